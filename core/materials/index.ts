@@ -1,0 +1,7 @@
+export { ETCHANT_KINDS, etchantKind } from './etchants'
+export type { EtchantKind, EtchantKindId } from './etchants'
+export { RESISTS, resistKind } from './resists'
+export type { ResistId, ResistKind } from './resists'
+export { SUBSTRATES, substrateKind } from './substrates'
+export type { SubstrateId, SubstrateKind } from './substrates'
+export { ATOMIC_WEIGHT, molarMass, FORMULAS } from './chemistry'

@@ -1,0 +1,7 @@
+export { planRecipe } from './plan'
+export type { Recipe, RecipeInput, BottleFacts } from './plan'
+export { stepList, SAFETY_ITEMS, WASH_UP_ITEMS } from './steps'
+export type { Step, StepKind, Station, GateItem, StepContext } from './steps'
+export { DEFAULT_HOUSE_RULES } from './house-rules'
+export type { HouseRules, AfterSchool } from './house-rules'
+export type { RunPlan } from './run-plan'

@@ -1,0 +1,63 @@
+import type { RunPlan } from '../recipe'
+import type { RunEvent } from './events'
+import { currentStep, pieceStage, wetPieces } from './state'
+import type { PieceStage, RunState } from './state'
+
+type PieceEvent = Extract<RunEvent, { piece: number }>
+
+/** Stage a piece must be in for the event, and what to say when it is not. */
+const STAGE_NEEDED: Partial<Record<RunEvent['kind'], { stage: PieceStage, otherwise: string }>> = {
+  'coat.started': { stage: 'untouched', otherwise: 'has been coated already' },
+  'coat.covered': { stage: 'coating', otherwise: 'is not being coated' },
+  'etchant.off': { stage: 'dwelling', otherwise: 'has no clock running' },
+  'piece.rinsed': { stage: 'off', otherwise: 'still has to come off' },
+}
+
+function refusePiece(plan: RunPlan, state: RunState, event: PieceEvent): string | null {
+  const piece = state.pieces[event.piece - 1]
+  if (!piece) return `There is no ${plan.noun} ${event.piece} in this run.`
+  const stage = pieceStage(piece)
+  const name = `${plan.noun[0]!.toUpperCase()}${plan.noun.slice(1)} ${event.piece}`
+  if (stage === 'withdrawn') return `${name} was taken out of the run.`
+  const step = currentStep(plan, state)
+  if (event.kind === 'piece.withdrawn') return null
+  if (event.kind === 'piece.judged') return step?.kind === 'look' ? null : `${name} can be judged once it is dry and the wash-up is done. Now: ${step?.title}.`
+  if (step?.kind !== 'clock') return `It is not time to coat. First: ${step?.title}.`
+  const needed = STAGE_NEEDED[event.kind]!
+  if (stage !== needed.stage) return `${name} ${needed.otherwise}.`
+  const inHand = event.kind === 'coat.started' && state.pieces.find(p => pieceStage(p) === 'coating' && p.coatStarted!.by === event.by)
+  return inHand ? `Finish coating ${plan.noun} ${inHand.n} first.` : null
+}
+
+/** Why the state does not allow this event, in a sentence that says what to do; null when it does. Undo is judged elsewhere. */
+export function refuseStep(plan: RunPlan, state: RunState, event: RunEvent): string | null {
+  if (state.finished) return 'This run is finished. Its log can no longer change.'
+  if (state.abandoned) return 'This run was stopped. Start a new one from the job.'
+  if ('piece' in event) return refusePiece(plan, state, event)
+  const step = currentStep(plan, state)!
+  switch (event.kind) {
+    case 'gate.ticked': {
+      if (step.id !== event.step || step.kind !== 'gate') return `That can't be ticked now. First: ${step.title}.`
+      if (!step.items!.some(item => item.id === event.item)) return 'That line is not on this list.'
+      return state.ticked[event.step]?.[event.item] ? 'That line is ticked already.' : null
+    }
+    case 'step.done':
+      if (step.id !== event.step) return `That step can't be closed now. First: ${step.title}.`
+      if (step.kind === 'tub') return state.bicarbonate > 0 ? null : 'Put bicarbonate in the tub first, then wait until nothing fizzes.'
+      return step.kind === 'do' ? null : `${step.title}: every part of it has to be done, it can't be closed as a whole.`
+    case 'etchant.measured':
+      if (step.kind !== 'measure') return `Amounts are entered after the last rinse. First: ${step.title}.`
+      return event.back > event.putOut ? 'More went back than was put out. Check both amounts.' : null
+    case 'bicarbonate.added':
+      return step.kind === 'tub' ? null : `Bicarbonate goes in after peeling. First: ${step.title}.`
+    case 'run.finished': {
+      if (step.kind !== 'look') return `The run can't be closed yet. First: ${step.title}.`
+      const open = state.pieces.filter(p => !p.judged && !p.withdrawn)
+      return open.length > 0 ? `Judge ${open.map(p => `${plan.noun} ${p.n}`).join(', ')} first.` : null
+    }
+    case 'run.abandoned':
+      return wetPieces(state).length > 0 ? 'Something is still wet. Rinse every coated piece before the run is stopped.' : null
+    case 'event.undone': return null
+    default: return null
+  }
+}

@@ -1,0 +1,54 @@
+/** How a dry piece was judged. */
+export const RESULTS = ['good', 'usable', 'scrap'] as const
+export type PieceResult = typeof RESULTS[number]
+
+/** What is seen on a dry piece, in the trade's words. */
+export const FAULTS = [
+  { id: 'crept', text: 'cream crept under an edge' },
+  { id: 'thin', text: 'thin or empty spots' },
+  { id: 'bands', text: 'waves or bands' },
+  { id: 'outside', text: 'frost outside the art' },
+  { id: 'blotchy', text: 'blotchy when dry' },
+  { id: 'soft', text: 'soft or merged details' },
+  { id: 'weak', text: 'weak frost' },
+  { id: 'reversed', text: 'upside down or reversed' },
+  { id: 'too-long', text: 'left too long' },
+] as const
+export type FaultId = typeof FAULTS[number]['id']
+
+interface Base {
+  /** Made by the client, UUIDv7. */
+  id: string
+  /** When it happened, in server time, ms since 1970. */
+  at: number
+  /** The person at the bench. */
+  by: string
+}
+
+interface OfPiece extends Base {
+  /** 1 to the number of pieces. */
+  piece: number
+}
+
+/** Everything that can happen in a run. Events are only ever added; taking one back is an event too. */
+export type RunEvent =
+  | Base & { kind: 'gate.ticked', step: string, item: string }
+  | Base & { kind: 'step.done', step: string }
+  | OfPiece & { kind: 'coat.started' }
+  | OfPiece & { kind: 'coat.covered' }
+  | OfPiece & { kind: 'etchant.off' }
+  | OfPiece & { kind: 'piece.rinsed' }
+  | OfPiece & { kind: 'piece.withdrawn', reason: string }
+  | Base & { kind: 'etchant.measured', putOut: number, back: number }
+  | Base & { kind: 'bicarbonate.added', grams: number }
+  | OfPiece & { kind: 'piece.judged', result: PieceResult, faults: FaultId[], note: string }
+  | Base & { kind: 'run.finished' }
+  | Base & { kind: 'run.abandoned', reason: string }
+  | Base & { kind: 'event.undone', target: string }
+
+export type RunEventKind = RunEvent['kind']
+
+export const EVENT_KINDS: readonly RunEventKind[] = [
+  'gate.ticked', 'step.done', 'coat.started', 'coat.covered', 'etchant.off', 'piece.rinsed', 'piece.withdrawn', 'etchant.measured',
+  'bicarbonate.added', 'piece.judged', 'run.finished', 'run.abandoned', 'event.undone',
+]

@@ -1,0 +1,64 @@
+import type { RunPlan, Step } from '../recipe'
+import type { FaultId, PieceResult } from './events'
+
+/** Who did it, and when (ms, server time). */
+export interface Stamp {
+  by: string
+  at: number
+}
+
+export interface PieceState {
+  /** 1-based */
+  n: number
+  coatStarted: Stamp | null
+  covered: Stamp | null
+  off: Stamp | null
+  rinsed: Stamp | null
+  withdrawn: Stamp & { reason: string } | null
+  judged: Stamp & { result: PieceResult, faults: FaultId[], note: string } | null
+}
+
+export interface RunState {
+  pieces: PieceState[]
+  /** Gate ticks by step and item. */
+  ticked: Record<string, Record<string, Stamp>>
+  done: Record<string, Stamp>
+  measured: Stamp & { putOut: number, back: number } | null
+  /** g so far */
+  bicarbonate: number
+  finished: Stamp | null
+  abandoned: Stamp & { reason: string } | null
+}
+
+export type PieceStage = 'untouched' | 'coating' | 'dwelling' | 'off' | 'rinsed' | 'withdrawn'
+
+export function pieceStage(piece: PieceState): PieceStage {
+  if (piece.withdrawn) return 'withdrawn'
+  if (piece.rinsed) return 'rinsed'
+  if (piece.off) return 'off'
+  if (piece.covered) return 'dwelling'
+  return piece.coatStarted ? 'coating' : 'untouched'
+}
+
+/** Pieces that carry etchant or its remains, in the order they were covered; the one being coated comes last. */
+export function wetPieces(state: RunState): PieceState[] {
+  return state.pieces
+    .filter(p => ['coating', 'dwelling', 'off'].includes(pieceStage(p)))
+    .sort((a, b) => (a.covered?.at ?? Infinity) - (b.covered?.at ?? Infinity) || a.n - b.n)
+}
+
+function stepComplete(step: Step, state: RunState): boolean {
+  switch (step.kind) {
+    case 'gate': return step.items!.every(item => state.ticked[step.id]?.[item.id])
+    case 'clock': return state.pieces.every(p => ['rinsed', 'withdrawn'].includes(pieceStage(p)))
+    case 'measure': return state.measured !== null
+    case 'look': return state.finished !== null
+    default: return state.done[step.id] !== undefined
+  }
+}
+
+/** The first step that is not complete; null when the run is over. */
+export function currentStep(plan: RunPlan, state: RunState): Step | null {
+  if (state.finished || state.abandoned) return null
+  return plan.steps.find(step => !stepComplete(step, state)) ?? null
+}

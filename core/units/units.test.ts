@@ -1,0 +1,113 @@
+import { describe, expect, it } from 'vitest'
+import fc from 'fast-check'
+import * as u from './index'
+
+const value = (p: u.Parsed) => (p.ok ? p.value : p.error)
+
+describe('reading a tape as people write it', () => {
+  it.each([
+    ['9 1/2"', 241.3], ['9.5 in', 241.3], ['241 mm', 241], ['9 ½ in', 241.3], ['9½"', 241.3], ['9-1/2"', 241.3], ['9 - 1/2 inches', 241.3],
+    [',5 in', 12.7], ['.5"', 12.7], ['24,13 cm', 241.3], ['1\' 2"', 355.6], ['1 ft 2 in', 355.6], ['3/8 in.', 9.525], ['  75  mm ', 75],
+    ['9 1⁄2 ″', 241.3], ['0.24 m', 240], ['80', 80],
+  ])('%s is %d mm', (text, mm) => {
+    expect(value(u.parseLength(text))).toBeCloseTo(mm, 9)
+  })
+
+  it('takes the house unit when none is written', () => {
+    expect(value(u.parseLength('9 1/2', 'in'))).toBeCloseTo(241.3, 9)
+    expect(value(u.parseLength('9 ½', 'in'))).toBeCloseTo(241.3, 9)
+    expect(value(u.parseLength('9-1/2', 'in'))).toBeCloseTo(241.3, 9)
+  })
+
+  it.each([
+    ['', /Write the length/], ['   ', /Write the length/], ['-4 mm', /negative/], ['−4', /negative/], ['1e9', /out in full/], ['1/0 in', /can't be read/],
+    ['1,000 mm', /comma/], ['about 9', /can't be read/], ['9 furlong', /isn't a unit/], ['99999 m', /Check the unit/], ['9 in 3', /without a unit/],
+    ['--', /negative/], ['9..5', /can't be read/], ['<b>', /can't be read/], ['∞', /can't be read/], ['NaN', /can't be read/],
+  ])('"%s" is refused with advice', (text, message) => {
+    expect(value(u.parseLength(text))).toMatch(message)
+  })
+
+  it('never throws and never gives anything but a finite number from 0', () => {
+    fc.assert(fc.property(fc.string(), (text) => {
+      const parsed = u.parseLength(text)
+      expect(parsed.ok ? Number.isFinite(parsed.value) && parsed.value >= 0 : parsed.error.length > 10).toBe(true)
+    }))
+  })
+
+  it('reads back what it writes, to the sixteenth of a tape', () => {
+    fc.assert(fc.property(fc.double({ min: 0, max: 2000, noNaN: true }), (mm) => {
+      expect(Math.abs(Number(value(u.parseLength(u.formatLength(mm, 'in')))) - mm)).toBeLessThanOrEqual(25.4 / 32 + 1e-9)
+      expect(Math.abs(Number(value(u.parseLength(u.formatLength(mm, 'mm')))) - mm)).toBeLessThanOrEqual(0.5 + 1e-9)
+    }))
+  })
+})
+
+describe('volumes, times, shares, counts', () => {
+  it('a US teaspoon is 4.928 921 593 75 mL and a fluid ounce 29.573 529 562 5 mL (NIST SP 811)', () => {
+    expect(u.ML_PER_TEASPOON).toBeCloseTo(4.92892159375, 12)
+    expect(u.ML_PER_FLUID_OUNCE).toBeCloseTo(29.5735295625, 11)
+    expect(value(u.parseVolume('4 fl oz'))).toBeCloseTo(118.29411825, 8)
+    expect(value(u.parseVolume('1/4 tsp'))).toBeCloseTo(1.2322303984375, 10)
+    expect(value(u.parseVolume('120'))).toBe(120)
+  })
+  it('an avoirdupois ounce is 28.349 523 125 g (NIST SP 811)', () => {
+    expect(value(u.parseMass('1 oz'))).toBe(28.349523125)
+  })
+  it.each([['5 min', 300], ['90 s', 90], ['1:30', 90], ['1 min 30 s', 90], ['2 1/2 min', 150], ['5', 300], ['1 h 20 min', 4800], ['15 minutes', 900]])('%s is %d s', (text, s) => {
+    expect(value(u.parseDuration(text))).toBe(s)
+  })
+  it.each([['', /Write the time/], ['-5', /negative/], ['soon', /can't be read/], ['1:75', /can't be read/], ['5 mm', /isn't a unit/]])('"%s" is no time', (text, message) => {
+    expect(value(u.parseDuration(text))).toMatch(message)
+  })
+  it.each([['35 %', 0.35], ['35', 0.35], ['0.35', 0.35], [',35', 0.35], ['1/3', 1 / 3], ['100 %', 1], ['1 %', 0.01], ['35 percent', 0.35], ['0', 0]])('%s open is %d', (text, f) => {
+    expect(value(u.parseFraction(text))).toBeCloseTo(f, 12)
+  })
+  it.each([['', /Write the share/], ['1', /1 % or 100 %/], ['120 %', /100 %/], ['-3', /negative/], ['lots', /can't be read/]])('"%s" is no share', (text, message) => {
+    expect(value(u.parseFraction(text))).toMatch(message)
+  })
+  it.each([['4', 4], [' 12 ', 12]])('%s pieces', (text, n) => expect(value(u.parseCount(text))).toBe(n))
+  it.each([['', /how many/], ['2.5', /whole number/], ['0', /At least one/], ['-1', /whole number/], ['1e9', /whole number/], ['501', /500/]])('"%s" is no count', (text, message) => {
+    expect(value(u.parseCount(text))).toMatch(message)
+  })
+  it('money has no sign and no exponent', () => {
+    expect(value(u.parseMoney('18,50'))).toBe(18.5)
+    expect(value(u.parseMoney('-2'))).toMatch(/negative/)
+    expect(value(u.parseMoney('1e3'))).toMatch(/can't be read/)
+  })
+})
+
+describe('writing numbers the way a bench reads them', () => {
+  const plain = (s: string) => s.replace(/\u00a0/g, ' ')
+  it('lengths', () => {
+    expect(plain(u.formatLength(241.3, 'in'))).toBe('9 1/2 in')
+    expect(plain(u.formatLength(234.95, 'in'))).toBe('9 1/4 in')
+    expect(plain(u.formatLength(9.525, 'in'))).toBe('3/8 in')
+    expect(plain(u.formatLength(76.81, 'mm'))).toBe('76.8 mm')
+    expect(plain(u.formatLength(241.3, 'mm'))).toBe('241 mm')
+  })
+  it('spoons round up to an eighth, so that the cream reaches', () => {
+    expect(plain(u.formatVolume(1.2322, 'tsp'))).toBe('1/4 tsp')
+    expect(plain(u.formatVolume(1.3, 'tsp'))).toBe('3/8 tsp')
+    expect(plain(u.formatVolume(2.46, 'tsp'))).toBe('1/2 tsp')
+    expect(plain(u.formatVolume(0.44))).toBe('0.4 mL')
+    expect(plain(u.formatVolume(1500))).toBe('1.5 L')
+  })
+  it('times and clocks', () => {
+    expect(plain(u.formatDuration(45))).toBe('45 s')
+    expect(plain(u.formatDuration(150))).toBe('2 min 30 s')
+    expect(plain(u.formatDuration(3599))).toBe('59 min 59 s')
+    expect(plain(u.formatDuration(4800))).toBe('1 h 20 min')
+    expect(u.formatClock(247)).toBe('4:07')
+    expect(u.formatClock(3750)).toBe('1:02:30')
+    expect(u.formatClock(-61)).toBe('−1:01')
+    expect(u.formatClock(-0.4)).toBe('0:00')
+  })
+  it('shares, areas, money, weights', () => {
+    expect(plain(u.formatFraction(0.35))).toBe('35 %')
+    expect(plain(u.formatArea(945))).toBe('9.5 cm²')
+    expect(plain(u.formatArea(42))).toBe('42 mm²')
+    expect(plain(u.formatMoney(18.5, 'EUR'))).toBe('18.50 EUR')
+    expect(plain(u.formatMass(14.96))).toBe('15 g')
+    expect(u.formatNumber(-0.001, 2)).toBe('0')
+  })
+})

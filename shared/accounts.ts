@@ -1,0 +1,35 @@
+import { z } from 'zod'
+
+export const ROLES = ['lead', 'crew'] as const
+export type Role = typeof ROLES[number]
+
+const name = z.string().trim().min(2, 'Write a name of at least two letters.').max(60, 'Keep the name under 60 letters.')
+const password = z.string().min(10, 'Use at least ten characters.').max(200, 'Keep it under 200 characters.')
+const pin = z.string().regex(/^\d{4,8}$/, 'A PIN is four to eight digits.')
+
+export const signInSchema = z.object({ name: z.string().trim().min(1, 'Write your name.').max(60), password: z.string().min(1, 'Write your password.').max(200) })
+export const changePersonSchema = z.object({ personId: z.uuid(), pin })
+export const newPersonSchema = z.object({ name, role: z.enum(ROLES), password, pin: z.union([pin, z.literal('')]) })
+export const changePersonAccountSchema = z.object({
+  name: name.optional(), role: z.enum(ROLES).optional(), password: z.union([password, z.literal('')]).optional(), pin: z.union([pin, z.literal('')]).optional(), active: z.boolean().optional(),
+})
+export const firstRunSchema = z.object({ studio: z.string().trim().min(2, 'Write the studio\'s name.').max(80), name, password })
+
+export type NewPerson = z.output<typeof newPersonSchema>
+export type ChangePersonAccount = z.output<typeof changePersonAccountSchema>
+export type FirstRun = z.output<typeof firstRunSchema>
+
+/** A crew member as the others see one. */
+export interface Person {
+  id: string
+  name: string
+  role: Role
+  active: boolean
+  hasPin: boolean
+}
+
+export interface SignedIn {
+  person: Person
+  /** Who opened the session with a password; others may have changed places by PIN. */
+  openedBy: string
+}

@@ -1,0 +1,55 @@
+import { describe, expect, it } from 'vitest'
+import { v4, v7 } from 'uuid'
+import { EVENT_KINDS } from '#core/run'
+import { fieldErrors } from './fields'
+import { jobSchema } from './jobs'
+import { runEventSchema } from './runs'
+import { bottleSchema } from './shelf'
+
+const head = () => ({ id: v7(), at: 1_780_000_000_000, deviceTime: 1_780_000_000_000 })
+
+describe('events on the wire', () => {
+  it('every kind the core knows has a schema, and no other', () => {
+    expect(runEventSchema.options.map(o => [...o.shape.kind.values][0]).sort()).toEqual([...EVENT_KINDS].sort())
+  })
+  it('ids are UUIDv7, and nothing extra rides along', () => {
+    expect(runEventSchema.safeParse({ ...head(), kind: 'run.finished' }).success).toBe(true)
+    expect(runEventSchema.safeParse({ ...head(), id: v4(), kind: 'run.finished' }).success).toBe(false)
+    expect(runEventSchema.safeParse({ ...head(), kind: 'run.finished', by: 'someone else' }).success).toBe(false)
+    expect(runEventSchema.safeParse({ ...head(), kind: 'coat.started', piece: 0 }).success).toBe(false)
+    expect(runEventSchema.safeParse({ ...head(), kind: 'coat.skipped' }).success).toBe(false)
+  })
+})
+
+describe('a plan typed in by hand', () => {
+  const form = {
+    customer: 'Rowing club', dueOn: '2026-06-01', notes: '', noun: 'Tumbler', pieces: '4', substrate: 'bare-glass', height: '110', girth: '9 1/2"', artWidth: '60', artHeight: '45 mm', openFraction: '35 %',
+    resist: 'vinyl', school: 'label', bottleId: v7(),
+  }
+  it('becomes numbers in base units', () => {
+    expect(jobSchema('mm').parse(form)).toMatchObject({ girth: expect.closeTo(241.3, 9), pieces: 4, openFraction: 0.35, noun: 'tumbler' })
+    expect(jobSchema('in').parse({ ...form, height: '4 1/4' }).height).toBeCloseTo(107.95, 9)
+  })
+  it('every wrong field gets its own sentence', () => {
+    const result = jobSchema('mm').safeParse({ ...form, customer: ' ', dueOn: '2026-02-30', girth: '1e9', pieces: 'some', openFraction: '0', height: '1', bottleId: '' })
+    expect(fieldErrors(result.error!)).toMatchObject({
+      customer: 'Write whom it is for.', dueOn: 'Choose a day.', girth: expect.stringMatching(/out in full/), pieces: expect.stringMatching(/whole number/),
+      openFraction: expect.stringMatching(/Nothing is open/), height: expect.stringMatching(/Check the unit/), bottleId: 'Choose a bottle from the shelf.',
+    })
+  })
+})
+
+describe('a bottle for the shelf', () => {
+  const form = { productName: 'Harbour cream', kind: 'general-cream', labelMin: '5 min', labelMax: '5 min', reusable: true, openedOn: '', size: '120 mL', left: '100', price: '18', couponBest: '' }
+  it('is read as its label is written', () => {
+    expect(bottleSchema.parse(form)).toMatchObject({ labelMin: 300, size: 120, left: 100, couponBest: null })
+    expect(bottleSchema.parse({ ...form, couponBest: '6:30' }).couponBest).toBe(390)
+  })
+  it('raw hydrofluoric acid is refused under any name', () => {
+    for (const productName of ['Hydrofluoric acid 40 %', 'HF 48', 'hf']) expect(fieldErrors(bottleSchema.safeParse({ ...form, productName }).error!).productName).toMatch(/no place/)
+  })
+  it('a bottle can\'t hold more than its size, nor a label run backwards', () => {
+    expect(fieldErrors(bottleSchema.safeParse({ ...form, left: '200' }).error!).left).toMatch(/More can't be left/)
+    expect(fieldErrors(bottleSchema.safeParse({ ...form, labelMax: '1 min' }).error!).labelMax).toMatch(/can't be shorter/)
+  })
+})

@@ -1,0 +1,90 @@
+import { z } from 'zod'
+import { FAULTS, RESULTS } from '#core/run'
+import type { FaultId, RunEvent, RunSummary } from '#core/run'
+import type { RunPlan } from '#core/recipe'
+import { uuidV7Schema } from './ids'
+
+const head = {
+  id: uuidV7Schema,
+  /** The sender's estimate of server time when it happened, ms. */
+  at: z.number().int().positive(),
+  /** The device's own clock, kept as it was, ms. */
+  deviceTime: z.number().int().positive(),
+}
+const piece = z.number().int().min(1).max(500)
+const word = z.string().min(1).max(40)
+const faultIds = FAULTS.map(f => f.id) as [FaultId, ...FaultId[]]
+
+/** An event as a client sends it; the server adds who. */
+export const runEventSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ ...head, kind: z.literal('gate.ticked'), step: word, item: word }),
+  z.strictObject({ ...head, kind: z.literal('step.done'), step: word }),
+  z.strictObject({ ...head, kind: z.literal('coat.started'), piece }),
+  z.strictObject({ ...head, kind: z.literal('coat.covered'), piece }),
+  z.strictObject({ ...head, kind: z.literal('etchant.off'), piece }),
+  z.strictObject({ ...head, kind: z.literal('piece.rinsed'), piece }),
+  z.strictObject({ ...head, kind: z.literal('piece.withdrawn'), piece, reason: z.string().trim().min(1, 'Write why.').max(200) }),
+  z.strictObject({ ...head, kind: z.literal('etchant.measured'), putOut: z.number().min(0).max(100_000), back: z.number().min(0).max(100_000) }),
+  z.strictObject({ ...head, kind: z.literal('bicarbonate.added'), grams: z.number().positive().max(100_000) }),
+  z.strictObject({ ...head, kind: z.literal('piece.judged'), piece, result: z.enum(RESULTS), faults: z.array(z.enum(faultIds)).max(20), note: z.string().max(500) }),
+  z.strictObject({ ...head, kind: z.literal('run.finished') }),
+  z.strictObject({ ...head, kind: z.literal('run.abandoned'), reason: z.string().trim().min(1, 'Write why.').max(200) }),
+  z.strictObject({ ...head, kind: z.literal('event.undone'), target: uuidV7Schema }),
+])
+
+export const sendEventsSchema = z.object({ events: z.array(runEventSchema).min(1).max(500) })
+export const startRunSchema = z.object({ runId: uuidV7Schema })
+
+export type SentEvent = z.output<typeof runEventSchema>
+
+/** A stored event: as sent, with who and the server's own stamp and order. */
+export type StoredEvent = RunEvent & { seq: number, deviceTime: number, serverTime: number }
+
+export interface EventOutcome {
+  id: string
+  accepted: boolean
+  /** Why not, and what to do instead. */
+  reason?: string
+}
+
+export interface RunHead {
+  id: string
+  jobId: string
+  customer: string
+  plan: RunPlan
+  /** Shape of one piece, mm, to draw it. */
+  shape: PieceShape
+  startedBy: string
+  startedAt: number
+  endedAt: number | null
+}
+
+export interface PieceShape {
+  height: number
+  girth: number
+  artWidth: number
+  artHeight: number
+}
+
+export interface RunWithEvents extends RunHead {
+  events: StoredEvent[]
+  serverTime: number
+}
+
+export interface LogEntry {
+  id: string
+  customer: string
+  noun: string
+  pieces: number
+  bottle: string
+  startedBy: string
+  endedAt: number
+  summary: RunSummary
+}
+
+/** What travels over the live stream. */
+export type LiveMessage =
+  | { topic: 'run', id: string }
+  | { topic: 'today' | 'shelf' | 'studio' | 'crew' }
+  /** The listener was away; anything may have changed. */
+  | { topic: 'all' }
