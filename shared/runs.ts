@@ -83,8 +83,8 @@ export interface LogEntry {
 }
 
 /** What travels over the live stream. */
-export type LiveMessage =
-  | { topic: 'run', id: string }
-  | { topic: 'today' | 'shelf' | 'studio' | 'crew' }
+export type LiveMessage
+  = | { topic: 'run', id: string }
+    | { topic: 'today' | 'shelf' | 'studio' | 'crew' }
   /** The listener was away; anything may have changed. */
-  | { topic: 'all' }
+    | { topic: 'all' }

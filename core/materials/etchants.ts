@@ -47,4 +47,3 @@ export function etchantKind(id: string): EtchantKind {
   if (!kind) throw new RangeError(`No etchant kind "${id}".`)
   return kind
 }
-

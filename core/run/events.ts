@@ -31,20 +31,20 @@ interface OfPiece extends Base {
 }
 
 /** Everything that can happen in a run. Events are only ever added; taking one back is an event too. */
-export type RunEvent =
-  | Base & { kind: 'gate.ticked', step: string, item: string }
-  | Base & { kind: 'step.done', step: string }
-  | OfPiece & { kind: 'coat.started' }
-  | OfPiece & { kind: 'coat.covered' }
-  | OfPiece & { kind: 'etchant.off' }
-  | OfPiece & { kind: 'piece.rinsed' }
-  | OfPiece & { kind: 'piece.withdrawn', reason: string }
-  | Base & { kind: 'etchant.measured', putOut: number, back: number }
-  | Base & { kind: 'bicarbonate.added', grams: number }
-  | OfPiece & { kind: 'piece.judged', result: PieceResult, faults: FaultId[], note: string }
-  | Base & { kind: 'run.finished' }
-  | Base & { kind: 'run.abandoned', reason: string }
-  | Base & { kind: 'event.undone', target: string }
+export type RunEvent
+  = | Base & { kind: 'gate.ticked', step: string, item: string }
+    | Base & { kind: 'step.done', step: string }
+    | OfPiece & { kind: 'coat.started' }
+    | OfPiece & { kind: 'coat.covered' }
+    | OfPiece & { kind: 'etchant.off' }
+    | OfPiece & { kind: 'piece.rinsed' }
+    | OfPiece & { kind: 'piece.withdrawn', reason: string }
+    | Base & { kind: 'etchant.measured', putOut: number, back: number }
+    | Base & { kind: 'bicarbonate.added', grams: number }
+    | OfPiece & { kind: 'piece.judged', result: PieceResult, faults: FaultId[], note: string }
+    | Base & { kind: 'run.finished' }
+    | Base & { kind: 'run.abandoned', reason: string }
+    | Base & { kind: 'event.undone', target: string }
 
 export type RunEventKind = RunEvent['kind']
 

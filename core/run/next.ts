@@ -5,12 +5,12 @@ import { currentStep, pieceStage, wetPieces } from './state'
 import type { PieceState, RunState } from './state'
 
 /** The one thing to do now. `at` in seconds from now is when a `wait` ends. */
-export type NextAction =
-  | { kind: 'tick', step: Step, item: { id: string, text: string } }
-  | { kind: 'do' | 'measure' | 'tub' | 'look', step: Step }
-  | { kind: 'coat' | 'covered' | 'off' | 'rinse', step: Step, piece: number, sentence: string }
-  | { kind: 'wait', step: Step, piece: number, seconds: number, sentence: string }
-  | { kind: 'closed' }
+export type NextAction
+  = | { kind: 'tick', step: Step, item: { id: string, text: string } }
+    | { kind: 'do' | 'measure' | 'tub' | 'look', step: Step }
+    | { kind: 'coat' | 'covered' | 'off' | 'rinse', step: Step, piece: number, sentence: string }
+    | { kind: 'wait', step: Step, piece: number, seconds: number, sentence: string }
+    | { kind: 'closed' }
 
 const coatedOrder = (a: PieceState, b: PieceState) => a.covered!.at - b.covered!.at || a.n - b.n
 

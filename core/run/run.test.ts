@@ -230,4 +230,3 @@ it('times are kept to the event, not to when it arrived', () => {
   b.coat(1)
   expect(b.state().pieces[0]!.covered!.at).toBeGreaterThan(START)
 })
-

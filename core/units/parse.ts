@@ -22,13 +22,13 @@ const VOLUME_UNITS: UnitTable = {
 }
 
 const TIME_UNITS: UnitTable = {
-  's': 1, 'sec': 1, 'secs': 1, 'second': 1, 'seconds': 1,
-  'min': 60, 'mins': 60, 'minute': 60, 'minutes': 60,
-  'h': 3600, 'hr': 3600, 'hrs': 3600, 'hour': 3600, 'hours': 3600,
+  s: 1, sec: 1, secs: 1, second: 1, seconds: 1,
+  min: 60, mins: 60, minute: 60, minutes: 60,
+  h: 3600, hr: 3600, hrs: 3600, hour: 3600, hours: 3600,
 }
 
 const MASS_UNITS: UnitTable = {
-  'g': 1, 'gram': 1, 'grams': 1, 'kg': 1000, 'mg': 0.001, 'oz': G_PER_OUNCE, 'ounce': G_PER_OUNCE, 'ounces': G_PER_OUNCE,
+  g: 1, gram: 1, grams: 1, kg: 1000, mg: 0.001, oz: G_PER_OUNCE, ounce: G_PER_OUNCE, ounces: G_PER_OUNCE,
 }
 
 const VULGAR: Record<string, string> = {

@@ -1,0 +1,31 @@
+<script setup lang="ts">
+import { pieceClock } from '#core/run'
+import type { PieceState } from '#core/run'
+import type { RunPlan } from '#core/recipe'
+import { formatClock, formatDuration } from '#core/units'
+
+/** The clock of the piece that matters now, in type that reads from two metres. */
+const props = defineProps<{ plan: RunPlan, piece: PieceState, now: number }>()
+const clock = computed(() => pieceClock(props.piece, props.plan.dwell, props.now))
+</script>
+
+<template>
+  <div class="focus" :class="{ over: clock.phase === 'over' }" role="timer" :aria-label="`${plan.noun} ${piece.n}`">
+    <p class="numeral big">{{ formatClock(clock.last) }}</p>
+    <p class="state">
+      <template v-if="clock.phase === 'over'">Over by {{ formatClock(-clock.toNotAfter) }}</template>
+      <template v-else-if="clock.toBest > 0">{{ plan.noun }} {{ piece.n }}: best in {{ formatClock(Math.ceil(clock.toBest)) }}</template>
+      <template v-else>{{ plan.noun }} {{ piece.n }}: at its best, {{ formatClock(Math.ceil(clock.toNotAfter)) }} left</template>
+    </p>
+    <p class="window">not before <b class="numeral">{{ formatDuration(plan.dwell.notBefore) }}</b> · best <b class="numeral">{{ formatDuration(plan.dwell.best) }}</b> · not after <b class="numeral">{{ formatDuration(plan.dwell.notAfter) }}</b></p>
+    <p class="window">first part <b class="numeral">{{ formatClock(clock.first) }}</b></p>
+  </div>
+</template>
+
+<style scoped>
+.big { font-size: clamp(5.5rem, 17vw, 13rem); line-height: 0.86; font-weight: 620; }
+.state { font: 600 1.9rem/1.15 var(--display); }
+.window { font-size: 1.1rem; color: var(--muted); }
+.window b { color: var(--text); font-size: 1.3em; font-weight: 600; }
+.over .big, .over .state { color: var(--alarm); }
+</style>

@@ -1,0 +1,31 @@
+<script setup lang="ts">
+import type { RunState } from '#core/run'
+import type { Step } from '#core/recipe'
+
+/** Lines that a person ticks one by one. None can be skipped, and each keeps who ticked it. */
+const props = defineProps<{ step: Step, state: RunState }>()
+const emit = defineEmits<{ tick: [item: string] }>()
+const studio = useStudioStore()
+const ticks = computed(() => props.state.ticked[props.step.id] ?? {})
+</script>
+
+<template>
+  <ul class="gate">
+    <li v-for="item in step.items" :key="item.id">
+      <button type="button" role="checkbox" :aria-checked="Boolean(ticks[item.id])" :disabled="Boolean(ticks[item.id])" @click="emit('tick', item.id)">
+        <svg viewBox="0 0 24 24" width="30" height="30" aria-hidden="true"><rect x="1.5" y="1.5" width="21" height="21" fill="none" stroke="currentColor" stroke-width="2" /><path v-if="ticks[item.id]" d="M5 12.5l5 5L20 6" fill="none" stroke="currentColor" stroke-width="3.4" /></svg>
+        <span>{{ item.text }}</span>
+        <small v-if="ticks[item.id]">{{ studio.nameOf(ticks[item.id]!.by) }}</small>
+      </button>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.gate { list-style: none; padding: 0; }
+button { display: flex; align-items: center; gap: 1rem; width: 100%; min-height: 56px; padding: 0.3rem 0.4rem; background: none; border: 0; border-bottom: 1px solid var(--line); color: var(--text); font: 500 1.2rem/1.2 var(--body); text-align: left; cursor: pointer; touch-action: manipulation; }
+button:disabled { color: var(--muted); cursor: default; }
+button:hover:not(:disabled) { background: var(--raised); }
+svg { flex: none; }
+small { margin-left: auto; font-size: 0.85rem; white-space: nowrap; }
+</style>

@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+
+/** The one large control. Space presses it too. After a press it rests a moment, so that a wet double tap counts once. */
+const props = defineProps<{ label: string, disabled?: boolean, urgent?: boolean, over?: boolean }>()
+const emit = defineEmits<{ press: [] }>()
+const REST_MS = 600
+const resting = ref(false)
+
+function press() {
+  if (props.disabled || resting.value) return
+  resting.value = true
+  setTimeout(() => resting.value = false, REST_MS)
+  emit('press')
+}
+
+useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  if (event.code !== 'Space' || event.repeat) return
+  const target = event.target as HTMLElement
+  if (target.closest('input, textarea, select, button, a, summary, [role="dialog"]')) return
+  event.preventDefault()
+  press()
+})
+</script>
+
+<template>
+  <button class="main" :class="{ urgent, over, resting }" type="button" :aria-disabled="disabled || undefined" @click="press">
+    <slot>{{ label }}</slot>
+  </button>
+</template>
+
+<style scoped>
+.main { display: block; width: 100%; min-height: 92px; padding: 0.6rem 1.2rem; border: 3px solid var(--frost); border-radius: 3px; background: var(--frost); color: var(--on-frost); font: 680 2.3rem/1.05 var(--display); cursor: pointer; touch-action: manipulation; user-select: none; font-variant-numeric: tabular-nums; }
+.main:active { background: var(--glass); border-color: var(--glass); }
+.main[aria-disabled] { background: transparent; color: var(--text); border: 3px dashed var(--control-line); cursor: default; }
+.resting { opacity: 0.75; }
+.over { background: var(--alarm); border-color: var(--alarm); color: #14100f; }
+html[data-theme='light'] .over { color: #fff; }
+@media (max-width: 40rem) { .main { min-height: 76px; font-size: 1.8rem; } }
+</style>

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { pieceClock, pieceStage } from '#core/run'
+import type { PieceState } from '#core/run'
+import { formatClock } from '#core/units'
+import type { RunWithEvents } from '#shared/runs'
+
+/** All pieces of a run side by side on dark card, each with its own clock. */
+const props = defineProps<{ run: RunWithEvents, pieces: PieceState[], now: number, focus?: number }>()
+const TEXT = { untouched: 'to coat', coating: 'being coated', dwelling: '', off: 'to rinse', rinsed: 'rinsed', withdrawn: 'taken out' } as const
+
+const stands = computed(() => props.pieces.map((piece) => {
+  const stage = pieceStage(piece)
+  const clock = pieceClock(piece, props.run.plan.dwell, props.now)
+  const running = clock.phase === 'over' ? 'over its time' : clock.toBest <= 0 ? 'rinse now' : `best in ${formatClock(Math.ceil(clock.toBest))}`
+  return { piece, stage, clock, text: stage === 'dwelling' ? running : TEXT[stage], over: stage === 'dwelling' && clock.phase === 'over' }
+}))
+const size = computed(() => (props.pieces.length > 8 ? 70 : props.pieces.length > 4 ? 110 : 150))
+</script>
+
+<template>
+  <ul class="stand">
+    <li v-for="s in stands" :key="s.piece.n" :class="{ over: s.over, focus: s.piece.n === focus, gone: s.stage === 'withdrawn' }">
+      <PieceSilhouette :shape="run.shape" :size="size" :window="['dwelling', 'off', 'rinsed'].includes(s.stage) ? run.plan.dwell : undefined" :dwelt="s.stage === 'dwelling' ? s.clock.last : undefined" :over="s.over" :frosted="s.stage === 'rinsed'" />
+      <span class="name">{{ run.plan.noun }} {{ s.piece.n }}</span>
+      <span class="numeral time">{{ s.piece.covered ? formatClock(s.clock.last) : '–' }}</span>
+      <span class="text">{{ s.text }}</span>
+      <span v-if="s.piece.covered" class="first">first part {{ formatClock(s.clock.first) }}</span>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.stand { list-style: none; padding: 1rem; margin: 0; background: var(--card); color: var(--card-text); display: flex; flex-wrap: wrap; gap: 1rem 1.4rem; align-items: end; justify-content: center; --glass: #8cc5b2; --frost: #f4fafa; --text: #eaf0ef; --alarm: #ff6a4d; }
+li { display: grid; justify-items: center; min-width: 6.5rem; padding: 0.4rem; border-bottom: 4px solid transparent; }
+.focus { border-bottom-color: var(--frost); }
+.gone { opacity: 0.55; }
+.name { margin-top: 0.5rem; color: #a9b4b4; }
+.time { font-size: 2.4rem; line-height: 1; }
+.text { font-weight: 650; min-height: 1.4em; }
+.first { font-size: 0.88rem; color: #a9b4b4; }
+.over .time, .over .text { color: var(--alarm); text-transform: uppercase; }
+</style>

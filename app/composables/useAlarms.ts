@@ -1,0 +1,83 @@
+import { useIntervalFn, useEventListener, useLocalStorage } from '@vueuse/core'
+import { announcements } from '#core/run'
+import type { AlarmLevel, Announcement } from '#core/run'
+
+/** Notes (Hz) and their lengths (s). No two levels sound alike: rising pair, triple knock, falling siren. */
+const TUNES: Record<AlarmLevel, { notes: [number, number][], type: OscillatorType, repeatMs: number }> = {
+  soon: { notes: [[523, 0.18], [659, 0.28]], type: 'sine', repeatMs: Infinity },
+  now: { notes: [[880, 0.14], [0, 0.08], [880, 0.14], [0, 0.08], [880, 0.3]], type: 'triangle', repeatMs: 8000 },
+  over: { notes: [[988, 0.25], [494, 0.35], [988, 0.25], [494, 0.35]], type: 'sawtooth', repeatMs: 4000 },
+}
+
+const RANK: Record<AlarmLevel, number> = { soon: 0, now: 1, over: 2 }
+
+/** Kept on the device: a tablet in the office may be silent, the one at the bench not. */
+export const useSoundSetting = () => ({ sound: useLocalStorage('crest:sound', true) })
+
+let audio: AudioContext | undefined
+
+function play(level: AlarmLevel) {
+  if (!audio || audio.state !== 'running') return
+  let at = audio.currentTime
+  for (const [frequency, length] of TUNES[level].notes) {
+    if (frequency > 0) {
+      const tone = audio.createOscillator()
+      const gain = audio.createGain()
+      tone.type = TUNES[level].type
+      tone.frequency.value = frequency
+      gain.gain.setValueAtTime(0.0001, at)
+      gain.gain.exponentialRampToValueAtTime(0.4, at + 0.02)
+      gain.gain.exponentialRampToValueAtTime(0.0001, at + length)
+      tone.connect(gain).connect(audio.destination)
+      tone.start(at)
+      tone.stop(at + length)
+    }
+    at += length
+  }
+}
+
+function speak(sentence: string) {
+  if (!('speechSynthesis' in window)) return
+  const words = new SpeechSynthesisUtterance(sentence)
+  words.lang = 'en'
+  window.speechSynthesis.cancel()
+  window.speechSynthesis.speak(words)
+}
+
+/** Alarms of all running pieces on this device, with sound and a spoken sentence. */
+export function useAlarms() {
+  const work = useWorkStore()
+  const { now } = useServerClock()
+  const { sound } = useSoundSetting()
+  const raised = new Map<string, number>()
+
+  const standing = computed<(Announcement & { runId: string })[]>(() =>
+    work.runs.flatMap(r => announcements(r.plan, work.state(r), now.value).map(a => ({ ...a, runId: r.id }))).sort((a, b) => RANK[b.level] - RANK[a.level]))
+
+  function raise() {
+    const keys = new Set(standing.value.map(a => `${a.runId}:${a.key}`))
+    for (const key of raised.keys()) if (!keys.has(key)) raised.delete(key)
+    // The most urgent one speaks; two sentences at once are none.
+    const due = standing.value.find(a => performance.now() - (raised.get(`${a.runId}:${a.key}`) ?? -Infinity) >= TUNES[a.level].repeatMs)
+    if (!due) return
+    raised.set(`${due.runId}:${due.key}`, performance.now())
+    if (!sound.value) return
+    play(due.level)
+    speak(due.sentence)
+  }
+
+  // A browser lets a page sound only after somebody touched it.
+  useEventListener(document, ['pointerdown', 'keydown'], () => {
+    audio ??= new AudioContext()
+    if (audio.state === 'suspended') void audio.resume()
+  })
+  useIntervalFn(raise, 500)
+
+  return { standing }
+}
+
+/** Lets people hear before a run that this device can be heard. */
+export function testAlarm() {
+  play('now')
+  speak('Rinse tumbler 3 now.')
+}

@@ -1,0 +1,34 @@
+/** A request that was answered with a no, or not at all (`status` 0). */
+export class ApiError extends Error {
+  constructor(readonly status: number, message: string, readonly fields: Record<string, string> = {}) {
+    super(message)
+  }
+
+  /** The server or its database is away: worth trying again with the same entry. */
+  get passing() {
+    return this.status === 0 || this.status === 502 || this.status === 503 || this.status === 504
+  }
+}
+
+const UNREACHABLE = 'Crest can\'t be reached. What you entered is kept here; it is tried again.'
+const PATIENCE_MS = 10_000
+
+/** Asks the server. @throws ApiError with a sentence to show and messages for fields */
+export async function api<T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE' = 'GET', body?: unknown): Promise<T> {
+  let response: Response
+  try {
+    response = await fetch(`/api/${path}`, {
+      method,
+      headers: body === undefined ? {} : { 'content-type': 'application/json' },
+      body: body === undefined ? undefined : JSON.stringify(body),
+      signal: AbortSignal.timeout(PATIENCE_MS),
+    })
+  }
+  catch {
+    throw new ApiError(0, UNREACHABLE)
+  }
+  const answer = await response.json().catch(() => null) as T & { error?: unknown, fields?: Record<string, string> } | null
+  if (response.ok && answer !== null) return answer
+  if (response.status === 401) useSessionStore().lost()
+  throw new ApiError(response.status, typeof answer?.error === 'string' ? answer.error : 'Something went wrong on the server. Nothing was lost; try again.', answer?.fields)
+}

@@ -1,0 +1,33 @@
+import { useEventListener } from '@vueuse/core'
+
+export const KEYS = [
+  { key: '!', text: 'Cautions' },
+  { key: 'n', text: 'New job' },
+  { key: 'b', text: 'Bench' },
+  { key: 't', text: 'Today' },
+  { key: '/', text: 'Search the log' },
+  { key: 'Space', text: 'The one thing to do at the bench' },
+  { key: '?', text: 'These keys' },
+] as const
+
+const typing = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+
+/** One-letter keys, live everywhere but while somebody types. */
+export function runKeys(open: { cautions: () => void, keys: () => void }) {
+  const go: Record<string, () => unknown> = {
+    '!': open.cautions,
+    '?': open.keys,
+    'n': () => navigateTo('/plan/new'),
+    'b': () => navigateTo('/bench'),
+    't': () => navigateTo('/'),
+    '/': () => navigateTo({ path: '/log', query: { find: '' } }),
+  }
+  const session = useSessionStore()
+  useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target)) return
+    const action = go[event.key]
+    if (!action || (!session.signedIn && event.key !== '!')) return
+    event.preventDefault()
+    action()
+  })
+}

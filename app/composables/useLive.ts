@@ -1,0 +1,51 @@
+import type { LiveMessage } from '#shared/runs'
+
+const RETRY_MS = 1000
+
+/** Keeps the stores true while the app is open: server-sent events name what changed, and it is fetched. */
+export function runLive() {
+  const work = useWorkStore()
+  const studio = useStudioStore()
+  const session = useSessionStore()
+  let source: EventSource | undefined
+  let retry: ReturnType<typeof setTimeout> | undefined
+
+  const quietly = (load: () => Promise<unknown>) => void load().catch(() => {})
+  const loadAll = () => [work.load, studio.load].forEach(quietly)
+
+  function hear(message: LiveMessage) {
+    switch (message.topic) {
+      case 'run': return quietly(() => work.loadRun(message.id))
+      case 'today': return quietly(work.load)
+      case 'shelf': return quietly(studio.loadShelf)
+      case 'studio': return quietly(studio.loadStudio)
+      case 'crew': return quietly(studio.loadCrew)
+      default: return loadAll()
+    }
+  }
+
+  function close() {
+    clearTimeout(retry)
+    source?.close()
+    source = undefined
+  }
+
+  function open() {
+    close()
+    source = new EventSource('/api/live')
+    // Whatever was told while nobody listened has to be asked for.
+    source.onopen = () => {
+      loadAll()
+      void syncClock()
+      void work.send()
+    }
+    source.onmessage = e => hear(JSON.parse(e.data as string) as LiveMessage)
+    source.onerror = () => {
+      // A browser gives up on an error answer; we don't.
+      if (source?.readyState === EventSource.CLOSED) retry = setTimeout(open, RETRY_MS)
+    }
+  }
+
+  watch(() => session.signedIn !== null, signedIn => (signedIn ? open() : close()), { immediate: true })
+  onScopeDispose(close)
+}

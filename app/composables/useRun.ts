@@ -1,0 +1,22 @@
+import { currentStep, effectiveEvents, nextAction } from '#core/run'
+import type { NewEvent } from '~/stores/work'
+
+/** One run as this device knows it: its state, the next thing to do, and how to enter something. */
+export function useRun(id: string) {
+  const work = useWorkStore()
+  const session = useSessionStore()
+  const { now } = useServerClock()
+  const problem = ref('')
+  const run = computed(() => work.run(id))
+  const events = computed(() => (run.value ? work.events(run.value) : []))
+  const state = computed(() => (run.value ? work.state(run.value) : null))
+  const step = computed(() => (run.value && state.value ? currentStep(run.value.plan, state.value) : null))
+  const action = computed(() => (run.value && state.value ? nextAction(run.value.plan, state.value, now.value, session.person?.id ?? null) : null))
+  const lastEvent = computed(() => effectiveEvents(events.value).at(-1))
+  const enter = (part: NewEvent) => (run.value ? work.enter(run.value, part) : false)
+
+  onMounted(() => {
+    if (!run.value) work.loadRun(id).catch((e: Error) => problem.value = e.message)
+  })
+  return { run, events, state, step, action, lastEvent, enter, problem, now }
+}

@@ -1,0 +1,37 @@
+import type { Figure, FigureInput, FigureUnit } from '#core/figure'
+import * as units from '#core/units'
+
+/** Shows base units the way this studio reads them. */
+export function useUnits() {
+  const studio = useStudioStore()
+  const unit = computed(() => studio.rules.lengthUnit)
+  const other = computed(() => (unit.value === 'mm' ? 'in' : 'mm'))
+  const money = (value: number) => units.formatMoney(value, studio.rules.currency)
+  const length = (mm: number) => units.formatLength(mm, unit.value)
+  const bothLengths = (mm: number) => `${length(mm)} (${units.formatLength(mm, other.value)})`
+
+  const FORMAT: Record<FigureUnit, (value: number) => string> = {
+    'mm': length,
+    'mm2': units.formatArea,
+    'ml': units.formatVolume,
+    'g': units.formatMass,
+    's': units.formatDuration,
+    'fraction': units.formatFraction,
+    'money': money,
+    'count': v => units.formatNumber(v),
+    'number': v => `× ${units.formatNumber(v, 2)}`,
+    'percent-weight': units.formatFraction,
+    'g/ml': v => `${units.formatNumber(v, 2)} g/mL`,
+    'g/mol': v => `${units.formatNumber(v, 3)} g/mol`,
+    'money/ml': v => `${money(v)}/mL`,
+    'money/m2': v => `${money(v)}/m²`,
+    'money/h': v => `${money(v)}/h`,
+  }
+  const input = (i: FigureInput) => FORMAT[i.unit](i.value)
+  function figure(f: Figure): string {
+    if (f.unit === 'ml') return `${units.formatVolume(f.value)}, about ${units.formatVolume(f.value, 'tsp')}`
+    if (f.unit === 'mm') return bothLengths(f.value)
+    return FORMAT[f.unit](f.value)
+  }
+  return { unit, length, bothLengths, money, input, figure }
+}

@@ -1,0 +1,25 @@
+import { nextAction } from '#core/run'
+import { formatClock } from '#core/units'
+import type { Job } from '#shared/jobs'
+import type { RunWithEvents } from '#shared/runs'
+
+/** Where the one thing to do for a run is done. */
+export function stationPath(run: RunWithEvents, stepId: string | undefined): string {
+  return stepId === 'wash-up' ? `/wash-up/${run.id}` : stepId === 'look' ? `/look/${run.id}` : `/bench/${run.id}`
+}
+
+/** What a job is waiting for, in one sentence, and where to go for it. */
+export function useWaitsFor() {
+  const work = useWorkStore()
+  const { now } = useServerClock()
+  return (job: Job): { sentence: string, to: string, action: string } => {
+    const run = work.runs.find(r => r.jobId === job.id)
+    if (!run) return { sentence: 'Planned. Waits for somebody to take it to the bench.', to: `/plan/${job.id}`, action: 'Open the plan' }
+    const action = nextAction(run.plan, work.state(run), now.value)
+    if (action.kind === 'closed') return { sentence: 'Finished.', to: '/log', action: 'See the log' }
+    const to = stationPath(run, action.step.id)
+    const where = { sentence: action.step.title, to, action: 'Go on' }
+    if (action.kind === 'wait') return { ...where, sentence: `${action.sentence}: ${formatClock(Math.ceil(action.seconds))} to go.` }
+    return 'sentence' in action ? { ...where, sentence: `${action.sentence}.` } : { ...where, sentence: `Waits for: ${action.step.title.toLowerCase()}.` }
+  }
+}

@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+
+const work = useWorkStore()
+const waitsFor = useWaitsFor()
+const session = useSessionStore()
+const { sound } = useSoundSetting()
+const onBench = computed(() => work.jobs.filter(j => j.status === 'running'))
+const planned = computed(() => work.jobs.filter(j => j.status === 'planned'))
+/** One run on the bench needs no choosing. */
+watch([() => work.loaded, onBench], () => {
+  if (work.loaded && onBench.value.length === 1) void navigateTo(waitsFor(onBench.value[0]!).to, { replace: true })
+}, { immediate: true })
+</script>
+
+<template>
+  <div class="page">
+    <header class="page-head"><h1>Bench</h1></header>
+    <p v-if="work.loaded && !onBench.length">Nothing is on the bench, {{ session.person?.name.split(' ')[0] }}. Take a planned job to it.</p>
+    <ul>
+      <li v-for="job in [...onBench, ...planned]" :key="job.id">
+        <NuxtLink :to="waitsFor(job).to">{{ job.pieces }} {{ job.noun }}{{ job.pieces === 1 ? '' : 's' }} for {{ job.customer }}</NuxtLink>
+        <span class="muted">{{ waitsFor(job).sentence }}</span>
+      </li>
+    </ul>
+    <p class="sound">
+      <Button label="Try the sound" severity="secondary" @click="testAlarm" />
+      <Button :label="sound ? 'Sound is on' : 'Sound is off'" severity="secondary" :aria-pressed="sound" @click="sound = !sound" />
+      <span class="muted">Try it before a run: the alarm has to be heard from the sink.</span>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+ul { list-style: none; padding: 0; border-top: 1px solid var(--line); margin: 1rem 0 2rem; }
+li { display: grid; gap: 0.2rem; padding: 0.8rem 0; border-bottom: 1px solid var(--line); }
+li a { font: 620 1.6rem/1.1 var(--display); color: var(--text); }
+.sound { display: flex; flex-wrap: wrap; gap: 0.8rem; align-items: center; }
+</style>

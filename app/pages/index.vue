@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { differenceInCalendarDays, format } from 'date-fns'
+import type { Job } from '#shared/jobs'
+
+const work = useWorkStore()
+const studio = useStudioStore()
+const waitsFor = useWaitsFor()
+const { now } = useServerClock()
+
+/** Running jobs first, then by due day. */
+const jobs = computed(() => [...work.jobs].sort((a, b) => Number(b.status === 'running') - Number(a.status === 'running') || a.dueOn.localeCompare(b.dueOn)))
+const shapeOf = (job: Job) => ({ height: job.height, girth: job.girth, artWidth: job.artWidth, artHeight: job.artHeight })
+
+function due(job: Job): string {
+  const days = differenceInCalendarDays(new Date(`${job.dueOn}T12:00`), new Date(now.value))
+  const day = format(new Date(`${job.dueOn}T12:00`), 'EEE d MMM')
+  if (days < 0) return `${day}, ${-days} ${days === -1 ? 'day' : 'days'} late`
+  return days === 0 ? `${day}, today` : days === 1 ? `${day}, tomorrow` : `${day}, in ${days} days`
+}
+const plural = (job: Job) => `${job.pieces} ${job.noun}${job.pieces === 1 ? '' : 's'}`
+</script>
+
+<template>
+  <div class="page">
+    <header class="page-head">
+      <div>
+        <h1>Today</h1>
+        <p class="muted">{{ studio.studio?.name }}, {{ format(new Date(now), 'EEEE d MMMM') }}</p>
+      </div>
+      <Button label="Plan a new job" @click="navigateTo('/plan/new')" />
+    </header>
+    <p v-if="work.loaded && jobs.length === 0">Nothing is waiting. Plan the first job: piece, art and bottle are enough for a recipe.</p>
+    <ul class="jobs">
+      <li v-for="job in jobs" :key="job.id" :class="{ running: job.status === 'running' }">
+        <div class="card-black">
+          <PieceSilhouette v-for="n in Math.min(job.pieces, 3)" :key="n" :shape="shapeOf(job)" :size="86" />
+        </div>
+        <div class="what">
+          <h2><NuxtLink :to="`/plan/${job.id}`">{{ plural(job) }} for {{ job.customer }}</NuxtLink></h2>
+          <p class="wait">{{ waitsFor(job).sentence }}</p>
+          <p class="muted">{{ studio.bottle(job.bottleId)?.productName }}. Due {{ due(job) }}.</p>
+        </div>
+        <Button class="go" :label="waitsFor(job).action" :severity="job.status === 'running' ? undefined : 'secondary'" :aria-label="`${waitsFor(job).action}: ${plural(job)} for ${job.customer}`" @click="navigateTo(waitsFor(job).to)" />
+      </li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+.jobs { list-style: none; padding: 0; border-top: 1px solid var(--line); }
+li { display: grid; grid-template-columns: 13rem 1fr auto; gap: 1.5rem; align-items: center; padding: 0.9rem 0; border-bottom: 1px solid var(--line); }
+.card-black { background: var(--card); display: flex; justify-content: center; align-items: end; gap: 0.6rem; padding: 0.6rem 0.5rem; min-height: 112px; overflow: hidden; --glass: #8cc5b2; --frost: #f4fafa; }
+h2 a { color: var(--text); text-decoration: none; }
+h2 a:hover { text-decoration: underline; }
+.wait { font-size: 1.1rem; }
+.running .wait { font-weight: 650; }
+@media (max-width: 50rem) {
+  li { grid-template-columns: 5.5rem 1fr; gap: 0.4rem 1rem; }
+  .card-black { grid-row: 1 / 3; min-height: 100%; }
+  .card-black :nth-child(n + 2) { display: none; }
+  .go { justify-self: start; }
+}
+</style>

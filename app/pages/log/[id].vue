@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import { format } from 'date-fns'
+import { FAULTS, foldRun, summarise } from '#core/run'
+import { formatClock, formatDuration, formatVolume } from '#core/units'
+import type { RunWithEvents } from '#shared/runs'
+
+const id = String(useRoute().params.id)
+const run = ref<RunWithEvents | null>(null)
+const problem = ref('')
+const studio = useStudioStore()
+onMounted(() => api<RunWithEvents>(`runs/${id}`).then(r => run.value = r, (e: Error) => problem.value = e.message))
+const state = computed(() => run.value && foldRun(run.value.plan, run.value.events))
+const summary = computed(() => run.value && state.value && summarise(run.value.plan, state.value))
+const faultText = (ids: string[]) => ids.map(f => FAULTS.find(x => x.id === f)?.text ?? f).join('; ')
+</script>
+
+<template>
+  <div class="page">
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <template v-if="run && summary">
+      <header class="page-head">
+        <h1>{{ run.plan.pieces }} {{ run.plan.noun }}{{ run.plan.pieces === 1 ? '' : 's' }} for {{ run.customer }}</h1>
+        <NuxtLink to="/log">All runs</NuxtLink>
+      </header>
+      <p class="muted">{{ format(run.startedAt, 'EEEE d MMMM yyyy, HH:mm') }} to {{ run.endedAt ? format(run.endedAt, 'HH:mm') : 'still running' }}, started by {{ studio.nameOf(run.startedBy) }}</p>
+      <p>Planned: not before {{ formatDuration(summary.planned.notBefore) }}, best {{ formatDuration(summary.planned.best) }}, not after {{ formatDuration(summary.planned.notAfter) }}. Cream used: {{ formatVolume(summary.used) }}.</p>
+      <p v-if="state?.abandoned" class="problem">Stopped: {{ state.abandoned.reason }}</p>
+      <div class="scroll" tabindex="0" role="region" aria-label="Pieces of this run">
+        <table>
+          <thead><tr><th scope="col">Piece</th><th scope="col">Dwell</th><th scope="col">Its first part</th><th scope="col">Against the window</th><th scope="col">Came out</th><th scope="col">Seen</th></tr></thead>
+          <tbody>
+            <tr v-for="p in summary.pieces" :key="p.n">
+              <th scope="row">{{ run.plan.noun }} {{ p.n }}</th>
+              <td class="numeral">{{ p.dwell === null ? '–' : formatClock(p.dwell) }}</td>
+              <td class="numeral">{{ p.firstPart === null ? '–' : formatClock(p.firstPart) }}</td>
+              <td>{{ p.verdict === 'over' ? `over by ${formatClock(p.dwell! - summary.planned.notAfter)}` : p.verdict }}</td>
+              <td>{{ p.withdrawn ? 'taken out' : p.result ?? '–' }}</td>
+              <td>{{ [p.withdrawn, faultText(p.faults), p.note].filter(Boolean).join('; ') }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <RunHistory :plan="run.plan" :events="run.events" />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.scroll { overflow-x: auto; margin: 1rem 0; }
+th, td { text-align: left; padding: 0.55rem 1rem 0.55rem 0; border-bottom: 1px solid var(--line); }
+thead th { color: var(--muted); font-size: 0.92rem; }
+td.numeral { font-size: 1.25rem; }
+</style>

@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { format } from 'date-fns'
+import { refDebounced } from '@vueuse/core'
+import { formatDuration } from '#core/units'
+import type { LogEntry } from '#shared/runs'
+
+const route = useRoute()
+const words = ref(typeof route.query.q === 'string' ? route.query.q : '')
+const calm = refDebounced(words, 200)
+const entries = ref<LogEntry[]>([])
+const problem = ref('')
+const more = ref(false)
+const PAGE = 50
+
+async function load(before?: number) {
+  try {
+    const page = await api<LogEntry[]>(`log?q=${encodeURIComponent(calm.value)}${before ? `&before=${before}` : ''}`)
+    entries.value = before ? [...entries.value, ...page] : page
+    more.value = page.length === PAGE
+    problem.value = ''
+  }
+  catch (error) {
+    problem.value = (error as Error).message
+  }
+}
+watch(calm, () => void load(), { immediate: true })
+const field = useTemplateRef<{ $el: HTMLInputElement }>('field')
+watch(() => route.query.find, find => find !== undefined && nextTick(() => field.value?.$el.focus()), { immediate: true })
+
+function actual(e: LogEntry): string {
+  const { shortest, longest } = e.summary
+  if (shortest === null) return 'not etched'
+  return Math.round(shortest) === Math.round(longest!) ? formatDuration(shortest) : `${formatDuration(shortest)} to ${formatDuration(longest!)}`
+}
+const came = (e: LogEntry) => (['good', 'usable', 'scrap'] as const).filter(r => e.summary[r] > 0).map(r => `${e.summary[r]} ${r}`).join(', ')
+</script>
+
+<template>
+  <div class="page">
+    <header class="page-head">
+      <h1>Log</h1>
+      <label class="find">Find <InputText ref="field" v-model="words" type="search" placeholder="customer, piece, bottle, fault, person" /></label>
+    </header>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-else-if="entries.length === 0">{{ calm ? 'No finished run has all these words.' : 'No run is finished yet.' }}</p>
+    <div v-else class="scroll" tabindex="0" role="region" aria-label="Finished runs">
+      <table>
+        <thead>
+          <tr><th scope="col">Finished</th><th scope="col">Job</th><th scope="col">Bottle</th><th scope="col">Planned</th><th scope="col">Actual dwell</th><th scope="col">Came out</th><th scope="col">By</th></tr>
+        </thead>
+        <tbody>
+          <tr v-for="e in entries" :key="e.id">
+            <td class="numeral">{{ format(e.endedAt, 'd MMM HH:mm') }}</td>
+            <td><NuxtLink :to="`/log/${e.id}`">{{ e.pieces }} {{ e.noun }}{{ e.pieces === 1 ? '' : 's' }} for {{ e.customer }}</NuxtLink></td>
+            <td>{{ e.bottle }}</td>
+            <td class="numeral">{{ formatDuration(e.summary.planned.best) }}</td>
+            <td class="numeral">{{ actual(e) }}<strong v-if="e.summary.over" class="over">{{ e.summary.over }} over</strong></td>
+            <td>{{ came(e) }}</td>
+            <td>{{ e.startedBy }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <Button v-if="more" label="Show older runs" severity="secondary" @click="load(entries.at(-1)!.endedAt)" />
+  </div>
+</template>
+
+<style scoped>
+.find { display: flex; align-items: center; gap: 0.7rem; font-weight: 600; flex: 0 1 28rem; }
+.find :deep(input) { flex: 1; min-width: 0; min-height: 46px; }
+.scroll { overflow-x: auto; margin-bottom: 1rem; }
+th { text-align: left; font-weight: 600; color: var(--muted); font-size: 0.92rem; padding: 0.3rem 1rem 0.3rem 0; border-bottom: 2px solid var(--line); }
+td { padding: 0.65rem 1rem 0.65rem 0; border-bottom: 1px solid var(--line); vertical-align: baseline; }
+td.numeral { font-size: 1.2rem; white-space: nowrap; }
+.over { font: 650 0.9rem/1 var(--body); margin-left: 0.5rem; border: 1px solid currentColor; padding: 0.1rem 0.35rem; }
+</style>

@@ -1,0 +1,30 @@
+<script setup lang="ts">
+const id = String(useRoute().params.id)
+const at = useRun(id)
+const { run, state, step, enter } = at
+const open = computed(() => state.value?.pieces.filter(p => !p.judged && !p.withdrawn) ?? [])
+async function finish() {
+  if (!enter({ kind: 'run.finished' })) return
+  const work = useWorkStore()
+  await until(() => work.outbox.length).toBe(0)
+  if (run.value?.endedAt) await navigateTo(`/log/${id}`)
+}
+</script>
+
+<template>
+  <RunFrame :at="at">
+    <template v-if="run && state && !run.endedAt">
+      <h1>Look</h1>
+      <p class="why">Dry, over dark card, in raking or window light. What was left too long is written down by itself.</p>
+      <p v-if="step && step.kind !== 'look'" class="problem">First: {{ step.title }}. <NuxtLink :to="`/bench/${id}`">Back to the bench</NuxtLink></p>
+      <template v-else>
+        <JudgePiece v-for="p in state.pieces" :key="p.n" :plan="run.plan" :piece="p" :shape="run.shape" @judge="(result, faults, note) => enter({ kind: 'piece.judged', piece: p.n, result, faults, note })" />
+        <MainControl :disabled="open.length > 0" :label="open.length ? `Judge ${open.map(p => `${run!.plan.noun} ${p.n}`).join(', ')}` : 'Close the run and log it'" @press="finish" />
+      </template>
+    </template>
+  </RunFrame>
+</template>
+
+<style scoped>
+.why { font-size: 1.15rem; }
+</style>

@@ -1,0 +1,36 @@
+import { defineStore } from 'pinia'
+import type { Person, SignedIn } from '#shared/accounts'
+
+interface SessionAnswer { signedIn: SignedIn | null, firstRun?: boolean, sample?: boolean }
+
+/** Who is at this device. */
+export const useSessionStore = defineStore('session', () => {
+  const signedIn = ref<SignedIn | null>(null)
+  const firstRun = ref(false)
+  const sample = ref(false)
+  const known = ref(false)
+  const person = computed<Person | null>(() => signedIn.value?.person ?? null)
+  const isLead = computed(() => person.value?.role === 'lead')
+
+  function take(answer: SessionAnswer) {
+    signedIn.value = answer.signedIn
+    firstRun.value = answer.firstRun ?? false
+    sample.value = answer.sample ?? sample.value
+    known.value = true
+  }
+
+  const load = async () => take(await api<SessionAnswer>('session'))
+  const signIn = async (entry: { name: string, password: string }) => take(await api('session', 'POST', entry))
+  const signOut = async () => take(await api('session', 'DELETE'))
+  const changePerson = async (entry: { personId: string, pin: string }) => take(await api('session/person', 'POST', entry))
+  const setUp = async (entry: { studio: string, name: string, password: string }) => take(await api('first-run', 'POST', entry))
+
+  /** The server no longer knows the session: the route guard asks for a sign-in and comes back here. */
+  function lost() {
+    if (!signedIn.value) return
+    signedIn.value = null
+    void navigateTo({ path: '/sign-in', query: { to: useRoute().fullPath } })
+  }
+
+  return { signedIn, firstRun, sample, known, person, isLead, load, signIn, signOut, changePerson, setUp, lost }
+})

@@ -1,0 +1,32 @@
+import { defineStore } from 'pinia'
+import { DEFAULT_HOUSE_RULES } from '#core/recipe'
+import type { Person } from '#shared/accounts'
+import type { Bottle } from '#shared/shelf'
+import type { Studio } from '#shared/studio'
+
+const NUMBERS = 'crest:numbers'
+
+/** The studio's own facts: house rules, numbers to call, shelf and crew. */
+export const useStudioStore = defineStore('studio', () => {
+  const studio = ref<Studio | null>(null)
+  const bottles = ref<Bottle[]>([])
+  const crew = ref<Person[]>([])
+
+  const rules = computed(() => studio.value?.rules ?? DEFAULT_HOUSE_RULES)
+  /** Kept on the device too: they have to be there when nothing else is. */
+  const numbers = useLocalStorage(NUMBERS, { emergency: '', poison: '' })
+  const numbersMissing = computed(() => studio.value !== null && (!studio.value.emergencyNumber || !studio.value.poisonNumber))
+
+  async function loadStudio() {
+    studio.value = await api<Studio>('studio')
+    numbers.value = { emergency: studio.value.emergencyNumber, poison: studio.value.poisonNumber }
+  }
+  const loadShelf = async () => bottles.value = await api<Bottle[]>('bottles')
+  const loadCrew = async () => crew.value = await api<Person[]>('crew')
+  const load = () => Promise.all([loadStudio(), loadShelf(), loadCrew()])
+
+  const nameOf = (id: string) => crew.value.find(p => p.id === id)?.name ?? 'somebody'
+  const bottle = (id: string) => bottles.value.find(b => b.id === id)
+
+  return { studio, bottles, crew, rules, numbers, numbersMissing, loadStudio, loadShelf, loadCrew, load, nameOf, bottle }
+})

@@ -1,0 +1,24 @@
+import type { RunPlan } from '../recipe'
+import { formatMass, formatVolume } from '../units'
+import type { RunEvent } from './events'
+
+/** One entry of a run in words, as the history shows it. */
+export function describeEvent(plan: RunPlan, event: RunEvent): string {
+  const step = (id: string) => plan.steps.find(s => s.id === id)
+  const piece = 'piece' in event ? `${plan.noun} ${event.piece}` : ''
+  switch (event.kind) {
+    case 'gate.ticked': return step(event.step)?.items?.find(i => i.id === event.item)?.text ?? event.item
+    case 'step.done': return `Done: ${step(event.step)?.title ?? event.step}`
+    case 'coat.started': return `First touch on ${piece}`
+    case 'coat.covered': return `Last part of ${piece} covered`
+    case 'etchant.off': return `Cream off ${piece}`
+    case 'piece.rinsed': return `Rinsed ${piece}`
+    case 'piece.withdrawn': return `Took ${piece} out: ${event.reason}`
+    case 'etchant.measured': return `${formatVolume(event.putOut)} put out, ${formatVolume(event.back)} went back`
+    case 'bicarbonate.added': return `${formatMass(event.grams)} of bicarbonate into the tub`
+    case 'piece.judged': return `Judged ${piece}: ${event.result}`
+    case 'run.finished': return 'Run finished'
+    case 'run.abandoned': return `Run stopped: ${event.reason}`
+    case 'event.undone': return 'Took an entry back'
+  }
+}

@@ -1,0 +1,131 @@
+import { v7 } from 'uuid'
+import { currentStep, foldRun } from '../core/run'
+import type { FaultId, RunEvent } from '../core/run'
+import { bottleSchema } from '../shared/shelf'
+import type { SentEvent } from '../shared/runs'
+import { createPool } from '../server/db/pool'
+import { jobById } from '../server/db/queries/jobs'
+import { acceptEvents, runWithEvents, startRun } from '../server/services/runs'
+import { addPerson, changeAccount, firstRun } from '../server/services/accounts'
+import type { Context } from '../server/services/context'
+import { addJob } from '../server/services/jobs'
+import { addBottle } from '../server/services/shelf'
+import { BOTTLES, CREW, LEAD_PIN, OPEN_JOBS, PAST_JOBS, STUDIO } from './world'
+
+const DAY = 86_400_000
+const pool = createPool(process.env.DATABASE_URL!)
+const now = Date.now()
+
+/** The sample world is lived through the same services as real work; only their clock is set back. */
+let clock = now
+const people: Record<string, { id: string, role: 'lead' | 'crew' }> = {}
+const as = (who: string): Context => ({ pool, now: () => new Date(clock), by: people[who]!.id, role: people[who]!.role })
+const day = (offset: number) => new Date(clock + offset * DAY).toISOString().slice(0, 10)
+
+type Part<E> = E extends RunEvent ? Omit<E, 'id' | 'at' | 'by'> : never
+
+/** One person at the bench. */
+class Hand {
+  constructor(private runId: string, private who: string) {}
+  wait(seconds: number) {
+    clock += seconds * 1000
+  }
+
+  async does(part: Part<RunEvent>, seconds = 0) {
+    this.wait(seconds)
+    const event = { ...part, id: v7({ msecs: clock }), at: clock, deviceTime: clock } as SentEvent
+    const [outcome] = await acceptEvents(as(this.who), this.runId, [event])
+    if (!outcome!.accepted) throw new Error(outcome!.reason)
+  }
+
+  private async facts() {
+    const run = await runWithEvents(pool, this.runId, new Date(clock))
+    return { plan: run.plan, step: currentStep(run.plan, foldRun(run.plan, run.events)) }
+  }
+
+  /** Does plain steps and gates until the named step is next. */
+  async upTo(stepId: string) {
+    for (let { step } = await this.facts(); step && step.id !== stepId; { step } = await this.facts()) {
+      if (step.kind === 'gate') for (const item of step.items!) await this.does({ kind: 'gate.ticked', step: step.id, item: item.id }, 8)
+      else if (step.kind === 'do') await this.does({ kind: 'step.done', step: step.id }, step.seconds / 2)
+      else break
+    }
+    return (await this.facts()).plan
+  }
+}
+
+async function loadPeople() {
+  people.maren = { id: await firstRun(pool, STUDIO, true), role: 'lead' }
+  await changeAccount(as('maren'), people.maren.id, { pin: LEAD_PIN })
+  for (const { key, ...person } of CREW) people[key] = { id: await addPerson(as('maren'), person), role: person.role }
+}
+
+async function loadShelf() {
+  const ids: Record<string, string> = {}
+  for (const { key, openedDaysAgo, form } of BOTTLES) {
+    ids[key] = v7({ msecs: clock })
+    await addBottle(as('maren'), ids[key], bottleSchema.parse({ ...form, openedOn: openedDaysAgo === null ? '' : day(30 - openedDaysAgo) }))
+  }
+  return ids
+}
+
+type Sketch = typeof OPEN_JOBS[number]
+
+async function plan(sketch: Sketch, bottles: Record<string, string>, who: string) {
+  const { key: _, bottle, dueInDays, ...form } = sketch
+  const id = v7({ msecs: clock })
+  await addJob(as(who), id, { ...form, dueOn: day(dueInDays), bottleId: bottles[bottle] })
+  return id
+}
+
+async function livePast(job: typeof PAST_JOBS[number], bottles: Record<string, string>) {
+  clock = now - job.daysAgo * DAY
+  const { daysAgo, by, over, judged, ...sketch } = job
+  const jobId = await plan({ ...sketch, dueInDays: sketch.dueInDays + daysAgo }, bottles, by)
+  const run = await startRun(as(by), jobId, v7({ msecs: clock }))
+  const hand = new Hand(run, by)
+  const { dwell, hands, pieces, cream, after, bicarbonate } = await hand.upTo('etch')
+  for (let piece = 1; piece <= pieces; piece++) {
+    await hand.does({ kind: 'coat.started', piece }, 10)
+    await hand.does({ kind: 'coat.covered', piece }, Math.round(hands.coat * 0.9))
+    await hand.does({ kind: 'etchant.off', piece }, dwell.best + over[piece - 1]!)
+    await hand.does({ kind: 'piece.rinsed', piece }, 40)
+  }
+  const putOut = Math.round(cream * 4) / 4 + 0.5
+  await hand.does({ kind: 'etchant.measured', putOut, back: after === 'recover' ? Math.floor(putOut * 2) / 4 : 0 }, 30)
+  await hand.upTo('neutralise')
+  await hand.does({ kind: 'bicarbonate.added', grams: Math.round(bicarbonate) }, 30)
+  await hand.does({ kind: 'step.done', step: 'neutralise' }, 90)
+  await hand.upTo('look')
+  for (const [i, { result, faults = [], note = '' }] of judged.entries()) await hand.does({ kind: 'piece.judged', piece: i + 1, result, faults: faults as FaultId[], note }, 20)
+  await hand.does({ kind: 'run.finished' }, 5)
+}
+
+/** One run stands on the bench with two clocks running when the app starts. */
+async function liveNow(jobId: string) {
+  const who = 'osk'
+  clock = now - 42 * 60_000
+  const run = await startRun(as(who), jobId, v7({ msecs: clock }))
+  const hand = new Hand(run, who)
+  await hand.upTo('etch')
+  clock = now - 6.5 * 60_000
+  await hand.does({ kind: 'coat.started', piece: 1 })
+  await hand.does({ kind: 'coat.covered', piece: 1 }, 66)
+  clock = now - 3.4 * 60_000
+  await hand.does({ kind: 'coat.started', piece: 2 })
+  await hand.does({ kind: 'coat.covered', piece: 2 }, 71)
+}
+
+clock = now - 30 * DAY
+await loadPeople()
+const bottles = await loadShelf()
+for (const job of [...PAST_JOBS].sort((a, b) => b.daysAgo - a.daysAgo)) await livePast(job, bottles)
+clock = now - 2 * DAY
+const open: Record<string, string> = {}
+for (const sketch of OPEN_JOBS) {
+  // Due days count from today, whenever it was written down.
+  open[sketch.key] = await plan({ ...sketch, dueInDays: sketch.dueInDays + 2 }, bottles, 'maren')
+}
+await liveNow(open.chimneys!)
+if ((await jobById(pool, open.chimneys!))?.status !== 'running') throw new Error('The sample run did not start.')
+await pool.end()

@@ -1,0 +1,70 @@
+import { fileURLToPath } from 'node:url'
+import { readFileSync } from 'node:fs'
+
+const { version } = JSON.parse(readFileSync(new URL('./package.json', import.meta.url), 'utf8')) as { version: string }
+
+export default defineNuxtConfig({
+  modules: ['@pinia/nuxt', '@vueuse/nuxt', 'nuxt-security', '@nuxt/eslint'],
+  // The bench has to go on without the network, so the app is a client with an API, not rendered pages.
+  ssr: false,
+  devtools: { enabled: false },
+  app: {
+    head: {
+      title: 'Crest',
+      htmlAttrs: { lang: 'en' },
+      meta: [
+        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        { name: 'description', content: 'Planner, clock and logbook of an etching studio.' },
+        { name: 'color-scheme', content: 'dark light' },
+      ],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/crest.svg' }],
+    },
+  },
+  components: [{ path: '~/components', pathPrefix: false }],
+  css: ['~/assets/base.css'],
+  runtimeConfig: { public: { version } },
+  alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)) },
+  compatibilityDate: '2026-06-01',
+  nitro: { compressPublicAssets: { gzip: true, brotli: true } },
+  vite: { build: { target: 'es2022' } },
+  typescript: { strict: true, tsConfig: { include: ['../core/**/*', '../shared/**/*'] } },
+  telemetry: false,
+  eslint: { config: { stylistic: true } },
+  security: {
+    strict: false,
+    rateLimiter: false,
+    xssValidator: false,
+    requestSizeLimiter: { maxRequestSizeInBytes: 2_000_000, maxUploadFileRequestInBytes: 2_000_000, throwError: true },
+    sri: true,
+    nonce: true,
+    removeLoggers: false,
+    headers: {
+      contentSecurityPolicy: {
+        'default-src': ['\'none\''],
+        'script-src': ['\'self\'', '\'nonce-{{nonce}}\''],
+        'style-src': ['\'self\'', '\'nonce-{{nonce}}\''],
+        'img-src': ['\'self\'', 'data:'],
+        'font-src': ['\'self\''],
+        'connect-src': ['\'self\''],
+        'manifest-src': ['\'self\''],
+        'worker-src': ['\'self\''],
+        'base-uri': ['\'none\''],
+        'form-action': ['\'self\''],
+        'frame-ancestors': ['\'none\''],
+        'object-src': ['\'none\''],
+        'script-src-attr': ['\'none\''],
+        'upgrade-insecure-requests': false,
+      },
+      crossOriginResourcePolicy: 'same-origin',
+      crossOriginOpenerPolicy: 'same-origin',
+      crossOriginEmbedderPolicy: 'require-corp',
+      referrerPolicy: 'no-referrer',
+      xFrameOptions: 'DENY',
+      xContentTypeOptions: 'nosniff',
+      xXSSProtection: '0',
+      strictTransportSecurity: false,
+      permissionsPolicy: { 'camera': [], 'microphone': [], 'geolocation': [], 'display-capture': [], 'fullscreen': ['self'], 'screen-wake-lock': ['self'] },
+    },
+    corsHandler: false,
+  },
+})

@@ -1,0 +1,44 @@
+import { randomBytes } from 'node:crypto'
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { dirname, join, resolve } from 'node:path'
+import { openCluster } from './cluster.mjs'
+import { run } from './commands.mjs'
+import { needPackages, postgresBin } from './debian.mjs'
+import { needDatabase } from './database.mjs'
+import { root } from './prepare.mjs'
+import { say, Stop } from './say.mjs'
+
+/** Where a studio's data lives: a folder of the project's own, or CREST_DATA. */
+export const dataFolder = () => resolve(process.env.CREST_DATA ?? join(root, 'data'))
+
+/**
+ * The database to use: the one of DATABASE_URL, or a private cluster that is set up on the way.
+ * @returns {Promise<{ url: string, close: () => Promise<void> }>}
+ */
+export async function openDatabase(name) {
+  if (process.env.DATABASE_URL) {
+    say('Using the database that DATABASE_URL names.')
+    return { url: process.env.DATABASE_URL, close: async () => {} }
+  }
+  if (!postgresBin()) await needPackages(['postgresql'])
+  const cluster = await openCluster(join(dataFolder(), 'cluster'))
+  say(cluster.made ? `Made a private PostgreSQL on 127.0.0.1:${cluster.port}.` : `The private PostgreSQL runs on 127.0.0.1:${cluster.port}.`)
+  return { url: await needDatabase(cluster, name), close: () => cluster.stop() }
+}
+
+/** Seals the session cookies; kept between starts so that nobody is signed out by one. */
+export function sessionSecret() {
+  if (process.env.CREST_SESSION_SECRET) return process.env.CREST_SESSION_SECRET
+  const file = join(dataFolder(), 'session-secret')
+  if (!existsSync(file)) {
+    mkdirSync(dirname(file), { recursive: true })
+    writeFileSync(file, randomBytes(48).toString('base64url'), { mode: 0o600 })
+  }
+  return readFileSync(file, 'utf8')
+}
+
+/** Loads the sample world through the app's own services. */
+export async function loadSampleWorld(url) {
+  const { code, output } = await run(process.execPath, ['--import', 'tsx', join(root, 'demo', 'load.ts')], { cwd: root, quiet: true, env: { ...process.env, DATABASE_URL: url } })
+  if (code !== 0) throw new Stop(`The sample world could not be loaded: ${output.trim().split('\n').at(-1)}`)
+}

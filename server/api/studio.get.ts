@@ -1,0 +1,4 @@
+import { route } from '../http/handler'
+import { studioOf } from '../services/studio'
+
+export default route((_, { pool }) => studioOf(pool))

@@ -1,0 +1,110 @@
+import type { RunPlan } from '#core/recipe'
+import type { RunEvent, RunSummary } from '#core/run'
+import type { LogEntry, PieceShape, RunHead, StoredEvent } from '#shared/runs'
+import type { Db } from '../pool'
+
+interface HeadRow extends Omit<RunHead, 'startedAt' | 'endedAt' | 'shape'>, PieceShape {
+  bottleId: string
+  startedAt: Date
+  endedAt: Date | null
+}
+
+const HEAD = `select run.id, run.job_id as "jobId", job.customer, run.plan, run.bottle_id as "bottleId", run.started_by as "startedBy", run.started_at as "startedAt",
+  run.ended_at as "endedAt", job.height_mm as height, job.girth_mm as girth, job.art_width_mm as "artWidth", job.art_height_mm as "artHeight"
+  from run join job on job.id = run.job_id`
+
+export type RunHeadRow = RunHead & { bottleId: string }
+
+const toHead = ({ height, girth, artWidth, artHeight, ...row }: HeadRow): RunHeadRow => ({
+  ...row, shape: { height, girth, artWidth, artHeight }, startedAt: row.startedAt.getTime(), endedAt: row.endedAt?.getTime() ?? null,
+})
+
+export async function runHead(db: Db, id: string): Promise<RunHeadRow | undefined> {
+  const row = (await db.query<HeadRow>(`${HEAD} where run.id = $1`, [id])).rows[0]
+  return row && toHead(row)
+}
+
+/** Holds the run until the transaction ends, so that events are judged one after another. */
+export async function lockRun(db: Db, id: string): Promise<boolean> {
+  return (await db.query('select 1 from run where id = $1 for update', [id])).rowCount === 1
+}
+
+export async function openRuns(db: Db): Promise<RunHeadRow[]> {
+  return (await db.query<HeadRow>(`${HEAD} where run.ended_at is null order by run.started_at`)).rows.map(toHead)
+}
+
+/** @returns false when this id has been started already */
+export async function insertRun(db: Db, r: { id: string, jobId: string, bottleId: string, plan: RunPlan, by: string, at: Date }): Promise<boolean> {
+  const result = await db.query('insert into run (id, job_id, bottle_id, plan, started_by, started_at) values ($1, $2, $3, $4, $5, $6) on conflict (id) do nothing', [r.id, r.jobId, r.bottleId, JSON.stringify(r.plan), r.by, r.at])
+  return result.rowCount === 1
+}
+
+interface EventRow {
+  id: string
+  runId: string
+  seq: number
+  kind: string
+  piece: number | null
+  payload: Record<string, unknown>
+  at: Date
+  deviceTime: Date
+  serverTime: Date
+  by: string
+}
+
+const EVENT = 'id, run_id as "runId", seq, kind, piece, payload, at, device_time as "deviceTime", server_time as "serverTime", by_person as "by"'
+
+function toEvent({ runId: _, piece, payload, ...row }: EventRow): StoredEvent {
+  return {
+    ...payload, ...(piece === null ? {} : { piece }), id: row.id, kind: row.kind, seq: row.seq, by: row.by,
+    at: row.at.getTime(), deviceTime: row.deviceTime.getTime(), serverTime: row.serverTime.getTime(),
+  } as StoredEvent
+}
+
+/** Events of several runs, each run's in the order accepted. */
+export async function eventsOfRuns(db: Db, runIds: string[], afterSeq = 0): Promise<Map<string, StoredEvent[]>> {
+  const byRun = new Map<string, StoredEvent[]>(runIds.map(id => [id, []]))
+  if (runIds.length === 0) return byRun
+  const { rows } = await db.query<EventRow>(`select ${EVENT} from run_event where run_id = any($1) and seq > $2 order by run_id, seq`, [runIds, afterSeq])
+  for (const row of rows) byRun.get(row.runId)!.push(toEvent(row))
+  return byRun
+}
+
+/** Which of these event ids are stored under another run. */
+export async function idsOfOtherRuns(db: Db, runId: string, ids: string[]): Promise<Set<string>> {
+  const { rows } = await db.query<{ id: string }>('select id from run_event where id = any($1) and run_id <> $2', [ids, runId])
+  return new Set(rows.map(r => r.id))
+}
+
+/** Appends in one statement; all are stored or none. */
+export async function insertEvents(db: Db, runId: string, events: StoredEvent[]): Promise<void> {
+  const rows = events.map(({ id, seq, kind, at, deviceTime, serverTime, by, ...rest }) => {
+    const { piece = null, ...payload } = rest as Partial<Extract<RunEvent, { piece: number }>>
+    return { id, seq, kind, piece, payload, at: new Date(at), device_time: new Date(deviceTime), server_time: new Date(serverTime), by_person: by }
+  })
+  await db.query(
+    `insert into run_event (id, run_id, seq, kind, piece, payload, at, device_time, server_time, by_person)
+     select id, $1, seq, kind, piece, payload, at, device_time, server_time, by_person
+     from jsonb_to_recordset($2) as e(id uuid, seq int, kind text, piece smallint, payload jsonb, at timestamptz, device_time timestamptz, server_time timestamptz, by_person uuid)`,
+    [runId, JSON.stringify(rows)],
+  )
+}
+
+export async function endRun(db: Db, r: { id: string, at: Date, outcome: 'finished' | 'abandoned', summary: RunSummary, search: string }): Promise<void> {
+  await db.query('update run set ended_at = $2, outcome = $3, summary = $4, search = $5 where id = $1', [r.id, r.at, r.outcome, JSON.stringify(r.summary), r.search])
+}
+
+interface LogRow extends Omit<LogEntry, 'endedAt'> { endedAt: Date }
+
+/** Finished runs, newest first; every word has to occur. @param before ms, for the next page */
+export async function logPage(db: Db, words: string[], before: Date | null, limit: number): Promise<LogEntry[]> {
+  const { rows } = await db.query<LogRow>(
+    `select run.id, job.customer, job.noun, job.pieces, bottle.product_name as bottle, person.name as "startedBy", run.ended_at as "endedAt", run.summary
+     from run join job on job.id = run.job_id join bottle on bottle.id = run.bottle_id join person on person.id = run.started_by
+     where run.outcome = 'finished' and ($2::timestamptz is null or run.ended_at < $2)
+       and not exists (select 1 from unnest($1::text[]) as word where strpos(run.search, word) = 0)
+     order by run.ended_at desc, run.id limit $3`,
+    [words, before, limit],
+  )
+  return rows.map(row => ({ ...row, endedAt: row.endedAt.getTime() }))
+}

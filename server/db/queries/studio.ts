@@ -1,0 +1,22 @@
+import type { HouseRules } from '#core/recipe'
+import type { Studio } from '#shared/studio'
+import type { Db } from '../pool'
+
+const COLUMNS = 'name, sample, rules, emergency_number as "emergencyNumber", poison_number as "poisonNumber", version'
+
+export async function readStudio(db: Db): Promise<Studio | undefined> {
+  return (await db.query<Studio>(`select ${COLUMNS} from studio where id = 1`)).rows[0]
+}
+
+export async function insertStudio(db: Db, name: string, rules: HouseRules, sample: boolean): Promise<void> {
+  await db.query('insert into studio (id, name, rules, sample) values (1, $1, $2, $3)', [name, JSON.stringify(rules), sample])
+}
+
+/** @returns false when somebody else changed it since `version` */
+export async function updateStudio(db: Db, s: { name: string, rules: HouseRules, emergencyNumber: string, poisonNumber: string, version: number }): Promise<boolean> {
+  const result = await db.query(
+    'update studio set name = $1, rules = $2, emergency_number = $3, poison_number = $4, version = version + 1 where id = 1 and version = $5',
+    [s.name, JSON.stringify(s.rules), s.emergencyNumber, s.poisonNumber, s.version],
+  )
+  return result.rowCount === 1
+}

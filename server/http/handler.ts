@@ -1,0 +1,67 @@
+import { defineEventHandler, getRouterParam, readBody, setResponseStatus } from 'h3'
+import type { H3Event } from 'h3'
+import type { z } from 'zod'
+import { fieldErrors } from '#shared/fields'
+import { idSchema } from '#shared/ids'
+import type { Context } from '../services/context'
+import { notFound, Refusal } from '../services/refusal'
+import { database } from './database'
+import { currentSession } from './session'
+
+/** One shape for every error: a sentence, and messages that stand beside fields. */
+export interface ErrorAnswer {
+  error: string
+  fields?: Record<string, string>
+}
+
+/** Connection refused, reset, shutting down, starting up, too many clients, out of disk: try again, nothing was stored. */
+const DATABASE_AWAY = /^(ECONN|EPIPE|ETIMEDOUT|ENOTFOUND|57P0|53|08)/
+
+function asRefusal(error: unknown): Refusal | null {
+  if (error instanceof Refusal) return error
+  const { code = '', message = '' } = error as { code?: string, message?: string }
+  if (code === '53100') return new Refusal(503, 'The database\'s disk is full. Nothing was stored; make room and try again.')
+  if (DATABASE_AWAY.test(code) || /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(message)) {
+    return new Refusal(503, 'The database can\'t be reached just now. Nothing was stored; it is tried again.')
+  }
+  return null
+}
+
+function answer(work: (event: H3Event) => unknown) {
+  return defineEventHandler(async (event) => {
+    try {
+      return await work(event)
+    }
+    catch (error) {
+      const refusal = asRefusal(error)
+      if (!refusal) throw error
+      setResponseStatus(event, refusal.status)
+      return { error: refusal.message, fields: refusal.fields } satisfies ErrorAnswer
+    }
+  })
+}
+
+/** A route that needs no session. There are four: health, who is in, sign-in, first run. */
+export const openRoute = answer
+
+/** A route for people who are signed in. */
+export function route<T>(work: (event: H3Event, context: Context) => T) {
+  return answer(async (event) => {
+    const { signedIn: { person } } = await currentSession(event)
+    return work(event, { pool: database(), now: () => new Date(), by: person.id, role: person.role })
+  })
+}
+
+/** The request's body, checked. @throws Refusal 400 with a message for each field */
+export async function body<S extends z.ZodType>(event: H3Event, schema: S): Promise<z.output<S>> {
+  const parsed = schema.safeParse(await readBody(event).catch(() => undefined))
+  if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
+  return parsed.data
+}
+
+/** An id from the path. @throws Refusal 404 when it is none */
+export function pathId(event: H3Event, what: string): string {
+  const parsed = idSchema.safeParse(getRouterParam(event, 'id'))
+  if (!parsed.success) throw notFound(what)
+  return parsed.data
+}

@@ -1,0 +1,64 @@
+import { planRecipe } from '#core/recipe'
+import type { Recipe } from '#core/recipe'
+import { jobSchema } from '#shared/jobs'
+import type { Job, JobEntry, JobForm } from '#shared/jobs'
+import { fieldErrors } from '#shared/fields'
+import { recipeInput } from '#shared/recipe'
+import { inTransaction } from '../db/pool'
+import type { Db } from '../db/pool'
+import { bottleById } from '../db/queries/bottles'
+import * as jobs from '../db/queries/jobs'
+import type { Context } from './context'
+import { notify } from './context'
+import { editedMeanwhile, notFound, Refusal } from './refusal'
+import { studioOf } from './studio'
+
+async function readEntry(db: Db, body: unknown): Promise<{ entry: JobEntry, form: JobForm }> {
+  const { rules } = await studioOf(db)
+  const parsed = jobSchema(rules.lengthUnit).safeParse(body)
+  if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
+  const bottle = await bottleById(db, parsed.data.bottleId)
+  if (!bottle || bottle.putAway) throw new Refusal(400, 'That bottle is not on the shelf.', { bottleId: 'Choose a bottle from the shelf.' })
+  return { entry: parsed.data, form: body as JobForm }
+}
+
+/** @param id made by the client: sent twice, stored once */
+export async function addJob(context: Context, id: string, body: unknown): Promise<Job> {
+  return inTransaction(context.pool, async (db) => {
+    const { entry, form } = await readEntry(db, body)
+    if (await jobs.insertJob(db, id, entry, form, context.by, context.now())) await notify(db, { topic: 'today' })
+    return (await jobs.jobById(db, id))!
+  })
+}
+
+async function plannedJob(db: Db, id: string): Promise<Job> {
+  const job = await jobs.jobById(db, id, true)
+  if (!job) throw notFound('job')
+  if (job.status !== 'planned') throw new Refusal(409, job.status === 'running' ? 'This job is on the bench. Its plan can\'t change while it runs.' : 'This job is closed. Plan a new one.')
+  return job
+}
+
+export async function changeJob(context: Context, id: string, body: unknown, version: number): Promise<Job> {
+  return inTransaction(context.pool, async (db) => {
+    const before = await plannedJob(db, id)
+    if (before.version !== version) throw editedMeanwhile()
+    const { entry, form } = await readEntry(db, body)
+    await jobs.updateJob(db, id, entry, form)
+    await notify(db, { topic: 'today' })
+    return (await jobs.jobById(db, id))!
+  })
+}
+
+export async function dropJob(context: Context, id: string): Promise<void> {
+  await inTransaction(context.pool, async (db) => {
+    await plannedJob(db, id)
+    await jobs.setJobStatus(db, id, 'dropped')
+    await notify(db, { topic: 'today' })
+  })
+}
+
+/** The recipe as it stands with today's house rules and shelf. */
+export async function recipeOf(db: Db, job: Job, now: Date): Promise<Recipe> {
+  const [studio, bottle] = [await studioOf(db), await bottleById(db, job.bottleId)]
+  return planRecipe(recipeInput(job, bottle!, studio.rules, now))
+}

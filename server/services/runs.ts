@@ -1,0 +1,111 @@
+import { v7 } from 'uuid'
+import { FAULTS, runIntake, summarise } from '#core/run'
+import type { RunEvent, RunState, RunSummary } from '#core/run'
+import type { EventOutcome, RunWithEvents, SentEvent, StoredEvent } from '#shared/runs'
+import { inTransaction } from '../db/pool'
+import type { Db, Pool } from '../db/pool'
+import { bottleById, changeLevel, setLevel } from '../db/queries/bottles'
+import { jobById, setJobStatus } from '../db/queries/jobs'
+import { peopleByIds } from '../db/queries/people'
+import * as runs from '../db/queries/runs'
+import type { RunHeadRow } from '../db/queries/runs'
+import type { Context } from './context'
+import { notify } from './context'
+import { recipeOf } from './jobs'
+import { notFound, Refusal } from './refusal'
+
+/** Freezes the job's recipe and opens a run. @param id made by the client: sent twice, started once */
+export async function startRun(context: Context, jobId: string, id: string): Promise<string> {
+  return inTransaction(context.pool, async (db) => {
+    const job = await jobById(db, jobId, true)
+    if (!job) throw notFound('job')
+    const again = await runs.runHead(db, id)
+    if (again?.jobId === jobId) return id
+    if (job.status !== 'planned') throw new Refusal(409, job.status === 'running' ? 'This job is on the bench already.' : 'This job is closed. Plan a new one.')
+    const { plan, refusals } = await recipeOf(db, job, context.now())
+    if (!plan) throw new Refusal(409, refusals.join(' '))
+    await runs.insertRun(db, { id, jobId, bottleId: job.bottleId, plan, by: context.by, at: context.now() })
+    await setJobStatus(db, jobId, 'running')
+    await notify(db, { topic: 'today' })
+    return id
+  })
+}
+
+/** Open runs with all their events. */
+export async function openRunsWithEvents(pool: Pool, now: Date): Promise<RunWithEvents[]> {
+  const heads = await runs.openRuns(pool)
+  const events = await runs.eventsOfRuns(pool, heads.map(h => h.id))
+  return heads.map(head => ({ ...head, events: events.get(head.id)!, serverTime: now.getTime() }))
+}
+
+export async function runWithEvents(pool: Pool, id: string, now: Date): Promise<RunWithEvents> {
+  const head = await runs.runHead(pool, id)
+  if (!head) throw notFound('run')
+  return { ...head, events: (await runs.eventsOfRuns(pool, [id])).get(id)!, serverTime: now.getTime() }
+}
+
+/**
+ * When it happened, in server time. A sender can be late with the news, never early: the future is cut to now,
+ * and nothing lies before the run began.
+ */
+function happenedAt(sent: SentEvent, startedAt: number, now: number): number {
+  return Math.max(startedAt, Math.min(sent.at, now))
+}
+
+/** Takes events in order. Each is stored once; one that the state does not allow is refused with a reason. */
+export async function acceptEvents(context: Context, runId: string, sent: SentEvent[]): Promise<EventOutcome[]> {
+  return inTransaction(context.pool, async (db) => {
+    if (!await runs.lockRun(db, runId)) throw notFound('run')
+    const head = (await runs.runHead(db, runId))!
+    const stored = (await runs.eventsOfRuns(db, [runId])).get(runId)!
+    const known = new Set(stored.map(e => e.id))
+    const foreign = await runs.idsOfOtherRuns(db, runId, sent.map(e => e.id))
+    const intake = runIntake(head.plan, stored)
+    const added: StoredEvent[] = []
+    const now = context.now().getTime()
+    const outcomes = sent.map((entry): EventOutcome => {
+      if (known.has(entry.id)) return { id: entry.id, accepted: true }
+      if (foreign.has(entry.id)) return { id: entry.id, accepted: false, reason: 'This entry belongs to another run. Enter it again.' }
+      const event = { ...entry, by: context.by, at: happenedAt(entry, head.startedAt, now) } as RunEvent & SentEvent
+      const reason = intake.offer(event)
+      if (reason !== null) return { id: entry.id, accepted: false, reason }
+      known.add(entry.id)
+      added.push({ ...event, seq: stored.length + added.length + 1, serverTime: now })
+      return { id: entry.id, accepted: true }
+    })
+    if (added.length > 0) {
+      await runs.insertEvents(db, runId, added)
+      await closeIfOver(context, db, head, intake.state())
+      await notify(db, { topic: 'run', id: runId })
+    }
+    return outcomes
+  })
+}
+
+/** What left the bottle: as measured; as planned when a run was stopped after coating and nobody measured. */
+function creamUsed(head: RunHeadRow, state: RunState, summary: RunSummary): { ml: number, reason: string } {
+  if (state.measured) return { ml: summary.used, reason: 'used in a run' }
+  const coated = state.pieces.some(p => p.coatStarted)
+  return { ml: coated ? head.plan.cream : 0, reason: 'run stopped; amount as planned' }
+}
+
+async function closeIfOver(context: Context, db: Db, head: RunHeadRow, state: RunState): Promise<void> {
+  const end = state.finished ?? state.abandoned
+  if (!end) return
+  const summary = summarise(head.plan, state)
+  const bottle = (await bottleById(db, head.bottleId, true))!
+  const people = await peopleByIds(db, [head.startedBy])
+  const faults = summary.pieces.flatMap(p => [p.note, p.withdrawn ?? '', ...p.faults.map(f => FAULTS.find(x => x.id === f)!.text)])
+  const search = [head.customer, head.plan.noun, bottle.productName, people[0]?.name ?? '', ...summary.pieces.map(p => p.result ?? ''), ...faults].join(' ').toLowerCase()
+  await runs.endRun(db, { id: head.id, at: new Date(end.at), outcome: state.finished ? 'finished' : 'abandoned', summary, search })
+  await setJobStatus(db, head.jobId, state.finished ? 'done' : 'planned')
+  const used = creamUsed(head, state, summary)
+  // A bottle can't go below empty: the shelf was wrong, and the movement says what was really taken off it.
+  const taken = Math.min(bottle.left, used.ml)
+  if (taken > 0) {
+    await setLevel(db, bottle.id, Math.round((bottle.left - taken) * 100) / 100)
+    await changeLevel(db, { id: v7(), bottleId: bottle.id, runId: head.id, change: -taken, reason: used.reason, by: context.by, at: context.now() })
+  }
+  await notify(db, { topic: 'shelf' })
+  await notify(db, { topic: 'today' })
+}
