@@ -24,5 +24,5 @@ useHead({ htmlAttrs: { 'data-theme': theme.name } })
 
 <style scoped>
 .app { min-height: 100vh; display: flex; flex-direction: column; }
-main { flex: 1; display: flex; flex-direction: column; }
+main { flex: 1; display: flex; flex-direction: column; min-width: 0; }
 </style>

@@ -70,7 +70,8 @@ const SCHOOLS = [{ id: 'label', text: 'Label' }, { id: 'even-frost', text: 'Even
 
 <style scoped>
 form { display: grid; gap: 1.5rem; }
-fieldset { border: 0; border-top: 1px solid var(--line); margin: 0; padding: 0.9rem 0 0; display: grid; grid-template-columns: repeat(auto-fit, minmax(15rem, 1fr)); gap: 1rem 1.5rem; }
+fieldset { border: 0; border-top: 1px solid var(--line); margin: 0; padding: 0.9rem 0 0; display: grid; grid-template-columns: repeat(auto-fit, minmax(21rem, 1fr)); gap: 1rem 1.5rem; }
 legend { font: 640 1.5rem/1 var(--display); padding-right: 0.8rem; }
+@media (max-width: 40rem) { fieldset { grid-template-columns: 1fr; } }
 .do { display: flex; gap: 1rem; align-items: center; }
 </style>

@@ -45,7 +45,7 @@ export const CAUTIONS: readonly Caution[] = [
     ],
   },
   {
-    id: 'spill', title: 'Spill', source: commonPractice('the safety data sheet says what the maker wants done'),
+    id: 'spill', title: 'Spill', source: commonPractice('The safety data sheet says what the maker wants done.'),
     steps: [
       'Others away. Gloves, goggles, air moving. Every running piece still gets its rinse: ask somebody to take it.',
       'Scrape up what can be scraped. Cover the rest with bicarbonate until nothing fizzes.',

@@ -11,11 +11,12 @@ const clock = computed(() => pieceClock(props.piece, props.plan.dwell, props.now
 
 <template>
   <div class="focus" :class="{ over: clock.phase === 'over' }" role="timer" :aria-label="`${plan.noun} ${piece.n}`">
+    <p class="state capital">{{ plan.noun }} {{ piece.n }}</p>
     <p class="numeral big">{{ formatClock(clock.last) }}</p>
     <p class="state">
       <template v-if="clock.phase === 'over'">Over by {{ formatClock(-clock.toNotAfter) }}</template>
-      <template v-else-if="clock.toBest > 0">{{ plan.noun }} {{ piece.n }}: best in {{ formatClock(Math.ceil(clock.toBest)) }}</template>
-      <template v-else>{{ plan.noun }} {{ piece.n }}: at its best, {{ formatClock(Math.ceil(clock.toNotAfter)) }} left</template>
+      <template v-else-if="clock.toBest > 0">Best in {{ formatClock(Math.ceil(clock.toBest)) }}</template>
+      <template v-else>At its best, {{ formatClock(Math.ceil(clock.toNotAfter)) }} left</template>
     </p>
     <p class="window">not before <b class="numeral">{{ formatDuration(plan.dwell.notBefore) }}</b> · best <b class="numeral">{{ formatDuration(plan.dwell.best) }}</b> · not after <b class="numeral">{{ formatDuration(plan.dwell.notAfter) }}</b></p>
     <p class="window">first part <b class="numeral">{{ formatClock(clock.first) }}</b></p>
@@ -24,6 +25,7 @@ const clock = computed(() => pieceClock(props.piece, props.plan.dwell, props.now
 
 <style scoped>
 .big { font-size: clamp(5.5rem, 17vw, 13rem); line-height: 0.86; font-weight: 620; }
+.state:first-child { color: var(--muted); }
 .state { font: 600 1.9rem/1.15 var(--display); }
 .window { font-size: 1.1rem; color: var(--muted); }
 .window b { color: var(--text); font-size: 1.3em; font-weight: 600; }

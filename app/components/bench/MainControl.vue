@@ -25,7 +25,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 
 <template>
   <button class="main" :class="{ urgent, over, resting }" type="button" :aria-disabled="disabled || undefined" @click="press">
-    <slot>{{ label }}</slot>
+    <span class="capital">{{ label }}</span>
   </button>
 </template>
 
@@ -33,6 +33,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 .main { display: block; width: 100%; min-height: 92px; padding: 0.6rem 1.2rem; border: 3px solid var(--frost); border-radius: 3px; background: var(--frost); color: var(--on-frost); font: 680 2.3rem/1.05 var(--display); cursor: pointer; touch-action: manipulation; user-select: none; font-variant-numeric: tabular-nums; }
 .main:active { background: var(--glass); border-color: var(--glass); }
 .main[aria-disabled] { background: transparent; color: var(--text); border: 3px dashed var(--control-line); cursor: default; }
+.main span { display: inline-block; }
 .resting { opacity: 0.75; }
 .over { background: var(--alarm); border-color: var(--alarm); color: #14100f; }
 html[data-theme='light'] .over { color: #fff; }

@@ -14,7 +14,7 @@ const stands = computed(() => props.pieces.map((piece) => {
   const running = clock.phase === 'over' ? 'over its time' : clock.toBest <= 0 ? 'rinse now' : `best in ${formatClock(Math.ceil(clock.toBest))}`
   return { piece, stage, clock, text: stage === 'dwelling' ? running : TEXT[stage], over: stage === 'dwelling' && clock.phase === 'over' }
 }))
-const size = computed(() => (props.pieces.length > 8 ? 70 : props.pieces.length > 4 ? 110 : 150))
+const size = computed(() => (props.pieces.length > 8 ? 70 : props.pieces.length > 4 ? 110 : 190))
 </script>
 
 <template>
@@ -24,7 +24,7 @@ const size = computed(() => (props.pieces.length > 8 ? 70 : props.pieces.length 
       <span class="name">{{ run.plan.noun }} {{ s.piece.n }}</span>
       <span class="numeral time">{{ s.piece.covered ? formatClock(s.clock.last) : '–' }}</span>
       <span class="text">{{ s.text }}</span>
-      <span v-if="s.piece.covered" class="first">first part {{ formatClock(s.clock.first) }}</span>
+      <span class="first">{{ s.piece.covered ? `first part ${formatClock(s.clock.first)}` : '\u00a0' }}</span>
     </li>
   </ul>
 </template>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { CAUTIONS, DEFER } from '#core/safety'
-import { describeSource } from '#core/source'
 
 const emit = defineEmits<{ close: [] }>()
 const studio = useStudioStore()
@@ -23,7 +22,7 @@ const callable = (number: string) => `tel:${number.replace(/[^\d+]/g, '')}`
         <ol>
           <li v-for="step in caution.steps" :key="step">{{ step }}</li>
         </ol>
-        <p class="muted source">{{ describeSource(caution.source) }}</p>
+        <p class="muted source">{{ caution.id === 'spill' ? caution.source.cite : `After ${caution.source.cite}` }}</p>
       </section>
     </div>
   </Sheet>

@@ -24,7 +24,7 @@ const amend = () => {
   <article :aria-label="`${plan.noun} ${piece.n}`">
     <div class="dark"><PieceSilhouette :shape="shape" frosted :size="170" /></div>
     <div class="judge">
-      <h2>{{ plan.noun }} {{ piece.n }}</h2>
+      <h2 class="capital">{{ plan.noun }} {{ piece.n }}</h2>
       <p v-if="piece.withdrawn" class="muted">Taken out: {{ piece.withdrawn.reason }}</p>
       <template v-else>
         <p class="muted">Dwelt {{ formatClock(clock.last) }}, its first part {{ formatClock(clock.first) }}<strong v-if="clock.phase === 'over'"> (over by {{ formatClock(-clock.toNotAfter) }})</strong></p>
@@ -45,7 +45,6 @@ const amend = () => {
 article { display: grid; grid-template-columns: 13rem 1fr; gap: 1.5rem; padding: 1.1rem 0; border-bottom: 1px solid var(--line); }
 .dark { background: var(--card); display: grid; place-items: center; padding: 1rem; --glass: #8cc5b2; --frost: #f4fafa; }
 .judge { display: grid; gap: 0.6rem; min-width: 0; }
-h2 { text-transform: capitalize; }
 .results { display: flex; gap: 0.6rem; }
 .results button { flex: 1; max-width: 12rem; min-height: 56px; font: 650 1.4rem/1 var(--display); background: none; color: var(--text); border: 2px solid var(--control-line); border-radius: 2px; cursor: pointer; text-transform: capitalize; }
 .results button[aria-pressed='true'] { background: var(--frost); color: var(--on-frost); border-color: var(--frost); }

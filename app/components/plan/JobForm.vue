@@ -46,9 +46,9 @@ function onLeave(event: FocusEvent) {
       <legend>The piece</legend>
       <TextField v-model="form.noun" data-field="noun" label="What one is called" hint="For example tumbler" :error="errors.noun" />
       <TextField v-model="form.pieces" data-field="pieces" label="How many" inputmode="numeric" :error="errors.pieces" />
-      <ChoiceField v-model="form.substrate" data-field="substrate" label="Glass" :options="glass" :error="errors.substrate" hint="Uncoated and unpainted. Prove first that it is glass." />
       <TextField v-model="form.height" data-field="height" label="Height" :hint="`As you write it: 110 mm, 4 1/4 in`" :reads="readsLength(form.height)" :error="errors.height" />
       <TextField v-model="form.girth" data-field="girth" label="Girth at the art" hint="Tape round it where the art will sit" :reads="readsLength(form.girth)" :error="errors.girth" />
+      <ChoiceField v-model="form.substrate" data-field="substrate" class="wide" label="Glass" :options="glass" :error="errors.substrate" hint="Uncoated and unpainted. Prove first that it is glass." />
     </fieldset>
     <fieldset>
       <legend>The art</legend>
@@ -58,8 +58,8 @@ function onLeave(event: FocusEvent) {
     </fieldset>
     <fieldset>
       <legend>How</legend>
-      <ChoiceField v-model="form.resist" data-field="resist" label="Resist" :options="resists" :error="errors.resist" />
-      <Field v-slot="{ id, invalid, described, labelled }" class="wide" label="Bottle" data-field="bottleId" :error="errors.bottleId" :hint="bottles.length ? undefined : 'The shelf is empty: a lead enters the first bottle there.'">
+      <ChoiceField v-model="form.resist" data-field="resist" class="full" label="Resist" :options="resists" :error="errors.resist" />
+      <Field v-slot="{ id, invalid, described, labelled }" class="full" label="Bottle" data-field="bottleId" :error="errors.bottleId" :hint="bottles.length ? undefined : 'The shelf is empty: a lead enters the first bottle there.'">
         <Select v-model="form.bottleId" :input-id="id" :options="bottles" option-label="text" option-value="id" placeholder="Choose from the shelf" :invalid="invalid" :aria-labelledby="labelled" :aria-describedby="described" />
       </Field>
       <ChoiceField v-model="form.school" data-field="school" class="full" label="Dwell by" :options="SCHOOLS" :hint="SCHOOL_HINT[form.school]" :error="errors.school" />

@@ -1,0 +1,241 @@
+import { beforeAll, describe, expect, inject, it } from 'vitest'
+import pg from 'pg'
+import { v4, v7 } from 'uuid'
+import { foldRun } from '#core/run'
+import type { RunPlan } from '#core/recipe'
+import { bottleForm, event, jobForm, newBottle, newRun } from '../support/client'
+import type { Client } from '../support/client'
+import { sharedStudio } from '../support/studio'
+import type { Bottle } from '../../shared/shelf'
+import type { Job } from '../../shared/jobs'
+import type { EventOutcome, LogEntry, RunWithEvents } from '../../shared/runs'
+
+let lead: Client
+let mate: Client
+let bottleId: string
+beforeAll(async () => {
+  ({ lead, mate } = await sharedStudio())
+  bottleId = await newBottle(lead)
+})
+
+const send = async (client: Client, runId: string, events: unknown[]) => (await client.post<{ outcomes: EventOutcome[] }>(`runs/${runId}/events`, { events })).body.outcomes
+const read = async (client: Client, runId: string) => (await client.get<RunWithEvents>(`runs/${runId}`)).body
+const leftIn = async (id: string) => (await lead.get<Bottle[]>('bottles')).body.find(b => b.id === id)!.left
+
+/** Entries from the safety gate to the last rinse. */
+function throughRinse(plan: RunPlan, at: number) {
+  let clock = at
+  const tick = (part: Record<string, unknown>, seconds = 1) => event(part, clock += seconds * 1000)
+  return [
+    ...plan.steps[0]!.items!.map(i => tick({ kind: 'gate.ticked', step: 'safety', item: i.id })),
+    ...['clean', 'resist', 'mask', 'stir'].map(step => tick({ kind: 'step.done', step })),
+    ...Array.from({ length: plan.pieces }, (_, i) => i + 1).flatMap(piece => [
+      tick({ kind: 'coat.started', piece }), tick({ kind: 'coat.covered', piece }, 40), tick({ kind: 'etchant.off', piece }, 310), tick({ kind: 'piece.rinsed', piece }, 20),
+    ]),
+  ]
+}
+function throughLook(plan: RunPlan, amounts: { putOut: number, back: number }) {
+  return [
+    event({ kind: 'etchant.measured', ...amounts }), event({ kind: 'step.done', step: 'peel' }), event({ kind: 'bicarbonate.added', grams: 15 }),
+    ...['neutralise', 'second-wash', 'dry'].map(step => event({ kind: 'step.done', step })),
+    ...plan.steps.find(s => s.id === 'wash-up')!.items!.map(i => event({ kind: 'gate.ticked', step: 'wash-up', item: i.id })),
+    ...Array.from({ length: plan.pieces }, (_, i) => event({ kind: 'piece.judged', piece: i + 1, result: i === 1 ? 'usable' : 'good', faults: i === 1 ? ['thin'] : [], note: i === 1 ? 'kelp at the stem' : '' })),
+  ]
+}
+
+describe('the shelf', () => {
+  it('keeps what the label says, and a second save of the same id changes nothing', async () => {
+    const id = v7()
+    const first = await lead.post<Bottle>('bottles', { id, bottle: bottleForm({ size: '4 fl oz', left: '4 fl oz', labelMin: '1', labelMax: '3' }) })
+    const again = await lead.post<Bottle>('bottles', { id, bottle: bottleForm({ productName: 'Another' }) })
+    expect(first.body).toMatchObject({ labelMin: 60, labelMax: 180, size: 118.29, left: 118.29 })
+    expect(again.body).toEqual(first.body)
+  })
+  it('messages stand beside the fields', async () => {
+    const { status, body } = await lead.post('bottles', { id: v7(), bottle: bottleForm({ labelMin: 'soon', size: '-3' }) })
+    expect(status).toBe(400)
+    expect(body.fields).toMatchObject({ 'bottle.labelMin': expect.stringMatching(/can't be read/), 'bottle.size': expect.stringMatching(/negative/) })
+  })
+  it('two leads who change it at once: the second is told', async () => {
+    const id = await newBottle(lead)
+    const bottle = (await lead.get<Bottle[]>('bottles')).body.find(b => b.id === id)!
+    const change = (left: string) => lead.put(`bottles/${id}`, { bottle: bottleForm({ left }), version: bottle.version, putAway: false })
+    expect((await change('90')).status).toBe(200)
+    const second = await change('80')
+    expect([second.status, second.body.error]).toEqual([409, expect.stringMatching(/Somebody else changed/)])
+    expect(await leftIn(id)).toBe(90)
+  })
+})
+
+describe('a job', () => {
+  it('is kept as written and as measured', async () => {
+    const { body } = await mate.post<Job>('jobs', { id: v7(), job: jobForm(bottleId) })
+    expect(body).toMatchObject({ girth: expect.closeTo(241.3, 6), openFraction: 0.35, pieces: 4, status: 'planned', entered: { girth: '9 1/2"', openFraction: '35 %' } })
+  })
+  it('wrong entries come back with a sentence each', async () => {
+    const { status, body } = await mate.post('jobs', { id: v7(), job: jobForm(bottleId, { girth: '1e9', pieces: '', bottleId: v7() }) })
+    expect(status).toBe(400)
+    expect(Object.keys(body.fields!)).toEqual(['pieces', 'girth'])
+  })
+  it('a bottle that was put away can\'t be planned with', async () => {
+    const id = await newBottle(lead)
+    await lead.put(`bottles/${id}`, { bottle: bottleForm({ left: '100 mL' }), version: 1, putAway: true })
+    expect((await mate.post('jobs', { id: v7(), job: jobForm(id) })).body.fields).toEqual({ bottleId: 'Choose a bottle from the shelf.' })
+  })
+  it('can be changed until it is on the bench, and not by two at once', async () => {
+    const { body: job } = await mate.post<Job>('jobs', { id: v7(), job: jobForm(bottleId) })
+    const put = (customer: string) => mate.put<Job>(`jobs/${job.id}`, { job: jobForm(bottleId, { customer }), version: job.version })
+    expect((await put('First')).body.customer).toBe('First')
+    expect((await put('Second')).status).toBe(409)
+    await mate.post(`jobs/${job.id}/run`, { runId: v7() })
+    const { body: now } = await mate.get<Job>(`jobs/${job.id}`)
+    const late = await mate.put(`jobs/${job.id}`, { job: jobForm(bottleId), version: now.version })
+    expect(late.body.error).toMatch(/on the bench/)
+    expect((await mate.post(`jobs/${job.id}/drop`)).status).toBe(409)
+  })
+  it('what can\'t be etched is not taken to the bench', async () => {
+    const tile = await newBottle(lead, { kind: 'tile-cream', labelMin: '20 min', labelMax: '20 min' })
+    const id = v7()
+    await mate.post('jobs', { id, job: jobForm(tile, { substrate: 'tempered-glass' }) })
+    const { status, body } = await mate.post(`jobs/${id}/run`, { runId: v7() })
+    expect([status, body.error]).toEqual([409, expect.stringMatching(/faster cream/)])
+  })
+  it('is started once, however often it is pressed', async () => {
+    const id = v7()
+    const runId = v7()
+    await mate.post('jobs', { id, job: jobForm(bottleId) })
+    const presses = await Promise.all([1, 2, 3].map(() => mate.post(`jobs/${id}/run`, { runId })))
+    expect(presses.map(p => p.status)).toEqual([200, 200, 200])
+    expect((await lead.post(`jobs/${id}/run`, { runId: v7() })).status).toBe(409)
+  })
+  it('one that does not exist says so', async () => {
+    expect((await mate.get(`jobs/${v7()}`)).status).toBe(404)
+    expect((await mate.get('jobs/not-an-id')).status).toBe(404)
+  })
+})
+
+describe('the event stream', () => {
+  it('takes an event once, whoever sends it again, and refuses with a reason', async () => {
+    const { runId } = await newRun(mate, bottleId)
+    const gloves = event({ kind: 'gate.ticked', step: 'safety', item: 'gloves' })
+    expect(await send(mate, runId, [gloves, gloves])).toEqual([{ id: gloves.id, accepted: true }, { id: gloves.id, accepted: true }])
+    await Promise.all([1, 2, 3, 4, 5].map(i => send(i % 2 ? mate : lead, runId, [gloves])))
+    expect((await read(mate, runId)).events).toHaveLength(1)
+    const [refused] = await send(mate, runId, [event({ kind: 'coat.started', piece: 1 })])
+    expect(refused).toMatchObject({ accepted: false, reason: expect.stringMatching(/Before anything is opened/) })
+  })
+  it('an id that belongs to another run is refused', async () => {
+    const [one, two] = [await newRun(mate, bottleId), await newRun(mate, bottleId)]
+    const gloves = event({ kind: 'gate.ticked', step: 'safety', item: 'gloves' })
+    await send(mate, one.runId, [gloves])
+    expect((await send(mate, two.runId, [gloves]))[0]).toMatchObject({ accepted: false, reason: expect.stringMatching(/another run/) })
+  })
+  it('who comes from the session, never from the sender; ids are UUIDv7', async () => {
+    const { runId } = await newRun(mate, bottleId)
+    const forged = await mate.post(`runs/${runId}/events`, { events: [{ ...event({ kind: 'gate.ticked', step: 'safety', item: 'gloves' }), by: v7() }] })
+    expect(forged.status).toBe(400)
+    expect((await mate.post(`runs/${runId}/events`, { events: [{ ...event({ kind: 'run.finished' }), id: v4() }] })).status).toBe(400)
+  })
+  it('the future is cut to now, and nothing lies before the run began', async () => {
+    const { runId } = await newRun(mate, bottleId)
+    const before = Date.now()
+    await send(mate, runId, [event({ kind: 'gate.ticked', step: 'safety', item: 'gloves' }, before + 9 * 3600_000), event({ kind: 'gate.ticked', step: 'safety', item: 'eyes' }, before - 9 * 3600_000)])
+    const run = await read(mate, runId)
+    expect(run.events[0]!.at).toBeLessThanOrEqual(Date.now())
+    expect(run.events[1]!.at).toBe(run.startedAt)
+    expect(run.events[0]!.deviceTime).toBe(before + 9 * 3600_000)
+  })
+  it('racing senders on two app processes keep one order', async () => {
+    const { runId } = await newRun(mate, bottleId)
+    const { lead: elsewhere } = await sharedStudio(inject('secondUrl'))
+    const items = ['gloves', 'eyes', 'air', 'surface', 'away', 'label', 'numbers']
+    await Promise.all(items.flatMap(item => [send(mate, runId, [event({ kind: 'gate.ticked', step: 'safety', item })]), send(elsewhere, runId, [event({ kind: 'gate.ticked', step: 'safety', item })])]))
+    const [here, there] = [await read(mate, runId), await read(elsewhere, runId)]
+    expect(here.events.map(e => e.seq)).toEqual([1, 2, 3, 4, 5, 6, 7])
+    expect(there.events).toEqual(here.events)
+  })
+  it('can\'t be changed or deleted, even by SQL', async () => {
+    const { runId } = await newRun(mate, bottleId)
+    await send(mate, runId, [event({ kind: 'gate.ticked', step: 'safety', item: 'gloves' })])
+    const client = new pg.Client({ connectionString: inject('databaseUrl'), options: '-c search_path=crest' })
+    await client.connect()
+    await expect(client.query('update run_event set at = now() where run_id = $1', [runId])).rejects.toThrow(/append-only/)
+    await expect(client.query('delete from run_event where run_id = $1', [runId])).rejects.toThrow(/append-only/)
+    await client.end()
+  })
+  it('two app processes tell each other within a second', async () => {
+    const { runId } = await newRun(mate, bottleId)
+    const { lead: elsewhere } = await sharedStudio(inject('secondUrl'))
+    const stop = new AbortController()
+    const stream = await fetch(`${elsewhere.url}/api/live`, { headers: { cookie: elsewhere.cookie }, signal: stop.signal })
+    const reader = stream.body!.pipeThrough(new TextDecoderStream()).getReader()
+    let heard = ''
+    while (!heard.includes('beat')) heard += (await reader.read()).value
+    // The process listens from its first page on; give it the moment it takes to connect.
+    await new Promise(resolve => setTimeout(resolve, 300))
+    const sentAt = Date.now()
+    await send(mate, runId, [event({ kind: 'gate.ticked', step: 'safety', item: 'gloves' })])
+    while (!heard.includes(runId)) heard += (await reader.read()).value
+    expect(Date.now() - sentAt).toBeLessThan(1000)
+    stop.abort()
+  })
+})
+
+describe('a whole run', () => {
+  it('goes to the log with planned and actual dwell, and the bottle drops by what was used', async () => {
+    const own = await newBottle(lead, { productName: 'Dropping cream' })
+    const { runId, jobId } = await newRun(mate, own, { customer: 'Lighthouse kiosk', pieces: '2' })
+    const { plan } = await read(mate, runId)
+    expect(await send(mate, runId, throughRinse(plan, Date.now())).then(o => o.filter(x => !x.accepted))).toEqual([])
+    expect(await send(mate, runId, throughLook(plan, { putOut: 4, back: 1.5 })).then(o => o.filter(x => !x.accepted))).toEqual([])
+    expect(await leftIn(own)).toBe(100)
+    await send(mate, runId, [event({ kind: 'run.finished' })])
+    expect(await leftIn(own)).toBe(97.5)
+    expect((await mate.get<Job>(`jobs/${jobId}`)).body.status).toBe('done')
+    const find = async (q: string) => (await mate.get<LogEntry[]>(`log?q=${encodeURIComponent(q)}`)).body.filter(e => e.id === runId)
+    const [entry] = await find('lighthouse')
+    expect(entry).toMatchObject({ customer: 'Lighthouse kiosk', pieces: 2, bottle: 'Dropping cream', summary: { good: 1, usable: 1, used: 2.5, planned: { best: 300 } } })
+    for (const q of ['KELP stem', 'thin spots', 'dropping', 'moss', 'usable tumbler']) expect(await find(q), q).toHaveLength(1)
+    expect(await find('lighthouse scrap')).toHaveLength(0)
+    expect((await send(mate, runId, [event({ kind: 'run.finished' })]))[0]!.reason).toMatch(/finished/)
+  })
+  it('read back, it folds to the same state', async () => {
+    const { runId } = await newRun(mate, bottleId, { pieces: '1' })
+    const { plan } = await read(mate, runId)
+    const sent = throughRinse(plan, Date.now())
+    await send(mate, runId, sent)
+    const { events } = await read(mate, runId)
+    expect(foldRun(plan, events).pieces[0]).toMatchObject({ rinsed: { by: expect.any(String) } })
+    expect(events.map(e => e.id)).toEqual(sent.map(e => e.id))
+  })
+  it('stopped after coating: the job waits again and the bottle drops as planned', async () => {
+    const own = await newBottle(lead)
+    const { runId, jobId } = await newRun(mate, own, { pieces: '1' })
+    const { plan } = await read(mate, runId)
+    await send(mate, runId, throughRinse(plan, Date.now()))
+    await send(mate, runId, [event({ kind: 'run.abandoned', reason: 'power cut' })])
+    expect((await mate.get<Job>(`jobs/${jobId}`)).body.status).toBe('planned')
+    expect(await leftIn(own)).toBeCloseTo(100 - plan.cream, 1)
+    expect((await mate.get<LogEntry[]>('log?q=power')).body).toEqual([])
+  })
+  it('more cream used than the shelf knew of leaves the bottle empty, not negative', async () => {
+    const own = await newBottle(lead, { left: '2 mL' })
+    const { runId } = await newRun(mate, own, { pieces: '1' })
+    const { plan } = await read(mate, runId)
+    await send(mate, runId, [...throughRinse(plan, Date.now()), ...throughLook(plan, { putOut: 9, back: 1 }), event({ kind: 'run.finished' })])
+    expect(await leftIn(own)).toBe(0)
+  })
+})
+
+describe('house rules', () => {
+  it('the house unit is taken where none is written', async () => {
+    const { body: before } = await lead.get<{ version: number }>('studio')
+    const rules = { name: 'Test quay', emergencyNumber: '112', poisonNumber: '0800 1234', school: 'even-frost', after: 'wipe', border: '1/2 in', spare: '5 mm', currency: 'EUR', resistPrice: '9', consumables: '1,50', hourly: '24' }
+    const { body } = await lead.put<{ version: number, rules: { stencil: { border: number } } }>('studio', { ...rules, lengthUnit: 'in', version: before.version })
+    expect(body.rules.stencil.border).toBeCloseTo(12.7, 9)
+    const { body: job } = await mate.post<Job>('jobs', { id: v7(), job: jobForm(bottleId, { girth: '9 1/2', height: '4', artWidth: '2', artHeight: '1.5' }) })
+    expect(job.girth).toBeCloseTo(241.3, 6)
+    expect((await lead.put('studio', { ...rules, lengthUnit: 'mm', version: before.version })).status).toBe(409)
+    expect((await lead.put('studio', { ...rules, lengthUnit: 'mm', school: 'label', after: 'recover', version: body.version })).status).toBe(200)
+  })
+})

@@ -1,0 +1,30 @@
+import { spawn } from 'node:child_process'
+import type { ChildProcess } from 'node:child_process'
+import { fileURLToPath } from 'node:url'
+import { freePort } from '../../scripts/lib/cluster.mjs'
+
+const entry = fileURLToPath(new URL('../../.output/server/index.mjs', import.meta.url))
+const SECRET = 'a-secret-for-tests-only-0123456789abcdef'
+
+/** The production build as a process of its own, on a port of its own. */
+export interface TestApp {
+  url: string
+  port: number
+  kill: () => Promise<void>
+}
+
+export async function startApp(databaseUrl: string, wantedPort?: number): Promise<TestApp> {
+  const port: number = wantedPort ?? await freePort()
+  const url = `http://127.0.0.1:${port}`
+  const child: ChildProcess = spawn(process.execPath, [entry], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: databaseUrl, CREST_SESSION_SECRET: SECRET, HOST: '127.0.0.1', PORT: String(port), NITRO_HOST: '127.0.0.1', NITRO_PORT: String(port) },
+  })
+  const ended = new Promise<void>(resolve => child.on('exit', () => resolve()))
+  for (let i = 0; i < 200; i++) {
+    if (await fetch(`${url}/api/health`).then(r => r.status > 0, () => false)) return { url, port, kill: async () => { child.kill('SIGKILL'); await ended } }
+    await new Promise(resolve => setTimeout(resolve, 50))
+  }
+  child.kill('SIGKILL')
+  throw new Error('The app did not start.')
+}

@@ -1,0 +1,68 @@
+import { v7 } from 'uuid'
+import type { JobForm } from '../../shared/jobs'
+import type { BottleForm } from '../../shared/shelf'
+
+export interface Answer<T> { status: number, body: T & { error?: string, fields?: Record<string, string> }, headers: Headers }
+
+/** Talks to the API as a browser on our own pages would, keeping its cookie. */
+export class Client {
+  cookie = ''
+  constructor(readonly url: string) {}
+
+  async ask<T = Record<string, unknown>>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer<T>> {
+    const response = await fetch(`${this.url}/api/${path}`, {
+      method,
+      headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), origin: this.url, cookie: this.cookie, ...headers },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    })
+    const set = response.headers.get('set-cookie')
+    if (set) this.cookie = set.split(';')[0]!
+    return { status: response.status, body: await response.json().catch(() => ({})) as Answer<T>['body'], headers: response.headers }
+  }
+
+  get = <T = Record<string, unknown>>(path: string) => this.ask<T>('GET', path)
+  post = <T = Record<string, unknown>>(path: string, body: unknown = {}) => this.ask<T>('POST', path, body)
+  put = <T = Record<string, unknown>>(path: string, body: unknown) => this.ask<T>('PUT', path, body)
+  patch = <T = Record<string, unknown>>(path: string, body: unknown) => this.ask<T>('PATCH', path, body)
+  signIn = (name: string, password: string) => this.post('session', { name, password })
+}
+
+export const LEAD = { studio: 'Test quay', name: 'Lea Lead', password: 'lead-password' }
+export const MATE = { name: 'Moss Mate', role: 'crew', password: 'mate-password', pin: '4711' }
+
+export const bottleForm = (change: Partial<BottleForm> = {}): BottleForm => ({
+  productName: 'Quay general cream', kind: 'general-cream', labelMin: '5 min', labelMax: '5 min', reusable: true, openedOn: '', size: '120 mL', left: '100 mL', price: '18', couponBest: '', ...change,
+})
+
+export const jobForm = (bottleId: string, change: Partial<JobForm> = {}): JobForm => ({
+  customer: 'Rowing club', dueOn: '2030-06-01', notes: '', noun: 'tumbler', pieces: '4', substrate: 'bare-glass', height: '110 mm', girth: '9 1/2"', artWidth: '60', artHeight: '45 mm', openFraction: '35 %',
+  resist: 'vinyl', school: 'label', bottleId, ...change,
+})
+
+/** A studio with a lead signed in and one crew member. */
+export async function newStudio(url: string): Promise<{ lead: Client, mate: Client, mateId: string }> {
+  const lead = new Client(url)
+  const first = await lead.post('first-run', LEAD)
+  if (first.status !== 200) throw new Error(`First run: ${first.status} ${first.body.error}`)
+  const { body: { id } } = await lead.post<{ id: string }>('crew', MATE)
+  const mate = new Client(url)
+  await mate.signIn(MATE.name, MATE.password)
+  return { lead, mate, mateId: id }
+}
+
+export async function newBottle(lead: Client, change: Partial<BottleForm> = {}): Promise<string> {
+  const id = v7()
+  await lead.post('bottles', { id, bottle: bottleForm(change) })
+  return id
+}
+
+export async function newRun(client: Client, bottleId: string, change: Partial<JobForm> = {}): Promise<{ jobId: string, runId: string }> {
+  const jobId = v7()
+  const runId = v7()
+  await client.post('jobs', { id: jobId, job: jobForm(bottleId, change) })
+  const started = await client.post(`jobs/${jobId}/run`, { runId })
+  if (started.status !== 200) throw new Error(`Run: ${started.status} ${started.body.error}`)
+  return { jobId, runId }
+}
+
+export const event = (part: Record<string, unknown>, at = Date.now()) => ({ id: v7(), at, deviceTime: at, ...part })
