@@ -13,9 +13,10 @@ export const dataFolder = () => resolve(process.env.CREST_DATA ?? join(root, 'da
 
 /**
  * The database to use: the one of DATABASE_URL, or a private cluster that is set up on the way.
+ * @param {boolean} leaveRunning a cluster that ran already is left running on close
  * @returns {Promise<{ url: string, close: () => Promise<void> }>}
  */
-export async function openDatabase(name) {
+export async function openDatabase(name, leaveRunning = false) {
   if (process.env.DATABASE_URL) {
     say('Using the database that DATABASE_URL names.')
     return { url: process.env.DATABASE_URL, close: async () => {} }
@@ -23,7 +24,7 @@ export async function openDatabase(name) {
   if (!postgresBin()) await needPackages(['postgresql'])
   const cluster = await openCluster(join(dataFolder(), 'cluster'))
   say(cluster.made ? `Made a private PostgreSQL on 127.0.0.1:${cluster.port}.` : `The private PostgreSQL runs on 127.0.0.1:${cluster.port}.`)
-  return { url: await needDatabase(cluster, name), close: () => cluster.stop() }
+  return { url: await needDatabase(cluster, name), close: async () => void (leaveRunning && !cluster.startedHere ? null : await cluster.stop()) }
 }
 
 /** Seals the session cookies; kept between starts so that nobody is signed out by one. */
@@ -41,4 +42,15 @@ export function sessionSecret() {
 export async function loadSampleWorld(url) {
   const { code, output } = await run(process.execPath, ['--import', 'tsx', join(root, 'demo', 'load.ts')], { cwd: root, quiet: true, env: { ...process.env, DATABASE_URL: url } })
   if (code !== 0) throw new Stop(`The sample world could not be loaded: ${output.trim().split('\n').at(-1)}`)
+}
+
+/** Opens the database, works, and closes it again unless a running Crest holds it. */
+export async function withDatabase(name, work) {
+  const database = await openDatabase(name, true)
+  try {
+    await work(database.url)
+  }
+  finally {
+    await database.close()
+  }
 }

@@ -1,0 +1,20 @@
+import { defineConfig } from '@playwright/test'
+
+/** The real interface in Debian's Chromium against the production build, on a throw-away PostgreSQL. */
+export default defineConfig({
+  testDir: 'tests/e2e',
+  outputDir: 'test-results/interface',
+  workers: 2,
+  fullyParallel: false,
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
+  reporter: [['line'], ['json', { outputFile: 'test-results/interface.json' }]],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: process.env.CREST_CHROMIUM ?? '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+  },
+})

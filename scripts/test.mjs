@@ -1,0 +1,50 @@
+import { rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { checkNode } from './lib/checks.mjs'
+import { run } from './lib/commands.mjs'
+import { chromiumPath, needPackages, postgresBin } from './lib/debian.mjs'
+import { needBuild, needDependencies, root } from './lib/prepare.mjs'
+import { heading, runMain, say } from './lib/say.mjs'
+import { playwrightCounts, vitestCounts } from './lib/summary.mjs'
+
+const results = join(root, 'test-results')
+const bin = name => join(root, 'node_modules', '.bin', name)
+
+/** Runs one check that counts as a single test. */
+async function single(name, command, args) {
+  heading(name)
+  const { code } = await run(command, args, { cwd: root })
+  return { name, passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 }
+}
+
+/** Runs a test runner and reads its report. A crash counts as a failure even when its report does not say so. */
+async function runner(name, command, args, counts, env = {}) {
+  heading(name)
+  const { code } = await run(command, args, { cwd: root, env: { ...process.env, ...env } })
+  const { passed, failed } = counts()
+  return { name, passed, failed: code !== 0 && failed === 0 ? 1 : failed }
+}
+
+await runMain(async () => {
+  heading('Setting up')
+  checkNode()
+  await needPackages([...(postgresBin() ? [] : ['postgresql']), ...(chromiumPath() ? [] : ['chromium'])])
+  await needDependencies()
+  rmSync(results, { recursive: true, force: true })
+  await run(process.execPath, [join(root, 'node_modules', 'nuxt', 'bin', 'nuxt.mjs'), 'prepare'], { cwd: root, quiet: true })
+  await needBuild()
+
+  const vitest = project => runner(`${project} tests`, bin('vitest'), ['run', '--project', project, '--reporter=dot', '--reporter=json', `--outputFile.json=${join(results, `${project}.json`)}`], () => vitestCounts(join(results, `${project}.json`)))
+  const all = [
+    await single('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
+    await single('Types', bin('nuxt'), ['typecheck']),
+    await vitest('unit'),
+    await vitest('integration'),
+    await runner('Interface in Chromium', bin('playwright'), ['test'], () => playwrightCounts(join(results, 'interface.json')), { CREST_CHROMIUM: chromiumPath() }),
+  ]
+  heading('Results')
+  for (const { name, passed, failed } of all) say(`${name}: ${passed} passed, ${failed} failed`)
+  const sum = key => all.reduce((total, r) => total + r[key], 0)
+  console.log(`\n${sum('passed')} passed, ${sum('failed')} failed`)
+  if (sum('failed') > 0) process.exitCode = 1
+})

@@ -1,0 +1,66 @@
+import AxeBuilder from '@axe-core/playwright'
+import type { Page } from '@playwright/test'
+import { expect, LEAD, runAtEtch, signIn, test } from './world'
+import { event } from '../support/client'
+
+async function expectAccessible(page: Page, where: string) {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']).analyze()
+  const serious = violations.filter(v => v.impact === 'serious' || v.impact === 'critical')
+  expect(serious.map(v => `${where}: ${v.id} at ${v.nodes.map(n => n.target.join(' ')).join(', ')}`)).toEqual([])
+}
+
+for (const theme of ['dark', 'light']) {
+  test(`axe finds no serious issue on any screen, ${theme}`, async ({ page, world }) => {
+    test.setTimeout(120_000)
+    await page.addInitScript(name => localStorage.setItem('crest:theme', name), theme)
+    await page.goto(`${world.app.url}/sign-in`)
+    await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+    await expectAccessible(page, 'sign-in')
+    const { runId, jobId } = await runAtEtch(world)
+    const coated = [event({ kind: 'coat.started', piece: 1 }), event({ kind: 'coat.covered', piece: 1 })]
+    await world.mate.post(`runs/${runId}/events`, { events: coated })
+    await signIn(page, world.app.url, LEAD)
+    const screens: [string, string][] = [
+      ['/', 'Today'], ['/plan/new', 'Plan a job'], [`/plan/${jobId}`, '2 tumblers for'], [`/bench/${runId}`, 'tumbler'], [`/wash-up/${runId}`, 'Wash up'], [`/look/${runId}`, 'Look'],
+      ['/shelf', 'Shelf'], ['/log', 'Log'], ['/rules', 'House rules'], ['/crew', 'Crew'], [`/log/${runId}`, '2 tumblers for'],
+    ]
+    for (const [path, heading] of screens) {
+      await page.goto(world.app.url + path)
+      await expect(page.getByRole('heading', { level: 1 })).toContainText(heading)
+      await page.waitForTimeout(300)
+      await expectAccessible(page, path)
+    }
+    for (const [key, name] of [['!', 'Cautions'], ['?', 'Keys']]) {
+      await page.keyboard.press(key!)
+      await expect(page.getByRole('dialog', { name })).toBeVisible()
+      await page.waitForTimeout(400)
+      await expectAccessible(page, name!)
+      await page.keyboard.press('Escape')
+      await expect(page.getByRole('dialog')).toBeHidden()
+    }
+  })
+}
+
+test('no page is wider than a phone, and the bench control is large enough for a glove', async ({ signedIn: page, world }) => {
+  const { runId, jobId } = await runAtEtch(world)
+  await page.setViewportSize({ width: 390, height: 844 })
+  for (const path of ['/', '/plan/new', `/plan/${jobId}`, `/bench/${runId}`, '/shelf', '/log', '/rules', '/crew']) {
+    await page.goto(world.app.url + path)
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth), path).toBeLessThanOrEqual(0)
+  }
+  await page.goto(`${world.app.url}/bench/${runId}`)
+  expect((await page.locator('button.main').boundingBox())!.height).toBeGreaterThanOrEqual(56)
+})
+
+test('keys reach every place, and none acts while somebody types', async ({ signedIn: page }) => {
+  await page.keyboard.press('/')
+  await expect(page.getByLabel('Find')).toBeFocused()
+  await page.keyboard.type('nb!')
+  await expect(page.getByLabel('Find')).toHaveValue('nb!')
+  await page.locator('h1').click()
+  await page.keyboard.press('t')
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+  await page.keyboard.press('b')
+  await expect(page).toHaveURL(/bench/)
+})

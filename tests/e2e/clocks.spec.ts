@@ -1,0 +1,133 @@
+import type { Page } from '@playwright/test'
+import { startApp } from '../support/app'
+import { expect, MATE, press, runAtEtch, shownSeconds, signIn, test } from './world'
+
+/** Coats piece 1 at the bench, so that its clock runs. @returns when the last part was covered, ms */
+async function startClock(page: Page, url: string, runId: string): Promise<number> {
+  await page.goto(`${url}/bench/${runId}`)
+  await press(page, 'First touch on tumbler 1')
+  await press(page, 'Last part covered')
+  await expect(page.getByRole('timer')).toBeVisible()
+  return Date.now()
+}
+
+/** The clock shows the real time since the last part was covered, within a second or so. */
+async function expectTrue(page: Page, coveredAt: number) {
+  await expect(async () => {
+    const shown = await shownSeconds(page)
+    expect(Math.abs(shown - (Date.now() - coveredAt) / 1000)).toBeLessThan(2)
+  }).toPass({ timeout: 15_000 })
+}
+
+test.describe.configure({ mode: 'serial' })
+
+test('a running clock survives a reload', async ({ signedIn: page, world }) => {
+  const { runId } = await runAtEtch(world)
+  const coveredAt = await startClock(page, world.app.url, runId)
+  await page.waitForTimeout(2500)
+  await page.reload()
+  await expectTrue(page, coveredAt)
+})
+
+test('a second tablet shows the same clock, and both agree within a second without reload', async ({ signedIn: page, world, browser }) => {
+  const { runId } = await runAtEtch(world)
+  const other = await (await browser.newContext()).newPage()
+  await signIn(other, world.app.url, { name: 'Lea Lead', password: 'lead-password' })
+  await other.goto(`${world.app.url}/bench/${runId}`)
+  await expect(other.locator('h1')).toHaveText('Coat tumbler 1')
+  const coveredAt = await startClock(page, world.app.url, runId)
+  await expect(other.getByRole('timer')).toBeVisible({ timeout: 1000 })
+  await expectTrue(other, coveredAt)
+  expect(Math.abs(await shownSeconds(page) - await shownSeconds(other))).toBeLessThanOrEqual(1)
+  await other.context().close()
+})
+
+test('two app processes on one database agree within a second', async ({ signedIn: page, world, browser }) => {
+  const second = await startApp(world.databaseUrl)
+  const { runId } = await runAtEtch(world)
+  const other = await (await browser.newContext()).newPage()
+  await signIn(other, second.url, { name: 'Lea Lead', password: 'lead-password' })
+  await other.goto(`${second.url}/bench/${runId}`)
+  await expect(other.locator('h1')).toHaveText('Coat tumbler 1')
+  const coveredAt = await startClock(page, world.app.url, runId)
+  await expect(other.getByRole('timer')).toBeVisible({ timeout: 1000 })
+  await expectTrue(other, coveredAt)
+  await other.context().close()
+  await second.kill()
+})
+
+test('a server killed with -9 and started again loses no clock and no entry', async ({ signedIn: page, world }) => {
+  const { runId } = await runAtEtch(world)
+  const coveredAt = await startClock(page, world.app.url, runId)
+  await expect(page.getByText('on the way to the server')).toBeHidden()
+  await world.app.kill()
+  // The bench goes on: what is entered now is kept on the device until the server is back.
+  await press(page, 'First touch on tumbler 2')
+  await expect(page.getByText('One entry is kept on this device')).toBeVisible()
+  await expectTrue(page, coveredAt)
+  world.app = await startApp(world.databaseUrl, world.app.port)
+  await expect(page.getByText('kept on this device')).toBeHidden({ timeout: 15_000 })
+  await page.reload()
+  await expectTrue(page, coveredAt)
+  await expect(page.locator('button.main')).toContainText('Last part covered')
+})
+
+test('a database killed and started again loses no clock and no entry', async ({ signedIn: page, world }) => {
+  const { runId } = await runAtEtch(world)
+  const coveredAt = await startClock(page, world.app.url, runId)
+  await expect(page.getByText('on the way to the server')).toBeHidden()
+  world.cluster.kill()
+  await press(page, 'First touch on tumbler 2')
+  await expect(page.getByText('One entry is kept on this device')).toBeVisible()
+  await world.cluster.start()
+  await expect(page.getByText('kept on this device')).toBeHidden({ timeout: 20_000 })
+  await page.reload()
+  await expectTrue(page, coveredAt)
+  await expect(page.locator('button.main')).toContainText('Last part covered')
+  // The live stream came back too: another tablet's entry arrives without reload.
+  await world.mate.post(`runs/${runId}/events`, { events: [(await import('../support/client')).event({ kind: 'coat.covered', piece: 2 })] })
+  await expect(page.getByRole('listitem').filter({ hasText: 'tumbler 2' })).toContainText('best in', { timeout: 5000 })
+})
+
+test('a device clock that is hours wrong shows the right time', async ({ browser, world }) => {
+  const { runId } = await runAtEtch(world)
+  const context = await browser.newContext()
+  const page = await context.newPage()
+  await page.addInitScript(() => {
+    const real = Date.now
+    Date.now = () => real() + 5 * 3600_000
+  })
+  await signIn(page, world.app.url, MATE)
+  const coveredAt = await startClock(page, world.app.url, runId)
+  await page.waitForTimeout(1500)
+  await expectTrue(page, coveredAt)
+  await context.close()
+})
+
+test('an overrun is called, shown and logged; a mis-tap is taken back', async ({ signedIn: page, world }) => {
+  const { newBottle, event } = await import('../support/client')
+  const bottleId = await newBottle(world.lead, { productName: 'Short cream', labelMin: '10 s', labelMax: '12 s' })
+  const { runId } = await runAtEtch({ ...world, bottleId }, '1', { customer: 'Overrun' })
+  await startClock(page, world.app.url, runId)
+  await page.getByRole('button', { name: /Take back: Last part of tumbler 1 covered/ }).click()
+  await expect(page.locator('button.main')).toContainText('Last part covered')
+  await press(page, 'Last part covered')
+  await expect(page.locator('[aria-live="assertive"]')).toHaveText('Rinse tumbler 1 now.', { timeout: 15_000 })
+  await expect(page.getByRole('timer')).toContainText('Over by', { timeout: 15_000 })
+  await expect(page.locator('[aria-live="assertive"]')).toHaveText('Tumbler 1 is over its time. Rinse it now.')
+  await press(page, /tumbler 1 is coming off/i)
+  await press(page, /tumbler 1 is rinsed/i)
+  await page.getByText(/All \d+ entries/).click()
+  await expect(page.locator('.history s')).toHaveText('Last part of tumbler 1 covered')
+  const { plan } = (await world.mate.get<{ plan: { steps: { id: string, items?: { id: string }[] }[] } }>(`runs/${runId}`)).body
+  await world.mate.post(`runs/${runId}/events`, {
+    events: [
+      event({ kind: 'etchant.measured', putOut: 1, back: 0 }), event({ kind: 'step.done', step: 'peel' }), event({ kind: 'bicarbonate.added', grams: 15 }),
+      ...['neutralise', 'second-wash', 'dry'].map(step => event({ kind: 'step.done', step })),
+      ...plan.steps.find(s => s.id === 'wash-up')!.items!.map(i => event({ kind: 'gate.ticked', step: 'wash-up', item: i.id })),
+      event({ kind: 'piece.judged', piece: 1, result: 'usable', faults: ['too-long'], note: '' }), event({ kind: 'run.finished' }),
+    ],
+  })
+  await page.goto(`${world.app.url}/log/${runId}`)
+  await expect(page.getByRole('region', { name: 'Pieces of this run' })).toContainText('over by')
+})

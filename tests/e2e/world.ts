@@ -1,0 +1,72 @@
+import { test as base, expect } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { startApp } from '../support/app'
+import type { TestApp } from '../support/app'
+import { LEAD, MATE, newBottle, newRun, newStudio } from '../support/client'
+import type { Client } from '../support/client'
+import { testCluster } from '../support/cluster'
+import type { TestCluster } from '../support/cluster'
+
+/** One studio on one PostgreSQL for all tests of a file. */
+export interface World {
+  cluster: TestCluster
+  databaseUrl: string
+  app: TestApp
+  lead: Client
+  mate: Client
+  bottleId: string
+}
+
+export const test = base.extend<{ signedIn: Page }, { world: World }>({
+  world: [async ({}, use) => {
+    const cluster = await testCluster()
+    const databaseUrl = await cluster.database('interface')
+    const app = await startApp(databaseUrl)
+    const { lead, mate } = await newStudio(app.url)
+    const world: World = { cluster, databaseUrl, app, lead, mate, bottleId: await newBottle(lead, { productName: 'Quay general cream' }) }
+    await use(world)
+    await world.app.kill()
+    await cluster.destroy()
+  }, { scope: 'worker' }],
+  signedIn: async ({ page, world }, use) => {
+    await signIn(page, world.app.url, MATE)
+    await use(page)
+  },
+})
+
+export async function signIn(page: Page, url: string, who: { name: string, password: string }) {
+  await page.goto(`${url}/sign-in`)
+  await page.getByLabel('Name').fill(who.name)
+  await page.getByLabel('Password').fill(who.password)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+}
+
+/** The one large control of the bench. Pressed only when it offers `label`, and left to rest afterwards. */
+export async function press(page: Page, label: string | RegExp) {
+  const control = page.locator('button.main')
+  await expect(control).toContainText(label)
+  await expect(control).not.toHaveClass(/resting/)
+  await control.click()
+}
+
+export const SAFETY = ['gloves', 'eyes', 'air', 'surface', 'away', 'label', 'numbers']
+
+/** A run on the bench through the API, at the point where pieces are coated. */
+export async function runAtEtch(world: World, pieces = '2', change: Parameters<typeof newRun>[2] = {}) {
+  const { event } = await import('../support/client')
+  const { runId, jobId } = await newRun(world.mate, world.bottleId, { pieces, ...change })
+  await world.mate.post(`runs/${runId}/events`, {
+    events: [...SAFETY.map(item => event({ kind: 'gate.ticked', step: 'safety', item })), ...['clean', 'resist', 'mask', 'stir'].map(step => event({ kind: 'step.done', step }))],
+  })
+  return { runId, jobId }
+}
+
+/** Seconds that the clock of a piece shows on the bench. */
+export async function shownSeconds(page: Page): Promise<number> {
+  const text = await page.getByRole('timer').locator('.big').innerText()
+  const [minutes, seconds] = text.split(':').map(Number)
+  return minutes! * 60 + seconds!
+}
+
+export { expect, LEAD, MATE }
