@@ -28,7 +28,7 @@ export default defineNuxtConfig({
   nitro: { compressPublicAssets: { gzip: true, brotli: true } },
   // Nothing is inlined as data: the policy lets fonts come from our own address only.
   vite: { build: { target: 'es2022', assetsInlineLimit: 0 } },
-  typescript: { strict: true, tsConfig: { include: ['../core/**/*', '../shared/**/*'] } },
+  typescript: { strict: true, tsConfig: { include: ['../core/**/*'] }, nodeTsConfig: { compilerOptions: { allowJs: true, types: ['node'] }, include: ['../tests/**/*', '../demo/**/*', '../bench/**/*', '../scripts/**/*', '../core/**/*', '../shared/**/*', '../playwright.config.ts', '../vitest.config.ts'] } },
   telemetry: false,
   eslint: { config: { stylistic: true } },
   security: {

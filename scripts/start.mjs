@@ -25,6 +25,8 @@ async function resetSample(url) {
 }
 
 async function prepareData(url) {
+  // Asked first, so that a database that can't be reached is named as just that.
+  await databaseHolds(url)
   if (options.fresh) await resetSample(url)
   const ran = await migrate(url).catch((error) => {
     throw error instanceof Stop ? error : new Stop(`The database could not be brought up to date (${error.message}). Check that DATABASE_URL may create a schema; nothing was changed.`)

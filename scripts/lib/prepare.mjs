@@ -37,7 +37,7 @@ export async function needDependencies() {
   if (readIfThere(stamp) === wanted) return say('Packages are installed.')
   say('Installing packages with npm ci; the first time takes a minute or two.')
   const { code, output } = await run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund'], { cwd: root, quiet: true, env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' } })
-  if (code !== 0) throw new Stop(`npm ci failed: ${output.trim().split('\n').filter(l => /error/i.test(l)).slice(0, 2).join(' ')} Check the network and start again.`)
+  if (code !== 0) throw new Stop(`npm ci failed: ${output.trim().split('\n').filter(l => /npm error [^ ]/.test(l)).slice(0, 3).map(l => l.replace('npm error ', '')).join(' ')} Check the network and start again.`)
   writeFileSync(stamp, wanted)
 }
 

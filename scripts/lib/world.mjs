@@ -1,8 +1,8 @@
-import { randomBytes } from 'node:crypto'
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { createHash, randomBytes } from 'node:crypto'
+import { existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import { openCluster } from './cluster.mjs'
-import { run } from './commands.mjs'
+import { isRoot, run } from './commands.mjs'
 import { needPackages, postgresBin } from './debian.mjs'
 import { needDatabase } from './database.mjs'
 import { root } from './prepare.mjs'
@@ -10,6 +10,21 @@ import { say, Stop } from './say.mjs'
 
 /** Where a studio's data lives: a folder of the project's own, or CREST_DATA. */
 export const dataFolder = () => resolve(process.env.CREST_DATA ?? join(root, 'data'))
+
+/** True when any user may enter the folder's parents: the database does not run as root. */
+function openToOthers(folder) {
+  for (let dir = dirname(folder); dir !== dirname(dir); dir = dirname(dir)) {
+    if (existsSync(dir) && (statSync(dir).mode & 0o001) === 0) return false
+  }
+  return true
+}
+
+/** The cluster's folder: below the data folder, or in /var/lib when root started Crest below a home that others can't enter. */
+export function clusterFolder() {
+  const data = dataFolder()
+  if (!isRoot() || process.env.CREST_DATA || openToOthers(data)) return join(data, 'cluster')
+  return join('/var/lib/crest', createHash('sha256').update(data).digest('hex').slice(0, 12), 'cluster')
+}
 
 /**
  * The database to use: the one of DATABASE_URL, or a private cluster that is set up on the way.
@@ -22,8 +37,9 @@ export async function openDatabase(name, leaveRunning = false) {
     return { url: process.env.DATABASE_URL, close: async () => {} }
   }
   if (!postgresBin()) await needPackages(['postgresql'])
-  const cluster = await openCluster(join(dataFolder(), 'cluster'))
-  say(cluster.made ? `Made a private PostgreSQL on 127.0.0.1:${cluster.port}.` : `The private PostgreSQL runs on 127.0.0.1:${cluster.port}.`)
+  const folder = clusterFolder()
+  const cluster = await openCluster(folder)
+  say(cluster.made ? `Made a private PostgreSQL on 127.0.0.1:${cluster.port}, in ${folder}.` : `The private PostgreSQL runs on 127.0.0.1:${cluster.port}.`)
   return { url: await needDatabase(cluster, name), close: async () => void (leaveRunning && !cluster.startedHere ? null : await cluster.stop()) }
 }
 

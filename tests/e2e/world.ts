@@ -18,6 +18,7 @@ export interface World {
 }
 
 export const test = base.extend<{ signedIn: Page }, { world: World }>({
+  // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures' names from the pattern
   world: [async ({}, use) => {
     const cluster = await testCluster()
     const databaseUrl = await cluster.database('interface')

@@ -1,0 +1,22 @@
+import { pageRows } from './page'
+import { eventRow } from './events'
+import { todayRow } from './today'
+import { startApp } from '../tests/support/app'
+import { newBottle, newStudio } from '../tests/support/client'
+import { testCluster } from '../tests/support/cluster'
+import { print } from './table'
+
+const cluster = await testCluster()
+const databaseUrl = await cluster.database('bench')
+const app = await startApp(databaseUrl)
+try {
+  const { mate, lead } = await newStudio(app.url)
+  const bottleId = await newBottle(lead)
+  const rows = [...await pageRows(app.url, mate), await eventRow(app.url, databaseUrl, mate, bottleId), await todayRow(databaseUrl, mate, bottleId)]
+  console.log('')
+  print(rows)
+}
+finally {
+  await app.kill()
+  await cluster.destroy()
+}
