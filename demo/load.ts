@@ -5,6 +5,7 @@ import { bottleSchema } from '../shared/shelf'
 import type { SentEvent } from '../shared/runs'
 import { createPool } from '../server/db/pool'
 import { jobById } from '../server/db/queries/jobs'
+import { sampleIsLoaded } from '../server/db/queries/studio'
 import { acceptEvents, runWithEvents, startRun } from '../server/services/runs'
 import { addPerson, changeAccount, firstRun } from '../server/services/accounts'
 import type { Context } from '../server/services/context'
@@ -55,7 +56,7 @@ class Hand {
 }
 
 async function loadPeople() {
-  people.maren = { id: await firstRun(pool, STUDIO, true), role: 'lead' }
+  people.maren = { id: await firstRun(pool, STUDIO, 'sample being loaded'), role: 'lead' }
   await changeAccount(as('maren'), people.maren.id, { pin: LEAD_PIN })
   for (const { key, ...person } of CREW) people[key] = { id: await addPerson(as('maren'), person), role: person.role }
 }
@@ -128,4 +129,5 @@ for (const sketch of OPEN_JOBS) {
 }
 await liveNow(open.chimneys!)
 if ((await jobById(pool, open.chimneys!))?.status !== 'running') throw new Error('The sample run did not start.')
+await sampleIsLoaded(pool)
 await pool.end()

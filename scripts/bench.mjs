@@ -1,5 +1,5 @@
 import { join } from 'node:path'
-import { checkNode } from './lib/checks.mjs'
+import { checkNode } from './lib/node-version.mjs'
 import { run } from './lib/commands.mjs'
 import { chromiumPath, needPackages, postgresBin } from './lib/debian.mjs'
 import { needBuild, needDependencies, root } from './lib/prepare.mjs'

@@ -3,9 +3,10 @@ import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { checkDisk, checkNode, checkPort } from './lib/checks.mjs'
+import { checkDisk, checkPort } from './lib/checks.mjs'
 import { freePort } from './lib/cluster.mjs'
 import { needPackages } from './lib/debian.mjs'
+import { checkNode } from './lib/node-version.mjs'
 import { playwrightCounts, vitestCounts } from './lib/summary.mjs'
 
 const folder = () => mkdtempSync(join(tmpdir(), 'crest-unit-'))

@@ -1,99 +1,10 @@
-import { spawn } from 'node:child_process'
-import { join } from 'node:path'
-import { createInterface } from 'node:readline/promises'
-import { parseArgs } from 'node:util'
-import { checkDisk, checkNode, checkPort } from './lib/checks.mjs'
-import { databaseHolds, dropSchema, migrate } from './lib/database.mjs'
-import { needBuild, needDependencies, root } from './lib/prepare.mjs'
-import { heading, runMain, say, Stop } from './lib/say.mjs'
-import { dataFolder, loadSampleWorld, openDatabase, sessionSecret } from './lib/world.mjs'
-
-const { values: options } = parseArgs({ options: { fresh: { type: 'boolean' }, studio: { type: 'boolean' }, yes: { type: 'boolean' } }, strict: false })
-
-async function resetSample(url) {
-  const holds = await databaseHolds(url)
-  if (holds === 'studio') throw new Stop('This database holds a studio\'s own data, not the sample world. --fresh leaves it alone.')
-  if (holds === 'sample' && !options.yes) {
-    if (!process.stdin.isTTY) throw new Stop('--fresh erases the sample world and asks first, but nobody can answer here. Add --yes to say so.')
-    const ask = createInterface({ input: process.stdin, output: process.stdout })
-    const answer = await ask.question('  Erase the sample world and everything logged in it? Type yes: ')
-    ask.close()
-    if (answer.trim().toLowerCase() !== 'yes') throw new Stop('Nothing was erased.')
-  }
-  await dropSchema(url)
-  say('The old sample world is gone.')
-}
-
-async function prepareData(url) {
-  // Asked first, so that a database that can't be reached is named as just that.
-  await databaseHolds(url)
-  if (options.fresh) await resetSample(url)
-  const ran = await migrate(url).catch((error) => {
-    throw error instanceof Stop ? error : new Stop(`The database could not be brought up to date (${error.message}). Check that DATABASE_URL may create a schema; nothing was changed.`)
-  })
-  say(ran.length ? `Brought the database up to date (${ran.join(', ')}).` : 'The database is up to date.')
-  if (options.studio || await databaseHolds(url) !== 'nothing') return
-  say('Loading the sample world.')
-  await loadSampleWorld(url)
-}
-
-/** Serves until Ctrl-C or until the app ends. @returns {Promise<number>} exit code */
-function serve(url, host, port) {
-  return new Promise((resolve) => {
-    const app = spawn(process.execPath, [join(root, '.output', 'server', 'index.mjs')], {
-      stdio: ['ignore', 'inherit', 'inherit'],
-      // A group of its own: Ctrl-C reaches this script only, which then ends app and database in order.
-      detached: true,
-      env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url, CREST_SESSION_SECRET: sessionSecret(), NITRO_HOST: host, NITRO_PORT: String(port), HOST: host, PORT: String(port) },
-    })
-    let asked = false
-    for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
-      process.on(signal, () => {
-        if (asked) return
-        asked = true
-        heading('Ending.')
-        app.kill('SIGTERM')
-        setTimeout(() => app.kill('SIGKILL'), 5000).unref()
-      })
-    }
-    app.on('exit', code => resolve(asked ? 0 : code ?? 1))
-  })
-}
-
-async function announce(host, port, sample) {
-  const shown = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host
-  const address = `http://${shown}:${port}`
-  for (let i = 0; i < 100; i++) {
-    const up = await fetch(`${address}/api/health`).then(r => r.ok, () => false)
-    if (up) break
-    await new Promise(resolve => setTimeout(resolve, 100))
-  }
-  heading(`Crest is open at ${address}`)
-  if (sample) say('Sample sign-in: Maren Tidewell, password harbour-light (lead). Bench PINs: Maren 2468, Osk 1357.')
-  else say('The first page asks for the studio\'s name and makes the first lead.')
-  say('Ctrl-C ends app and database.')
-}
+import { checkNode } from './lib/node-version.mjs'
+import { heading, runMain, say } from './lib/say.mjs'
 
 await runMain(async () => {
-  const host = process.env.HOST || '127.0.0.1'
-  const port = Number(process.env.PORT || 3000)
   heading('Crest is getting ready.')
   checkNode()
   say(`Node.js ${process.versions.node} is fine.`)
-  checkDisk(dataFolder())
-  await checkPort(host, port)
-  await needDependencies()
-  await needBuild()
-  const database = await openDatabase(options.studio ? 'crest_studio' : 'crest_sample')
-  try {
-    await prepareData(database.url)
-    const sample = await databaseHolds(database.url) === 'sample'
-    const serving = serve(database.url, host, port)
-    void announce(host, port, sample)
-    process.exitCode = await serving
-  }
-  finally {
-    await database.close()
-  }
+  await (await import('./lib/start.mjs')).start()
 })
 process.exit()

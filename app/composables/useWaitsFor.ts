@@ -1,6 +1,8 @@
 import { nextAction } from '#core/run'
+import { planRecipe } from '#core/recipe'
 import { formatClock } from '#core/units'
 import type { Job } from '#shared/jobs'
+import { recipeInput } from '#shared/recipe'
 import type { RunWithEvents } from '#shared/runs'
 
 /** Where the one thing to do for a run is done. */
@@ -11,9 +13,20 @@ export function stationPath(run: RunWithEvents, stepId: string | undefined): str
 /** What a job is waiting for, in one sentence, and where to go for it. */
 export function useWaitsFor() {
   const work = useWorkStore()
+  const studio = useStudioStore()
   const { now } = useServerClock()
+  /** Why a planned job can't go to the bench as it stands today; null when it can. */
+  function refused(job: Job): string | null {
+    const bottle = studio.bottle(job.bottleId)
+    if (!bottle) return null
+    if (bottle.putAway) return `${bottle.productName} is no longer on the shelf. Choose another bottle.`
+    return planRecipe(recipeInput(job, bottle, studio.rules, new Date(serverNow()))).refusals[0] ?? null
+  }
+
   return (job: Job): { sentence: string, to: string, action: string } => {
     const run = work.runs.find(r => r.jobId === job.id)
+    const refusal = run ? null : refused(job)
+    if (refusal) return { sentence: refusal, to: `/plan/${job.id}`, action: 'Change the plan' }
     if (!run) return { sentence: 'Planned. Waits for somebody to take it to the bench.', to: `/plan/${job.id}`, action: 'Open the plan' }
     const action = nextAction(run.plan, work.state(run), now.value)
     if (action.kind === 'closed') return { sentence: 'Finished.', to: '/log', action: 'See the log' }

@@ -8,8 +8,6 @@ import type { EventOutcome, RunWithEvents, SentEvent } from '#shared/runs'
 type Part<E> = E extends RunEvent ? Omit<E, 'id' | 'at' | 'by'> : never
 export type NewEvent = Part<RunEvent>
 
-interface Waiting { runId: string, by: string, event: SentEvent }
-
 const RETRY_MS = 1000
 
 /** Open jobs and runs, and the entries on their way to the server. */
@@ -17,8 +15,7 @@ export const useWorkStore = defineStore('work', () => {
   const jobs = ref<Job[]>([])
   const runs = ref<RunWithEvents[]>([])
   const loaded = ref(false)
-  /** Kept on the device until the server has them: a reload or a dead server loses nothing. */
-  const outbox = useLocalStorage<Waiting[]>('crest:outbox', [])
+  const { waiting: outbox, add, remove } = useOutbox()
   const refusal = ref<string | null>(null)
   let sending = false
 
@@ -52,19 +49,29 @@ export const useWorkStore = defineStore('work', () => {
     const event = { ...part, id: v7(), at, deviceTime: Date.now() } as SentEvent
     refusal.value = refuseEvent(r.plan, events(r), { ...event, by } as RunEvent)
     if (refusal.value) return false
-    outbox.value.push({ runId: r.id, by, event })
+    add({ runId: r.id, by, event })
     void send()
     return true
   }
 
-  async function sendFirst() {
-    const { runId } = outbox.value[0]!
-    const batch = outbox.value.filter(w => w.runId === runId)
-    const { outcomes } = await api<{ outcomes: EventOutcome[] }>(`runs/${runId}/events`, 'POST', { events: batch.map(w => w.event) })
-    await loadRun(runId).catch(() => {})
-    const ids = new Set(outcomes.map(o => o.id))
-    outbox.value = outbox.value.filter(w => !ids.has(w.event.id))
-    refusal.value = outcomes.find(o => !o.accepted)?.reason ?? refusal.value
+  /** What the person at the device may send: the server takes the sender's word for who it was from the session. */
+  const mine = () => outbox.value.filter(w => w.by === useSessionStore().person?.id)
+
+  async function sendNext() {
+    const { runId } = mine()[0]!
+    const batch = mine().filter(w => w.runId === runId)
+    try {
+      const { outcomes } = await api<{ outcomes: EventOutcome[] }>(`runs/${runId}/events`, 'POST', { events: batch.map(w => w.event) })
+      await loadRun(runId).catch(() => {})
+      remove(new Set(outcomes.map(o => o.id)))
+      refusal.value = outcomes.find(o => !o.accepted)?.reason ?? refusal.value
+    }
+    catch (error) {
+      if (!(error instanceof ApiError) || error.passing || error.status === 401) throw error
+      // A request that the server can't take at all would block the queue for ever: say so and let it go.
+      refusal.value = error.message
+      remove(new Set(batch.map(w => w.event.id)))
+    }
   }
 
   /** Sends what waits, in order, until all is there. Each entry counts once however often it is sent. */
@@ -72,26 +79,22 @@ export const useWorkStore = defineStore('work', () => {
     if (sending) return
     sending = true
     try {
-      while (outbox.value.length > 0) {
-        try {
-          await sendFirst()
-        }
-        catch (error) {
-          if (!(error instanceof ApiError) || error.status === 401) return
-          if (error.passing) await new Promise(resolve => setTimeout(resolve, RETRY_MS))
-          else {
-            // A request the server can't take at all would block the queue for ever: say so and let it go.
-            refusal.value = error.message
-            const { runId } = outbox.value[0]!
-            outbox.value = outbox.value.filter(w => w.runId !== runId)
-          }
-        }
+      while (mine().length > 0) {
+        await sendNext().catch(async (error) => {
+          if (!(error instanceof ApiError) || !error.passing) throw error
+          await new Promise(resolve => setTimeout(resolve, RETRY_MS))
+        })
       }
+    }
+    catch (error) {
+      // Signed out: it goes on when the person who entered it is back.
+      if (!(error instanceof ApiError)) throw error
     }
     finally {
       sending = false
     }
   }
+  watch(() => useSessionStore().person?.id, () => void send())
 
   return { jobs, runs, loaded, outbox, refusal, load, loadRun, put, run, events, state, enter, send }
 })

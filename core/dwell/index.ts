@@ -1,7 +1,7 @@
 import type { EtchantKind, SubstrateKind } from '../materials'
 import { commonPractice, houseRule, onLabel } from '../source'
 import type { Source, Sourced } from '../source'
-import { formatDuration } from '../units'
+import { capital, formatDuration } from '../units'
 
 /** Which time a studio trusts: the maker's, a longer one for an even surface, or its own test strips. */
 export const DWELL_SCHOOLS = ['label', 'even-frost', 'own-coupons'] as const
@@ -95,7 +95,7 @@ function latestReasons(input: DwellInput): DwellReason[] {
     reasons.push({ bound: 'notAfter', at: Math.round(label.max * LABEL_SLACK.value), binds: false, source: LABEL_SLACK.source, text: 'The label gives one time; a quarter more is room to get to the sink.' })
   }
   if (substrate.dwellCap !== null) {
-    reasons.push({ bound: 'notAfter', at: substrate.dwellCap, binds: false, source: substrate.source, text: `${substrate.name[0]!.toUpperCase()}${substrate.name.slice(1)}: ${substrate.note}` })
+    reasons.push({ bound: 'notAfter', at: substrate.dwellCap, binds: false, source: substrate.source, text: `${capital(substrate.name)}: ${substrate.note}` })
   }
   const tightest = reasons.reduce((a, b) => (b.at < a.at ? b : a))
   return reasons.map(r => ({ ...r, binds: r === tightest }))
@@ -129,7 +129,7 @@ export function decideDwell(input: DwellInput): DwellDecision {
       window: null,
       reasons,
       warnings: [],
-      refusal: `${input.substrate.name} must be rinsed by ${formatDuration(notAfter)}, and this cream needs ${formatDuration(notBefore)}. Choose a faster cream or another piece.`,
+      refusal: `${capital(input.substrate.name)} must be rinsed by ${formatDuration(notAfter)}, and this cream needs ${formatDuration(notBefore)}. Choose a faster cream or another piece.`,
     }
   }
   const window = { notBefore, best: Math.min(Math.max(best.at, notBefore), notAfter), notAfter }

@@ -13,6 +13,8 @@ export type StepKind = 'gate' | 'do' | 'clock' | 'measure' | 'tub' | 'look'
 
 export interface GateItem {
   id: string
+  /** A word or three, for the large control. */
+  short: string
   text: string
 }
 
@@ -31,22 +33,22 @@ export interface Step {
 
 /** Asked before every run, of the person at the bench. Nothing in Crest skips them. */
 export const SAFETY_ITEMS: readonly GateItem[] = [
-  { id: 'gloves', text: 'Gloves on, whole, long enough to cover the wrist' },
-  { id: 'eyes', text: 'Eyes covered: goggles that close at the sides' },
-  { id: 'air', text: 'Air moving: fan or window, away from the face' },
-  { id: 'surface', text: 'Work surface covered, water and a wipe within reach' },
-  { id: 'away', text: 'Children, food and drink away from the bench' },
-  { id: 'label', text: 'Product label and safety data sheet read, and at hand' },
-  { id: 'numbers', text: 'Emergency and poison numbers known; somebody knows you are etching' },
+  { id: 'gloves', short: 'gloves on', text: 'Gloves on, whole, long enough to cover the wrist' },
+  { id: 'eyes', short: 'eyes covered', text: 'Eyes covered: goggles that close at the sides' },
+  { id: 'air', short: 'air moving', text: 'Air moving: fan or window, away from the face' },
+  { id: 'surface', short: 'surface covered', text: 'Work surface covered, water and a wipe within reach' },
+  { id: 'away', short: 'children and food away', text: 'Children, food and drink away from the bench' },
+  { id: 'label', short: 'label and data sheet read', text: 'Product label and safety data sheet read, and at hand' },
+  { id: 'numbers', short: 'numbers known', text: 'Emergency and poison numbers known; somebody knows you are etching' },
 ]
 
 /** Asked before the pieces are judged. */
 export const WASH_UP_ITEMS: readonly GateItem[] = [
-  { id: 'bottle', text: 'Bottle closed, outside wiped, back on the shelf' },
-  { id: 'tools', text: 'Brushes and scrapers washed; sticks and foam thrown away' },
-  { id: 'surface', text: 'Bench, tub and sink wiped and rinsed' },
-  { id: 'waste', text: 'Tub emptied and wipes bagged as local rules say' },
-  { id: 'gloves', text: 'Gloves rinsed, off and binned; hands washed' },
+  { id: 'bottle', short: 'bottle closed', text: 'Bottle closed, outside wiped, back on the shelf' },
+  { id: 'tools', short: 'tools washed', text: 'Brushes and scrapers washed; sticks and foam thrown away' },
+  { id: 'surface', short: 'bench and sink wiped', text: 'Bench, tub and sink wiped and rinsed' },
+  { id: 'waste', short: 'tub emptied', text: 'Tub emptied and wipes bagged as local rules say' },
+  { id: 'gloves', short: 'gloves off, hands washed', text: 'Gloves rinsed, off and binned; hands washed' },
 ]
 
 export interface StepContext {

@@ -1,4 +1,5 @@
 import type { RunPlan } from '../recipe'
+import { capital } from '../units'
 import type { RunEvent } from './events'
 import { currentStep, pieceStage, wetPieces } from './state'
 import type { PieceStage, RunState } from './state'
@@ -17,7 +18,7 @@ function refusePiece(plan: RunPlan, state: RunState, event: PieceEvent): string 
   const piece = state.pieces[event.piece - 1]
   if (!piece) return `There is no ${plan.noun} ${event.piece} in this run.`
   const stage = pieceStage(piece)
-  const name = `${plan.noun[0]!.toUpperCase()}${plan.noun.slice(1)} ${event.piece}`
+  const name = `${capital(plan.noun)} ${event.piece}`
   if (stage === 'withdrawn') return `${name} was taken out of the run.`
   const step = currentStep(plan, state)
   if (event.kind === 'piece.withdrawn') return null

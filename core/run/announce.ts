@@ -1,5 +1,5 @@
 import type { RunPlan } from '../recipe'
-import { formatDuration } from '../units'
+import { capital, formatDuration } from '../units'
 import { pieceClock } from './clock'
 import type { RunState } from './state'
 
@@ -27,7 +27,7 @@ export function announcements(plan: RunPlan, state: RunState, now: number): Anno
     if (!clock.running) return []
     const name = `${plan.noun} ${piece.n}`
     const alarm = (level: AlarmLevel, sentence: string) => [{ key: `${piece.n}:${level}`, piece: piece.n, level, sentence }]
-    if (clock.phase === 'over') return alarm('over', `${name[0]!.toUpperCase()}${name.slice(1)} is over its time. Rinse it now.`)
+    if (clock.phase === 'over') return alarm('over', `${capital(name)} is over its time. Rinse it now.`)
     if (clock.toBest <= 0) return alarm('now', `Rinse ${name} now.`)
     const lead = soonLead(plan.dwell.best)
     return clock.toBest <= lead ? alarm('soon', `Get ready: ${name} in ${formatDuration(Math.ceil(clock.toBest))}.`) : []

@@ -1,12 +1,12 @@
-import type { RunPlan, Step } from '../recipe'
-import { formatClock } from '../units'
+import type { GateItem, RunPlan, Step } from '../recipe'
+import { capital, formatClock } from '../units'
 import { pieceClock } from './clock'
 import { currentStep, pieceStage, wetPieces } from './state'
 import type { PieceState, RunState } from './state'
 
 /** The one thing to do now. `at` in seconds from now is when a `wait` ends. */
 export type NextAction
-  = | { kind: 'tick', step: Step, item: { id: string, text: string } }
+  = | { kind: 'tick', step: Step, item: GateItem }
     | { kind: 'do' | 'measure' | 'tub' | 'look', step: Step }
     | { kind: 'coat' | 'covered' | 'off' | 'rinse', step: Step, piece: number, sentence: string }
     | { kind: 'wait', step: Step, piece: number, seconds: number, sentence: string }
@@ -31,7 +31,7 @@ function etchAction(plan: RunPlan, state: RunState, step: Step, now: number, me:
   if (next && timeToCoat && wetPieces(state).length < plan.coatAhead) {
     return { kind: 'coat', step, piece: next.n, sentence: `Coat ${plan.noun} ${next.n}` }
   }
-  if (clock!.toNotBefore <= 0) return { kind: 'off', step, piece: first!.n, sentence: `${plan.noun[0]!.toUpperCase()}${plan.noun.slice(1)} ${first!.n} may come off; best in ${formatClock(clock!.toBest)}` }
+  if (clock!.toNotBefore <= 0) return { kind: 'off', step, piece: first!.n, sentence: `${capital(plan.noun)} ${first!.n} may come off; best in ${formatClock(clock!.toBest)}` }
   return { kind: 'wait', step, piece: first!.n, seconds: clock!.toNotBefore, sentence: `Wait for ${plan.noun} ${first!.n}` }
 }
 

@@ -5,6 +5,9 @@ export type LengthUnit = 'mm' | 'in'
 /** No-break space: a number and its unit stay on one line. */
 const NB = '\u00a0'
 
+/** First letter large, as a sentence begins. */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+
 /** A number with a fixed number of decimals, trailing zeros dropped; minus zero becomes zero. */
 export function formatNumber(value: number, decimals = 0): string {
   // The nudge keeps decimal halves (9.45) from falling short of themselves in binary.

@@ -2,13 +2,6 @@ import { accessSync, constants, mkdirSync, statfsSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { Stop } from './say.mjs'
 
-/** @throws Stop unless this Node.js can run Crest */
-export function checkNode(version = process.versions.node) {
-  const [major, minor] = version.split('.').map(Number)
-  if ((major === 20 && minor >= 20) || (major === 22 && minor >= 12) || major > 22) return
-  throw new Stop(`Node.js ${version} can't run Crest. Install Node.js 20.20 (or a later 20.x) and start again.`)
-}
-
 const NEEDED_MB = 300
 
 /** @throws Stop when the folder can't be written or the disk is nearly full */

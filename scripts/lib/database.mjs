@@ -42,13 +42,14 @@ export async function migrate(url) {
   return ran.map(m => m.name)
 }
 
-/** What stands in the database: nothing yet, a sample world, or a studio's own data. */
+/** What stands in the database: `nothing` yet, a `sample` world, `half` of one, or a `studio`'s own data. */
 export async function databaseHolds(url) {
   return withClient(url, async (client) => {
     const { rows: [table] } = await client.query('select to_regclass($1) as there', [`${SCHEMA}.person`])
     if (!table.there) return 'nothing'
-    const { rows: [row] } = await client.query(`select (select count(*)::int from ${SCHEMA}.person) as people, coalesce((select sample from ${SCHEMA}.studio), false) as sample`)
-    return row.people === 0 ? 'nothing' : row.sample ? 'sample' : 'studio'
+    const { rows: [row] } = await client.query(`select (select count(*)::int from ${SCHEMA}.person) as people, (select world from ${SCHEMA}.studio) as world`)
+    if (row.people === 0) return 'nothing'
+    return { 'sample': 'sample', 'sample being loaded': 'half' }[row.world] ?? 'studio'
   })
 }
 

@@ -80,13 +80,13 @@ async function insertNew(db: Db, entry: NewPerson): Promise<string> {
 export const isFirstRun = async (pool: Pool): Promise<boolean> => (await people.countPeople(pool)) === 0
 
 /** Makes the studio and its first lead; only while there is nobody. */
-export async function firstRun(pool: Pool, entry: FirstRun, sample = false): Promise<string> {
+export async function firstRun(pool: Pool, entry: FirstRun, world: 'own' | 'sample being loaded' = 'own'): Promise<string> {
   return inTransaction(pool, async (db) => {
     // Two first-run pages at once: the second waits here and then finds somebody.
     await db.query('lock table person in share row exclusive mode')
     if (await people.countPeople(db) > 0) throw new Refusal(409, 'This studio has been set up already. Sign in.')
     const id = await insertNew(db, { name: entry.name, password: entry.password, role: 'lead', pin: '' })
-    await insertStudio(db, entry.studio, DEFAULT_HOUSE_RULES, sample)
+    await insertStudio(db, entry.studio, DEFAULT_HOUSE_RULES, world)
     return id
   })
 }

@@ -1,7 +1,8 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { expect, LEAD, runAtEtch, signIn, test } from './world'
-import { event } from '../support/client'
+import { expect, LEAD, runAtEtch, SAFETY, signIn, test } from './world'
+import { startApp } from '../support/app'
+import { event, newRun } from '../support/client'
 
 async function expectAccessible(page: Page, where: string) {
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']).analyze()
@@ -30,6 +31,28 @@ for (const theme of ['dark', 'light']) {
       await page.waitForTimeout(300)
       await expectAccessible(page, path)
     }
+    const send = (...parts: Record<string, unknown>[]) => world.mate.post(`runs/${gated.runId}/events`, { events: parts.map(p => event(p)) })
+    const gated = await newRun(world.mate, world.bottleId, { pieces: '1' })
+    const states: [string, Record<string, unknown>[]][] = [
+      ['Before anything is opened', []],
+      ['How much cream went back?', [
+        ...SAFETY.map(item => ({ kind: 'gate.ticked', step: 'safety', item })), ...['clean', 'resist', 'mask', 'stir'].map(step => ({ kind: 'step.done', step })),
+        ...['coat.started', 'coat.covered', 'etchant.off', 'piece.rinsed'].map(kind => ({ kind, piece: 1 })),
+      ]],
+      ['Neutralise the rinse tub', [{ kind: 'etchant.measured', putOut: 2, back: 1 }, { kind: 'step.done', step: 'peel' }]],
+    ]
+    for (const [heading, parts] of states) {
+      if (parts.length) await send(...parts)
+      await page.goto(`${world.app.url}/bench/${gated.runId}`)
+      await expect(page.getByRole('heading', { level: 1 })).toHaveText(heading)
+      await expectAccessible(page, heading)
+    }
+    await page.goto(`${world.app.url}/shelf`)
+    await page.getByRole('button', { name: 'Put a bottle on the shelf' }).click()
+    await expect(page.getByRole('dialog')).toBeVisible()
+    await page.waitForTimeout(400)
+    await expectAccessible(page, 'a new bottle')
+    await page.keyboard.press('Escape')
     for (const [key, name] of [['!', 'Cautions'], ['?', 'Keys']]) {
       await page.keyboard.press(key!)
       await expect(page.getByRole('dialog', { name })).toBeVisible()
@@ -40,6 +63,22 @@ for (const theme of ['dark', 'light']) {
     }
   })
 }
+
+test('a studio that is not set up begins with its first lead, accessibly', async ({ page, world }) => {
+  const app = await startApp(await world.cluster.database(`first_run_${Date.now()}`))
+  await page.goto(app.url)
+  await expect(page.getByRole('heading', { name: 'Set up your studio' })).toBeVisible()
+  await expectAccessible(page, 'first run')
+  await page.getByLabel('Name of the studio').fill('Breakwater bench')
+  await page.getByLabel('Your name').fill('Ida First')
+  await page.getByLabel('A password').fill('short')
+  await page.getByRole('button', { name: 'Open the studio' }).click()
+  await expect(page.getByText('Use at least ten characters.')).toBeVisible()
+  await page.getByLabel('A password').fill('long enough now')
+  await page.getByRole('button', { name: 'Open the studio' }).click()
+  await expect(page.getByRole('heading', { name: 'House rules' })).toBeVisible()
+  await app.kill()
+})
 
 test('no page is wider than a phone, and the bench control is large enough for a glove', async ({ signedIn: page, world }) => {
   const { runId, jobId } = await runAtEtch(world)

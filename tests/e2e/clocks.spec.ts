@@ -86,7 +86,28 @@ test('a database killed and started again loses no clock and no entry', async ({
   await expect(page.locator('button.main')).toContainText('Last part covered')
   // The live stream came back too: another tablet's entry arrives without reload.
   await world.mate.post(`runs/${runId}/events`, { events: [(await import('../support/client')).event({ kind: 'coat.covered', piece: 2 })] })
-  await expect(page.getByRole('listitem').filter({ hasText: 'tumbler 2' })).toContainText('best in', { timeout: 5000 })
+  await expect(page.getByRole('main').getByRole('listitem').filter({ hasText: 'tumbler 2' })).toContainText('best in', { timeout: 5000 })
+})
+
+test('two tabs without a server keep both their entries, and both arrive once', async ({ signedIn: page, world }) => {
+  const one = await runAtEtch(world)
+  const two = await runAtEtch(world)
+  const other = await page.context().newPage()
+  await page.goto(`${world.app.url}/bench/${one.runId}`)
+  await other.goto(`${world.app.url}/bench/${two.runId}`)
+  await expect(other.locator('button.main')).toContainText('First touch')
+  await world.app.kill()
+  await press(page, 'First touch on tumbler 1')
+  await press(other, 'First touch on tumbler 1')
+  await press(page, 'Last part covered')
+  await expect(other.getByText('3 entries are kept on this device')).toBeVisible()
+  world.app = await startApp(world.databaseUrl, world.app.port)
+  await expect(page.getByText('kept on this device')).toBeHidden({ timeout: 15_000 })
+  await expect(other.getByText('kept on this device')).toBeHidden({ timeout: 15_000 })
+  const count = async (id: string) => (await world.mate.get<{ events: unknown[] }>(`runs/${id}`)).body.events.length
+  expect(await count(one.runId)).toBe(13)
+  expect(await count(two.runId)).toBe(12)
+  await other.close()
 })
 
 test('a device clock that is hours wrong shows the right time', async ({ browser, world }) => {

@@ -41,7 +41,7 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
 
   // The safety gate: each line by itself, by control, by space bar and by its own row.
   await expect(page.getByRole('heading', { name: 'Before anything is opened' })).toBeVisible()
-  await press(page, 'Tick: Gloves on')
+  await press(page, 'Tick: gloves on')
   await expect(page.getByRole('checkbox', { name: /Gloves on.*Moss Mate/ })).toBeChecked()
   await page.waitForTimeout(700)
   await page.locator('h1').click()

@@ -1,9 +1,10 @@
 import { spawn } from 'node:child_process'
-import { existsSync, mkdtempSync, readdirSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import pg from 'pg'
 import { afterAll, describe, expect, inject, it } from 'vitest'
 import { freePort } from '../../scripts/lib/cluster.mjs'
 import { Client } from '../support/client'
@@ -69,6 +70,19 @@ describe('npm start', { timeout: 120_000 }, () => {
     again.cookie = maren.cookie
     expect((await again.get<{ jobs: unknown[] }>('today')).body.jobs).toHaveLength(3)
     expect(await second.end('SIGTERM')).toBe(0)
+  })
+
+  it('a sample world that was cut off while loading is loaded afresh', async () => {
+    const { port, password } = JSON.parse(readFileSync(join(data, 'cluster', 'cluster.json'), 'utf8')) as { port: number, password: string }
+    const before = await open()
+    const client = new pg.Client({ host: '127.0.0.1', port, password, user: 'crest', database: 'crest_sample' })
+    await client.connect()
+    await client.query('update crest.studio set world = \'sample being loaded\'')
+    await client.end()
+    await before.end()
+    const after = await open()
+    expect(after.output()).toMatch(/not loaded to its end.*Loading the sample world/s)
+    await after.end()
   })
 
   it('--fresh asks before it erases, and erases the sample world only', async () => {

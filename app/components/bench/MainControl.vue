@@ -30,9 +30,9 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 </template>
 
 <style scoped>
-.main { display: block; width: 100%; min-height: 92px; padding: 0.6rem 1.2rem; border: 3px solid var(--frost); border-radius: 3px; background: var(--frost); color: var(--on-frost); font: 680 2.3rem/1.05 var(--display); cursor: pointer; touch-action: manipulation; user-select: none; font-variant-numeric: tabular-nums; }
+.main { position: sticky; bottom: calc(var(--sill, 0px) + 0.6rem); z-index: 3; display: block; width: 100%; min-height: 92px; padding: 0.6rem 1.2rem; border: 3px solid var(--frost); border-radius: 3px; background: var(--frost); color: var(--on-frost); font: 680 2.3rem/1.05 var(--display); cursor: pointer; touch-action: manipulation; user-select: none; font-variant-numeric: tabular-nums; }
 .main:active { background: var(--glass); border-color: var(--glass); }
-.main[aria-disabled] { background: transparent; color: var(--text); border: 3px dashed var(--control-line); cursor: default; }
+.main[aria-disabled] { background: var(--ground); color: var(--text); border: 3px dashed var(--control-line); cursor: default; }
 .main span { display: inline-block; }
 .resting { opacity: 0.75; }
 .over { background: var(--alarm); border-color: var(--alarm); color: #14100f; }

@@ -9,6 +9,12 @@ const props = defineProps<{ at: ReturnType<typeof useRun> }>()
 const work = useWorkStore()
 const wake = useWakeLock()
 const { run, events, lastEvent, enter, problem } = props.at
+
+function takeBack() {
+  enter({ kind: 'event.undone', target: lastEvent.value!.id })
+  // The next press of the space bar is for the large control again, not for taking back once more.
+  if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
+}
 onMounted(() => void (wake.isSupported.value && wake.request('screen').catch(() => {})))
 onBeforeUnmount(() => void wake.release().catch(() => {}))
 </script>
@@ -21,7 +27,7 @@ onBeforeUnmount(() => void wake.release().catch(() => {}))
       <p v-if="work.refusal" class="problem refusal" role="alert">{{ work.refusal }} <Button label="Understood" severity="secondary" @click="work.refusal = null" /></p>
       <slot />
       <footer v-if="!run.endedAt">
-        <Button v-if="lastEvent" severity="secondary" class="back" :label="`Take back: ${describeEvent(run.plan, lastEvent)}`" @click="enter({ kind: 'event.undone', target: lastEvent.id })" />
+        <Button v-if="lastEvent" severity="secondary" class="back" :label="`Take back: ${describeEvent(run.plan, lastEvent)}`" @click="takeBack" />
         <div class="more">
           <slot name="more" />
           <RunHistory :plan="run.plan" :events="events" />

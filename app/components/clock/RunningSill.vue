@@ -9,12 +9,19 @@ const { now } = useServerClock()
 const { standing } = useAlarms()
 const route = useRoute()
 
-const running = computed(() => work.runs.flatMap((run) => {
+const sill = useTemplateRef<HTMLElement>('sill')
+const { height } = useElementSize(sill, undefined, { box: 'border-box' })
+/** What stands at the foot of a screen stands above the sill. */
+watchEffect(() => document.documentElement.style.setProperty('--sill', `${height.value}px`))
+
+/** At the bench the run's own pieces stand large already; those of other runs stay in sight here. */
+const shown = computed(() => work.runs.filter(r => route.path !== `/bench/${r.id}`))
+const running = computed(() => shown.value.flatMap((run) => {
   const state = work.state(run)
   return state.pieces.filter(p => ['dwelling', 'coating', 'off'].includes(pieceStage(p))).map(piece => ({ run, piece, stage: pieceStage(piece), clock: pieceClock(piece, run.plan.dwell, now.value) }))
 }))
-const atBench = computed(() => route.path.startsWith('/bench/'))
 const loudest = computed(() => standing.value[0])
+const call = computed(() => standing.value.find(a => shown.value.some(r => r.id === a.runId)))
 function what(r: typeof running.value[number]) {
   if (r.stage === 'off') return 'rinse'
   if (r.stage === 'coating') return 'coating'
@@ -24,12 +31,12 @@ function what(r: typeof running.value[number]) {
 </script>
 
 <template>
-  <aside v-if="session.signedIn && running.length" class="sill no-print" :class="{ slim: atBench }" aria-label="Running clocks">
-    <p class="visually-hidden" aria-live="assertive">{{ loudest?.sentence }}</p>
-    <p v-if="loudest && !atBench" class="call" :class="loudest.level">
-      <NuxtLink :to="`/bench/${loudest.runId}`">{{ loudest.sentence }}</NuxtLink>
+  <p v-if="session.signedIn" class="visually-hidden" aria-live="assertive">{{ loudest?.sentence }}</p>
+  <aside v-if="session.signedIn && running.length" ref="sill" class="sill no-print" aria-label="Running clocks">
+    <p v-if="call" class="call" :class="call.level">
+      <NuxtLink :to="`/bench/${call.runId}`">{{ call.sentence }}</NuxtLink>
     </p>
-    <ul v-if="!atBench">
+    <ul>
       <li v-for="r in running" :key="`${r.run.id}-${r.piece.n}`">
         <NuxtLink :to="`/bench/${r.run.id}`" :class="{ over: r.clock.phase === 'over' }">
           <PieceSilhouette :shape="r.run.shape" :dwelt="r.stage === 'dwelling' ? r.clock.last : undefined" :window="r.run.plan.dwell" :over="r.clock.phase === 'over' && r.clock.running" :size="54" />
@@ -44,7 +51,6 @@ function what(r: typeof running.value[number]) {
 
 <style scoped>
 .sill { position: sticky; bottom: 0; z-index: 4; background: var(--sunk); border-top: 5px solid var(--glass-deep); padding: 0.3rem 1.5rem 0.4rem; }
-.sill.slim { border: 0; padding: 0; }
 ul { list-style: none; padding: 0; display: flex; gap: 0.4rem 1.6rem; overflow-x: auto; align-items: end; }
 li a { display: grid; grid-template-columns: auto auto; grid-template-rows: auto auto auto; column-gap: 0.6rem; align-items: end; color: var(--text); text-decoration: none; white-space: nowrap; padding: 0.1rem 0; }
 li a > svg { grid-row: 1 / 4; }

@@ -41,7 +41,7 @@ const section = computed(() => {
       <button class="plain" type="button" :aria-label="theme.name.value === 'dark' ? 'Light screen' : 'Dark screen'" @click="theme.flip()">
         <svg viewBox="0 0 20 20" width="18" height="18" aria-hidden="true"><circle cx="10" cy="10" r="7" fill="none" stroke="currentColor" stroke-width="1.8" /><path d="M10 3a7 7 0 0 1 0 14z" fill="currentColor" /></svg>
       </button>
-      <button class="plain" type="button" aria-label="Keys" @click="emit('keys')">?</button>
+      <button class="plain keys" type="button" aria-label="Keys" @click="emit('keys')">?</button>
       <button class="cautions" type="button" @click="emit('cautions')"><span aria-hidden="true">!</span> Cautions</button>
     </div>
     <p v-if="session.signedIn && studio.numbersMissing" class="nag">
@@ -80,6 +80,8 @@ button:hover { border-color: var(--control-line); }
 @media (max-width: 40rem) {
   .person { max-width: 6.2rem; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; padding: 0 0.3rem; }
   .right { gap: 0; }
+  .keys { display: none; }
+  .cautions { padding: 0 0.5rem; }
   .plain { padding: 0; min-width: 38px; }
 }
 </style>

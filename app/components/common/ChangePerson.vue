@@ -8,6 +8,9 @@ const studio = useStudioStore()
 const chosen = ref<string | null>(null)
 const pin = ref('')
 const problem = ref('')
+const work = useWorkStore()
+/** Entries go to the server under the name of who is signed in, so they go first. */
+const waiting = computed(() => work.outbox.some(w => w.by === session.person?.id))
 const others = computed(() => studio.crew.filter(p => p.active && p.hasPin && p.id !== session.person?.id))
 
 async function change() {
@@ -31,6 +34,7 @@ async function leave() {
 
 <template>
   <Sheet title="Who is at this device?" @close="emit('close')">
+    <p v-if="waiting" class="problem">Entries of {{ session.person?.name }} are still on the way to the server. Change over once they are there.</p>
     <p v-if="others.length === 0" class="muted">Nobody else here has a PIN yet. It is set under Crew.</p>
     <div class="people" role="group" aria-label="Crew with a PIN">
       <Button v-for="p in others" :key="p.id" :label="p.name" severity="secondary" :aria-pressed="chosen === p.id" :class="{ chosen: chosen === p.id }" @click="chosen = p.id" />
@@ -39,7 +43,7 @@ async function leave() {
       <label for="pin">PIN of {{ studio.nameOf(chosen) }}</label>
       <InputText id="pin" v-model="pin" type="password" inputmode="numeric" autocomplete="off" autofocus maxlength="8" :invalid="Boolean(problem)" aria-describedby="pin-problem" />
       <p id="pin-problem" class="problem" :hidden="!problem" role="alert">{{ problem }}</p>
-      <Button type="submit" label="Change over" />
+      <Button type="submit" label="Change over" :disabled="waiting" />
     </form>
     <p class="out"><Button label="Sign out of this device" severity="secondary" @click="leave" /></p>
   </Sheet>

@@ -23,7 +23,7 @@ const control = computed(() => {
   const a = action.value
   const noun = run.value?.plan.noun
   switch (a?.kind) {
-    case 'tick': return a.step.id === 'wash-up' ? 'To the wash-up' : `Tick: ${a.item.text.split(/[:,]/)[0]}`
+    case 'tick': return a.step.id === 'wash-up' ? 'To the wash-up' : `Tick: ${a.item.short}`
     case 'do': return 'Done'
     case 'coat': return `First touch on ${noun} ${a.piece}`
     case 'covered': return 'Last part covered'

@@ -15,7 +15,7 @@ const before = computed(() => step.value && step.value.id !== 'wash-up' && step.
       <template v-else>
         <p class="why">{{ washUp.reason }} The tub is neutral, not harmless: empty it as local rules say.</p>
         <GateList :step="washUp" :state="state" @tick="enter({ kind: 'gate.ticked', step: 'wash-up', item: $event })" />
-        <MainControl v-if="next" :label="`Tick: ${next.text.split(/[,;]/)[0]}`" @press="enter({ kind: 'gate.ticked', step: 'wash-up', item: next.id })" />
+        <MainControl v-if="next" :label="`Tick: ${next.short}`" @press="enter({ kind: 'gate.ticked', step: 'wash-up', item: next.id })" />
         <MainControl v-else label="Look at the dry pieces" @press="navigateTo(`/look/${id}`)" />
       </template>
     </template>

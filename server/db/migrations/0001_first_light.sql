@@ -25,7 +25,8 @@ create index sign_in_miss_subject on sign_in_miss (subject, at);
 create table studio (
   id int primary key default 1 check (id = 1),
   name text not null,
-  sample boolean not null default false,
+  -- A sample world that was not loaded to its end is loaded afresh at the next start.
+  world text not null default 'own' check (world in ('own', 'sample being loaded', 'sample')),
   rules jsonb not null,
   emergency_number text not null default '',
   poison_number text not null default '',

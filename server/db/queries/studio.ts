@@ -2,14 +2,18 @@ import type { HouseRules } from '#core/recipe'
 import type { Studio } from '#shared/studio'
 import type { Db } from '../pool'
 
-const COLUMNS = 'name, sample, rules, emergency_number as "emergencyNumber", poison_number as "poisonNumber", version'
+const COLUMNS = 'name, world <> \'own\' as sample, rules, emergency_number as "emergencyNumber", poison_number as "poisonNumber", version'
 
 export async function readStudio(db: Db): Promise<Studio | undefined> {
   return (await db.query<Studio>(`select ${COLUMNS} from studio where id = 1`)).rows[0]
 }
 
-export async function insertStudio(db: Db, name: string, rules: HouseRules, sample: boolean): Promise<void> {
-  await db.query('insert into studio (id, name, rules, sample) values (1, $1, $2, $3)', [name, JSON.stringify(rules), sample])
+export async function insertStudio(db: Db, name: string, rules: HouseRules, world: 'own' | 'sample being loaded'): Promise<void> {
+  await db.query('insert into studio (id, name, rules, world) values (1, $1, $2, $3)', [name, JSON.stringify(rules), world])
+}
+
+export async function sampleIsLoaded(db: Db): Promise<void> {
+  await db.query('update studio set world = \'sample\' where id = 1')
 }
 
 /** @returns false when somebody else changed it since `version` */
