@@ -30,6 +30,12 @@ export default defineNuxtConfig({
   vite: { build: { target: 'es2022', assetsInlineLimit: 0 } },
   typescript: { strict: true, tsConfig: { include: ['../core/**/*'] }, nodeTsConfig: { compilerOptions: { allowJs: true, types: ['node'] }, include: ['../tests/**/*', '../demo/**/*', '../bench/**/*', '../scripts/**/*', '../core/**/*', '../shared/**/*', '../playwright.config.ts', '../vitest.config.ts'] } },
   telemetry: false,
+  hooks: {
+    // The page asks for nothing but what Today needs; app.vue fetches the rest while nobody waits.
+    'build:manifest': (manifest) => {
+      for (const chunk of Object.values(manifest)) chunk.dynamicImports = []
+    },
+  },
   eslint: { config: { stylistic: true } },
   security: {
     strict: false,

@@ -1,24 +1,32 @@
 <script setup lang="ts">
-const cautions = ref(false)
-const keys = ref(false)
+const sheet = ref<'cautions' | 'keys' | null>(null)
 const theme = useTheme()
 
 runServerClock()
 runLive()
-runKeys({ cautions: () => cautions.value = true, keys: () => keys.value = true })
+/** Sheets are fetched while nobody waits, so that they open even when the server is gone. */
+const nuxt = useNuxtApp()
+onNuxtReady(() => nuxt.runWithContext(async () => {
+  await Promise.all([needPrime(), preloadComponents(['CautionSheet', 'KeySheet', 'ChangePerson'])]).catch(() => {})
+}))
+async function open(name: 'cautions' | 'keys') {
+  await nuxt.runWithContext(needPrime)
+  sheet.value = name
+}
+runKeys({ cautions: () => open('cautions'), keys: () => open('keys') })
 onMounted(() => void useWorkStore().send())
 useHead({ htmlAttrs: { 'data-theme': theme.name } })
 </script>
 
 <template>
   <div class="app">
-    <AppBar @cautions="cautions = true" @keys="keys = true" />
+    <AppBar @cautions="open('cautions')" @keys="open('keys')" />
     <main id="main">
       <NuxtPage />
     </main>
     <RunningSill />
-    <CautionSheet v-if="cautions" @close="cautions = false" />
-    <KeySheet v-if="keys" @close="keys = false" />
+    <LazyCautionSheet v-if="sheet === 'cautions'" @close="sheet = null" />
+    <LazyKeySheet v-if="sheet === 'keys'" @close="sheet = null" />
   </div>
 </template>
 

@@ -1,6 +1,8 @@
 import type { LiveMessage } from '#shared/runs'
 
 const RETRY_MS = 1000
+/** The first stream opens just after the first load; what came between is fetched once the page has settled. */
+const AFTER_FIRST_MS = 600
 
 /** Keeps the stores true while the app is open: server-sent events name what changed, and it is fetched. */
 export function runLive() {
@@ -8,6 +10,7 @@ export function runLive() {
   const studio = useStudioStore()
   const session = useSessionStore()
   let source: EventSource | undefined
+  let wasOpen = false
   let retry: ReturnType<typeof setTimeout> | undefined
 
   const quietly = (load: () => Promise<unknown>) => void load().catch(() => {})
@@ -32,10 +35,12 @@ export function runLive() {
 
   function open() {
     close()
+    loadAll()
     source = new EventSource('/api/live')
     // Whatever was told while nobody listened has to be asked for.
     source.onopen = () => {
-      loadAll()
+      retry = setTimeout(loadAll, wasOpen ? 0 : AFTER_FIRST_MS)
+      wasOpen = true
       void syncClock()
       void work.send()
     }

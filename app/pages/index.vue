@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
 import { differenceInCalendarDays, format } from 'date-fns'
 import type { Job } from '#shared/jobs'
 
@@ -28,7 +27,7 @@ const plural = (job: Job) => `${job.pieces} ${job.noun}${job.pieces === 1 ? '' :
         <h1>Today</h1>
         <p class="muted">{{ studio.studio?.name }}, {{ format(new Date(now), 'EEEE d MMMM') }}</p>
       </div>
-      <Button label="Plan a new job" @click="navigateTo('/plan/new')" />
+      <NuxtLink class="button strong" to="/plan/new">Plan a new job</NuxtLink>
     </header>
     <p v-if="work.loaded && jobs.length === 0">Nothing is waiting. Plan the first job: piece, art and bottle are enough for a recipe.</p>
     <ul class="jobs">
@@ -41,7 +40,7 @@ const plural = (job: Job) => `${job.pieces} ${job.noun}${job.pieces === 1 ? '' :
           <p class="wait">{{ waitsFor(job).sentence }}</p>
           <p class="muted">{{ studio.bottle(job.bottleId)?.productName }}. Due {{ due(job) }}.</p>
         </div>
-        <Button class="go" :label="waitsFor(job).action" :severity="job.status === 'running' ? undefined : 'secondary'" :aria-label="`${waitsFor(job).action}: ${plural(job)} for ${job.customer}`" @click="navigateTo(waitsFor(job).to)" />
+        <NuxtLink class="button go" :class="{ strong: job.status === 'running' }" :to="waitsFor(job).to" :aria-label="`${waitsFor(job).action}: ${plural(job)} for ${job.customer}`">{{ waitsFor(job).action }}</NuxtLink>
       </li>
     </ul>
   </div>

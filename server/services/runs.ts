@@ -55,8 +55,8 @@ function happenedAt(sent: SentEvent, startedAt: number, now: number): number {
 /** Takes events in order. Each is stored once; one that the state does not allow is refused with a reason. */
 export async function acceptEvents(context: Context, runId: string, sent: SentEvent[]): Promise<EventOutcome[]> {
   return inTransaction(context.pool, async (db) => {
-    if (!await runs.lockRun(db, runId)) throw notFound('run')
-    const head = (await runs.runHead(db, runId))!
+    const head = await runs.runHead(db, runId, true)
+    if (!head) throw notFound('run')
     const stored = (await runs.eventsOfRuns(db, [runId])).get(runId)!
     const known = new Set(stored.map(e => e.id))
     const foreign = await runs.idsOfOtherRuns(db, runId, sent.map(e => e.id))

@@ -5,6 +5,11 @@ const studio = useStudioStore()
 const work = useWorkStore()
 const theme = useTheme()
 const changing = ref(false)
+const nuxt = useNuxtApp()
+async function change() {
+  await nuxt.runWithContext(needPrime)
+  changing.value = true
+}
 
 const links = [
   { to: '/', text: 'Today' },
@@ -37,7 +42,7 @@ const section = computed(() => {
       <NuxtLink v-for="link in links" :key="link.to" :to="link.to" :aria-current="section === link.to ? 'page' : undefined">{{ link.text }}</NuxtLink>
     </nav>
     <div class="right">
-      <button v-if="session.person" class="person" type="button" @click="changing = true">{{ session.person.name }}</button>
+      <button v-if="session.person" class="person" type="button" @click="change">{{ session.person.name }}</button>
       <button class="plain" type="button" :aria-label="theme.name.value === 'dark' ? 'Light screen' : 'Dark screen'" @click="theme.flip()">
         <svg viewBox="0 0 20 20" width="18" height="18" aria-hidden="true"><circle cx="10" cy="10" r="7" fill="none" stroke="currentColor" stroke-width="1.8" /><path d="M10 3a7 7 0 0 1 0 14z" fill="currentColor" /></svg>
       </button>
@@ -50,7 +55,7 @@ const section = computed(() => {
     <p v-if="work.outbox.length" class="nag" role="status">
       {{ work.outbox.length === 1 ? 'One entry is' : `${work.outbox.length} entries are` }} kept on this device and on the way to the server.
     </p>
-    <ChangePerson v-if="changing" @close="changing = false" />
+    <LazyChangePerson v-if="changing" @close="changing = false" />
   </header>
 </template>
 

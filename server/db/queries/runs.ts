@@ -19,14 +19,10 @@ const toHead = ({ height, girth, artWidth, artHeight, ...row }: HeadRow): RunHea
   ...row, shape: { height, girth, artWidth, artHeight }, startedAt: row.startedAt.getTime(), endedAt: row.endedAt?.getTime() ?? null,
 })
 
-export async function runHead(db: Db, id: string): Promise<RunHeadRow | undefined> {
-  const row = (await db.query<HeadRow>(`${HEAD} where run.id = $1`, [id])).rows[0]
+/** @param lock holds the run until the transaction ends, so that events are judged one after another */
+export async function runHead(db: Db, id: string, lock = false): Promise<RunHeadRow | undefined> {
+  const row = (await db.query<HeadRow>(`${HEAD} where run.id = $1 ${lock ? 'for update of run' : ''}`, [id])).rows[0]
   return row && toHead(row)
-}
-
-/** Holds the run until the transaction ends, so that events are judged one after another. */
-export async function lockRun(db: Db, id: string): Promise<boolean> {
-  return (await db.query('select 1 from run where id = $1 for update', [id])).rowCount === 1
 }
 
 export async function openRuns(db: Db): Promise<RunHeadRow[]> {

@@ -1,3 +1,4 @@
+import type { App } from 'vue'
 import PrimeVue from 'primevue/config'
 import base from '@primeuix/themes/aura/base'
 import button from '@primeuix/themes/aura/button'
@@ -53,8 +54,8 @@ const Bench = definePreset<Record<string, unknown>>(base, {
   },
 })
 
-export default defineNuxtPlugin(({ vueApp }) => {
-  // The page's nonce lets PrimeVue put its style sheets in under the strict policy.
+/** Puts PrimeVue and our theme into the app. The page's nonce lets its style sheets in under the strict policy. */
+export function installPrime(app: App) {
   const nonce = document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce
-  vueApp.use(PrimeVue, { theme: { preset: Bench, options: { darkModeSelector: 'html:not([data-theme="light"])' } }, csp: { nonce } })
-})
+  app.use(PrimeVue, { theme: { preset: Bench, options: { darkModeSelector: 'html:not([data-theme="light"])' } }, csp: { nonce } })
+}
