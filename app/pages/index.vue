@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { differenceInCalendarDays, format } from 'date-fns'
+import { pieceClock } from '#core/run'
 import type { Job } from '#shared/jobs'
 
 const work = useWorkStore()
@@ -9,6 +10,16 @@ const { now } = useServerClock()
 
 /** Running jobs first, then by due day. */
 const jobs = computed(() => [...work.jobs].sort((a, b) => Number(b.status === 'running') - Number(a.status === 'running') || a.dueOn.localeCompare(b.dueOn)))
+const run = (job: Job) => work.runs.find(r => r.jobId === job.id)
+/** Up to three pieces as they stand: on the bench they fill as their dwell runs. */
+function pieces(job: Job) {
+  const onBench = run(job)
+  const states = onBench ? work.state(onBench).pieces : []
+  return Array.from({ length: Math.min(job.pieces, 3) }, (_, i) => {
+    const clock = onBench && pieceClock(states[i]!, onBench.plan.dwell, now.value)
+    return { n: i + 1, window: clock?.running ? onBench!.plan.dwell : undefined, dwelt: clock?.running ? clock.last : undefined, over: clock?.running && clock.phase === 'over', frosted: Boolean(states[i]?.rinsed) }
+  })
+}
 const shapeOf = (job: Job) => ({ height: job.height, girth: job.girth, artWidth: job.artWidth, artHeight: job.artHeight })
 
 function due(job: Job): string {
@@ -33,7 +44,7 @@ const plural = (job: Job) => `${job.pieces} ${job.noun}${job.pieces === 1 ? '' :
     <ul class="jobs">
       <li v-for="job in jobs" :key="job.id" :class="{ running: job.status === 'running' }">
         <div class="card-black">
-          <PieceSilhouette v-for="n in Math.min(job.pieces, 3)" :key="n" :shape="shapeOf(job)" :size="86" />
+          <PieceSilhouette v-for="p in pieces(job)" :key="p.n" :shape="shapeOf(job)" :size="86" :window="p.window" :dwelt="p.dwelt" :over="p.over" :frosted="p.frosted" />
         </div>
         <div class="what">
           <h2><NuxtLink :to="`/plan/${job.id}`">{{ plural(job) }} for {{ job.customer }}</NuxtLink></h2>

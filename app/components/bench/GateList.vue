@@ -22,7 +22,8 @@ const ticks = computed(() => props.state.ticked[props.step.id] ?? {})
 </template>
 
 <style scoped>
-.gate { list-style: none; padding: 0; }
+.gate { list-style: none; padding: 0; display: grid; grid-template-columns: 1fr 1fr; gap: 0 2.5rem; }
+@media (max-width: 60rem) { .gate { grid-template-columns: 1fr; } }
 button { display: flex; align-items: center; gap: 1rem; width: 100%; min-height: 56px; padding: 0.3rem 0.4rem; background: none; border: 0; border-bottom: 1px solid var(--line); color: var(--text); font: 500 1.2rem/1.2 var(--body); text-align: left; cursor: pointer; touch-action: manipulation; }
 button:disabled { color: var(--muted); cursor: default; }
 button:hover:not(:disabled) { background: var(--raised); }

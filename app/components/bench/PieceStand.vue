@@ -39,4 +39,9 @@ li { display: grid; justify-items: center; min-width: 6.5rem; padding: 0.4rem; b
 .text { font-weight: 650; min-height: 1.4em; }
 .first { font-size: 0.88rem; color: #a9b4b4; }
 .over .time, .over .text { color: var(--alarm); text-transform: uppercase; }
+@media (max-width: 40rem) {
+  .stand { gap: 0.6rem 0.8rem; padding: 0.7rem; }
+  .stand :deep(.piece) { height: 96px; width: auto; }
+  .time { font-size: 2rem; }
+}
 </style>

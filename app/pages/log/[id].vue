@@ -27,12 +27,13 @@ const faultText = (ids: string[]) => ids.map(f => FAULTS.find(x => x.id === f)?.
       <p v-if="state?.abandoned" class="problem">Stopped: {{ state.abandoned.reason }}</p>
       <div class="scroll" tabindex="0" role="region" aria-label="Pieces of this run">
         <table>
-          <thead><tr><th scope="col">Piece</th><th scope="col">Dwell</th><th scope="col">Its first part</th><th scope="col">Against the window</th><th scope="col">Came out</th><th scope="col">Seen</th></tr></thead>
+          <thead><tr><th scope="col">Piece</th><th scope="col">Dwell</th><th scope="col">Its first part</th><th scope="col">Against the window</th><th scope="col"><span class="visually-hidden">In words</span></th><th scope="col">Came out</th><th scope="col">Seen</th></tr></thead>
           <tbody>
             <tr v-for="p in summary.pieces" :key="p.n">
               <th scope="row">{{ run.plan.noun }} {{ p.n }}</th>
               <td class="numeral">{{ p.dwell === null ? '–' : formatClock(p.dwell) }}</td>
               <td class="numeral">{{ p.firstPart === null ? '–' : formatClock(p.firstPart) }}</td>
+              <td class="against"><DwellMark v-if="p.dwell !== null" :dwell="p.dwell" :window="summary.planned" /></td>
               <td>{{ p.verdict === 'over' ? `over by ${formatClock(p.dwell! - summary.planned.notAfter)}` : p.verdict }}</td>
               <td>{{ p.withdrawn ? 'taken out' : p.result ?? '–' }}</td>
               <td>{{ [p.withdrawn, faultText(p.faults), p.note].filter(Boolean).join('; ') }}</td>
@@ -49,5 +50,6 @@ const faultText = (ids: string[]) => ids.map(f => FAULTS.find(x => x.id === f)?.
 .scroll { overflow-x: auto; margin: 1rem 0; }
 th, td { text-align: left; padding: 0.55rem 1rem 0.55rem 0; border-bottom: 1px solid var(--line); }
 thead th { color: var(--muted); font-size: 0.92rem; }
+.against { min-width: 13rem; }
 td.numeral { font-size: 1.25rem; }
 </style>

@@ -19,7 +19,7 @@ async function finish() {
       <p v-if="step && step.kind !== 'look'" class="problem">First: {{ step.title }}. <NuxtLink :to="`/bench/${id}`">Back to the bench</NuxtLink></p>
       <template v-else>
         <JudgePiece v-for="p in state.pieces" :key="p.n" :plan="run.plan" :piece="p" :shape="run.shape" @judge="(result, faults, note) => enter({ kind: 'piece.judged', piece: p.n, result, faults, note })" />
-        <MainControl :disabled="open.length > 0" :label="open.length ? `Judge ${open.map(p => `${run!.plan.noun} ${p.n}`).join(', ')}` : 'Close the run and log it'" @press="finish" />
+        <MainControl flow :disabled="open.length > 0" :label="open.length ? `Judge ${open.map(p => `${run!.plan.noun} ${p.n}`).join(', ')}` : 'Close the run and log it'" @press="finish" />
       </template>
     </template>
   </RunFrame>
