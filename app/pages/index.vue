@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { countOf } from '#core/units'
 import { differenceInCalendarDays, format } from 'date-fns'
 import { pieceClock } from '#core/run'
 import type { Job } from '#shared/jobs'
@@ -28,7 +29,7 @@ function due(job: Job): string {
   if (days < 0) return `${day}, ${-days} ${days === -1 ? 'day' : 'days'} late`
   return days === 0 ? `${day}, today` : days === 1 ? `${day}, tomorrow` : `${day}, in ${days} days`
 }
-const plural = (job: Job) => `${job.pieces} ${job.noun}${job.pieces === 1 ? '' : 's'}`
+const what = (job: Job) => countOf(job.pieces, job.noun)
 </script>
 
 <template>
@@ -47,11 +48,11 @@ const plural = (job: Job) => `${job.pieces} ${job.noun}${job.pieces === 1 ? '' :
           <PieceSilhouette v-for="p in pieces(job)" :key="p.n" :shape="shapeOf(job)" :size="86" :window="p.window" :dwelt="p.dwelt" :over="p.over" :frosted="p.frosted" />
         </div>
         <div class="what">
-          <h2><NuxtLink :to="`/plan/${job.id}`">{{ plural(job) }} for {{ job.customer }}</NuxtLink></h2>
+          <h2><NuxtLink :to="`/plan/${job.id}`">{{ what(job) }} for {{ job.customer }}</NuxtLink></h2>
           <p class="wait">{{ waitsFor(job).sentence }}</p>
           <p class="muted">{{ studio.bottle(job.bottleId)?.productName }}. Due {{ due(job) }}.</p>
         </div>
-        <NuxtLink class="button go" :class="{ strong: job.status === 'running' }" :to="waitsFor(job).to" :aria-label="`${waitsFor(job).action}: ${plural(job)} for ${job.customer}`">{{ waitsFor(job).action }}</NuxtLink>
+        <NuxtLink class="button go" :class="{ strong: job.status === 'running' }" :to="waitsFor(job).to" :aria-label="`${waitsFor(job).action}: ${what(job)} for ${job.customer}`">{{ waitsFor(job).action }}</NuxtLink>
       </li>
     </ul>
   </div>

@@ -1,6 +1,6 @@
 import type { DwellWindow } from '../dwell'
 import type { EtchantKind, ResistKind } from '../materials'
-import { formatDuration, formatMass, formatVolume } from '../units'
+import { countOf, formatDuration, formatMass, formatVolume } from '../units'
 import type { AfterSchool } from './house-rules'
 
 export type Station = 'bench' | 'sink' | 'tub' | 'rack'
@@ -71,8 +71,10 @@ export interface StepContext {
 
 const DRY_SECONDS = 60
 
+const allOf = (c: StepContext) => (c.pieces === 1 ? `the ${c.noun}` : `all ${countOf(c.pieces, c.noun)}`)
+
 function prepareSteps(c: StepContext): Step[] {
-  const all = c.pieces === 1 ? `the ${c.noun}` : `all ${c.pieces} ${c.noun}s`
+  const all = allOf(c)
   const resist: Step = c.resist.openedOn === 'backing'
     ? {
         id: 'resist', kind: 'do', station: 'bench', title: `Stencil on ${all}`, seconds: c.resist.applySeconds * c.pieces,
@@ -105,7 +107,7 @@ function prepareSteps(c: StepContext): Step[] {
 }
 
 function finishSteps(c: StepContext): Step[] {
-  const all = c.pieces === 1 ? `the ${c.noun}` : `all ${c.pieces} ${c.noun}s`
+  const all = allOf(c)
   return [
     {
       id: 'measure', kind: 'measure', station: 'bench', title: c.after === 'recover' ? 'How much cream went back?' : 'How much cream was put out?', seconds: 30,

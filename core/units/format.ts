@@ -8,6 +8,15 @@ const NB = '\u00a0'
 /** First letter large, as a sentence begins. */
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
+/** Several of a thing, by the plain rules of English: `glasses`, `tumblers`, `candies`. */
+export function plural(noun: string): string {
+  if (/(s|x|z|ch|sh)$/.test(noun)) return `${noun}es`
+  return /[^aeiou]y$/.test(noun) ? `${noun.slice(0, -1)}ies` : `${noun}s`
+}
+
+/** `4 tumblers`, `1 tumbler`. */
+export const countOf = (count: number, noun: string): string => `${count} ${count === 1 ? noun : plural(noun)}`
+
 /** A number with a fixed number of decimals, trailing zeros dropped; minus zero becomes zero. */
 export function formatNumber(value: number, decimals = 0): string {
   // The nudge keeps decimal halves (9.45) from falling short of themselves in binary.

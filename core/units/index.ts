@@ -1,5 +1,5 @@
 export { parseLength, parseVolume, parseDuration, parseFraction, parseMass, parseCount, parseMoney } from './parse'
 export type { Parsed } from './parse'
-export { capital, formatLength, formatVolume, formatDuration, formatFraction, formatMass, formatClock, formatNumber, formatArea, formatMoney } from './format'
+export { capital, countOf, formatLength, formatVolume, formatDuration, formatFraction, formatMass, formatClock, formatNumber, formatArea, formatMoney, plural } from './format'
 export type { LengthUnit } from './format'
 export { MM_PER_INCH, ML_PER_TEASPOON, ML_PER_FLUID_OUNCE, G_PER_OUNCE } from './constants'

@@ -92,6 +92,10 @@ describe('writing numbers the way a bench reads them', () => {
     expect(plain(u.formatVolume(0.44))).toBe('0.4 mL')
     expect(plain(u.formatVolume(1500))).toBe('1.5 L')
   })
+  it('several of a thing', () => {
+    expect([u.countOf(4, 'tumbler'), u.countOf(1, 'tumbler'), u.countOf(2, 'wine glass'), u.countOf(3, 'dish'), u.countOf(2, 'tray'), u.countOf(2, 'lily')]).toEqual(['4 tumblers', '1 tumbler', '2 wine glasses', '3 dishes', '2 trays', '2 lilies'])
+    expect(u.capital('lamp chimney')).toBe('Lamp chimney')
+  })
   it('times and clocks', () => {
     expect(plain(u.formatDuration(45))).toBe('45 s')
     expect(plain(u.formatDuration(150))).toBe('2 min 30 s')

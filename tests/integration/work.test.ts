@@ -227,6 +227,32 @@ describe('a whole run', () => {
   })
 })
 
+describe('the log', () => {
+  it('comes fifty at a time, newest first, and goes on from where it ended', async () => {
+    const own = await newBottle(lead, { productName: 'Paging cream', left: '120 mL' })
+    const { runId } = await newRun(mate, own, { pieces: '1', customer: 'Paging pier' })
+    const { plan } = await read(mate, runId)
+    await send(mate, runId, [...throughRinse(plan, Date.now()), ...throughLook(plan, { putOut: 1, back: 0 }), event({ kind: 'run.finished' })])
+    const client = new pg.Client({ connectionString: inject('databaseUrl'), options: '-c search_path=crest' })
+    await client.connect()
+    await client.query(
+      `insert into run (id, job_id, bottle_id, plan, started_by, started_at, ended_at, outcome, summary, search)
+       select gen_random_uuid(), job_id, bottle_id, plan, started_by, started_at, ended_at - make_interval(mins => n), outcome, summary, search from run cross join generate_series(1, 60) n where id = $1`, [runId])
+    await client.end()
+    const { body: first } = await mate.get<LogEntry[]>('log?q=paging+pier')
+    expect(first).toHaveLength(50)
+    expect(first[0]!.id).toBe(runId)
+    const { body: second } = await mate.get<LogEntry[]>(`log?q=paging+pier&before=${first.at(-1)!.endedAt}`)
+    expect(second).toHaveLength(11)
+    const all = [...first, ...second]
+    expect(new Set(all.map(e => e.id)).size).toBe(61)
+    expect(all.map(e => e.endedAt)).toEqual(all.map(e => e.endedAt).sort((a, b) => b - a))
+  })
+  it('odd questions are answered, not failed', async () => {
+    for (const query of ['log?q=%25', 'log?before=soon', `log?q=${'x'.repeat(500)}`, 'log?q=a&q=b']) expect((await mate.get(query)).status, query).toBe(200)
+  })
+})
+
 describe('house rules', () => {
   it('the house unit is taken where none is written', async () => {
     const { body: before } = await lead.get<{ version: number }>('studio')

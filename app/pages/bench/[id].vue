@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { pieceStage } from '#core/run'
-import { formatClock } from '#core/units'
+import { countOf, formatClock } from '#core/units'
 
 const id = String(useRoute().params.id)
 const at = useRun(id)
@@ -55,7 +55,7 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
 <template>
   <RunFrame :at="at">
     <template v-if="run && state && step && action">
-      <p class="where muted">{{ run.plan.pieces }} {{ run.plan.noun }}{{ run.plan.pieces === 1 ? '' : 's' }} for {{ run.customer }} · step {{ stepNumber }} of {{ run.plan.steps.length }} · at the {{ step.station }}</p>
+      <p class="where muted">{{ countOf(run.plan.pieces, run.plan.noun) }} for {{ run.customer }} · step {{ stepNumber }} of {{ run.plan.steps.length }} · at the {{ step.station }}</p>
       <div class="stage" :class="{ etching: step.kind === 'clock' }">
         <div class="now">
           <h1 aria-live="polite">{{ sentence }}</h1>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { countOf } from '#core/units'
 import Button from 'primevue/button'
 
 const work = useWorkStore()
@@ -19,7 +20,7 @@ watch([() => work.loaded, onBench], () => {
     <p v-if="work.loaded && !onBench.length">Nothing is on the bench, {{ session.person?.name.split(' ')[0] }}. Take a planned job to it.</p>
     <ul>
       <li v-for="job in [...onBench, ...planned]" :key="job.id">
-        <NuxtLink :to="waitsFor(job).to">{{ job.pieces }} {{ job.noun }}{{ job.pieces === 1 ? '' : 's' }} for {{ job.customer }}</NuxtLink>
+        <NuxtLink :to="waitsFor(job).to">{{ countOf(job.pieces, job.noun) }} for {{ job.customer }}</NuxtLink>
         <span class="muted">{{ waitsFor(job).sentence }}</span>
       </li>
     </ul>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
 import { FAULTS, foldRun, summarise } from '#core/run'
-import { formatClock, formatDuration, formatVolume } from '#core/units'
+import { countOf, formatClock, formatDuration, formatVolume } from '#core/units'
 import type { RunWithEvents } from '#shared/runs'
 
 const id = String(useRoute().params.id)
@@ -19,7 +19,7 @@ const faultText = (ids: string[]) => ids.map(f => FAULTS.find(x => x.id === f)?.
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <template v-if="run && summary">
       <header class="page-head">
-        <h1>{{ run.plan.pieces }} {{ run.plan.noun }}{{ run.plan.pieces === 1 ? '' : 's' }} for {{ run.customer }}</h1>
+        <h1>{{ countOf(run.plan.pieces, run.plan.noun) }} for {{ run.customer }}</h1>
         <NuxtLink to="/log">All runs</NuxtLink>
       </header>
       <p class="muted">{{ format(run.startedAt, 'EEEE d MMMM yyyy, HH:mm') }} to {{ run.endedAt ? format(run.endedAt, 'HH:mm') : 'still running' }}, started by {{ studio.nameOf(run.startedBy) }}</p>

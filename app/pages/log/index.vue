@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { format } from 'date-fns'
 import { refDebounced } from '@vueuse/core'
-import { formatDuration } from '#core/units'
+import { countOf, formatDuration } from '#core/units'
 import type { LogEntry } from '#shared/runs'
 
 const route = useRoute()
@@ -53,7 +53,7 @@ const came = (e: LogEntry) => (['good', 'usable', 'scrap'] as const).filter(r =>
         <tbody>
           <tr v-for="e in entries" :key="e.id">
             <td class="numeral">{{ format(e.endedAt, 'd MMM HH:mm') }}</td>
-            <td><NuxtLink :to="`/log/${e.id}`">{{ e.pieces }} {{ e.noun }}{{ e.pieces === 1 ? '' : 's' }} for {{ e.customer }}</NuxtLink></td>
+            <td><NuxtLink :to="`/log/${e.id}`">{{ countOf(e.pieces, e.noun) }} for {{ e.customer }}</NuxtLink></td>
             <td>{{ e.bottle }}</td>
             <td class="numeral">{{ formatDuration(e.summary.planned.best) }}</td>
             <td class="numeral">{{ actual(e) }}<strong v-if="e.summary.over" class="over">{{ e.summary.over }} over</strong></td>

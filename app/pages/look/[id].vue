@@ -16,7 +16,7 @@ async function finish() {
     <template v-if="run && state && !run.endedAt">
       <h1>Look</h1>
       <p class="why">Dry, over dark card, in raking or window light. What was left too long is written down by itself.</p>
-      <p v-if="step && step.kind !== 'look'" class="problem">First: {{ step.title }}. <NuxtLink :to="`/bench/${id}`">Back to the bench</NuxtLink></p>
+      <NotYet v-if="step && step.kind !== 'look'" :step="step" :run-id="id" />
       <template v-else>
         <JudgePiece v-for="p in state.pieces" :key="p.n" :plan="run.plan" :piece="p" :shape="run.shape" @judge="(result, faults, note) => enter({ kind: 'piece.judged', piece: p.n, result, faults, note })" />
         <MainControl flow :disabled="open.length > 0" :label="open.length ? `Judge ${open.map(p => `${run!.plan.noun} ${p.n}`).join(', ')}` : 'Close the run and log it'" @press="finish" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { countOf } from '#core/units'
 import type { Job } from '#shared/jobs'
 
 const studio = useStudioStore()
@@ -11,7 +12,7 @@ onMounted(load)
 
 <template>
   <div class="page">
-    <header class="page-head"><h1>{{ job ? `${job.pieces} ${job.noun}${job.pieces === 1 ? '' : 's'} for ${job.customer}` : 'Plan' }}</h1></header>
+    <header class="page-head"><h1>{{ job ? `${countOf(job.pieces, job.noun)} for ${job.customer}` : 'Plan' }}</h1></header>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <PlanDesk v-if="job && studio.studio" :key="job.version" :job="job" @saved="job = $event" />
   </div>

@@ -4,14 +4,14 @@ const at = useRun(id)
 const { run, state, step, enter } = at
 const washUp = computed(() => run.value?.plan.steps.find(s => s.id === 'wash-up'))
 const next = computed(() => washUp.value?.items?.find(i => !state.value?.ticked['wash-up']?.[i.id]))
-const before = computed(() => step.value && step.value.id !== 'wash-up' && step.value.kind !== 'look')
+const before = computed(() => (step.value && step.value.id !== 'wash-up' && step.value.kind !== 'look' ? step.value : null))
 </script>
 
 <template>
   <RunFrame :at="at">
     <template v-if="run && state && washUp && !run.endedAt">
       <h1>{{ washUp.title }}</h1>
-      <p v-if="before" class="problem">First: {{ step!.title }}. <NuxtLink :to="`/bench/${id}`">Back to the bench</NuxtLink></p>
+      <NotYet v-if="before" :step="before" :run-id="id" />
       <template v-else>
         <p class="why">{{ washUp.reason }} The tub is neutral, not harmless: empty it as local rules say.</p>
         <GateList :step="washUp" :state="state" @tick="enter({ kind: 'gate.ticked', step: 'wash-up', item: $event })" />

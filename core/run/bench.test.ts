@@ -1,0 +1,123 @@
+import { describe, expect, it } from 'vitest'
+import { EVENT_KINDS, announcements, describeEvent, effectiveEvents, nextAction, pieceStage, runIntake, summarise, wetPieces } from './index'
+import { bench, plan } from './testing.test-support'
+
+const next = (b: ReturnType<typeof bench>, me: string | null = 'me') => {
+  const action = nextAction(plan, b.state(), b.now, me)
+  return 'piece' in action ? `${action.kind} ${action.piece}` : action.kind
+}
+
+describe('two people at one bench', () => {
+  it('each is asked to finish the piece in their own hands', () => {
+    const b = bench().atEtch()
+    b.send({ kind: 'coat.started', piece: 1 }, 'osk')
+    b.send({ kind: 'coat.started', piece: 2 }, 'juno')
+    expect(next(b, 'osk')).toBe('covered 1')
+    expect(next(b, 'juno')).toBe('covered 2')
+    expect(next(b, 'maren')).toBe('covered 1')
+  })
+  it('a piece that is off is rinsed before anything else is coated', () => {
+    const b = bench().atEtch()
+    b.coat(1)
+    b.coat(2)
+    b.send({ kind: 'etchant.off', piece: 2 })
+    expect(next(b)).toBe('rinse 2')
+    expect(wetPieces(b.state()).map(p => p.n)).toEqual([1, 2])
+  })
+  it('both may be called at once, each by name', () => {
+    const b = bench().atEtch()
+    b.coat(1)
+    b.coat(2)
+    b.wait(plan.dwell.notAfter - plan.hands.coat)
+    expect(announcements(plan, b.state(), b.now).map(a => a.key)).toEqual(['1:now', '2:now'])
+    b.wait(plan.hands.coat + 1)
+    expect(announcements(plan, b.state(), b.now).map(a => a.key)).toEqual(['1:over', '2:over'])
+  })
+})
+
+describe('between not before and best', () => {
+  it('a piece may come off, and the control says how long to its best', () => {
+    const b = bench()
+    const wider = { ...plan, dwell: { notBefore: 300, best: 450, notAfter: 600 }, coatAhead: 1 }
+    b.atEtch().coat(1)
+    b.wait(320)
+    const action = nextAction(wider, b.state(), b.now, 'me')
+    expect(action).toMatchObject({ kind: 'off', piece: 1, sentence: 'Tumbler 1 may come off; best in 2:10' })
+    b.wait(-100)
+    expect(nextAction(wider, b.state(), b.now, 'me')).toMatchObject({ kind: 'wait', seconds: 80 })
+  })
+})
+
+describe('stages of a piece', () => {
+  it('go from untouched to rinsed, or out', () => {
+    const b = bench().atEtch()
+    const stage = () => pieceStage(b.state().pieces[0]!)
+    const seen = [stage()]
+    for (const kind of ['coat.started', 'coat.covered', 'etchant.off', 'piece.rinsed'] as const) {
+      b.send({ kind, piece: 1 })
+      seen.push(stage())
+    }
+    b.send({ kind: 'piece.withdrawn', piece: 1, reason: 'chipped' })
+    expect([...seen, stage()]).toEqual(['untouched', 'coating', 'dwelling', 'off', 'rinsed', 'withdrawn'])
+    expect(b.refusal({ kind: 'piece.withdrawn', piece: 1, reason: 'again' })).toMatch(/taken out/)
+  })
+  it('an early piece is logged as early, a withdrawn one with its reason', () => {
+    const b = bench().atEtch()
+    b.coat(1)
+    b.wait(60)
+    b.send({ kind: 'etchant.off', piece: 1 })
+    b.send({ kind: 'piece.rinsed', piece: 1 })
+    b.send({ kind: 'piece.withdrawn', piece: 2, reason: 'cracked in the sink' })
+    const { pieces } = summarise(plan, b.state())
+    expect(pieces[0]).toMatchObject({ verdict: 'early', dwell: 60 })
+    expect(pieces[1]).toMatchObject({ verdict: 'not etched', withdrawn: 'cracked in the sink' })
+  })
+  it('a judgement can be changed until the run is closed: the last one counts', () => {
+    const b = bench().atEtch()
+    b.etchAll()
+    b.send({ kind: 'etchant.measured', putOut: 4, back: 4 })
+    b.send({ kind: 'step.done', step: 'peel' })
+    b.send({ kind: 'bicarbonate.added', grams: 15 })
+    for (const step of ['neutralise', 'second-wash', 'dry']) b.send({ kind: 'step.done', step })
+    for (const item of plan.steps.find(s => s.id === 'wash-up')!.items!) b.send({ kind: 'gate.ticked', step: 'wash-up', item: item.id })
+    b.send({ kind: 'piece.judged', piece: 1, result: 'good', faults: [], note: '' })
+    b.send({ kind: 'piece.judged', piece: 1, result: 'scrap', faults: ['crept'], note: 'seen in daylight' })
+    expect(b.refusal({ kind: 'run.finished' })).toMatch(/Judge tumbler 2, tumbler 3, tumbler 4 first/)
+    expect(summarise(plan, b.state())).toMatchObject({ good: 0, scrap: 1, used: 0 })
+  })
+})
+
+describe('the history in words', () => {
+  it('has a plain sentence for every kind of entry', () => {
+    const b = bench().atEtch().finish()
+    b.events.push({ id: 'w', at: b.now, by: 'me', kind: 'piece.withdrawn', piece: 1, reason: 'dropped' }, { id: 'a', at: b.now, by: 'me', kind: 'run.abandoned', reason: 'power cut' }, { id: 'u', at: b.now, by: 'me', kind: 'event.undone', target: 'w' })
+    const words = new Map(b.events.map(e => [e.kind, describeEvent(plan, e)]))
+    expect([...words.keys()].sort()).toEqual([...EVENT_KINDS].sort())
+    expect(words.get('coat.started')).toBe('First touch on tumbler 4')
+    expect(words.get('etchant.measured')).toBe('4\u00a0mL put out, 1\u00a0mL went back')
+    expect(words.get('piece.withdrawn')).toBe('Took tumbler 1 out: dropped')
+    for (const text of words.values()) expect(text).not.toMatch(/undefined|\./)
+  })
+})
+
+describe('intake', () => {
+  it('gives the same answers one by one as from the whole stream', () => {
+    const { events } = bench().atEtch().finish()
+    const intake = runIntake(plan, [])
+    expect(events.map(e => intake.offer(e))).toEqual(events.map(() => null))
+    expect(intake.state()).toEqual(runIntake(plan, events).state())
+  })
+  it('stays as it was after a refusal', () => {
+    const intake = runIntake(plan, [])
+    const before = intake.state()
+    expect(intake.offer({ id: 'x', at: 1, by: 'me', kind: 'run.finished' })).toMatch(/can't be closed/)
+    expect(intake.state()).toBe(before)
+  })
+  it('an undo reaches the state at once', () => {
+    const intake = runIntake(plan, [])
+    intake.offer({ id: 'a', at: 1, by: 'me', kind: 'gate.ticked', step: 'safety', item: 'gloves' })
+    intake.offer({ id: 'b', at: 2, by: 'me', kind: 'event.undone', target: 'a' })
+    expect(intake.state().ticked).toEqual({})
+    expect(effectiveEvents([{ id: 'a', at: 1, by: 'me', kind: 'run.finished' }, { id: 'b', at: 2, by: 'me', kind: 'event.undone', target: 'a' }])).toEqual([])
+  })
+})
