@@ -1,6 +1,7 @@
 import { v7 } from 'uuid'
 import { currentStep, foldRun } from '../core/run'
 import type { FaultId, RunEvent } from '../core/run'
+import { couponSchema } from '../shared/coupons'
 import { bottleSchema } from '../shared/shelf'
 import type { SentEvent } from '../shared/runs'
 import { createPool } from '../server/db/pool'
@@ -10,8 +11,9 @@ import { acceptEvents, runWithEvents, startRun } from '../server/services/runs'
 import { addPerson, changeAccount, firstRun } from '../server/services/accounts'
 import type { Context } from '../server/services/context'
 import { addJob } from '../server/services/jobs'
+import { addCoupon } from '../server/services/coupons'
 import { addBottle } from '../server/services/shelf'
-import { BOTTLES, CREW, LEAD_PIN, OPEN_JOBS, PAST_JOBS, STUDIO } from './world'
+import { BOTTLES, COUPONS, CREW, LEAD_PIN, OPEN_JOBS, PAST_JOBS, STUDIO } from './world'
 
 const DAY = 86_400_000
 const pool = createPool(process.env.DATABASE_URL!)
@@ -121,6 +123,10 @@ clock = now - 30 * DAY
 await loadPeople()
 const bottles = await loadShelf()
 for (const job of [...PAST_JOBS].sort((a, b) => b.daysAgo - a.daysAgo)) await livePast(job, bottles)
+for (const { bottle, by, daysAgo, steps } of COUPONS) {
+  clock = now - daysAgo * DAY
+  await addCoupon(as(by), bottles[bottle]!, v7({ msecs: clock }), couponSchema.parse({ substrate: 'bare-glass', steps: steps.map(([dwell, frost, creep]) => ({ dwell, frost, creep })) }))
+}
 clock = now - 2 * DAY
 const open: Record<string, string> = {}
 for (const sketch of OPEN_JOBS) {

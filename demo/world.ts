@@ -13,10 +13,16 @@ export const LEAD_PIN = '2468'
 
 /** `openedDaysAgo` null for a sealed bottle. */
 export const BOTTLES: { key: string, openedDaysAgo: number | null, form: Omit<BottleForm, 'openedOn'> }[] = [
-  { key: 'general', openedDaysAgo: 34, form: { productName: 'Harbour general cream', kind: 'general-cream', labelMin: '5 min', labelMax: '5 min', reusable: true, size: '240 mL', left: '188', price: '31.50', couponBest: '6:30' } },
+  { key: 'general', openedDaysAgo: 34, form: { productName: 'Harbour general cream', kind: 'general-cream', labelMin: '5 min', labelMax: '5 min', reusable: true, size: '240 mL', left: '188', price: '31.50', couponBest: '' } },
   { key: 'slow', openedDaysAgo: 61, form: { productName: 'Slack Water reusable cream', kind: 'slow-cream', labelMin: '15 min', labelMax: '15 min', reusable: true, size: '470 mL', left: '402', price: '44', couponBest: '' } },
   { key: 'fast', openedDaysAgo: 162, form: { productName: 'Quayside quick cream', kind: 'fast-cream', labelMin: '1 min', labelMax: '3 min', reusable: true, size: '90 mL', left: '27', price: '19.80', couponBest: '' } },
   { key: 'tile', openedDaysAgo: null, form: { productName: 'Breakwater tile cream', kind: 'tile-cream', labelMin: '20 min', labelMax: '20 min', reusable: false, size: '600 mL', left: '600', price: '38', couponBest: '' } },
+]
+
+/** Test strips already etched with the general cream: it has grown a little weaker since it was opened. */
+export const COUPONS = [
+  { bottle: 'general', by: 'osk', daysAgo: 26, steps: [['1:15', '4.2', '0'], ['2:30', '6.4', '0.1'], ['5 min', '8.2', '0.2'], ['7:30', '8.7', '0.3'], ['10 min', '8.8', '0.4']] },
+  { bottle: 'general', by: 'juno', daysAgo: 5, steps: [['1:15', '3.8', ''], ['2:30', '6.1', ''], ['5 min', '8', ''], ['7:30', '8.6', ''], ['10 min', '8.9', '']] },
 ]
 
 type JobSketch = Omit<JobForm, 'dueOn' | 'bottleId'> & { key: string, bottle: string, dueInDays: number }

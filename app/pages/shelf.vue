@@ -44,6 +44,7 @@ function opened(b: Bottle): string {
           </dl>
           <p>{{ opened(b) }}.</p>
           <p v-if="isOld(b)" class="old">Cream loses strength from 3 to 6 months on: scrap jar first.</p>
+          <NuxtLink class="button" :to="`/coupon/${b.id}`" :aria-label="`Coupons of ${b.productName}`">Coupons</NuxtLink>
           <Button v-if="session.isLead" label="Change" severity="secondary" :aria-label="`Change ${b.productName}`" @click="editing = b" />
         </div>
       </li>
@@ -62,6 +63,6 @@ dl { display: grid; grid-template-columns: auto 1fr; gap: 0 1rem; margin: 0.5rem
 dt { color: var(--muted); }
 dd { margin: 0; font-size: 1.3rem; }
 .old { border-left: 4px solid var(--glass); padding-left: 0.7rem; margin: 0.4rem 0; }
-li :deep(button) { margin-top: 0.7rem; }
+li :deep(button), li .button { margin: 0.7rem 0.5rem 0 0; }
 @media (max-width: 32rem) { ul { grid-template-columns: 1fr; } li { grid-template-columns: 4.6rem 1fr; } }
 </style>

@@ -1,4 +1,4 @@
-export { parseLength, parseVolume, parseDuration, parseFraction, parseMass, parseCount, parseMoney } from './parse'
+export { parseLength, parseVolume, parseDuration, parseFraction, parseMass, parseCount, parseMoney, parseScore } from './parse'
 export type { Parsed } from './parse'
 export { capital, countOf, formatLength, formatVolume, formatDuration, formatFraction, formatMass, formatClock, formatNumber, formatArea, formatMoney, plural } from './format'
 export type { LengthUnit } from './format'

@@ -150,6 +150,12 @@ export function parseCount(raw: string): Parsed {
   return { ok: true, value }
 }
 
+/** A mark from 0 to 10, by eye. */
+export function parseScore(raw: string): Parsed {
+  const value = readNumber(tidy(raw))
+  return value === null || value > 10 ? fail('Write a mark from 0 (clear) to 10 (even and white).') : { ok: true, value }
+}
+
 /** An amount of money, without its currency. */
 export function parseMoney(raw: string): Parsed {
   const text = tidy(raw)

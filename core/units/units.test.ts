@@ -69,6 +69,8 @@ describe('volumes, times, shares, counts', () => {
   it.each([['', /how many/], ['2.5', /whole number/], ['0', /At least one/], ['-1', /whole number/], ['1e9', /whole number/], ['501', /500/]])('"%s" is no count', (text, message) => {
     expect(value(u.parseCount(text))).toMatch(message)
   })
+  it.each([['7', 7], ['7,5', 7.5], ['10', 10], ['0', 0]])('a mark of %s', (text, n) => expect(value(u.parseScore(text))).toBe(n))
+  it.each(['', '11', '-1', 'white'])('"%s" is no mark', text => expect(value(u.parseScore(text))).toMatch(/from 0 .* to 10/))
   it('money has no sign and no exponent', () => {
     expect(value(u.parseMoney('18,50'))).toBe(18.5)
     expect(value(u.parseMoney('-2'))).toMatch(/negative/)

@@ -25,7 +25,7 @@ test('a broken piece leaves the run, another comes off early, and a stopped run 
   await expect(pieces.getByRole('row', { name: /tumbler 1/ })).toContainText('early')
   await expect(pieces.getByRole('row', { name: /tumbler 2/ })).toContainText('slipped in the sink')
   await expect(page.getByText('Stopped: power cut', { exact: true })).toBeVisible()
-  await page.getByRole('link', { name: 'Today' }).click()
+  await page.getByRole('link', { name: 'Today', exact: true }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'Broken trio' })).toContainText('Planned')
 })
 

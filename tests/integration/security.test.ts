@@ -27,7 +27,7 @@ async function sql(text: string, values: unknown[] = []) {
 describe('nobody reads or writes anything without a session', () => {
   const stranger = new Client(url)
   it.each([
-    ['GET', 'today'], ['GET', 'studio'], ['PUT', 'studio'], ['GET', 'crew'], ['POST', 'crew'], ['PATCH', `crew/${randomUUID()}`], ['GET', 'bottles'], ['POST', 'bottles'], ['PUT', `bottles/${randomUUID()}`],
+    ['GET', 'today'], ['GET', 'studio'], ['PUT', 'studio'], ['GET', 'crew'], ['POST', 'crew'], ['PATCH', `crew/${randomUUID()}`], ['GET', 'bottles'], ['POST', 'bottles'], ['PUT', `bottles/${randomUUID()}`], ['GET', `bottles/${randomUUID()}/coupons`], ['POST', `bottles/${randomUUID()}/coupons`],
     ['POST', 'jobs'], ['GET', `jobs/${randomUUID()}`], ['PUT', `jobs/${randomUUID()}`], ['POST', `jobs/${randomUUID()}/run`], ['POST', `jobs/${randomUUID()}/drop`],
     ['GET', `runs/${randomUUID()}`], ['POST', `runs/${randomUUID()}/events`], ['GET', 'log'], ['GET', 'live'], ['POST', 'session/person'],
   ])('%s %s', async (method, path) => {

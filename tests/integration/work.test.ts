@@ -7,6 +7,7 @@ import { bottleForm, event, jobForm, newBottle, newRun } from '../support/client
 import type { Client } from '../support/client'
 import { sharedStudio } from '../support/studio'
 import type { Bottle } from '../../shared/shelf'
+import type { Coupon } from '../../shared/coupons'
 import type { Job } from '../../shared/jobs'
 import type { EventOutcome, LogEntry, RunWithEvents } from '../../shared/runs'
 
@@ -64,6 +65,37 @@ describe('the shelf', () => {
     const second = await change('80')
     expect([second.status, second.body.error]).toEqual([409, expect.stringMatching(/Somebody else changed/)])
     expect(await leftIn(id)).toBe(90)
+  })
+})
+
+describe('a coupon', () => {
+  const strips = (rate: number) => ['1:15', '2:30', '5 min', '10 min'].map((dwell, i) => ({ dwell, frost: String(9 * -Math.expm1(-rate * [75, 150, 300, 600][i]!)), creep: '' }))
+  const bestOf = async (id: string) => (await lead.get<Bottle[]>('bottles')).body.find(b => b.id === id)!.couponBest
+  it('is kept as read off, and the own-coupons time of its bottle follows it', async () => {
+    const own = await newBottle(lead)
+    const id = v7()
+    const { status, body } = await mate.post<Coupon[]>(`bottles/${own}/coupons`, { id, coupon: { substrate: 'bare-glass', steps: strips(0.01) } })
+    expect(status).toBe(200)
+    // ln 20 over the rate: the first time within 95 % of the plateau.
+    expect(body[0]).toMatchObject({ id, verdict: 'good', best: 300, rate: expect.closeTo(0.01, 6), steps: expect.arrayContaining([{ dwell: 75, frost: expect.any(Number), creep: null }]) })
+    expect(await bestOf(own)).toBe(300)
+    const again = await mate.post<Coupon[]>(`bottles/${own}/coupons`, { id, coupon: { substrate: 'bare-glass', steps: strips(0.02) } })
+    expect(again.body).toEqual(body)
+    await mate.post(`bottles/${own}/coupons`, { id: v7(), coupon: { substrate: 'bare-glass', steps: strips(0.008) } })
+    expect((await mate.get<Coupon[]>(`bottles/${own}/coupons`)).body.map(c => c.best)).toEqual([374, 300])
+    expect(await bestOf(own)).toBe(374)
+  })
+  it('that can\'t say leaves the bottle\'s time alone', async () => {
+    const own = await newBottle(lead, { couponBest: '6 min' })
+    const { body } = await mate.post<Coupon[]>(`bottles/${own}/coupons`, { id: v7(), coupon: { substrate: 'bare-glass', steps: strips(0.01).slice(0, 2) } })
+    expect(body[0]).toMatchObject({ verdict: 'too few', best: null })
+    expect(await bestOf(own)).toBe(360)
+  })
+  it('wrong marks come back beside their strip', async () => {
+    const { status, body } = await mate.post(`bottles/${bottleId}/coupons`, { id: v7(), coupon: { substrate: 'bare-glass', steps: [{ dwell: 'soon', frost: '11', creep: '9' }] } })
+    expect(status).toBe(400)
+    expect(Object.keys(body.fields!)).toEqual(['coupon.steps.0.dwell', 'coupon.steps.0.frost', 'coupon.steps.0.creep'])
+    expect((await mate.post(`bottles/${v7()}/coupons`, { id: v7(), coupon: { substrate: 'bare-glass', steps: strips(0.01) } })).status).toBe(404)
   })
 })
 

@@ -21,7 +21,7 @@ const links = [
   { to: '/crew', text: 'Crew' },
 ]
 const route = useRoute()
-const SECTION: Record<string, string> = { 'wash-up': '/bench', 'look': '/bench', 'plan': '/plan/new' }
+const SECTION: Record<string, string> = { 'wash-up': '/bench', 'look': '/bench', 'plan': '/plan/new', 'coupon': '/shelf' }
 const section = computed(() => {
   const first = route.path.split('/')[1] ?? ''
   return SECTION[first] ?? `/${first}`

@@ -38,3 +38,7 @@ export async function changeLevel(db: Db, m: { id: string, bottleId: string, run
 export async function setLevel(db: Db, id: string, left: number): Promise<void> {
   await db.query('update bottle set left_ml = $2, version = version + 1 where id = $1', [id, left])
 }
+
+export async function setCouponBest(db: Db, id: string, seconds: number): Promise<void> {
+  await db.query('update bottle set coupon_best_s = $2, version = version + 1 where id = $1', [id, seconds])
+}

@@ -1,7 +1,7 @@
 import { bottleSchema } from '#shared/shelf'
 import { z } from 'zod'
-import { body, pathId, route } from '../../http/handler'
-import { changeBottle } from '../../services/shelf'
+import { body, pathId, route } from '../../../http/handler'
+import { changeBottle } from '../../../services/shelf'
 
 const schema = z.object({ bottle: bottleSchema, version: z.number().int(), putAway: z.boolean() })
 

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { v7 } from 'uuid'
+import { couponTimes, readCoupon } from '#core/coupon'
+import { SUBSTRATES } from '#core/materials'
+import { formatDuration } from '#core/units'
+import { couponSchema } from '#shared/coupons'
+import type { Coupon, CouponForm } from '#shared/coupons'
+import type { Bottle } from '#shared/shelf'
+
+/** A coupon read off strip by strip; the curve grows as marks are written. */
+const props = defineProps<{ bottle: Bottle }>()
+const emit = defineEmits<{ saved: [coupons: Coupon[]] }>()
+const STRIPS = 5
+const blank = (): CouponForm => ({ substrate: 'bare-glass', steps: couponTimes({ min: props.bottle.labelMin, max: props.bottle.labelMax }, STRIPS).map(s => ({ dwell: formatDuration(s).replaceAll('\u00a0', ' '), frost: '', creep: '' })) })
+const id = ref(v7())
+const form = ref(blank())
+/** Strips without a mark were not etched, or not judged yet. */
+const judged = computed<CouponForm>(() => ({ ...form.value, steps: form.value.steps.filter(s => s.frost.trim() !== '') }))
+const { parsed, problem, busy, submit } = useEntry(() => couponSchema, () => judged.value)
+/** What is wrong with one strip, beside it. */
+const stripProblem = (i: number) => {
+  const strip = form.value.steps[i]!
+  if (!strip.frost.trim() || parsed.value.success) return undefined
+  const at = judged.value.steps.indexOf(strip)
+  return parsed.value.error!.issues.find(issue => issue.path[1] === at)?.message
+}
+const steps = computed(() => (parsed.value.success ? parsed.value.data.steps : []))
+const reading = computed(() => readCoupon(steps.value))
+const glass = SUBSTRATES.map(s => ({ id: s.id, text: s.name }))
+
+async function save() {
+  const coupons = await submit(() => api<Coupon[]>(`bottles/${props.bottle.id}/coupons`, 'POST', { id: id.value, coupon: judged.value }))
+  if (!coupons) return
+  id.value = v7()
+  form.value = blank()
+  emit('saved', coupons)
+}
+</script>
+
+<template>
+  <form novalidate @submit.prevent="save">
+    <div class="strips">
+      <ChoiceField v-model="form.substrate" label="Scrap of" :options="glass" />
+      <table>
+        <thead><tr><th scope="col">Strip</th><th scope="col">Dwell</th><th scope="col">Frost, 0 to 10</th><th scope="col">Creep, mm</th></tr></thead>
+        <tbody>
+          <template v-for="(s, i) in form.steps" :key="i">
+            <tr>
+              <th scope="row">{{ i + 1 }}</th>
+              <td><input v-model="s.dwell" :aria-label="`Dwell of strip ${i + 1}`"></td>
+              <td><input v-model="s.frost" :aria-label="`Frost of strip ${i + 1}`" inputmode="decimal" :aria-invalid="Boolean(stripProblem(i)) || undefined"></td>
+              <td><input v-model="s.creep" :aria-label="`Creep of strip ${i + 1}`" inputmode="decimal"></td>
+            </tr>
+            <tr v-if="stripProblem(i)"><td colspan="4"><p class="problem">{{ stripProblem(i) }}</p></td></tr>
+          </template>
+        </tbody>
+      </table>
+      <p class="muted">All strips are coated at once and rinsed in turn. Judge them dry, over dark card; leave a strip empty that was not etched.</p>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <div class="do">
+        <Button v-if="form.steps.length < 8" type="button" severity="secondary" label="Another strip" @click="form.steps.push({ dwell: '', frost: '', creep: '' })" />
+        <Button type="submit" label="Keep this coupon" :disabled="busy || steps.length === 0" />
+      </div>
+    </div>
+    <div class="seen">
+      <FrostChart :steps="steps" :reading="reading" />
+      <p class="advice" role="status">{{ reading.advice }}</p>
+      <p v-if="reading.fit" class="muted">Plateau {{ reading.fit.plateau.toFixed(1) }} ± {{ reading.fit.plateauError.toFixed(1) }}, rate {{ (reading.fit.rate * 60).toFixed(2) }} ± {{ (reading.fit.rateError * 60).toFixed(2) }} a minute; readings lie {{ reading.fit.residualSd.toFixed(2) }} off the curve.</p>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+form { display: grid; grid-template-columns: minmax(0, 5fr) minmax(0, 6fr); gap: 2rem; align-items: start; }
+.strips { display: grid; gap: 0.9rem; }
+th { text-align: left; color: var(--muted); font-weight: 600; font-size: 0.92rem; padding: 0.2rem 0.6rem 0.2rem 0; }
+td { padding: 0.2rem 0.6rem 0.2rem 0; }
+input { width: 100%; min-width: 4rem; min-height: 46px; padding: 0 0.6rem; background: var(--sunk); color: var(--text); border: 1px solid var(--control-line); border-radius: 2px; font: 600 1.3rem/1 var(--display); }
+.do { display: flex; flex-wrap: wrap; gap: 0.7rem; }
+.advice { font-size: 1.15rem; font-weight: 650; }
+@media (max-width: 60rem) { form { grid-template-columns: minmax(0, 1fr); } }
+</style>
