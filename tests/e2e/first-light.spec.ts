@@ -3,7 +3,7 @@ import { bottleForm } from '../support/client'
 import { v7 } from 'uuid'
 
 test('a job typed in by hand goes from plan to log', async ({ page, world }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(300_000)
   // A cream whose label asks ten seconds: real clocks run, and the test still ends.
   const bottle = v7()
   await world.lead.post('bottles', { id: bottle, bottle: bottleForm({ productName: 'Ten second cream', labelMin: '10 s', labelMax: '90 s' }) })
