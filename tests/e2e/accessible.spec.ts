@@ -31,6 +31,12 @@ for (const theme of ['dark', 'light']) {
       await page.waitForTimeout(300)
       await expectAccessible(page, path)
     }
+  })
+
+  test(`axe finds no serious issue in the bench's states and on any sheet, ${theme}`, async ({ page, world }) => {
+    test.setTimeout(120_000)
+    await page.addInitScript(name => localStorage.setItem('crest:theme', name), theme)
+    await signIn(page, world.app.url, LEAD)
     const send = (...parts: Record<string, unknown>[]) => world.mate.post(`runs/${gated.runId}/events`, { events: parts.map(p => event(p)) })
     const gated = await newRun(world.mate, world.bottleId, { pieces: '1' })
     const states: [string, Record<string, unknown>[]][] = [
