@@ -15,8 +15,8 @@ export async function todayRow(databaseUrl: string, client: Client, bottleId: st
   await pool.query('update run set ended_at = now(), outcome = \'finished\', summary = \'{}\' where id <> $1', [runId])
   await pool.query(
     `with made as (
-       insert into job (id, customer, due_on, noun, pieces, substrate, height_mm, girth_mm, art_width_mm, art_height_mm, open_fraction, resist, school, bottle_id, entered, status, created_by, created_at)
-       select gen_random_uuid(), 'Customer ' || n, '2026-01-01', noun, pieces, substrate, height_mm, girth_mm, art_width_mm, art_height_mm, open_fraction, resist, school, bottle_id, entered, 'done', created_by, created_at
+       insert into job (id, customer, due_on, noun, pieces, substrate, height_mm, girth_mm, art_width_mm, art_height_mm, open_fraction, resist, bottle_id, entered, status, created_by, created_at)
+       select gen_random_uuid(), 'Customer ' || n, '2026-01-01', noun, pieces, substrate, height_mm, girth_mm, art_width_mm, art_height_mm, open_fraction, resist, bottle_id, entered, 'done', created_by, created_at
        from job cross join generate_series(1, $2::int) n where job.id = (select job_id from run where id = $1)
        returning id, bottle_id, created_by, created_at
      )

@@ -12,8 +12,8 @@ import { addPerson, changeAccount, firstRun } from '../server/services/accounts'
 import type { Context } from '../server/services/context'
 import { addJob } from '../server/services/jobs'
 import { addCoupon } from '../server/services/coupons'
-import { addBottle } from '../server/services/shelf'
-import { BOTTLES, COUPONS, CREW, LEAD_PIN, OPEN_JOBS, PAST_JOBS, STUDIO } from './world'
+import { addBottle, addStencil } from '../server/services/shelf'
+import { BOTTLES, COUPONS, CREW, LEAD_PIN, OPEN_JOBS, PAST_JOBS, STENCILS, STUDIO } from './world'
 
 const DAY = 86_400_000
 const pool = createPool(process.env.DATABASE_URL!)
@@ -67,7 +67,11 @@ async function loadShelf() {
   const ids: Record<string, string> = {}
   for (const { key, openedDaysAgo, form } of BOTTLES) {
     ids[key] = v7({ msecs: clock })
-    await addBottle(as('maren'), ids[key], bottleSchema.parse({ ...form, openedOn: openedDaysAgo === null ? '' : day(30 - openedDaysAgo) }))
+    await addBottle(as('maren'), ids[key], bottleSchema.parse({ ...form, openedOn: openedDaysAgo === null ? '' : day(Math.min(0, 30 - openedDaysAgo)) }))
+  }
+  for (const { key, ...stencil } of STENCILS) {
+    ids[key] = v7({ msecs: clock })
+    await addStencil(as('maren'), ids[key], stencil)
   }
   return ids
 }
@@ -75,9 +79,9 @@ async function loadShelf() {
 type Sketch = typeof OPEN_JOBS[number]
 
 async function plan(sketch: Sketch, bottles: Record<string, string>, who: string) {
-  const { key: _, bottle, dueInDays, ...form } = sketch
+  const { key: _, bottle, stencil, dueInDays, ...form } = sketch
   const id = v7({ msecs: clock })
-  await addJob(as(who), id, { ...form, dueOn: day(dueInDays), bottleId: bottles[bottle] })
+  await addJob(as(who), id, { ...form, dueOn: day(dueInDays), bottleId: bottles[bottle], stencilId: stencil ? bottles[stencil] : '' })
   return id
 }
 
@@ -87,18 +91,34 @@ async function livePast(job: typeof PAST_JOBS[number], bottles: Record<string, s
   const jobId = await plan({ ...sketch, dueInDays: sketch.dueInDays + daysAgo }, bottles, by)
   const run = await startRun(as(by), jobId, v7({ msecs: clock }))
   const hand = new Hand(run, by)
-  const { dwell, hands, pieces, cream, after, bicarbonate } = await hand.upTo('etch')
+  const { method, dwell, hands, pieces, putOut: planned, after, bicarbonate } = await hand.upTo('etch')
+  if (method === 'blast') return blastPast(hand, dwell.best, over, judged)
   for (let piece = 1; piece <= pieces; piece++) {
     await hand.does({ kind: 'coat.started', piece }, 10)
     await hand.does({ kind: 'coat.covered', piece }, Math.round(hands.coat * 0.9))
     await hand.does({ kind: 'etchant.off', piece }, dwell.best + over[piece - 1]!)
     await hand.does({ kind: 'piece.rinsed', piece }, 40)
   }
-  const putOut = Math.round(cream * 4) / 4 + 0.5
-  await hand.does({ kind: 'etchant.measured', putOut, back: after === 'recover' ? Math.floor(putOut * 2) / 4 : 0 }, 30)
+  const putOut = Math.round(planned * 4) / 4 + 0.5
+  const measure = () => hand.does({ kind: 'etchant.measured', putOut, back: after === 'recover' ? Math.floor(putOut * 2) / 4 : 0 }, 30)
+  if (method === 'cream') await measure()
   await hand.upTo('neutralise')
   await hand.does({ kind: 'bicarbonate.added', grams: Math.round(bicarbonate) }, 30)
   await hand.does({ kind: 'step.done', step: 'neutralise' }, 90)
+  if (method === 'liquid') await measure()
+  await lookAt(hand, judged)
+}
+
+async function blastPast(hand: Hand, best: number, over: number[], judged: typeof PAST_JOBS[number]['judged']) {
+  for (const [i, more] of over.entries()) {
+    await hand.does({ kind: 'gun.on', piece: i + 1 }, 20)
+    await hand.does({ kind: 'gun.off', piece: i + 1 }, best + more)
+    await hand.does({ kind: 'piece.blasted', piece: i + 1 }, 10)
+  }
+  await lookAt(hand, judged)
+}
+
+async function lookAt(hand: Hand, judged: typeof PAST_JOBS[number]['judged']) {
   await hand.upTo('look')
   for (const [i, { result, faults = [], note = '' }] of judged.entries()) await hand.does({ kind: 'piece.judged', piece: i + 1, result, faults: faults as FaultId[], note }, 20)
   await hand.does({ kind: 'run.finished' }, 5)
@@ -117,6 +137,8 @@ async function liveNow(jobId: string) {
   clock = now - 3.4 * 60_000
   await hand.does({ kind: 'coat.started', piece: 2 })
   await hand.does({ kind: 'coat.covered', piece: 2 }, 71)
+  clock = now - 2 * 60_000
+  await hand.does({ kind: 'care.given', piece: 1, care: 'drip' })
 }
 
 clock = now - 30 * DAY
@@ -125,7 +147,7 @@ const bottles = await loadShelf()
 for (const job of [...PAST_JOBS].sort((a, b) => b.daysAgo - a.daysAgo)) await livePast(job, bottles)
 for (const { bottle, by, daysAgo, steps } of COUPONS) {
   clock = now - daysAgo * DAY
-  await addCoupon(as(by), bottles[bottle]!, v7({ msecs: clock }), couponSchema.parse({ substrate: 'bare-glass', steps: steps.map(([dwell, frost, creep]) => ({ dwell, frost, creep })) }))
+  await addCoupon(as(by), bottles[bottle]!, v7({ msecs: clock }), couponSchema.parse({ substrate: 'soda-lime', steps: steps.map(([dwell, frost, creep]) => ({ dwell, frost, creep })) }), null)
 }
 clock = now - 2 * DAY
 const open: Record<string, string> = {}

@@ -14,6 +14,18 @@ export function writtenField(parse: (text: string) => Parsed, check?: (value: nu
   })
 }
 
+/** The same, and nothing written is null. */
+export function optionalField(parse: (text: string) => Parsed, check?: (value: number) => string | null) {
+  const field = writtenField(parse, check)
+  return z.string().max(60, 'That is too long to be a reading.').transform((text, context): number | null => {
+    if (text.trim() === '') return null
+    const read = field.safeParse(text)
+    if (read.success) return read.data
+    context.addIssue({ code: 'custom', message: read.error.issues[0]!.message })
+    return z.NEVER
+  })
+}
+
 /** A day as `2026-06-01`, checked to exist. */
 export const dayField = z.string().refine(
   text => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text)) && new Date(text).toISOString().startsWith(text),

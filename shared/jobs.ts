@@ -1,13 +1,26 @@
 import { z } from 'zod'
-import { DWELL_SCHOOLS } from '#core/dwell'
-import { RESISTS, SUBSTRATES } from '#core/materials'
+import { QUESTION_IDS, QUESTIONS } from '#core/answers'
+import type { Answers, QuestionId } from '#core/answers'
+import { BLAST_LOOKS } from '#core/blast'
+import type { BlastLook } from '#core/blast'
+import { SURFACES } from '#core/compatibility'
+import type { Surface } from '#core/compatibility'
+import { SCHOOL_TABLES } from '#core/house'
+import type { Schools } from '#core/house'
+import { contradiction } from '#core/identify'
+import { RESIST_IDS, SUBSTRATE_IDS, substrateKind } from '#core/materials'
 import type { ResistId, SubstrateId } from '#core/materials'
-import type { DwellSchool } from '#core/dwell'
-import { parseCount, parseFraction, parseLength } from '#core/units'
-import { dayField, writtenField } from './fields'
+import { FINISHES } from '#core/steps'
+import type { Finish } from '#core/steps'
+import { formatDuration, parseCount, parseDuration, parseFraction, parseLength, parseTemperature } from '#core/units'
+import { dayField, optionalField, writtenField } from './fields'
 
-const resistIds = RESISTS.map(r => r.id) as [ResistId, ...ResistId[]]
-const substrateIds = SUBSTRATES.map(s => s.id) as [SubstrateId, ...SubstrateId[]]
+export const SCHOOL_KEYS = Object.keys(SCHOOL_TABLES) as (keyof Schools)[]
+
+/** A school chosen for this job, or '' for the house's. */
+const schoolField = (key: keyof Schools) => z.union([z.literal(''), z.enum(SCHOOL_TABLES[key].map(s => s.id) as [string, ...string[]], 'Choose one of these, or the house\'s.')])
+const answerField = (id: QuestionId) => z.union([z.literal(''), z.enum(QUESTIONS.find(q => q.id === id)!.options.map(o => o.id) as [string, ...string[]], 'Choose one of these.')])
+const lookIds = BLAST_LOOKS.map(l => l.id) as [BlastLook, ...BlastLook[]]
 
 /**
  * The plan of a job as it is typed in. Lengths without a unit are in the house unit.
@@ -15,6 +28,7 @@ const substrateIds = SUBSTRATES.map(s => s.id) as [SubstrateId, ...SubstrateId[]
  */
 export function jobSchema(unit: 'mm' | 'in') {
   const length = (most: number, least = 3) => writtenField(text => parseLength(text, unit), (mm) => {
+    if (mm === 0) return 'Zero is no size. Measure it again.'
     if (mm < least) return 'That is smaller than can be etched. Check the unit.'
     return mm > most ? 'That is larger than this bench takes. Check the unit.' : null
   })
@@ -24,15 +38,32 @@ export function jobSchema(unit: 'mm' | 'in') {
     notes: z.string().max(2000, 'Keep the notes under 2000 letters.'),
     noun: z.string().trim().toLowerCase().min(2, 'Write what one piece is called, for example tumbler.').max(30, 'Keep it under 30 letters.'),
     pieces: writtenField(parseCount),
-    substrate: z.enum(substrateIds, 'Choose the glass.'),
+    surface: z.enum(SURFACES, 'Choose its shape.'),
+    substrate: z.enum(SUBSTRATE_IDS, 'Choose what it is made of.'),
     height: length(3000),
     girth: length(6000, 20),
     artWidth: length(3000),
     artHeight: length(3000),
     openFraction: writtenField(parseFraction, f => (f <= 0 ? 'Nothing is open, so nothing would be etched.' : null)),
-    resist: z.enum(resistIds, 'Choose the resist.'),
-    school: z.enum(DWELL_SCHOOLS, 'Choose how the dwell is timed.'),
-    bottleId: z.uuid('Choose a bottle from the shelf.'),
+    finest: optionalField(text => parseLength(text, unit), mm => (mm < 0.05 || mm > 100 ? 'The finest detail lies between 0.05 and 100 mm. Check the unit.' : null)),
+    resist: z.enum(RESIST_IDS, 'Choose the resist.'),
+    bottleId: z.uuid('Choose what to etch with from the shelf.'),
+    stencilId: z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')]),
+    answers: z.object(Object.fromEntries(QUESTION_IDS.map(id => [id, answerField(id)])) as Record<QuestionId, ReturnType<typeof answerField>>),
+    schools: z.object(Object.fromEntries(SCHOOL_KEYS.map(key => [key, schoolField(key)])) as Record<keyof Schools, ReturnType<typeof schoolField>>),
+    ownBest: optionalField(parseDuration, s => (s < 10 ? 'Nothing is etched in under ten seconds. Check the unit.' : s > 7200 ? 'Over two hours is no dwell. Check the unit.' : null)),
+    temperature: optionalField(parseTemperature),
+    coaters: z.enum(['1', '2'], 'One or two people.').transform(Number),
+    depth: z.enum(['surface', 'deep']),
+    look: z.enum(lookIds, 'Choose its look.'),
+    oldLabel: z.boolean(),
+    finish: z.enum(FINISHES),
+  }).superRefine((job, context) => {
+    const complain = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message })
+    const clash = contradiction(job.noun, job.substrate)
+    if (clash) complain('substrate', clash)
+    const { dwellCap, name } = substrateKind(job.substrate)
+    if (job.ownBest !== null && dwellCap !== null && job.ownBest > dwellCap) complain('ownBest', `A ${name} is rinsed by ${formatDuration(dwellCap)}. Choose a shorter time.`)
   })
 }
 
@@ -41,26 +72,50 @@ export type JobEntry = z.output<ReturnType<typeof jobSchema>>
 
 export type JobStatus = 'planned' | 'running' | 'done' | 'dropped'
 
+/** What else a plan says, kept together: it grows with the trade. */
+export interface JobDetails {
+  finest: number | null
+  ownBest: number | null
+  temperature: number | null
+  coaters: number
+  depth: 'surface' | 'deep'
+  look: BlastLook
+  oldLabel: boolean
+  finish: Finish
+}
+
 /** A job; lengths in mm. `entered` holds the readings as written. */
-export interface Job {
+export interface Job extends JobDetails {
   id: string
   customer: string
   dueOn: string
   notes: string
   noun: string
   pieces: number
+  surface: Surface
   substrate: SubstrateId
   height: number
+  /** Way round, or width of a flat piece. */
   girth: number
   artWidth: number
   artHeight: number
   openFraction: number
   resist: ResistId
-  school: DwellSchool
   bottleId: string
+  stencilId: string | null
+  answers: Answers
+  /** Schools chosen for this job; '' for the house's. */
+  schools: Record<keyof Schools, string>
   entered: JobForm
   status: JobStatus
   createdBy: string
   createdAt: string
   version: number
+}
+
+/** A plan on which nothing has been written yet. */
+export const BLANK_JOB: JobForm = {
+  customer: '', dueOn: '', notes: '', noun: '', pieces: '', surface: 'cylinder', substrate: 'soda-lime', height: '', girth: '', artWidth: '', artHeight: '', openFraction: '', finest: '',
+  resist: 'permanent-vinyl', bottleId: '', stencilId: '', answers: { irreplaceable: '', food: '', lip: '', child: '' },
+  schools: { dwell: '', care: '', weeding: '', after: '', rinsing: '', peel: '' }, ownBest: '', temperature: '', coaters: '1', depth: 'surface', look: 'graphics', oldLabel: false, finish: 'none',
 }

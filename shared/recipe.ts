@@ -1,6 +1,8 @@
-import type { HouseRules, RecipeInput } from '#core/recipe'
-import type { Bottle } from './shelf'
-import type { JobEntry } from './jobs'
+import type { HouseRules, Schools } from '#core/house'
+import type { LotFacts, RecipeInput } from '#core/recipe'
+import type { Bottle, Stencil } from './shelf'
+import { SCHOOL_KEYS } from './jobs'
+import type { Job, JobEntry } from './jobs'
 
 const DAY_MS = 86_400_000
 
@@ -9,14 +11,26 @@ export function openDays(openedOn: string | null, now: Date): number | null {
   return openedOn ? Math.max(0, Math.floor((now.getTime() - Date.parse(openedOn)) / DAY_MS)) : null
 }
 
-/** What the core needs to plan a job with this bottle. The same on both sides, so that plan and bench agree. */
-export function recipeInput(job: Omit<JobEntry, 'customer' | 'dueOn' | 'notes' | 'bottleId'>, bottle: Bottle, rules: HouseRules, now: Date): RecipeInput {
+/** A lot of the shelf as the core knows it. */
+export function lotFacts(bottle: Bottle, now: Date): LotFacts {
   return {
-    noun: job.noun, pieces: job.pieces, height: job.height, girth: job.girth, substrate: job.substrate,
-    art: { width: job.artWidth, height: job.artHeight, openFraction: job.openFraction }, resist: job.resist, school: job.school, rules,
-    bottle: {
-      kind: bottle.kind, label: { min: bottle.labelMin, max: bottle.labelMax }, reusable: bottle.reusable, openDays: openDays(bottle.openedOn, now),
-      left: bottle.left, pricePerMl: bottle.price / bottle.size, couponBest: bottle.couponBest,
-    },
+    kind: bottle.kind, label: bottle.labelMin === null || bottle.labelMax === null ? null : { min: bottle.labelMin, max: bottle.labelMax }, reusable: bottle.reusable, openDays: openDays(bottle.openedOn, now),
+    left: bottle.left, price: bottle.price / bottle.size, couponBest: bottle.couponBest, coupons: bottle.coupons, strength: bottle.strength, secondsPerCm2: bottle.secondsPerCm2,
+  }
+}
+
+/** The house's schools, with those that a job chose otherwise. */
+export function schoolsOf(chosen: Record<keyof Schools, string>, rules: HouseRules): Schools {
+  return Object.fromEntries(SCHOOL_KEYS.map(key => [key, chosen[key] || rules[key]])) as unknown as Schools
+}
+
+type Planned = Pick<Job, Exclude<keyof JobEntry, 'customer' | 'dueOn' | 'notes' | 'bottleId' | 'stencilId'> & keyof Job> | JobEntry
+
+/** What the core needs to plan a job with this lot. The same on both sides, so that plan and bench agree. */
+export function recipeInput(job: Planned, bottle: Bottle, stencil: Stencil | null, rules: HouseRules, now: Date): RecipeInput {
+  return {
+    noun: job.noun, pieces: job.pieces, height: job.height, girth: job.girth, surface: job.surface, substrate: job.substrate,
+    art: { width: job.artWidth, height: job.artHeight, openFraction: job.openFraction }, finest: job.finest, resist: job.resist, stencilUses: stencil?.uses ?? null, lot: lotFacts(bottle, now),
+    schools: schoolsOf(job.schools, rules), answers: job.answers, ownBest: job.ownBest, temperature: job.temperature, coaters: job.coaters, depth: job.depth, look: job.look, oldLabel: job.oldLabel, finish: job.finish, rules,
   }
 }

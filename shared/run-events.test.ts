@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { v4, v7 } from 'uuid'
 import { EVENT_KINDS } from '#core/run'
 import { fieldErrors } from './fields'
-import { jobSchema } from './jobs'
+import { BLANK_JOB, jobSchema } from './jobs'
 import { runEventSchema } from './runs'
 import { bottleSchema } from './shelf'
 
@@ -23,8 +23,8 @@ describe('events on the wire', () => {
 
 describe('a plan typed in by hand', () => {
   const form = {
-    customer: 'Rowing club', dueOn: '2026-06-01', notes: '', noun: 'Tumbler', pieces: '4', substrate: 'bare-glass', height: '110', girth: '9 1/2"', artWidth: '60', artHeight: '45 mm', openFraction: '35 %',
-    resist: 'vinyl', school: 'label', bottleId: v7(),
+    ...BLANK_JOB, customer: 'Rowing club', dueOn: '2026-06-01', notes: '', noun: 'Tumbler', pieces: '4', substrate: 'soda-lime', height: '110', girth: '9 1/2"', artWidth: '60', artHeight: '45 mm', openFraction: '35 %',
+    resist: 'permanent-vinyl', bottleId: v7(),
   }
   it('becomes numbers in base units', () => {
     expect(jobSchema('mm').parse(form)).toMatchObject({ girth: expect.closeTo(241.3, 9), pieces: 4, openFraction: 0.35, noun: 'tumbler' })
@@ -34,13 +34,47 @@ describe('a plan typed in by hand', () => {
     const result = jobSchema('mm').safeParse({ ...form, customer: ' ', dueOn: '2026-02-30', girth: '1e9', pieces: 'some', openFraction: '0', height: '1', bottleId: '' })
     expect(fieldErrors(result.error!)).toMatchObject({
       customer: 'Write whom it is for.', dueOn: 'Choose a day.', girth: expect.stringMatching(/out in full/), pieces: expect.stringMatching(/whole number/),
-      openFraction: expect.stringMatching(/Nothing is open/), height: expect.stringMatching(/Check the unit/), bottleId: 'Choose a bottle from the shelf.',
+      openFraction: expect.stringMatching(/Nothing is open/), height: expect.stringMatching(/Check the unit/), bottleId: 'Choose what to etch with from the shelf.',
     })
   })
 })
 
+describe('contradictions in a plan', () => {
+  const form = { ...BLANK_JOB, customer: 'Rowing club', dueOn: '2026-06-01', noun: 'tumbler', pieces: '4', height: '110', girth: '240', artWidth: '60', artHeight: '45', openFraction: '35', bottleId: v7() }
+  const errors = (change: Record<string, unknown>) => {
+    const result = jobSchema('mm').safeParse({ ...form, ...change })
+    return result.success ? {} : fieldErrors(result.error)
+  }
+  it('get a sentence each at the field', () => {
+    expect(errors({})).toEqual({})
+    expect(errors({ noun: 'acrylic look-alike', substrate: 'borosilicate' }).substrate).toMatch(/says plastic/)
+    expect(errors({ substrate: 'tempered', ownBest: '12 min' }).ownBest).toMatch(/rinsed by 10\smin. Choose a shorter time/)
+    expect(errors({ substrate: 'tempered', ownBest: '8 min' })).toEqual({})
+    expect(errors({ girth: '0' }).girth).toMatch(/Zero is no size/)
+    expect(errors({ finest: '0' }).finest).toMatch(/between 0.05/)
+    expect(errors({ temperature: 'warm' }).temperature).toMatch(/like 20 °C/)
+    expect(errors({ answers: { ...BLANK_JOB.answers, lip: 'perhaps' } })['answers.lip']).toBeTruthy()
+    expect(errors({ schools: { ...BLANK_JOB.schools, care: 'hope' } })['schools.care']).toBeTruthy()
+  })
+})
+
 describe('a bottle for the shelf', () => {
-  const form = { productName: 'Harbour cream', kind: 'general-cream', labelMin: '5 min', labelMax: '5 min', reusable: true, openedOn: '', size: '120 mL', left: '100', price: '18', couponBest: '' }
+  const form = { productName: 'Harbour cream', kind: 'general-cream', labelMin: '5 min', labelMax: '5 min', reusable: true, openedOn: '', size: '120 mL', left: '100', price: '18', couponBest: '', strength: '', medium: '', grit: '', secondsPerCm2: '' }
+  const errors = (change: Record<string, unknown>) => {
+    const result = bottleSchema.safeParse({ ...form, ...change })
+    return result.success ? {} : fieldErrors(result.error)
+  }
+  it('is not opened next year', () => {
+    expect(errors({ openedOn: `${new Date().getFullYear() + 1}-06-01` }).openedOn).toMatch(/not come yet/)
+    expect(errors({ openedOn: '2026-01-02' })).toEqual({})
+  })
+  it('ferric chloride needs its strength, abrasive its medium and no label time', () => {
+    expect(errors({ kind: 'ferric-chloride', labelMin: '15 min', labelMax: '15 min' }).strength).toMatch(/strength from the label/)
+    expect(bottleSchema.parse({ ...form, kind: 'ferric-chloride', labelMin: '15 min', labelMax: '15 min', strength: '42 °Bé' }).strength!.density).toBeCloseTo(1.4078, 4)
+    expect(errors({ kind: 'abrasive', size: '5 kg', left: '4 kg' }).medium).toMatch(/Silica sand is never one/)
+    expect(bottleSchema.parse({ ...form, kind: 'abrasive', labelMin: '', labelMax: '', size: '5 kg', left: '4.5 kg', medium: 'garnet', grit: 'F120', secondsPerCm2: '1.2 s' })).toMatchObject({ labelMin: null, size: 5000, left: 4500, secondsPerCm2: 1.2, strength: null })
+    expect(errors({ kind: 'abrasive', productName: 'Play sand', medium: 'garnet' }).productName).toMatch(/never a blasting medium/)
+  })
   it('is read as its label is written', () => {
     expect(bottleSchema.parse(form)).toMatchObject({ labelMin: 300, size: 120, left: 100, couponBest: null })
     expect(bottleSchema.parse({ ...form, couponBest: '6:30' }).couponBest).toBe(390)

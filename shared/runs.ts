@@ -2,6 +2,8 @@ import { z } from 'zod'
 import { FAULTS, RESULTS } from '#core/run'
 import type { FaultId, RunEvent, RunSummary } from '#core/run'
 import type { RunPlan } from '#core/recipe'
+import type { Surface } from '#core/compatibility'
+import type { CouponOfRun } from './coupons'
 import { uuidV7Schema } from './ids'
 
 const head = {
@@ -13,22 +15,28 @@ const head = {
 }
 const piece = z.number().int().min(1).max(500)
 const word = z.string().min(1).max(40)
+const reason = z.string().trim().min(1, 'Write why.').max(200)
 const faultIds = FAULTS.map(f => f.id) as [FaultId, ...FaultId[]]
 
 /** An event as a client sends it; the server adds who. */
 export const runEventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...head, kind: z.literal('gate.ticked'), step: word, item: word }),
   z.strictObject({ ...head, kind: z.literal('step.done'), step: word }),
+  z.strictObject({ ...head, kind: z.literal('step.skipped'), step: word, reason }),
   z.strictObject({ ...head, kind: z.literal('coat.started'), piece }),
   z.strictObject({ ...head, kind: z.literal('coat.covered'), piece }),
+  z.strictObject({ ...head, kind: z.literal('care.given'), piece, care: z.enum(['swirl', 'move', 'drip', 're-wet']) }),
+  z.strictObject({ ...head, kind: z.literal('gun.on'), piece }),
+  z.strictObject({ ...head, kind: z.literal('gun.off'), piece }),
+  z.strictObject({ ...head, kind: z.literal('piece.blasted'), piece }),
   z.strictObject({ ...head, kind: z.literal('etchant.off'), piece }),
   z.strictObject({ ...head, kind: z.literal('piece.rinsed'), piece }),
-  z.strictObject({ ...head, kind: z.literal('piece.withdrawn'), piece, reason: z.string().trim().min(1, 'Write why.').max(200) }),
+  z.strictObject({ ...head, kind: z.literal('piece.withdrawn'), piece, reason }),
   z.strictObject({ ...head, kind: z.literal('etchant.measured'), putOut: z.number().min(0).max(100_000), back: z.number().min(0).max(100_000) }),
   z.strictObject({ ...head, kind: z.literal('bicarbonate.added'), grams: z.number().positive().max(100_000) }),
   z.strictObject({ ...head, kind: z.literal('piece.judged'), piece, result: z.enum(RESULTS), faults: z.array(z.enum(faultIds)).max(20), note: z.string().max(500) }),
   z.strictObject({ ...head, kind: z.literal('run.finished') }),
-  z.strictObject({ ...head, kind: z.literal('run.abandoned'), reason: z.string().trim().min(1, 'Write why.').max(200) }),
+  z.strictObject({ ...head, kind: z.literal('run.abandoned'), reason }),
   z.strictObject({ ...head, kind: z.literal('event.undone'), target: uuidV7Schema }),
 ])
 
@@ -49,7 +57,11 @@ export interface EventOutcome {
 
 export interface RunHead {
   id: string
-  jobId: string
+  /** Null for a coupon. */
+  jobId: string | null
+  bottleId: string
+  coupon: CouponOfRun | null
+  /** For whom; for a coupon, of which bottle. */
   customer: string
   plan: RunPlan
   /** Shape of one piece, mm, to draw it. */
@@ -59,8 +71,11 @@ export interface RunHead {
   endedAt: number | null
 }
 
+/** Sizes in mm. */
 export interface PieceShape {
+  surface: Surface
   height: number
+  /** Way round, or width of a flat piece. */
   girth: number
   artWidth: number
   artHeight: number

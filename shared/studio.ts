@@ -1,26 +1,28 @@
 import { z } from 'zod'
-import { DWELL_SCHOOLS } from '#core/dwell'
-import { AFTER_SCHOOLS } from '#core/recipe'
-import type { HouseRules } from '#core/recipe'
-import { parseLength, parseMoney } from '#core/units'
-import { writtenField } from './fields'
+import { readRule, RULES, writeRule } from '#core/house'
+import type { HouseRules, RuleKey } from '#core/house'
 
 const phone = z.string().trim().max(40, 'Keep the number under 40 characters.').regex(/^[\d+()\-\s/.]*$/, 'Write digits, spaces and + only.')
   .refine(text => text === '' || (text.match(/\d/g) ?? []).length >= 2, 'Write the whole number.')
+
+/** House rules as their fields hold them. */
+export type RulesForm = Record<RuleKey, string>
+
+const rulesSchema = z.record(z.string(), z.string().max(60, 'That is too long for a rule.')).transform((form, context): HouseRules => {
+  const rules: Record<string, string | number> = {}
+  for (const spec of RULES) {
+    const read = readRule(spec, form[spec.key] ?? '')
+    if (read.ok) rules[spec.key] = read.value
+    else context.addIssue({ code: 'custom', path: [spec.key], message: read.error })
+  }
+  return rules as unknown as HouseRules
+})
 
 export const studioSchema = z.object({
   name: z.string().trim().min(2, 'Write the studio\'s name.').max(80),
   emergencyNumber: phone,
   poisonNumber: phone,
-  lengthUnit: z.enum(['mm', 'in']),
-  school: z.enum(DWELL_SCHOOLS),
-  after: z.enum(AFTER_SCHOOLS),
-  border: writtenField(text => parseLength(text), mm => (mm < 3 ? 'Less than 3 mm of border lets cream round the edge.' : mm > 150 ? 'More than 150 mm of border is more than a sheet. Check the unit.' : null)),
-  spare: writtenField(text => parseLength(text), mm => (mm > 100 ? 'More than 100 mm to trim is waste. Check the unit.' : null)),
-  currency: z.string().trim().regex(/^[A-Z]{3}$/, 'Three capital letters, for example EUR.'),
-  resistPrice: writtenField(parseMoney),
-  consumables: writtenField(parseMoney),
-  hourly: writtenField(parseMoney),
+  rules: rulesSchema,
   version: z.number().int(),
 })
 
@@ -35,3 +37,6 @@ export interface Studio {
   poisonNumber: string
   version: number
 }
+
+/** Rules as their fields show them. */
+export const rulesForm = (rules: HouseRules): RulesForm => Object.fromEntries(RULES.map(spec => [spec.key, writeRule(spec, rules[spec.key])])) as RulesForm

@@ -2,14 +2,15 @@ import { useIntervalFn, useEventListener, useLocalStorage } from '@vueuse/core'
 import { announcements } from '#core/run'
 import type { AlarmLevel, Announcement } from '#core/run'
 
-/** Notes (Hz) and their lengths (s). No two levels sound alike: rising pair, triple knock, falling siren. */
+/** Notes (Hz) and their lengths (s). No two levels sound alike: a low hum, rising pair, triple knock, falling siren. */
 const TUNES: Record<AlarmLevel, { notes: [number, number][], type: OscillatorType, repeatMs: number }> = {
+  care: { notes: [[330, 0.5]], type: 'sine', repeatMs: 20_000 },
   soon: { notes: [[523, 0.18], [659, 0.28]], type: 'sine', repeatMs: Infinity },
   now: { notes: [[880, 0.14], [0, 0.08], [880, 0.14], [0, 0.08], [880, 0.3]], type: 'triangle', repeatMs: 8000 },
   over: { notes: [[988, 0.25], [494, 0.35], [988, 0.25], [494, 0.35]], type: 'sawtooth', repeatMs: 4000 },
 }
 
-const RANK: Record<AlarmLevel, number> = { soon: 0, now: 1, over: 2 }
+const RANK: Record<AlarmLevel, number> = { care: 0, soon: 1, now: 2, over: 3 }
 
 /** Kept on the device: a tablet in the office may be silent, the one at the bench not. */
 export const useSoundSetting = () => ({ sound: useLocalStorage('crest:sound', true) })

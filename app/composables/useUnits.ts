@@ -23,15 +23,19 @@ export function useUnits() {
     'percent-weight': units.formatFraction,
     'g/ml': v => `${units.formatNumber(v, 2)} g/mL`,
     'g/mol': v => `${units.formatNumber(v, 3)} g/mol`,
+    'kPa': units.formatPressure,
+    'L': v => `${units.formatNumber(v, 1)} L`,
     'money/ml': v => `${money(v)}/mL`,
+    'money/g': v => `${money(v)}/g`,
     'money/m2': v => `${money(v)}/m²`,
     'money/h': v => `${money(v)}/h`,
   }
+  const value = (unit: FigureUnit, v: number) => FORMAT[unit](v)
   const input = (i: FigureInput) => FORMAT[i.unit](i.value)
   function figure(f: Figure): string {
     if (f.unit === 'ml') return `${units.formatVolume(f.value)}, about ${units.formatVolume(f.value, 'tsp')}`
     if (f.unit === 'mm') return bothLengths(f.value)
     return FORMAT[f.unit](f.value)
   }
-  return { unit, length, bothLengths, money, input, figure }
+  return { unit, length, bothLengths, money, value, input, figure }
 }

@@ -6,7 +6,8 @@ import { recipeInput } from '#shared/recipe'
 import type { RunWithEvents } from '#shared/runs'
 
 /** Where the one thing to do for a run is done. */
-export function stationPath(run: RunWithEvents, stepId: string | undefined): string {
+export function stationPath(run: Pick<RunWithEvents, 'id' | 'coupon' | 'bottleId'>, stepId: string | undefined): string {
+  if (run.coupon && stepId === 'look') return `/coupon/${run.bottleId}?run=${run.id}`
   return stepId === 'wash-up' ? `/wash-up/${run.id}` : stepId === 'look' ? `/look/${run.id}` : `/bench/${run.id}`
 }
 
@@ -20,7 +21,7 @@ export function useWaitsFor() {
     const bottle = studio.bottle(job.bottleId)
     if (!bottle) return null
     if (bottle.putAway) return `${bottle.productName} is no longer on the shelf. Choose another bottle.`
-    return planRecipe(recipeInput(job, bottle, studio.rules, new Date(serverNow()))).refusals[0] ?? null
+    return planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), studio.rules, new Date(serverNow()))).refusals[0] ?? null
   }
 
   return (job: Job): { sentence: string, to: string, action: string } => {
@@ -33,6 +34,6 @@ export function useWaitsFor() {
     const to = stationPath(run, action.step.id)
     const where = { sentence: action.step.title, to, action: 'Go on' }
     if (action.kind === 'wait') return { ...where, sentence: `${action.sentence}: ${formatClock(Math.ceil(action.seconds))} to go.` }
-    return 'sentence' in action ? { ...where, sentence: `${action.sentence}.` } : { ...where, sentence: `Waits for: ${action.step.title.toLowerCase()}.` }
+    return 'sentence' in action ? { ...where, sentence: action.sentence.endsWith('.') ? action.sentence : `${action.sentence}.` } : { ...where, sentence: `Waits for: ${action.step.title.toLowerCase()}.` }
   }
 }

@@ -17,11 +17,11 @@ function pieces(job: Job) {
   const onBench = run(job)
   const states = onBench ? work.state(onBench).pieces : []
   return Array.from({ length: Math.min(job.pieces, 3) }, (_, i) => {
-    const clock = onBench && pieceClock(states[i]!, onBench.plan.dwell, now.value)
-    return { n: i + 1, window: clock?.running ? onBench!.plan.dwell : undefined, dwelt: clock?.running ? clock.last : undefined, over: clock?.running && clock.phase === 'over', frosted: Boolean(states[i]?.rinsed) }
+    const clock = onBench && pieceClock(states[i]!, onBench.plan, now.value)
+    return { n: i + 1, window: clock?.running ? onBench!.plan.dwell : undefined, dwelt: clock?.running ? clock.last : undefined, over: clock?.running && clock.phase === 'over', frosted: Boolean(states[i]?.rinsed ?? states[i]?.blasted) }
   })
 }
-const shapeOf = (job: Job) => ({ height: job.height, girth: job.girth, artWidth: job.artWidth, artHeight: job.artHeight })
+const shapeOf = (job: Job) => ({ surface: job.surface, height: job.height, girth: job.girth, artWidth: job.artWidth, artHeight: job.artHeight })
 
 function due(job: Job): string {
   const days = differenceInCalendarDays(new Date(`${job.dueOn}T12:00`), new Date(now.value))
@@ -45,7 +45,7 @@ const what = (job: Job) => countOf(job.pieces, job.noun)
     <ul class="jobs">
       <li v-for="job in jobs" :key="job.id" :class="{ running: job.status === 'running' }">
         <div class="card-black">
-          <PieceSilhouette v-for="p in pieces(job)" :key="p.n" :shape="shapeOf(job)" :size="86" :window="p.window" :dwelt="p.dwelt" :over="p.over" :frosted="p.frosted" />
+          <PieceSilhouette v-for="p in pieces(job)" :key="p.n" :shape="shapeOf(job)" :size="86" :wide="58" :window="p.window" :dwelt="p.dwelt" :over="p.over" :frosted="p.frosted" />
         </div>
         <div class="what">
           <h2><NuxtLink :to="`/plan/${job.id}`">{{ what(job) }} for {{ job.customer }}</NuxtLink></h2>

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
-import { DEFAULT_HOUSE_RULES } from '#core/recipe'
+import { DEFAULT_HOUSE_RULES } from '#core/house'
 import type { Person } from '#shared/accounts'
-import type { Bottle } from '#shared/shelf'
+import type { Bottle, Stencil } from '#shared/shelf'
 import type { Studio } from '#shared/studio'
 
 const NUMBERS = 'crest:numbers'
@@ -10,6 +10,7 @@ const NUMBERS = 'crest:numbers'
 export const useStudioStore = defineStore('studio', () => {
   const studio = ref<Studio | null>(null)
   const bottles = ref<Bottle[]>([])
+  const stencils = ref<Stencil[]>([])
   const crew = ref<Person[]>([])
 
   const rules = computed(() => studio.value?.rules ?? DEFAULT_HOUSE_RULES)
@@ -21,12 +22,15 @@ export const useStudioStore = defineStore('studio', () => {
     studio.value = await api<Studio>('studio')
     numbers.value = { emergency: studio.value.emergencyNumber, poison: studio.value.poisonNumber }
   }
-  const loadShelf = async () => bottles.value = await api<Bottle[]>('bottles')
+  async function loadShelf() {
+    [bottles.value, stencils.value] = await Promise.all([api<Bottle[]>('bottles'), api<Stencil[]>('stencils')])
+  }
   const loadCrew = async () => crew.value = await api<Person[]>('crew')
   const load = () => Promise.all([loadStudio(), loadShelf(), loadCrew()])
 
   const nameOf = (id: string) => crew.value.find(p => p.id === id)?.name ?? 'somebody'
+  const stencil = (id: string | null) => stencils.value.find(s => s.id === id) ?? null
   const bottle = (id: string) => bottles.value.find(b => b.id === id)
 
-  return { studio, bottles, crew, rules, numbers, numbersMissing, loadStudio, loadShelf, loadCrew, load, nameOf, bottle }
+  return { studio, bottles, stencils, crew, rules, numbers, numbersMissing, loadStudio, loadShelf, loadCrew, load, nameOf, bottle, stencil }
 })

@@ -1,12 +1,9 @@
 import { defineStore } from 'pinia'
 import { v7 } from 'uuid'
 import { foldRun, refuseEvent } from '#core/run'
-import type { RunEvent, RunState } from '#core/run'
+import type { NewEvent, RunEvent, RunState } from '#core/run'
 import type { Job } from '#shared/jobs'
 import type { EventOutcome, RunWithEvents, SentEvent } from '#shared/runs'
-
-type Part<E> = E extends RunEvent ? Omit<E, 'id' | 'at' | 'by'> : never
-export type NewEvent = Part<RunEvent>
 
 const RETRY_MS = 1000
 

@@ -1,51 +1,75 @@
 import type { Figure, FigureInput } from '../figure'
+import { ruleSource } from '../house'
+import type { HouseRules, RuleKey } from '../house'
 import { commonPractice, reading } from '../source'
-import type { Sourced } from '../source'
 
 /**
- * Thickness of a coat through which nothing can be seen. Fitted, with the two below, so that a monogram
- * takes about 1/4 teaspoon and four small tumblers about 1/2 teaspoon in all.
+ * Etchant to put out for a whole run: enough for a coat through which nothing can be seen, and what stays in the tool.
+ * @param openArea mm² a piece @returns mL
  */
-export const COAT_THICKNESS: Sourced = { value: 0.6, unit: 'mm', source: commonPractice('fitted to 1/4 tsp a monogram, 1/2 tsp four tumblers') }
-
-/** Cream goes past every open edge onto the resist: area coated over area open. */
-export const COAT_OVERLAP: Sourced = { value: 1.25, source: commonPractice('fitted, see coat thickness') }
-
-/** What stays in the brush or on the stick, once a sitting. */
-export const TOOL_LOSS: Sourced = { value: 0.6, unit: 'ml', source: commonPractice('fitted, see coat thickness') }
-
-/** Time to cover one square centimetre of opening thick and even. */
-export const COAT_SECONDS_PER_CM2: Sourced = { value: 4, unit: 's', source: commonPractice('a palm-sized design takes under a minute') }
-
-/** Time to load the brush, turn the piece and chock it. */
-export const COAT_HANDLING_SECONDS: Sourced = { value: 20, unit: 's', source: commonPractice() }
-
-/** Cream to put out for a whole run. @param openArea mm² a piece @returns mL */
-export function creamNeeded(openArea: number, pieces: number): number {
-  return openArea * COAT_OVERLAP.value * COAT_THICKNESS.value / 1000 * pieces + TOOL_LOSS.value
+export function creamNeeded(openArea: number, pieces: number, rules: HouseRules): number {
+  return openArea * rules.coatOverlap * rules.coatThickness / 1000 * pieces + rules.toolLoss
 }
 
+const ruleInput = (rules: HouseRules, key: RuleKey, label: string, unit: FigureInput['unit']): FigureInput => ({ label, value: Number(rules[key]), unit, source: ruleSource(rules, key) })
+
 /** Cream for a run, with its working. @param openArea mm² a piece */
-export function creamFigure(openArea: number, pieces: number): Figure {
-  const fitted = (label: string, constant: Sourced, unit: FigureInput['unit']): FigureInput => ({ label, value: constant.value, unit, source: constant.source })
+export function creamFigure(openArea: number, pieces: number, rules: HouseRules): Figure {
   return {
     id: 'cream',
     label: 'Cream to put out',
-    value: creamNeeded(openArea, pieces),
+    value: creamNeeded(openArea, pieces, rules),
     unit: 'ml',
     formula: 'open area × overlap × coat thickness × pieces + what stays in the brush',
     inputs: [
       { label: 'open area of one piece', value: openArea, unit: 'mm2', source: reading },
       { label: 'pieces', value: pieces, unit: 'count', source: reading },
-      fitted('overlap onto the resist', COAT_OVERLAP, 'number'),
-      fitted('coat thickness', COAT_THICKNESS, 'mm'),
-      fitted('stays in the brush', TOOL_LOSS, 'ml'),
+      ruleInput(rules, 'coatOverlap', 'overlap onto the resist', 'number'),
+      ruleInput(rules, 'coatThickness', 'coat thickness', 'mm'),
+      ruleInput(rules, 'toolLoss', 'stays in the brush', 'ml'),
     ],
     source: commonPractice('about 1/4 teaspoon for a monogram'),
   }
 }
 
-/** Time from first touch to last part covered on one piece. @param openArea mm² @returns s */
-export function coatSeconds(openArea: number): number {
-  return COAT_HANDLING_SECONDS.value + COAT_SECONDS_PER_CM2.value * openArea / 100
+/** What a run takes from the bottle once the rest went back. @param cream mL put out @param recover whether it is scraped back */
+export function netCreamFigure(cream: number, pieces: number, recover: boolean, rules: HouseRules): Figure {
+  const share = recover ? rules.recoveredShare : 0
+  return {
+    id: 'net-cream', label: 'Used up, a piece', value: (cream - Math.max(0, cream - rules.toolLoss) * share) / pieces, unit: 'ml',
+    formula: '(put out − (put out − what stays in the brush) × share that goes back) ÷ pieces',
+    inputs: [
+      { label: 'cream put out', value: cream, unit: 'ml', source: reading },
+      ruleInput(rules, 'toolLoss', 'stays in the brush', 'ml'),
+      { label: 'goes back', value: share, unit: 'fraction', source: recover ? ruleSource(rules, 'recoveredShare') : reading },
+      { label: 'pieces', value: pieces, unit: 'count', source: reading },
+    ],
+    source: commonPractice('most can be used again'),
+  }
+}
+
+/** Liquid for a run: a film on the open metal, renewed each time it is wetted again. @param openArea mm² a piece @param dwell s */
+export function liquidFigure(openArea: number, pieces: number, dwell: number, rules: HouseRules): Figure {
+  const wettings = 1 + Math.floor(Math.max(0, dwell - 1) / rules.rewetEvery)
+  return {
+    id: 'liquid', label: 'Ferric chloride to put out', value: openArea * rules.coatOverlap * rules.liquidFilm / 1000 * wettings * pieces + rules.toolLoss, unit: 'ml',
+    formula: 'open area × overlap × film × wettings × pieces + what stays in the swab',
+    inputs: [
+      { label: 'open area of one piece', value: openArea, unit: 'mm2', source: reading },
+      { label: 'pieces', value: pieces, unit: 'count', source: reading },
+      ruleInput(rules, 'coatOverlap', 'overlap onto the resist', 'number'),
+      ruleInput(rules, 'liquidFilm', 'film of liquid', 'mm'),
+      { label: 'wettings in the dwell', value: wettings, unit: 'count', source: ruleSource(rules, 'rewetEvery') },
+      ruleInput(rules, 'toolLoss', 'stays in the swab', 'ml'),
+    ],
+    source: commonPractice('the wet swab is dipped again and again'),
+  }
+}
+
+/**
+ * Time from first touch to last part covered on one piece.
+ * @param openArea mm² @param hands people who coat one piece together @returns s
+ */
+export function coatSeconds(openArea: number, rules: HouseRules, hands = 1): number {
+  return rules.coatHandling + rules.coatSecondsPerCm2 * openArea / 100 / hands
 }

@@ -1,39 +1,38 @@
-import type { Figure } from '../figure'
+import type { Figure, FigureInput } from '../figure'
+import { ruleSource } from '../house'
+import type { HouseRules } from '../house'
 import { houseRule, reading } from '../source'
 
 export interface CostInput {
-  /** mL of cream put out; what goes back in the bottle makes it cheaper. */
-  cream: number
-  /** Price of one mL of this bottle. */
-  creamPrice: number
-  /** mm² of resist cut for all pieces. */
+  /** What the run uses up, mL (g of abrasive). */
+  etchant: number
+  etchantUnit: 'ml' | 'g'
+  /** Price of one mL (g) of this lot. */
+  etchantPrice: number
+  /** mm² of resist cut for all pieces; 0 for one that is used again. */
   resistArea: number
-  /** Price of one m² of resist. */
-  resistPrice: number
-  /** Gloves, wipes, brush, bicarbonate for one run. */
-  consumables: number
   /** s of hands-on work. */
   handsOn: number
-  /** Price of one hour of work. */
-  hourly: number
+  rules: HouseRules
 }
 
 /** What the run costs the studio, with its working, in the studio's currency. */
-export function costFigure(c: CostInput): Figure {
+export function costFigure({ etchant, etchantUnit, etchantPrice, resistArea, handsOn, rules }: CostInput): Figure {
+  const rule = (key: 'resistPrice' | 'consumables' | 'hourly', label: string, unit: FigureInput['unit']): FigureInput => ({ label, value: rules[key], unit, source: ruleSource(rules, key) })
   return {
     id: 'cost',
     label: 'Cost of the run',
-    value: c.cream * c.creamPrice + c.resistArea / 1e6 * c.resistPrice + c.consumables + c.handsOn / 3600 * c.hourly,
+    value: etchant * etchantPrice + resistArea / 1e6 * rules.resistPrice + rules.consumables + handsOn / 3600 * rules.hourly,
     unit: 'money',
-    formula: 'cream × its price + resist × its price + consumables + hands-on time × hourly rate',
+    formula: 'etchant used up × its price + resist × its price + consumables + hands-on time × hourly rate',
     inputs: [
-      { label: 'cream put out', value: c.cream, unit: 'ml', source: houseRule('as if none went back') },
-      { label: 'price of the cream', value: c.creamPrice, unit: 'money/ml', source: reading },
-      { label: 'resist for all pieces', value: c.resistArea, unit: 'mm2', source: reading },
-      { label: 'price of the resist', value: c.resistPrice, unit: 'money/m2', source: houseRule() },
-      { label: 'gloves, wipes, brush', value: c.consumables, unit: 'money', source: houseRule() },
-      { label: 'hands-on time', value: c.handsOn, unit: 's', source: houseRule('from the step list') },
-      { label: 'hourly rate', value: c.hourly, unit: 'money/h', source: houseRule() },
+      { label: 'etchant used up', value: etchant, unit: etchantUnit, source: houseRule('put out less what goes back') },
+      { label: 'price of the etchant', value: etchantPrice, unit: etchantUnit === 'ml' ? 'money/ml' : 'money/g', source: reading },
+      { label: 'resist for all pieces', value: resistArea, unit: 'mm2', source: reading },
+      rule('resistPrice', 'price of the resist', 'money/m2'),
+      rule('consumables', 'gloves, wipes, brush', 'money'),
+      { label: 'hands-on time', value: handsOn, unit: 's', source: houseRule('from the step list') },
+      rule('hourly', 'hourly rate', 'money/h'),
     ],
     source: houseRule('prices set by the studio'),
   }

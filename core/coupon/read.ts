@@ -1,6 +1,7 @@
-import { commonPractice, houseRule } from '../source'
+import { commonPractice } from '../source'
 import type { Sourced } from '../source'
 import { formatDuration } from '../units'
+import { DEFAULT_HOUSE_RULES } from '../house'
 import { fitLine, fitSaturation } from './fit'
 import type { LineFit, SaturationFit } from './fit'
 
@@ -13,9 +14,6 @@ export interface CouponStep {
   /** Creep under the edge, mm; null when it was not measured. */
   creep: number | null
 }
-
-/** Best dwell is the first time within this share of the plateau. */
-export const PLATEAU_SHARE: Sourced = { value: 0.95, source: houseRule('past 95 % of the plateau more time only undercuts') }
 
 const FEWEST_STEPS: Sourced = { value: 3, source: commonPractice('a curve needs three readings') }
 
@@ -62,8 +60,9 @@ function creepLimit(line: LineFit | null, finestBridge: number | null): number |
 /**
  * What a coupon says of its bottle: the curve, and the best dwell.
  * @param finestBridge narrowest resist between openings in the art at hand, mm; null when it does not matter
+ * @param plateauShare best is the first time within this share of the plateau; past it more time only undercuts
  */
-export function readCoupon(steps: readonly CouponStep[], finestBridge: number | null = null): CouponReading {
+export function readCoupon(steps: readonly CouponStep[], finestBridge: number | null = null, plateauShare: number = DEFAULT_HOUSE_RULES.plateauShare): CouponReading {
   const sorted = [...steps].sort((a, b) => a.dwell - b.dwell)
   const longest = sorted.at(-1)?.dwell ?? 0
   if (new Set(sorted.map(s => s.dwell)).size < FEWEST_STEPS.value) {
@@ -84,7 +83,7 @@ export function readCoupon(steps: readonly CouponStep[], finestBridge: number | 
   catch {
     return silent('flat', 'No curve fits these readings. Look at the strips again, dry and over dark card.', null)
   }
-  const saturated = -Math.log(1 - PLATEAU_SHARE.value) / fit.rate
+  const saturated = -Math.log(1 - plateauShare) / fit.rate
   if (saturated > longest * 1.5) return silent('still rising', `The frost still rises at ${formatDuration(longest)}. Etch a strip at ${formatDuration(longest * 2)}.`, longest * 2, fit)
   const creep = creepLine(sorted)
   const limit = creepLimit(creep, finestBridge)
@@ -94,6 +93,6 @@ export function readCoupon(steps: readonly CouponStep[], finestBridge: number | 
     verdict: 'good', fit, creep, best, limitedBy: byCreep ? 'creep' : 'frost', tryNext: null,
     advice: byCreep
       ? `Best ${formatDuration(best)}: longer, and creep would eat the finest bridge.`
-      : `Best ${formatDuration(best)}: the first time within ${Math.round(PLATEAU_SHARE.value * 100)} % of the plateau.`,
+      : `Best ${formatDuration(best)}: the first time within ${Math.round(plateauShare * 100)} % of the plateau.`,
   }
 }

@@ -6,6 +6,8 @@ export const ATOMIC_WEIGHT: Readonly<Record<string, number>> = {
 export const FORMULAS = {
   bicarbonate: 'NaHCO3',
   ammoniumBifluoride: 'NH4HF2',
+  ferricChloride: 'FeCl3',
+  carbonDioxide: 'CO2',
 } as const
 
 /**

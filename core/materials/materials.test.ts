@@ -1,28 +1,26 @@
 import { describe, expect, it } from 'vitest'
 import { CAUTIONS, DEFER } from '../safety'
 import { describeSource } from '../source'
-import { BICARBONATE_EXCESS, BICARBONATE_LEAST, CREAM_BIFLUORIDE_FRACTION, CREAM_DENSITY } from '../neutralise'
-import { COAT_HANDLING_SECONDS, COAT_OVERLAP, COAT_SECONDS_PER_CM2, COAT_THICKNESS, TOOL_LOSS } from '../coat'
-import { LABEL_SLACK, OLD_CREAM_DAYS } from '../dwell'
+import { CREAM_DENSITY } from '../neutralise'
+import { RULES } from '../house'
 import { ETCHANT_KINDS, etchantKind, RESISTS, resistKind, SUBSTRATES, substrateKind } from './index'
 
 describe('tables of the trade', () => {
   it('every row and every constant says where it comes from', () => {
-    const constants = [COAT_THICKNESS, COAT_OVERLAP, TOOL_LOSS, COAT_SECONDS_PER_CM2, COAT_HANDLING_SECONDS, CREAM_BIFLUORIDE_FRACTION, CREAM_DENSITY, BICARBONATE_EXCESS, BICARBONATE_LEAST, LABEL_SLACK, OLD_CREAM_DAYS]
-    for (const { source } of [...ETCHANT_KINDS, ...RESISTS, ...SUBSTRATES, ...constants, ...CAUTIONS]) {
+    for (const { source } of [...ETCHANT_KINDS, ...ETCHANT_KINDS.map(k => k.undercut), ...RESISTS, ...SUBSTRATES, ...RULES, CREAM_DENSITY, ...CAUTIONS]) {
       expect(['publication', 'common practice', 'house rule', 'value from memory']).toContain(source.basis)
     }
   })
-  it.each([['fast-cream', 60], ['general-cream', 300], ['slow-cream', 900], ['tile-cream', 1200]])('%s: labels give %d s (common practice)', (id, seconds) => {
-    expect(etchantKind(id).usualLabel.min).toBe(seconds)
+  it.each([['fast-cream', 60], ['general-cream', 300], ['slow-cream', 900], ['tile-cream', 1200], ['ferric-chloride', 900]])('%s: labels give %d s (common practice)', (id, seconds) => {
+    expect(etchantKind(id).usualLabel!.min).toBe(seconds)
   })
   it('an id that is in no table is an error, not a guess', () => {
     expect(() => etchantKind('hydrofluoric-acid')).toThrow(RangeError)
-    expect(() => resistKind('paper')).toThrow(RangeError)
-    expect(() => substrateKind('acrylic')).toThrow(RangeError)
+    expect(() => resistKind('hope')).toThrow(RangeError)
+    expect(() => substrateKind('ice')).toThrow(RangeError)
   })
   it('no kind of etchant is a raw acid', () => {
-    for (const kind of ETCHANT_KINDS) expect(kind.name).toMatch(/cream/)
+    for (const kind of ETCHANT_KINDS) expect(kind.name).toMatch(/cream|ferric chloride|abrasive/)
   })
   it('a source is told in words', () => {
     expect(describeSource({ basis: 'label' })).toBe('label')

@@ -1,54 +1,31 @@
-import { coatSeconds, creamFigure } from '../coat'
+import { weighAnswers } from '../answers'
+import { blastedArea, decideGunTime, distanceFigure, gunFigure, pressureFigure } from '../blast'
+import { coatSeconds, creamFigure, liquidFigure, netCreamFigure } from '../coat'
+import { judge, walls } from '../compatibility'
+import type { Judgement } from '../compatibility'
 import { costFigure } from '../cost'
 import { decideDwell } from '../dwell'
-import type { DwellDecision, DwellSchool } from '../dwell'
+import type { DwellDecision, DwellWindow } from '../dwell'
 import type { Figure } from '../figure'
 import { etchantKind, resistKind, substrateKind } from '../materials'
-import type { EtchantKindId, ResistId, SubstrateId } from '../materials'
-import { bicarbonateFigure } from '../neutralise'
+import { bicarbonateFigure, ferricFigure } from '../neutralise'
 import { coatAhead, sittingSeconds } from '../schedule'
 import { commonPractice, houseRule, reading } from '../source'
-import { cutFigures, openArea } from '../stencil'
-import type { ArtSize } from '../stencil'
-import { diameterFromGirth } from '../vessel'
-import type { HouseRules } from './house-rules'
+import { careCalls, stepList } from '../steps'
+import type { StepContext } from '../steps'
+import { cutFigures, openArea, resistAreaFigure, tapeFigure, transferFigure } from '../stencil'
+import { formatLength, formatPressure } from '../units'
+import { diameterFromGirth, lateralArea } from '../vessel'
+import { fitRefusals, fitWarnings } from './fit'
+import { evidenceFor } from './input'
+import type { RecipeInput } from './input'
 import type { RunPlan } from './run-plan'
-import { stepList } from './steps'
-
-/** What the shelf knows of a bottle. */
-export interface BottleFacts {
-  kind: EtchantKindId
-  /** s */
-  label: { min: number, max: number }
-  reusable: boolean
-  /** Days since opening; null while sealed. */
-  openDays: number | null
-  /** mL */
-  left: number
-  /** In the studio's currency, per mL. */
-  pricePerMl: number
-  /** Best time from the studio's own test strip, s. */
-  couponBest: number | null
-}
-
-export interface RecipeInput {
-  noun: string
-  pieces: number
-  /** mm */
-  height: number
-  /** mm */
-  girth: number
-  substrate: SubstrateId
-  art: ArtSize
-  resist: ResistId
-  bottle: BottleFacts
-  school: DwellSchool
-  rules: HouseRules
-}
 
 export interface Recipe {
+  judgement: Judgement
   dwell: DwellDecision
-  figures: { cream: Figure, cutWidth: Figure, cutHeight: Figure, bicarbonate: Figure, time: Figure, cost: Figure, diameter: Figure }
+  /** In the order they are read. */
+  figures: Figure[]
   warnings: string[]
   /** What cannot be done as asked, and what to do instead. Empty when the run may start. */
   refusals: string[]
@@ -56,26 +33,68 @@ export interface Recipe {
   plan: RunPlan | null
 }
 
-/** Scrape or wipe, then rinse one piece, s. */
-const OFF_SECONDS = 60
+/** Scrape or wipe, then rinse one piece; for metal, sprinkle until the foam stops, then rinse. s */
+const OFF_SECONDS = { cream: 60, liquid: 120, blast: 0 }
 
-function fitRefusals(input: RecipeInput): string[] {
-  const refusals: string[] = []
-  if (input.art.height > input.height) refusals.push('The art is taller than the piece. Check both readings.')
-  if (input.art.width > input.girth) refusals.push('The art is wider than the way round the piece. Check the girth.')
-  if (input.art.openFraction <= 0) refusals.push('Nothing is open, so nothing would be etched. Say what share of the art is open.')
-  return refusals
+/** Method by method: window, what is put out, what neutralises it, what it costs. */
+interface MethodPart {
+  dwell: DwellDecision
+  figures: Figure[]
+  putOut: number
+  /** mL or g that the shelf loses */
+  used: number
+  bicarbonate: number
+  coat: number
 }
 
-function fitWarnings(input: RecipeInput, cut: { width: number, height: number }, cream: number): string[] {
-  const warnings: string[] = []
-  if (input.art.height <= input.height && cut.height > input.height) warnings.push('The resist with its border is taller than the piece: fold it over the rim or cut the border narrower.')
-  if (input.art.width <= input.girth && cut.width > input.girth) warnings.push('The resist with its border meets itself at the back: it will overlap there.')
-  if (cream > input.bottle.left) warnings.push('The bottle may not hold enough for this run. Have another at hand before the first touch.')
-  if (input.rules.after === 'recover' && !input.bottle.reusable) warnings.push('This cream is not for reuse, so it is wiped off, not scraped back.')
-  if (input.art.openFraction > 0.6) warnings.push('A large open area shows brush marks and patches. Break it up, or coat thick and leave it alone.')
-  return warnings
+function dwellOf(input: RecipeInput, coat: number): DwellDecision {
+  const { lot, rules } = input
+  return decideDwell({
+    kind: etchantKind(lot.kind), label: lot.label!, school: input.schools.dwell, coupon: evidenceFor(lot, input.substrate), ownBest: input.ownBest, substrate: substrateKind(input.substrate), openDays: lot.openDays,
+    temperature: input.temperature, finest: input.finest, openArea: openArea(input.art), coatSeconds: coat, rules,
+  })
 }
+
+function creamPart(input: RecipeInput): MethodPart {
+  const open = openArea(input.art)
+  const coat = coatSeconds(open, input.rules, input.coaters)
+  const cream = creamFigure(open, input.pieces, input.rules)
+  const net = netCreamFigure(cream.value, input.pieces, input.schools.after === 'recover' && input.lot.reusable, input.rules)
+  const bicarbonate = bicarbonateFigure(cream.value, input.rules)
+  return { dwell: dwellOf(input, coat), figures: [cream, net, bicarbonate], putOut: cream.value, used: net.value * input.pieces, bicarbonate: bicarbonate.value, coat }
+}
+
+function liquidPart(input: RecipeInput): MethodPart {
+  const open = openArea(input.art)
+  const coat = coatSeconds(open, input.rules, input.coaters)
+  const dwell = dwellOf(input, coat)
+  const liquid = liquidFigure(open, input.pieces, dwell.window?.best ?? input.lot.label!.min, input.rules)
+  const bicarbonate = ferricFigure(liquid.value, input.lot.strength!, input.rules)
+  return { dwell, figures: [liquid, bicarbonate], putOut: liquid.value, used: liquid.value, bicarbonate: bicarbonate.value, coat }
+}
+
+/** Substrates that the light pressure is for. */
+const LIGHT_CARE = 'light-pressure'
+
+function blastPart(input: RecipeInput, judgement: Judgement): MethodPart {
+  const { rules } = input
+  const area = blastedArea(input.look, lateralArea(input.girth, input.height), openArea(input.art))
+  const light = judgement.cares.some(c => c.id === LIGHT_CARE)
+  const blast = { look: input.look, area, lotSecondsPerCm2: input.lot.secondsPerCm2, light, kind: etchantKind(input.lot.kind), rules }
+  return { dwell: decideGunTime(blast), figures: [gunFigure(blast), pressureFigure(light, rules), distanceFigure(rules)], putOut: 0, used: 0, bicarbonate: 0, coat: 0 }
+}
+
+/** A lot that lacks what its kind needs can't be planned with. */
+function lotRefusal(input: RecipeInput): string | null {
+  const { method, name } = etchantKind(input.lot.kind)
+  if (method !== 'blast' && !input.lot.label) return `This ${name} has no label time on the shelf. A lead enters it there.`
+  return method === 'liquid' && !input.lot.strength ? 'This ferric chloride has no strength on the shelf. A lead enters it there, from its label.' : null
+}
+
+const diameterFigure = (girth: number): Figure => ({
+  id: 'diameter', label: 'Across', value: diameterFromGirth(girth), unit: 'mm', formula: 'girth ÷ π',
+  inputs: [{ label: 'girth', value: girth, unit: 'mm', source: reading }], source: commonPractice('a 9 1/2 in girth is 76.8 mm across'),
+})
 
 function timeFigure(prepare: number, sitting: number, finish: number): Figure {
   return {
@@ -83,55 +102,68 @@ function timeFigure(prepare: number, sitting: number, finish: number): Figure {
     label: 'Time from gloves on to gloves off',
     value: prepare + sitting + finish,
     unit: 's',
-    formula: 'getting ready + first touch to last rinse + peel, neutralise, wash, wash-up and look',
+    formula: 'getting ready + first touch to last rinse + what follows until the look',
     inputs: [
       { label: 'getting ready', value: prepare, unit: 's', source: houseRule('from the step list') },
-      { label: 'first touch to last rinse, one pair of hands', value: sitting, unit: 's', source: houseRule('dwell window and coating time') },
-      { label: 'peel to look', value: finish, unit: 's', source: houseRule('from the step list') },
+      { label: 'at the etchant, one pair of hands', value: sitting, unit: 's', source: houseRule('window and coating time') },
+      { label: 'after it, until the look', value: finish, unit: 's', source: houseRule('from the step list') },
     ],
     source: commonPractice(),
   }
 }
 
-/** One job's recipe: window, amounts, sizes, time, cost and steps, each figure with its working. */
-export function planRecipe(input: RecipeInput): Recipe {
-  const { bottle, pieces, art, rules } = input
-  const kind = etchantKind(bottle.kind)
-  const resist = resistKind(input.resist)
-  const open = openArea(art)
-  const hands = { coat: coatSeconds(open), off: OFF_SECONDS }
-  const dwell = decideDwell({
-    kind, label: bottle.label, school: input.school, couponBest: bottle.couponBest, substrate: substrateKind(input.substrate), openDays: bottle.openDays, coatSeconds: hands.coat,
-  })
-  const cream = creamFigure(open, pieces)
-  const cut = cutFigures(art, rules.stencil)
-  const bicarbonate = bicarbonateFigure(cream.value)
-  // Without a window there is no schedule; the label's time still lets the rest be shown.
-  const window = dwell.window ?? { notBefore: bottle.label.min, best: bottle.label.min, notAfter: bottle.label.max }
-  const after = bottle.reusable ? rules.after : 'wipe'
-  const steps = stepList({
-    pieces, noun: input.noun, kind, resist, after, dwell: window, cream: cream.value, bicarbonate: bicarbonate.value, coatSeconds: hands.coat, offSeconds: hands.off, reusable: bottle.reusable,
-  })
-  const etch = steps.findIndex(s => s.kind === 'clock')
-  const handsOn = (from: number, to?: number) => steps.slice(from, to).reduce((sum, s) => sum + s.seconds, 0)
-  const time = timeFigure(handsOn(0, etch), sittingSeconds(pieces, window, hands), handsOn(etch + 1))
-  const cost = costFigure({
-    cream: cream.value, creamPrice: bottle.pricePerMl, resistArea: cut.width.value * cut.height.value * pieces, resistPrice: rules.resistPrice, consumables: rules.consumables, handsOn: handsOn(0), hourly: rules.hourly,
-  })
-  const refusals = [...fitRefusals(input), ...(dwell.refusal ? [dwell.refusal] : [])]
+const EMPTY: DwellDecision = { window: null, reasons: [], warnings: [], couponFirst: null, refusal: null }
+
+function stepContext(input: RecipeInput, part: MethodPart, judgement: Judgement, window: DwellWindow, keepOffLip: boolean): StepContext {
+  const { rules } = input
+  const pressure = part.figures.find(f => f.id === 'pressure')?.value ?? rules.blastPressure
+  const kind = etchantKind(input.lot.kind)
   return {
-    dwell,
-    figures: {
-      cream, cutWidth: cut.width, cutHeight: cut.height, bicarbonate, time, cost,
-      diameter: {
-        id: 'diameter', label: 'Across', value: diameterFromGirth(input.girth), unit: 'mm', formula: 'girth ÷ π',
-        inputs: [{ label: 'girth', value: input.girth, unit: 'mm', source: reading }], source: commonPractice('a 9 1/2 in girth is 76.8 mm across'),
-      },
-    },
-    warnings: [...dwell.warnings, ...fitWarnings(input, { width: cut.width.value, height: cut.height.value }, cream.value)],
-    refusals,
+    pieces: input.pieces, noun: input.noun, substrate: substrateKind(input.substrate), surface: input.surface, kind, resist: resistKind(input.resist), schools: input.schools, dwell: window,
+    putOut: part.putOut, bicarbonate: part.bicarbonate, coatSeconds: part.coat, offSeconds: OFF_SECONDS[kind.method], reusable: input.lot.reusable, oldLabel: input.oldLabel, keepOffLip,
+    finish: input.finish, cares: judgement.cares, couponFirst: part.dwell.couponFirst,
+    blast: kind.method === 'blast' ? { look: input.look, pressure: formatPressure(pressure), distance: formatLength(rules.blastDistance, rules.lengthUnit), passes: rules.blastPasses } : null,
+  }
+}
+
+/** One job's recipe: verdict, window, amounts, sizes, time, cost and steps, each figure with its working. */
+export function planRecipe(input: RecipeInput): Recipe {
+  const { lot, pieces, art, rules } = input
+  const kind = etchantKind(lot.kind)
+  const judgement = judge({ substrate: input.substrate, etchant: lot.kind, resist: input.resist }, { surface: input.surface, depth: input.depth, finest: input.finest, openArea: openArea(art) })
+  const answered = weighAnswers(input.answers, input.substrate)
+  const lacking = lotRefusal(input)
+  const blocked = [...walls(judgement), ...(lacking ? [lacking] : [])]
+  if (blocked.length > 0) return { judgement, dwell: EMPTY, figures: [], warnings: [], refusals: [...new Set(blocked)], plan: null }
+
+  const part = { cream: creamPart, liquid: liquidPart, blast: blastPart }[kind.method](input, judgement)
+  // Without a window there is no schedule; the label's time still lets the rest be shown.
+  const window = part.dwell.window ?? { notBefore: lot.label!.min, best: lot.label!.min, notAfter: lot.label!.max }
+  const hands = { coat: part.coat, off: OFF_SECONDS[kind.method] }
+  const after = lot.reusable && kind.method === 'cream' ? input.schools.after : 'wipe'
+  const steps = stepList(stepContext(input, part, judgement, window, answered.keepOffLip))
+  const etch = steps.findIndex(s => s.kind === 'clock' || s.kind === 'blast')
+  const handsOn = (from: number, to?: number) => steps.slice(from, to).reduce((sum, s) => sum + s.seconds, 0)
+  const sitting = kind.method === 'blast' ? steps[etch]!.seconds : sittingSeconds(pieces, window, hands)
+  const cut = cutFigures(art, rules)
+  const size = { width: cut.width.value, height: cut.height.value }
+  const resist = resistKind(input.resist)
+  const area = resistAreaFigure(size, resist.uses === null ? 1 : pieces)
+  const figures = [
+    ...part.figures, cut.width, cut.height, area, ...(resist.transfer ? [transferFigure(size, pieces, rules)] : []), tapeFigure(size, pieces, rules),
+    timeFigure(handsOn(0, etch), sitting, handsOn(etch + 1)),
+    costFigure({ etchant: part.used, etchantUnit: kind.method === 'blast' ? 'g' : 'ml', etchantPrice: lot.price, resistArea: resist.uses === null ? 0 : area.value, handsOn: handsOn(0), rules }),
+    ...(input.surface === 'flat' ? [] : [diameterFigure(input.girth)]),
+  ]
+  const refusals = [...answered.refusals, ...fitRefusals(input), ...(part.dwell.refusal ? [part.dwell.refusal] : [])]
+  return {
+    judgement, dwell: part.dwell, figures, refusals,
+    warnings: [...judgement.rows.filter(r => r.verdict === 'poor').map(r => `${r.reason} ${r.instead}`), ...part.dwell.warnings, ...fitWarnings(input, size, part.putOut), ...answered.warnings],
     plan: refusals.length > 0
       ? null
-      : { noun: input.noun, pieces, dwell: window, hands, coatAhead: coatAhead(window, hands), after, cream: cream.value, bicarbonate: bicarbonate.value, steps },
+      : {
+          method: kind.method, noun: input.noun, pieces, dwell: window, hands, coatAhead: coatAhead(window, hands), after, putOut: part.putOut, bicarbonate: part.bicarbonate,
+          care: careCalls({ kind, schools: input.schools, surface: input.surface, dwell: window }, rules), steps,
+        },
   }
 }

@@ -1,23 +1,36 @@
 import type { DwellWindow } from '../dwell'
+import type { AfterSchool } from '../house'
+import type { Method } from '../materials'
 import type { HandTimes } from '../schedule'
-import type { AfterSchool } from './house-rules'
-import type { Step } from './steps'
+import type { CareCall, Step } from '../steps'
+
+/** Strips of a coupon share one clock: all coated at once and rinsed in turn, or coated in turn and rinsed at once. */
+export type Together = 'rinsed in turn' | 'coated in turn'
 
 /** What the bench follows, frozen when the run starts. */
 export interface RunPlan {
+  method: Method
   /** What one piece is called. */
   noun: string
   pieces: number
-  /** s from the last part covered */
+  /** s from the last part covered; for blasting, s of gun time on one piece */
   dwell: DwellWindow
+  /** A coupon's strips have a window each. */
+  windows?: DwellWindow[]
+  together?: Together
   /** s of one piece */
   hands: HandTimes
   /** How many may be coated before the first must come off. */
   coatAhead: number
   after: AfterSchool
-  /** mL to put out */
-  cream: number
-  /** g for the rinse tub */
+  /** mL to put out; 0 when blasting */
+  putOut: number
+  /** g for tub or tray */
   bicarbonate: number
+  /** What to do with a piece while its dwell runs. */
+  care: CareCall[]
   steps: Step[]
 }
+
+/** The window of one piece. @param n 1-based */
+export const windowOf = (plan: Pick<RunPlan, 'dwell' | 'windows'>, n: number): DwellWindow => plan.windows?.[n - 1] ?? plan.dwell

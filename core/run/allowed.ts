@@ -12,6 +12,17 @@ const STAGE_NEEDED: Partial<Record<RunEvent['kind'], { stage: PieceStage, otherw
   'coat.covered': { stage: 'coating', otherwise: 'is not being coated' },
   'etchant.off': { stage: 'dwelling', otherwise: 'has no clock running' },
   'piece.rinsed': { stage: 'off', otherwise: 'still has to come off' },
+  'care.given': { stage: 'dwelling', otherwise: 'has no clock running' },
+}
+
+/** The gun works on one piece at a time. */
+function refuseGun(plan: RunPlan, state: RunState, event: PieceEvent, name: string): string | null {
+  const piece = state.pieces[event.piece - 1]!
+  if (piece.blasted) return `${name} is blasted already. Take that back first.`
+  const on = state.pieces.find(p => p.gunOn)
+  if (event.kind === 'gun.off') return piece.gunOn ? null : 'The gun is off already.'
+  if (on) return on === piece && event.kind === 'gun.on' ? 'The gun is on already.' : `The gun is on for ${plan.noun} ${on.n}. Let go first.`
+  return event.kind === 'piece.blasted' && piece.gunSeconds === 0 ? `No gun time is counted for ${name.toLowerCase()} yet.` : null
 }
 
 function refusePiece(plan: RunPlan, state: RunState, event: PieceEvent): string | null {
@@ -23,10 +34,11 @@ function refusePiece(plan: RunPlan, state: RunState, event: PieceEvent): string 
   const step = currentStep(plan, state)
   if (event.kind === 'piece.withdrawn') return null
   if (event.kind === 'piece.judged') return step?.kind === 'look' ? null : `${name} can be judged once it is dry and the wash-up is done. Now: ${step?.title}.`
+  if (event.kind === 'gun.on' || event.kind === 'gun.off' || event.kind === 'piece.blasted') return step?.kind === 'blast' ? refuseGun(plan, state, event, name) : `It is not time to blast. First: ${step?.title}.`
   if (step?.kind !== 'clock') return `It is not time to coat. First: ${step?.title}.`
   const needed = STAGE_NEEDED[event.kind]!
   if (stage !== needed.stage) return `${name} ${needed.otherwise}.`
-  const inHand = event.kind === 'coat.started' && state.pieces.find(p => pieceStage(p) === 'coating' && p.coatStarted!.by === event.by)
+  const inHand = event.kind === 'coat.started' && !plan.together && state.pieces.find(p => pieceStage(p) === 'coating' && p.coatStarted!.by === event.by)
   return inHand ? `Finish coating ${plan.noun} ${inHand.n} first.` : null
 }
 
@@ -46,17 +58,21 @@ export function refuseStep(plan: RunPlan, state: RunState, event: RunEvent): str
       if (step.id !== event.step) return `That step can't be closed now. First: ${step.title}.`
       if (step.kind === 'tub') return state.bicarbonate > 0 ? null : 'Put bicarbonate in the tub first, then wait until nothing fizzes.'
       return step.kind === 'do' ? null : `${step.title}: every part of it has to be done, it can't be closed as a whole.`
+    case 'step.skipped':
+      if (step.id !== event.step) return `That step can't be skipped now. First: ${step.title}.`
+      return step.kind !== 'do' || step.safety ? `${step.title}: this step is never skipped.` : null
     case 'etchant.measured':
       if (step.kind !== 'measure') return `Amounts are entered after the last rinse. First: ${step.title}.`
       return event.back > event.putOut ? 'More went back than was put out. Check both amounts.' : null
     case 'bicarbonate.added':
-      return step.kind === 'tub' ? null : `Bicarbonate goes in after peeling. First: ${step.title}.`
+      return step.kind === 'tub' ? null : `Bicarbonate goes in at its own step. First: ${step.title}.`
     case 'run.finished': {
       if (step.kind !== 'look') return `The run can't be closed yet. First: ${step.title}.`
       const open = state.pieces.filter(p => !p.judged && !p.withdrawn)
       return open.length > 0 ? `Judge ${open.map(p => `${plan.noun} ${p.n}`).join(', ')} first.` : null
     }
     case 'run.abandoned':
+      if (state.pieces.some(p => p.gunOn)) return 'The gun is on. Let go before the run is stopped.'
       return wetPieces(state).length > 0 ? 'Something is still wet. Rinse every coated piece before the run is stopped.' : null
     case 'event.undone': return null
     default: return null

@@ -1,10 +1,13 @@
+import { windowOf } from '../recipe'
 import type { RunPlan } from '../recipe'
 import { capital, formatDuration } from '../units'
+import { dueCare, spoken } from './care'
 import { pieceClock } from './clock'
+import { benchWords } from './words'
 import type { RunState } from './state'
 
-/** `soon`: get ready; `now`: best time reached; `over`: past the window. No two of them sound alike. */
-export type AlarmLevel = 'soon' | 'now' | 'over'
+/** `care`: something to do with it meanwhile; `soon`: get ready; `now`: best time reached; `over`: past the window. No two of them sound alike. */
+export type AlarmLevel = 'care' | 'soon' | 'now' | 'over'
 
 export interface Announcement {
   /** Stays the same while the alarm stands, so that it is raised once: piece and level. */
@@ -23,13 +26,17 @@ export function soonLead(best: number): number {
 /** Alarms that stand right now, the latest piece last. @param now ms, server time */
 export function announcements(plan: RunPlan, state: RunState, now: number): Announcement[] {
   return state.pieces.flatMap((piece): Announcement[] => {
-    const clock = pieceClock(piece, plan.dwell, now)
-    if (!clock.running) return []
+    const clock = pieceClock(piece, plan, now)
+    // A gun that is on is held by somebody: it needs no calling.
+    if (!clock.running || plan.method === 'blast') return []
+    const words = benchWords(plan)
     const name = `${plan.noun} ${piece.n}`
     const alarm = (level: AlarmLevel, sentence: string) => [{ key: `${piece.n}:${level}`, piece: piece.n, level, sentence }]
-    if (clock.phase === 'over') return alarm('over', `${capital(name)} is over its time. Rinse it now.`)
-    if (clock.toBest <= 0) return alarm('now', `Rinse ${name} now.`)
-    const lead = soonLead(plan.dwell.best)
-    return clock.toBest <= lead ? alarm('soon', `Get ready: ${name} in ${formatDuration(Math.ceil(clock.toBest))}.`) : []
+    if (clock.phase === 'over') return alarm('over', `${capital(name)} is over its time. ${words.overNow}.`)
+    if (clock.toBest <= 0) return alarm('now', `${words.offNow(name)}.`)
+    const lead = soonLead(windowOf(plan, piece.n).best)
+    if (clock.toBest <= lead) return alarm('soon', `Get ready: ${name} in ${formatDuration(Math.ceil(clock.toBest))}.`)
+    const care = dueCare(plan, piece, now)
+    return care ? [{ key: `${piece.n}:care:${care.call.id}:${care.dueAt}`, piece: piece.n, level: 'care', sentence: spoken(plan, piece.n, care.call) }] : []
   })
 }

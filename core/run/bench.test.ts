@@ -38,7 +38,7 @@ describe('two people at one bench', () => {
 describe('between not before and best', () => {
   it('a piece may come off, and the control says how long to its best', () => {
     const b = bench()
-    const wider = { ...plan, dwell: { notBefore: 300, best: 450, notAfter: 600 }, coatAhead: 1 }
+    const wider = { ...plan, dwell: { notBefore: 300, best: 450, notAfter: 600 }, coatAhead: 1, care: [] }
     b.atEtch().coat(1)
     b.wait(320)
     const action = nextAction(wider, b.state(), b.now, 'me')
@@ -76,10 +76,10 @@ describe('stages of a piece', () => {
     const b = bench().atEtch()
     b.etchAll()
     b.send({ kind: 'etchant.measured', putOut: 4, back: 4 })
-    b.send({ kind: 'step.done', step: 'peel' })
+    b.upTo('neutralise')
     b.send({ kind: 'bicarbonate.added', grams: 15 })
-    for (const step of ['neutralise', 'second-wash', 'dry']) b.send({ kind: 'step.done', step })
-    for (const item of plan.steps.find(s => s.id === 'wash-up')!.items!) b.send({ kind: 'gate.ticked', step: 'wash-up', item: item.id })
+    b.send({ kind: 'step.done', step: 'neutralise' })
+    b.upTo('look')
     b.send({ kind: 'piece.judged', piece: 1, result: 'good', faults: [], note: '' })
     b.send({ kind: 'piece.judged', piece: 1, result: 'scrap', faults: ['crept'], note: 'seen in daylight' })
     expect(b.refusal({ kind: 'run.finished' })).toMatch(/Judge tumbler 2, tumbler 3, tumbler 4 first/)
@@ -90,13 +90,17 @@ describe('stages of a piece', () => {
 describe('the history in words', () => {
   it('has a plain sentence for every kind of entry', () => {
     const b = bench().atEtch().finish()
-    b.events.push({ id: 'w', at: b.now, by: 'me', kind: 'piece.withdrawn', piece: 1, reason: 'dropped' }, { id: 'a', at: b.now, by: 'me', kind: 'run.abandoned', reason: 'power cut' }, { id: 'u', at: b.now, by: 'me', kind: 'event.undone', target: 'w' })
+    b.events.push({ id: 'w', at: b.now, by: 'me', kind: 'piece.withdrawn', piece: 1, reason: 'dropped' }, { id: 'a', at: b.now, by: 'me', kind: 'run.abandoned', reason: 'power cut' }, { id: 'u', at: b.now, by: 'me', kind: 'event.undone', target: 'w' },
+      { id: 's', at: b.now, by: 'me', kind: 'step.skipped', step: 'stir', reason: 'stirred before' }, { id: 'c', at: b.now, by: 'me', kind: 'care.given', piece: 2, care: 'drip' },
+      ...(['gun.on', 'gun.off', 'piece.blasted'] as const).map(kind => ({ id: kind, at: b.now, by: 'me', kind, piece: 1 })))
     const words = new Map(b.events.map(e => [e.kind, describeEvent(plan, e)]))
     expect([...words.keys()].sort()).toEqual([...EVENT_KINDS].sort())
     expect(words.get('coat.started')).toBe('First touch on tumbler 4')
     expect(words.get('etchant.measured')).toBe('4\u00a0mL put out, 1\u00a0mL went back')
+    expect(words.get('care.given')).toBe('Tumbler 2: drips pushed back')
+    expect(words.get('step.skipped')).toMatch(/^Skipped: Stir the cream.*\(stirred before\)$/)
     expect(words.get('piece.withdrawn')).toBe('Took tumbler 1 out: dropped')
-    for (const text of words.values()) expect(text).not.toMatch(/undefined|\./)
+    for (const text of words.values()) expect(text).not.toMatch(/undefined|\.$/)
   })
 })
 

@@ -1,3 +1,5 @@
+import { windowOf } from '../recipe'
+import type { RunPlan } from '../recipe'
 import type { DwellWindow } from '../dwell'
 import type { PieceState } from './state'
 
@@ -20,8 +22,21 @@ export interface PieceClock {
   toNotAfter: number
 }
 
+/** Gun time of one piece so far, s. @param now ms, server time */
+export const gunTime = (piece: PieceState, now: number): number => piece.gunSeconds + (piece.gunOn ? Math.max(0, now - piece.gunOn.at) / 1000 : 0)
+
+function gunClock(piece: PieceState, dwell: DwellWindow, now: number): PieceClock {
+  const last = gunTime(piece, now)
+  const phase = last === 0 ? 'none' : last > dwell.notAfter ? 'over' : last >= dwell.best ? 'best' : last >= dwell.notBefore ? 'open' : 'before'
+  return { phase, running: piece.gunOn !== null, last, first: last, toNotBefore: dwell.notBefore - last, toBest: dwell.best - last, toNotAfter: dwell.notAfter - last }
+}
+
+type ClockPlan = Pick<RunPlan, 'dwell' | 'windows' | 'method'>
+
 /** @param now ms, server time */
-export function pieceClock(piece: PieceState, dwell: DwellWindow, now: number): PieceClock {
+export function pieceClock(piece: PieceState, plan: ClockPlan, now: number): PieceClock {
+  const dwell = windowOf(plan, piece.n)
+  if (plan.method === 'blast') return gunClock(piece, dwell, now)
   const end = piece.off?.at ?? piece.withdrawn?.at ?? now
   const since = (stamp: { at: number } | null) => (stamp ? Math.max(0, (end - stamp.at) / 1000) : 0)
   const last = since(piece.covered)

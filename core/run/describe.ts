@@ -1,5 +1,6 @@
 import type { RunPlan } from '../recipe'
-import { formatMass, formatVolume } from '../units'
+import { benchWords } from './words'
+import { capital, formatMass, formatVolume } from '../units'
 import type { RunEvent } from './events'
 
 /** One entry of a run in words, as the history shows it. */
@@ -9,13 +10,18 @@ export function describeEvent(plan: RunPlan, event: RunEvent): string {
   switch (event.kind) {
     case 'gate.ticked': return step(event.step)?.items?.find(i => i.id === event.item)?.text ?? event.item
     case 'step.done': return `Done: ${step(event.step)?.title ?? event.step}`
+    case 'step.skipped': return `Skipped: ${step(event.step)?.title ?? event.step} (${event.reason})`
+    case 'care.given': return `${capital(piece)}: ${plan.care.find(c => c.id === event.care)?.short ?? event.care}`
+    case 'gun.on': return `Gun on, ${piece}`
+    case 'gun.off': return `Gun off, ${piece}`
+    case 'piece.blasted': return `${capital(piece)} is blasted`
     case 'coat.started': return `First touch on ${piece}`
-    case 'coat.covered': return `Last part of ${piece} covered`
-    case 'etchant.off': return `Cream off ${piece}`
+    case 'coat.covered': return plan.method === 'liquid' ? `Last part of ${piece} wet` : `Last part of ${piece} covered`
+    case 'etchant.off': return plan.method === 'liquid' ? benchWords(plan).comingOff(piece) : `Cream off ${piece}`
     case 'piece.rinsed': return `Rinsed ${piece}`
     case 'piece.withdrawn': return `Took ${piece} out: ${event.reason}`
     case 'etchant.measured': return `${formatVolume(event.putOut)} put out, ${formatVolume(event.back)} went back`
-    case 'bicarbonate.added': return `${formatMass(event.grams)} of bicarbonate into the tub`
+    case 'bicarbonate.added': return `${formatMass(event.grams)} of bicarbonate put in`
     case 'piece.judged': return `Judged ${piece}: ${event.result}`
     case 'run.finished': return 'Run finished'
     case 'run.abandoned': return `Run stopped: ${event.reason}`

@@ -1,3 +1,5 @@
+import type { CareCallId } from '../steps'
+
 /** How a dry piece was judged. */
 export const RESULTS = ['good', 'usable', 'scrap'] as const
 export type PieceResult = typeof RESULTS[number]
@@ -34,8 +36,13 @@ interface OfPiece extends Base {
 export type RunEvent
   = | Base & { kind: 'gate.ticked', step: string, item: string }
     | Base & { kind: 'step.done', step: string }
+    | Base & { kind: 'step.skipped', step: string, reason: string }
     | OfPiece & { kind: 'coat.started' }
     | OfPiece & { kind: 'coat.covered' }
+    | OfPiece & { kind: 'care.given', care: CareCallId }
+    | OfPiece & { kind: 'gun.on' }
+    | OfPiece & { kind: 'gun.off' }
+    | OfPiece & { kind: 'piece.blasted' }
     | OfPiece & { kind: 'etchant.off' }
     | OfPiece & { kind: 'piece.rinsed' }
     | OfPiece & { kind: 'piece.withdrawn', reason: string }
@@ -49,6 +56,6 @@ export type RunEvent
 export type RunEventKind = RunEvent['kind']
 
 export const EVENT_KINDS: readonly RunEventKind[] = [
-  'gate.ticked', 'step.done', 'coat.started', 'coat.covered', 'etchant.off', 'piece.rinsed', 'piece.withdrawn', 'etchant.measured',
+  'gate.ticked', 'step.done', 'step.skipped', 'coat.started', 'coat.covered', 'care.given', 'gun.on', 'gun.off', 'piece.blasted', 'etchant.off', 'piece.rinsed', 'piece.withdrawn', 'etchant.measured',
   'bicarbonate.added', 'piece.judged', 'run.finished', 'run.abandoned', 'event.undone',
 ]

@@ -6,9 +6,9 @@ import type { PieceState, RunState, Stamp } from './state'
 /** A run to which nothing has happened yet. */
 export function emptyRun(plan: RunPlan): RunState {
   const pieces = Array.from({ length: plan.pieces }, (_, i): PieceState => ({
-    n: i + 1, coatStarted: null, covered: null, off: null, rinsed: null, withdrawn: null, judged: null,
+    n: i + 1, coatStarted: null, covered: null, care: [], gunOn: null, gunSeconds: 0, blasted: null, off: null, rinsed: null, withdrawn: null, judged: null,
   }))
-  return { pieces, ticked: {}, done: {}, measured: null, bicarbonate: 0, finished: null, abandoned: null }
+  return { pieces, ticked: {}, done: {}, skipped: {}, measured: null, bicarbonate: 0, finished: null, abandoned: null }
 }
 
 /** Events that count: each id once, at its first place, without those taken back and without the taking back. */
@@ -22,6 +22,9 @@ export function effectiveEvents(events: readonly RunEvent[]): RunEvent[] {
   })
 }
 
+/** Seconds that the gun of this piece has been on since it was last switched on. */
+const gunSince = (piece: PieceState, at: number) => (piece.gunOn ? Math.max(0, at - piece.gunOn.at) / 1000 : 0)
+
 function changePiece(state: RunState, n: number, change: Partial<PieceState>): RunState {
   return { ...state, pieces: state.pieces.map(p => (p.n === n ? { ...p, ...change } : p)) }
 }
@@ -32,6 +35,14 @@ export function applyEvent(state: RunState, event: RunEvent): RunState {
   switch (event.kind) {
     case 'gate.ticked': return { ...state, ticked: { ...state.ticked, [event.step]: { ...state.ticked[event.step], [event.item]: stamp } } }
     case 'step.done': return { ...state, done: { ...state.done, [event.step]: stamp } }
+    case 'step.skipped': return { ...state, skipped: { ...state.skipped, [event.step]: { ...stamp, reason: event.reason } } }
+    case 'care.given': return changePiece(state, event.piece, { care: [...state.pieces[event.piece - 1]!.care, { ...stamp, care: event.care }] })
+    case 'gun.on': return changePiece(state, event.piece, { gunOn: stamp })
+    case 'gun.off': {
+      const piece = state.pieces[event.piece - 1]!
+      return changePiece(state, event.piece, { gunOn: null, gunSeconds: piece.gunSeconds + gunSince(piece, event.at) })
+    }
+    case 'piece.blasted': return changePiece(state, event.piece, { blasted: stamp })
     case 'coat.started': return changePiece(state, event.piece, { coatStarted: stamp })
     case 'coat.covered': return changePiece(state, event.piece, { covered: stamp })
     case 'etchant.off': return changePiece(state, event.piece, { off: stamp })

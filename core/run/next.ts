@@ -1,42 +1,95 @@
-import type { GateItem, RunPlan, Step } from '../recipe'
-import { capital, formatClock } from '../units'
-import { pieceClock } from './clock'
+import { windowOf } from '../recipe'
+import type { RunPlan } from '../recipe'
+import type { CareCallId, GateItem, Step } from '../steps'
+import { formatClock } from '../units'
+import { dueCare, spoken } from './care'
+import { gunTime, pieceClock } from './clock'
+import type { RunEvent } from './events'
 import { currentStep, pieceStage, wetPieces } from './state'
 import type { PieceState, RunState } from './state'
+import { benchWords } from './words'
 
-/** The one thing to do now. `at` in seconds from now is when a `wait` ends. */
+interface OfPiece { step: Step, piece: number, sentence: string, /** On the large control. */ control: string }
+
+/** The one thing to do now. `seconds` from now is when a `wait` ends. */
 export type NextAction
   = | { kind: 'tick', step: Step, item: GateItem }
     | { kind: 'do' | 'measure' | 'tub' | 'look', step: Step }
-    | { kind: 'coat' | 'covered' | 'off' | 'rinse', step: Step, piece: number, sentence: string }
-    | { kind: 'wait', step: Step, piece: number, seconds: number, sentence: string }
+    | OfPiece & { kind: 'coat' | 'covered' | 'off' | 'rinse' | 'gun' }
+    | OfPiece & { kind: 'care', care: CareCallId }
+    | OfPiece & { kind: 'wait', seconds: number }
     | { kind: 'closed' }
 
 const coatedOrder = (a: PieceState, b: PieceState) => a.covered!.at - b.covered!.at || a.n - b.n
+const stageOf = (state: RunState, stage: string) => state.pieces.filter(p => pieceStage(p) === stage)
+
+/** When each strip of a coupon that is coated in turn is due, ms; the longest goes first. Null for others. */
+function coatDue(plan: RunPlan, state: RunState, piece: PieceState): number | null {
+  if (plan.together !== 'coated in turn') return null
+  const first = state.pieces.flatMap(p => (p.covered ? [{ p, end: p.covered.at + windowOf(plan, p.n).best * 1000 }] : [])).sort((a, b) => a.p.covered!.at - b.p.covered!.at)[0]
+  return first ? first.end - windowOf(plan, piece.n).best * 1000 : null
+}
+
+/** The next piece to coat: by number, or the longest dwell first where strips are coated in turn. */
+function nextToCoat(plan: RunPlan, state: RunState): PieceState | undefined {
+  const left = stageOf(state, 'untouched')
+  return plan.together === 'coated in turn' ? left.sort((a, b) => windowOf(plan, b.n).best - windowOf(plan, a.n).best)[0] : left[0]
+}
+
+/** Wet pieces by when they are due, the soonest first. */
+const byDue = (plan: RunPlan, pieces: PieceState[]) => pieces.sort((a, b) => (a.covered!.at + windowOf(plan, a.n).best * 1000) - (b.covered!.at + windowOf(plan, b.n).best * 1000) || coatedOrder(a, b))
+
+function mayCoat(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState): boolean {
+  const due = coatDue(plan, state, next)
+  if (due !== null) return due <= now
+  if (plan.together) return true
+  // The next coat must end before the first piece is due, or its rinse would be late.
+  return (toBest === null || toBest >= plan.hands.coat) && wetPieces(state).length < plan.coatAhead
+}
 
 function etchAction(plan: RunPlan, state: RunState, step: Step, now: number, me: string | null): NextAction {
-  const stage = (s: string) => state.pieces.filter(p => pieceStage(p) === s)
-  const toRinse = stage('off').sort(coatedOrder)[0]
-  if (toRinse) return { kind: 'rinse', step, piece: toRinse.n, sentence: `Rinse ${plan.noun} ${toRinse.n} now` }
-  const coating = stage('coating')
+  const words = benchWords(plan)
+  const name = (p: PieceState) => `${plan.noun} ${p.n}`
+  const act = (kind: 'coat' | 'covered' | 'off' | 'rinse', p: PieceState, sentence: string, control: string): NextAction => ({ kind, step, piece: p.n, sentence, control })
+  const toRinse = stageOf(state, 'off').sort(coatedOrder)[0]
+  if (toRinse) return act('rinse', toRinse, words.rinseNow(name(toRinse)), words.rinsed(name(toRinse)))
+  const coating = stageOf(state, 'coating')
   const inHand = coating.find(p => p.coatStarted!.by === me) ?? coating[0]
-  if (inHand) return { kind: 'covered', step, piece: inHand.n, sentence: `Cover every opening of ${plan.noun} ${inHand.n}` }
+  if (inHand) return plan.together === 'rinsed in turn' ? act('covered', inHand, 'Cover all strips', words.covered) : act('covered', inHand, words.cover(name(inHand)), words.covered)
 
-  const first = stage('dwelling').sort(coatedOrder)[0]
-  const clock = first && pieceClock(first, plan.dwell, now)
-  if (first && clock!.toBest <= 0) return { kind: 'off', step, piece: first.n, sentence: `Take ${plan.noun} ${first.n} off now` }
-  const next = stage('untouched')[0]
-  // The next coat must end before the first piece is due, or its rinse would be late.
-  const timeToCoat = !clock || clock.toBest >= plan.hands.coat
-  if (next && timeToCoat && wetPieces(state).length < plan.coatAhead) {
-    return { kind: 'coat', step, piece: next.n, sentence: `Coat ${plan.noun} ${next.n}` }
+  const first = byDue(plan, stageOf(state, 'dwelling'))[0]
+  const clock = first && pieceClock(first, plan, now)
+  if (first && clock!.toBest <= 0) return act('off', first, `Take ${name(first)} off now`, words.comingOff(name(first)))
+  const care = firstCare(plan, state, step, now)
+  if (care) return care
+  const next = nextToCoat(plan, state)
+  if (next && mayCoat(plan, state, clock ? clock.toBest : null, now, next)) {
+    return plan.together === 'rinsed in turn' ? act('coat', next, 'Coat all strips at once', 'First touch on the strips') : act('coat', next, words.coat(name(next)), words.firstTouch(name(next)))
   }
-  if (clock!.toNotBefore <= 0) return { kind: 'off', step, piece: first!.n, sentence: `${capital(plan.noun)} ${first!.n} may come off; best in ${formatClock(clock!.toBest)}` }
-  return { kind: 'wait', step, piece: first!.n, seconds: clock!.toNotBefore, sentence: `Wait for ${plan.noun} ${first!.n}` }
+  const due = next ? coatDue(plan, state, next) : null
+  if (next && due !== null) return { kind: 'wait', step, piece: next.n, seconds: (due - now) / 1000, sentence: `Coat ${name(next)} next`, control: `Wait ${formatClock(Math.ceil((due - now) / 1000))}` }
+  if (clock!.toNotBefore <= 0) return act('off', first!, words.mayComeOff(name(first!), formatClock(clock!.toBest)), words.comingOff(name(first!)))
+  return { kind: 'wait', step, piece: first!.n, seconds: clock!.toNotBefore, sentence: `Wait for ${name(first!)}`, control: `Wait ${formatClock(Math.ceil(clock!.toNotBefore))}` }
+}
+
+/** The piece that has waited longest for its care. */
+function firstCare(plan: RunPlan, state: RunState, step: Step, now: number): NextAction | null {
+  const due = stageOf(state, 'dwelling').flatMap((p) => {
+    const care = dueCare(plan, p, now)
+    return care ? [{ p, ...care }] : []
+  }).sort((a, b) => a.dueAt - b.dueAt)[0]
+  return due ? { kind: 'care', step, piece: due.p.n, care: due.call.id, sentence: spoken(plan, due.p.n, due.call), control: `${plan.noun} ${due.p.n}: ${due.call.short}` } : null
+}
+
+function blastAction(plan: RunPlan, state: RunState, step: Step, now: number): NextAction {
+  const piece = state.pieces.find(p => p.gunOn) ?? stageOf(state, 'blasting')[0] ?? stageOf(state, 'untouched')[0]!
+  const left = plan.dwell.best - gunTime(piece, now)
+  const name = `${plan.noun} ${piece.n}`
+  return { kind: 'gun', step, piece: piece.n, sentence: left > 0 ? `Blast ${name}: ${formatClock(Math.ceil(left))} of gun time left` : `${plan.noun} ${piece.n} has had its gun time`, control: piece.gunOn ? 'Gun is on: let go to stop' : 'Hold while the gun is on' }
 }
 
 /**
- * What a run asks for next. Rinsing comes before coating, and coated order is rinsing order.
+ * What a run asks for next. Rinsing comes before care, care before coating, and coated order is rinsing order.
  * @param now ms, server time
  * @param me who asks; a piece in my own hands comes before another person's
  */
@@ -46,7 +99,27 @@ export function nextAction(plan: RunPlan, state: RunState, now: number, me: stri
   switch (step.kind) {
     case 'gate': return { kind: 'tick', step, item: step.items!.find(item => !state.ticked[step.id]?.[item.id])! }
     case 'clock': return etchAction(plan, state, step, now, me)
-    case 'do': return { kind: 'do', step }
+    case 'blast': return blastAction(plan, state, step, now)
     default: return { kind: step.kind, step }
+  }
+}
+
+type Part<E> = E extends RunEvent ? Omit<E, 'id' | 'at' | 'by'> : never
+/** An entry before it has an id, a time and a person. */
+export type NewEvent = Part<RunEvent>
+
+/** What one press of the large control enters. Strips that share a clock are coated by one press. */
+export function pressEntries(plan: RunPlan, state: RunState, action: NextAction): NewEvent[] {
+  const together = (kind: 'coat.started' | 'coat.covered', stage: string, piece: number): NewEvent[] =>
+    plan.together === 'rinsed in turn' ? stageOf(state, stage).map(p => ({ kind, piece: p.n })) : [{ kind, piece }]
+  switch (action.kind) {
+    case 'tick': return [{ kind: 'gate.ticked', step: action.step.id, item: action.item.id }]
+    case 'do': return [{ kind: 'step.done', step: action.step.id }]
+    case 'coat': return together('coat.started', 'untouched', action.piece)
+    case 'covered': return together('coat.covered', 'coating', action.piece)
+    case 'care': return [{ kind: 'care.given', piece: action.piece, care: action.care }]
+    case 'off': return [{ kind: 'etchant.off', piece: action.piece }]
+    case 'rinse': return [{ kind: 'piece.rinsed', piece: action.piece }]
+    default: return []
   }
 }

@@ -1,4 +1,5 @@
-import type { RunPlan, Step } from '../recipe'
+import type { RunPlan } from '../recipe'
+import type { CareCallId, Step } from '../steps'
 import type { FaultId, PieceResult } from './events'
 
 /** Who did it, and when (ms, server time). */
@@ -12,6 +13,12 @@ export interface PieceState {
   n: number
   coatStarted: Stamp | null
   covered: Stamp | null
+  /** Care given during the dwell, in order. */
+  care: (Stamp & { care: CareCallId })[]
+  /** Gun: since when it is on, and what it was on before, s. */
+  gunOn: Stamp | null
+  gunSeconds: number
+  blasted: Stamp | null
   off: Stamp | null
   rinsed: Stamp | null
   withdrawn: Stamp & { reason: string } | null
@@ -23,6 +30,8 @@ export interface RunState {
   /** Gate ticks by step and item. */
   ticked: Record<string, Record<string, Stamp>>
   done: Record<string, Stamp>
+  /** Steps that somebody skipped, with the reason. */
+  skipped: Record<string, Stamp & { reason: string }>
   measured: Stamp & { putOut: number, back: number } | null
   /** g so far */
   bicarbonate: number
@@ -30,10 +39,12 @@ export interface RunState {
   abandoned: Stamp & { reason: string } | null
 }
 
-export type PieceStage = 'untouched' | 'coating' | 'dwelling' | 'off' | 'rinsed' | 'withdrawn'
+export type PieceStage = 'untouched' | 'coating' | 'dwelling' | 'off' | 'rinsed' | 'blasting' | 'blasted' | 'withdrawn'
 
 export function pieceStage(piece: PieceState): PieceStage {
   if (piece.withdrawn) return 'withdrawn'
+  if (piece.blasted) return 'blasted'
+  if (piece.gunOn || piece.gunSeconds > 0) return 'blasting'
   if (piece.rinsed) return 'rinsed'
   if (piece.off) return 'off'
   if (piece.covered) return 'dwelling'
@@ -51,9 +62,10 @@ function stepComplete(step: Step, state: RunState): boolean {
   switch (step.kind) {
     case 'gate': return step.items!.every(item => state.ticked[step.id]?.[item.id])
     case 'clock': return state.pieces.every(p => ['rinsed', 'withdrawn'].includes(pieceStage(p)))
+    case 'blast': return state.pieces.every(p => ['blasted', 'withdrawn'].includes(pieceStage(p)))
     case 'measure': return state.measured !== null
     case 'look': return state.finished !== null
-    default: return state.done[step.id] !== undefined
+    default: return state.done[step.id] !== undefined || state.skipped[step.id] !== undefined
   }
 }
 

@@ -1,3 +1,4 @@
+import { windowOf } from '../recipe'
 import type { RunPlan } from '../recipe'
 import type { FaultId, PieceResult } from './events'
 import { pieceClock } from './clock'
@@ -5,7 +6,7 @@ import type { RunState } from './state'
 
 export interface PieceSummary {
   n: number
-  /** s from the last part covered to off; null when it was never coated */
+  /** s from the last part covered to off, or of gun time; null when it was never etched */
   dwell: number | null
   /** s from the first touch to off */
   firstPart: number | null
@@ -21,6 +22,9 @@ export interface PieceSummary {
 export interface RunSummary {
   pieces: PieceSummary[]
   planned: RunPlan['dwell']
+  method: RunPlan['method']
+  /** Titles of steps that were skipped, with the reason. */
+  skipped: { title: string, reason: string }[]
   /** s; null when nothing was etched */
   shortest: number | null
   longest: number | null
@@ -35,9 +39,10 @@ export interface RunSummary {
 /** What the log shows of a run, from its folded state. */
 export function summarise(plan: RunPlan, state: RunState): RunSummary {
   const pieces = state.pieces.map((piece): PieceSummary => {
-    const etched = piece.covered !== null && piece.off !== null
-    const clock = pieceClock(piece, plan.dwell, piece.off?.at ?? 0)
-    const verdict = !etched ? 'not etched' : clock.last < plan.dwell.notBefore ? 'early' : clock.last > plan.dwell.notAfter ? 'over' : 'in window'
+    const etched = plan.method === 'blast' ? piece.gunSeconds > 0 : piece.covered !== null && piece.off !== null
+    const clock = pieceClock(piece, plan, piece.off?.at ?? 0)
+    const window = windowOf(plan, piece.n)
+    const verdict = !etched ? 'not etched' : clock.last < window.notBefore ? 'early' : clock.last > window.notAfter ? 'over' : 'in window'
     return {
       n: piece.n, verdict, dwell: etched ? clock.last : null, firstPart: etched ? clock.first : null,
       result: piece.judged?.result ?? null, faults: piece.judged?.faults ?? [], note: piece.judged?.note ?? '', withdrawn: piece.withdrawn?.reason ?? null,
@@ -46,7 +51,8 @@ export function summarise(plan: RunPlan, state: RunState): RunSummary {
   const dwells = pieces.flatMap(p => (p.dwell === null ? [] : [p.dwell]))
   const count = (result: PieceResult) => pieces.filter(p => p.result === result).length
   return {
-    pieces, planned: plan.dwell,
+    pieces, planned: plan.dwell, method: plan.method,
+    skipped: plan.steps.flatMap(s => (state.skipped[s.id] ? [{ title: s.title, reason: state.skipped[s.id]!.reason }] : [])),
     shortest: dwells.length ? Math.min(...dwells) : null,
     longest: dwells.length ? Math.max(...dwells) : null,
     used: state.measured ? state.measured.putOut - state.measured.back : 0,

@@ -1,4 +1,5 @@
-import { DEFAULT_HOUSE_RULES, planRecipe } from '../recipe'
+import { DEFAULT_HOUSE_RULES } from '../house'
+import { planRecipe } from '../recipe'
 import type { RecipeInput, RunPlan } from '../recipe'
 import type { RunEvent } from './events'
 import { foldRun } from './fold'
@@ -7,9 +8,23 @@ import { currentStep } from './state'
 
 /** Four tumblers, girth 9 1/2 in, art 60 x 45 mm, 35 % open, a general cream: the job the tests share. */
 export const FOUR_TUMBLERS: RecipeInput = {
-  noun: 'tumbler', pieces: 4, height: 110, girth: 241.3, substrate: 'bare-glass', art: { width: 60, height: 45, openFraction: 0.35 }, resist: 'vinyl', school: 'label',
-  bottle: { kind: 'general-cream', label: { min: 300, max: 300 }, reusable: true, openDays: 20, left: 200, pricePerMl: 0.12, couponBest: null },
+  noun: 'tumbler', pieces: 4, height: 110, girth: 241.3, surface: 'cylinder', substrate: 'soda-lime', art: { width: 60, height: 45, openFraction: 0.35 }, finest: null,
+  resist: 'permanent-vinyl', stencilUses: null, schools: { dwell: 'label', care: 'leave', weeding: 'backing', after: 'recover', rinsing: 'tub', peel: 'under-water' },
+  lot: { kind: 'general-cream', label: { min: 300, max: 300 }, reusable: true, openDays: 20, left: 200, price: 0.12, couponBest: null, coupons: [], strength: null, secondsPerCm2: null },
+  answers: { irreplaceable: 'replaceable', food: 'none', lip: 'clear', child: 'no' }, ownBest: null, temperature: null, coaters: 1, depth: 'surface', look: 'graphics', oldLabel: false, finish: 'none',
   rules: DEFAULT_HOUSE_RULES,
+}
+
+/** Two brass tags under ferric chloride of 42 °Bé. */
+export const TWO_TAGS: RecipeInput = {
+  ...FOUR_TUMBLERS, noun: 'tag', pieces: 2, height: 60, girth: 90, surface: 'flat', substrate: 'brass', art: { width: 38, height: 20, openFraction: 0.4 }, resist: 'rub-on',
+  lot: { ...FOUR_TUMBLERS.lot, kind: 'ferric-chloride', label: { min: 900, max: 900 }, reusable: false, strength: { density: 1.4078, fraction: 0.392 } },
+}
+
+/** One painted mirror back under the gun. */
+export const ONE_MIRROR: RecipeInput = {
+  ...FOUR_TUMBLERS, noun: 'mirror', pieces: 1, height: 300, girth: 200, surface: 'flat', substrate: 'mirror-back', art: { width: 120, height: 90, openFraction: 0.5 }, resist: 'blast-mask',
+  lot: { ...FOUR_TUMBLERS.lot, kind: 'abrasive', label: null, secondsPerCm2: null },
 }
 
 export const plan: RunPlan = planRecipe(FOUR_TUMBLERS).plan!
@@ -21,6 +36,7 @@ type Part<E> = E extends RunEvent ? Omit<E, 'id' | 'at' | 'by'> : never
 
 /** A bench in miniature: sends events in order and refuses what a server would. */
 export class Bench {
+  constructor(readonly plan: RunPlan) {}
   events: RunEvent[] = []
   now = START
   wait(seconds: number) {
@@ -28,38 +44,44 @@ export class Bench {
     return this
   }
 
-  state() { return foldRun(plan, this.events) }
-  step() { return currentStep(plan, this.state())?.id ?? null }
+  state() { return foldRun(this.plan, this.events) }
+  step() { return currentStep(this.plan, this.state())?.id ?? null }
   private make(part: Part<RunEvent>, by: string): RunEvent {
     return { ...part, id: `event-${this.events.length}`, at: this.now, by } as RunEvent
   }
 
-  refusal(part: Part<RunEvent>, by = 'me') { return refuseEvent(plan, this.events, this.make(part, by)) }
+  refusal(part: Part<RunEvent>, by = 'me') { return refuseEvent(this.plan, this.events, this.make(part, by)) }
   send(part: Part<RunEvent>, by = 'me'): RunEvent {
     const event = this.make(part, by)
-    const refused = refuseEvent(plan, this.events, event)
+    const refused = refuseEvent(this.plan, this.events, event)
     if (refused) throw new Error(refused)
     this.events.push(event)
     return event
   }
 
-  atEtch() {
-    tickAll(this, 'safety')
-    for (const step of ['clean', 'resist', 'mask', 'stir']) this.send({ kind: 'step.done', step })
+  /** Gates ticked and plain steps done until the named step is next. */
+  upTo(id: string) {
+    for (let step = currentStep(this.plan, this.state()); step && step.id !== id; step = currentStep(this.plan, this.state())) {
+      if (step.kind === 'gate') tickAll(this, step.id)
+      else if (step.kind === 'do') this.send({ kind: 'step.done', step: step.id })
+      else throw new Error(`${step.id} stands before ${id}`)
+    }
     return this
   }
 
+  atEtch() { return this.upTo('etch') }
+
   coat(piece: number) {
     this.send({ kind: 'coat.started', piece })
-    this.wait(plan.hands.coat)
+    this.wait(this.plan.hands.coat)
     this.send({ kind: 'coat.covered', piece })
   }
 
   etchAll() {
-    const pieces = plan.pieces
+    const { pieces } = this.plan
     for (let n = 1; n <= pieces; n++) {
       this.coat(n)
-      this.wait(300)
+      this.wait(this.plan.dwell.best)
       this.send({ kind: 'etchant.off', piece: n })
       this.send({ kind: 'piece.rinsed', piece: n })
     }
@@ -68,22 +90,22 @@ export class Bench {
   finish() {
     this.etchAll()
     this.send({ kind: 'etchant.measured', putOut: 4, back: 1 })
-    this.send({ kind: 'step.done', step: 'peel' })
+    this.upTo('neutralise')
     this.send({ kind: 'bicarbonate.added', grams: 15 })
-    for (const step of ['neutralise', 'second-wash', 'dry']) this.send({ kind: 'step.done', step })
-    tickAll(this, 'wash-up')
+    this.send({ kind: 'step.done', step: 'neutralise' })
+    this.upTo('look')
     judgeAll(this)
     this.send({ kind: 'run.finished' })
     return this
   }
 }
 
-export const bench = () => new Bench()
+export const bench = (of: RunPlan = plan) => new Bench(of)
 
 export function tickAll(b: Bench, step: string) {
-  for (const item of plan.steps.find(s => s.id === step)!.items!) b.send({ kind: 'gate.ticked', step, item: item.id })
+  for (const item of b.plan.steps.find(s => s.id === step)!.items!) b.send({ kind: 'gate.ticked', step, item: item.id })
 }
 
 export function judgeAll(b: Bench) {
-  for (let piece = 1; piece <= plan.pieces; piece++) b.send({ kind: 'piece.judged', piece, result: 'good', faults: [], note: '' })
+  for (let piece = 1; piece <= b.plan.pieces; piece++) b.send({ kind: 'piece.judged', piece, result: 'good', faults: [], note: '' })
 }

@@ -12,3 +12,6 @@ export const ML_PER_FLUID_OUNCE = ML_PER_GALLON / 128
 
 /** Grams in one avoirdupois ounce, exact. NIST SP 811, table B.8. */
 export const G_PER_OUNCE = 28.349523125
+
+/** Kilopascals in one pound-force per square inch. NIST SP 811, table B.8. */
+export const KPA_PER_PSI = 6.894757

@@ -1,4 +1,4 @@
-import { ML_PER_TEASPOON, MM_PER_INCH } from './constants'
+import { KPA_PER_PSI, ML_PER_TEASPOON, MM_PER_INCH } from './constants'
 
 export type LengthUnit = 'mm' | 'in'
 
@@ -99,4 +99,14 @@ export function formatFraction(fraction: number): string {
 /** @param amount in whole currency units */
 export function formatMoney(amount: number, currency: string): string {
   return `${amount.toFixed(2)}${NB}${currency}`
+}
+
+/** @param kpa kilopascals; psi stands beside it, as gauges have it */
+export function formatPressure(kpa: number): string {
+  return `${formatNumber(kpa)}${NB}kPa (${formatNumber(kpa / KPA_PER_PSI)}${NB}psi)`
+}
+
+/** @param celsius °C */
+export function formatTemperature(celsius: number): string {
+  return `${formatNumber(celsius, 1)}${NB}°C`
 }

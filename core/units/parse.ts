@@ -1,4 +1,4 @@
-import { G_PER_OUNCE, ML_PER_FLUID_OUNCE, ML_PER_TEASPOON, MM_PER_INCH } from './constants'
+import { G_PER_OUNCE, KPA_PER_PSI, ML_PER_FLUID_OUNCE, ML_PER_TEASPOON, MM_PER_INCH } from './constants'
 
 /** What a reading turned into: a value in base units, or a sentence that says what to write instead. */
 export type Parsed = { ok: true, value: number } | { ok: false, error: string }
@@ -60,6 +60,9 @@ function readNumber(text: string): number | null {
   }
   return /^(\d+([.,]\d*)?|[.,]\d+)$/.test(text) ? Number(text.replace(',', '.')) : null
 }
+
+/** A bare number as people write it: `42`, `1.38`, `,5`, `9 1/2`. Null when it is none. */
+export const parseNumber = (text: string): number | null => readNumber(tidy(text))
 
 interface Kind {
   noun: string
@@ -150,10 +153,49 @@ export function parseCount(raw: string): Parsed {
   return { ok: true, value }
 }
 
-/** A mark from 0 to 10, by eye. */
+/** `20 °C`, `20`, `68 °F`. @returns °C; a bare number is °C */
+export function parseTemperature(raw: string): Parsed {
+  const match = /^(-? ?[\d.,]+) ?°? ?(c|f)?$/.exec(tidy(raw))
+  const negative = match?.[1]?.startsWith('-') ?? false
+  const number = match ? readNumber(match[1]!.replace(/^- ?/, '')) : null
+  if (!match || number === null) return fail(tidy(raw) === '' ? 'Write the temperature, for example 20 °C.' : `"${raw.trim()}" can't be read as a temperature. Write it like 20 °C.`)
+  const written = negative ? -number : number
+  const celsius = match[2] === 'f' ? (written - 32) / 1.8 : written
+  return celsius < -10 || celsius > 60 ? fail('Nobody works at that temperature. Check the unit.') : { ok: true, value: celsius }
+}
+
+const PRESSURE_UNITS: UnitTable = { kpa: 1, bar: 100, psi: KPA_PER_PSI }
+
+/** `40 psi`, `2.8 bar`, `275 kPa`. @returns kPa; a bare number is kPa */
+export function parsePressure(text: string): Parsed {
+  return parseQuantity(text, { noun: 'pressure', example: '275 kPa', units: PRESSURE_UNITS, bare: 'kpa', max: 2000 })
+}
+
+const AREA_UNITS: UnitTable = { 'mm²': 1, 'mm2': 1, 'cm²': 100, 'cm2': 100, 'in²': MM_PER_INCH ** 2, 'in2': MM_PER_INCH ** 2, 'sq in': MM_PER_INCH ** 2 }
+
+/** `25 cm²`, `4 sq in`. @returns mm²; a bare number is cm² */
+export function parseArea(raw: string): Parsed {
+  const text = tidy(raw)
+  const match = /^([\d.,]+(?: \d+\/\d+)?) ?([a-z][a-z ]*[²2]?)?$/.exec(text)
+  const number = match ? readNumber(match[1]!) : null
+  const factor = AREA_UNITS[match?.[2] ?? 'cm2']
+  if (number === null || factor === undefined) return fail(text === '' ? 'Write the area, for example 25 cm².' : `"${raw.trim()}" can't be read as an area. Write it like 25 cm².`)
+  return { ok: true, value: number * factor }
+}
+
+/** A plain factor: `1.25`, `× 2`. */
+export function parseFactor(raw: string): Parsed {
+  const value = readNumber(tidy(raw).replace(/^[×x] ?/, ''))
+  return value === null ? fail(`"${raw.trim()}" can't be read as a number. Write it like 1.25.`) : { ok: true, value }
+}
+
+/** A mark from 0 to 10 by eye, or a measured contrast in per cent: `7.5`, `75 %`. @returns 0 to 10 */
 export function parseScore(raw: string): Parsed {
-  const value = readNumber(tidy(raw))
-  return value === null || value > 10 ? fail('Write a mark from 0 (clear) to 10 (even and white).') : { ok: true, value }
+  const text = tidy(raw)
+  const percent = text.endsWith('%')
+  const number = readNumber(text.replace(/ ?%$/, ''))
+  const value = number === null ? null : percent ? number / 10 : number
+  return value === null || value > 10 ? fail('Write a mark from 0 (clear) to 10 (even and white), or a contrast up to 100 %.') : { ok: true, value }
 }
 
 /** An amount of money, without its currency. */

@@ -117,3 +117,26 @@ describe('writing numbers the way a bench reads them', () => {
     expect(u.formatNumber(-0.001, 2)).toBe('0')
   })
 })
+
+describe('temperatures, pressures, areas, factors, marks', () => {
+  const value = (parsed: u.Parsed) => (parsed.ok ? parsed.value : parsed.error)
+  it('are read as people write them', () => {
+    expect(value(u.parseTemperature('68 °F'))).toBeCloseTo(20, 9)
+    expect([value(u.parseTemperature('18')), value(u.parseTemperature('-2 C')), value(u.parseTemperature('12,5 °C'))]).toEqual([18, -2, 12.5])
+    expect(value(u.parsePressure('40 psi'))).toBeCloseTo(275.79, 2)
+    expect([value(u.parsePressure('2.8 bar')), value(u.parsePressure('275'))]).toEqual([280, 275])
+    expect([value(u.parseArea('25')), value(u.parseArea('25 cm²')), value(u.parseArea('250 mm2'))]).toEqual([2500, 2500, 250])
+    expect(value(u.parseArea('4 sq in'))).toBeCloseTo(2580.64, 9)
+    expect([value(u.parseFactor('1,25')), value(u.parseFactor('× 2'))]).toEqual([1.25, 2])
+    expect([value(u.parseScore('7.5')), value(u.parseScore('75 %')), value(u.parseScore('0'))]).toEqual([7.5, 7.5, 0])
+  })
+  it('nonsense is asked back', () => {
+    for (const parsed of [u.parseTemperature('hot'), u.parseTemperature(''), u.parseTemperature('400'), u.parsePressure('-3'), u.parsePressure('2 atm'), u.parseArea('big'), u.parseArea('4 acres'), u.parseArea(''), u.parseFactor('twice'), u.parseScore('11'), u.parseScore('120 %')]) {
+      expect(parsed).toMatchObject({ ok: false, error: expect.stringMatching(/\.$/) })
+    }
+  })
+  it('a pressure shows what the gauge shows', () => {
+    expect(u.formatPressure(275.79).replaceAll('\u00a0', ' ')).toBe('276 kPa (40 psi)')
+    expect(u.formatTemperature(18.25).replaceAll('\u00a0', ' ')).toBe('18.3 °C')
+  })
+})

@@ -1,5 +1,5 @@
 import { v7 } from 'uuid'
-import { DEFAULT_HOUSE_RULES } from '#core/recipe'
+import { DEFAULT_HOUSE_RULES } from '#core/house'
 import type { ChangePersonAccount, FirstRun, NewPerson, Person, SignedIn } from '#shared/accounts'
 import { inTransaction } from '../db/pool'
 import type { Db, Pool } from '../db/pool'

@@ -1,25 +1,29 @@
 import { readCoupon } from '#core/coupon'
 import type { Coupon, CouponEntry } from '#shared/coupons'
 import { inTransaction } from '../db/pool'
-import { bottleById, setCouponBest } from '../db/queries/bottles'
-import { couponsOf, insertCoupon } from '../db/queries/coupons'
+import { bottleById } from '../db/queries/bottles'
+import { insertCoupon, listCoupons } from '../db/queries/coupons'
+import { runHead } from '../db/queries/runs'
 import type { Context } from './context'
 import { notify } from './context'
-import { notFound } from './refusal'
+import { notFound, Refusal } from './refusal'
+import { studioOf } from './studio'
 
 /**
- * Keeps a coupon as it was read off. When it shows a best dwell, the bottle's own-coupons time follows it.
+ * Keeps a coupon as it was read off. Plans for this bottle on this substrate follow its best time and its creep.
  * @param id made by the client: sent twice, stored once
+ * @param runId the run at the bench that etched it, or null
  */
-export async function addCoupon(context: Context, bottleId: string, id: string, entry: CouponEntry): Promise<Coupon[]> {
+export async function addCoupon(context: Context, bottleId: string, id: string, entry: CouponEntry, runId: string | null): Promise<Coupon[]> {
   return inTransaction(context.pool, async (db) => {
     if (!await bottleById(db, bottleId, true)) throw notFound('bottle')
-    const { verdict, best, fit } = readCoupon(entry.steps)
-    const stored = await insertCoupon(db, { id, bottleId, ...entry, verdict, best, rate: fit?.rate ?? null, by: context.by, at: context.now() })
-    if (stored && best !== null) {
-      await setCouponBest(db, bottleId, best)
-      await notify(db, { topic: 'shelf' })
-    }
-    return couponsOf(db, bottleId)
+    const run = runId === null ? null : await runHead(db, runId)
+    if (runId !== null && (!run?.coupon || run.bottleId !== bottleId)) throw new Refusal(400, 'That run etched no coupon with this bottle. Read the strips off from the run itself.')
+    const { rules } = await studioOf(db)
+    const { verdict, best, fit, creep } = readCoupon(entry.steps, null, rules.plateauShare)
+    const creepRate = creep && creep.slope > 0 ? creep.slope : null
+    const stored = await insertCoupon(db, { id, bottleId, runId, ...entry, verdict, best, rate: fit?.rate ?? null, creepRate, by: context.by, at: context.now() })
+    if (stored) await notify(db, { topic: 'shelf' })
+    return listCoupons(db, bottleId)
   })
 }

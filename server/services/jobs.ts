@@ -8,6 +8,7 @@ import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
 import { bottleById } from '../db/queries/bottles'
 import * as jobs from '../db/queries/jobs'
+import { stencilById } from '../db/queries/stencils'
 import type { Context } from './context'
 import { notify } from './context'
 import { editedMeanwhile, notFound, Refusal } from './refusal'
@@ -18,7 +19,11 @@ async function readEntry(db: Db, body: unknown): Promise<{ entry: JobEntry, form
   const parsed = jobSchema(rules.lengthUnit).safeParse(body)
   if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
   const bottle = await bottleById(db, parsed.data.bottleId)
-  if (!bottle || bottle.putAway) throw new Refusal(400, 'That bottle is not on the shelf.', { bottleId: 'Choose a bottle from the shelf.' })
+  if (!bottle || bottle.putAway) throw new Refusal(400, 'That bottle is not on the shelf.', { bottleId: 'Choose what to etch with from the shelf.' })
+  const { stencilId, resist } = parsed.data
+  const stencil = stencilId === null ? null : await stencilById(db, stencilId)
+  if (stencilId !== null && (!stencil || stencil.putAway)) throw new Refusal(400, 'That stencil is not on the shelf.', { stencilId: 'Choose a stencil from the shelf, or none.' })
+  if (stencil && stencil.resist !== resist) throw new Refusal(400, 'That stencil is of another kind.', { stencilId: 'This stencil is of another kind than the resist. Choose one that fits, or none.' })
   return { entry: parsed.data, form: body as JobForm }
 }
 
@@ -59,6 +64,6 @@ export async function dropJob(context: Context, id: string): Promise<void> {
 
 /** The recipe as it stands with today's house rules and shelf. */
 export async function recipeOf(db: Db, job: Job, now: Date): Promise<Recipe> {
-  const [studio, bottle] = [await studioOf(db), await bottleById(db, job.bottleId)]
-  return planRecipe(recipeInput(job, bottle!, studio.rules, now))
+  const [studio, bottle, stencil] = [await studioOf(db), await bottleById(db, job.bottleId), job.stencilId === null ? null : await stencilById(db, job.stencilId)]
+  return planRecipe(recipeInput(job, bottle!, stencil ?? null, studio.rules, now))
 }

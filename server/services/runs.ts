@@ -1,18 +1,48 @@
 import { v7 } from 'uuid'
+import { judge } from '#core/compatibility'
+import { planCoupon, refuseCoupon } from '#core/coupon'
+import { etchantKind } from '#core/materials'
 import { FAULTS, runIntake, summarise } from '#core/run'
 import type { RunEvent, RunState, RunSummary } from '#core/run'
-import type { EventOutcome, RunWithEvents, SentEvent, StoredEvent } from '#shared/runs'
+import { couponOfRun } from '#shared/coupons'
+import type { CouponOrderEntry } from '#shared/coupons'
+import { BLANK_JOB } from '#shared/jobs'
+import { lotFacts, schoolsOf } from '#shared/recipe'
+import type { EventOutcome, RunHead, RunWithEvents, SentEvent, StoredEvent } from '#shared/runs'
 import { inTransaction } from '../db/pool'
 import type { Db, Pool } from '../db/pool'
 import { bottleById, changeLevel, setLevel } from '../db/queries/bottles'
 import { jobById, setJobStatus } from '../db/queries/jobs'
 import { peopleByIds } from '../db/queries/people'
 import * as runs from '../db/queries/runs'
-import type { RunHeadRow } from '../db/queries/runs'
+import { addUses } from '../db/queries/stencils'
 import type { Context } from './context'
 import { notify } from './context'
 import { recipeOf } from './jobs'
 import { notFound, Refusal } from './refusal'
+import { studioOf } from './studio'
+
+/** Nothing chosen: the house's own. */
+const HOUSE_SCHOOLS = BLANK_JOB.schools
+
+/** Opens a run that etches a coupon with this bottle. @param id made by the client: sent twice, started once */
+export async function startCoupon(context: Context, bottleId: string, id: string, order: CouponOrderEntry): Promise<string> {
+  return inTransaction(context.pool, async (db) => {
+    const bottle = await bottleById(db, bottleId)
+    if (!bottle || bottle.putAway) throw notFound('bottle')
+    if (await runs.runHead(db, id)) return id
+    const { rules } = await studioOf(db)
+    const coupon = couponOfRun(order)
+    const asked = { ...order, layout: coupon.layout }
+    const { verdict, rows } = judge({ substrate: order.substrate, etchant: bottle.kind })
+    const refusal = refuseCoupon(asked) ?? (verdict === 'never' ? `${rows[0]!.reason} ${rows[0]!.instead}` : etchantKind(bottle.kind).method === 'cream' ? null : 'Coupons are etched with cream. For a liquid or abrasive try a scrap in the run itself.')
+    if (refusal) throw new Refusal(400, refusal)
+    const plan = planCoupon(asked, lotFacts(bottle, context.now()), schoolsOf(HOUSE_SCHOOLS, rules), rules)
+    await runs.insertRun(db, { id, jobId: null, coupon, bottleId, plan, by: context.by, at: context.now() })
+    await notify(db, { topic: 'today' })
+    return id
+  })
+}
 
 /** Freezes the job's recipe and opens a run. @param id made by the client: sent twice, started once */
 export async function startRun(context: Context, jobId: string, id: string): Promise<string> {
@@ -24,7 +54,7 @@ export async function startRun(context: Context, jobId: string, id: string): Pro
     if (job.status !== 'planned') throw new Refusal(409, job.status === 'running' ? 'This job is on the bench already.' : 'This job is closed. Plan a new one.')
     const { plan, refusals } = await recipeOf(db, job, context.now())
     if (!plan) throw new Refusal(409, refusals.join(' '))
-    await runs.insertRun(db, { id, jobId, bottleId: job.bottleId, plan, by: context.by, at: context.now() })
+    await runs.insertRun(db, { id, jobId, coupon: null, bottleId: job.bottleId, plan, by: context.by, at: context.now() })
     await setJobStatus(db, jobId, 'running')
     await notify(db, { topic: 'today' })
     return id
@@ -82,26 +112,34 @@ export async function acceptEvents(context: Context, runId: string, sent: SentEv
   })
 }
 
-/** What left the bottle: as measured; as planned when a run was stopped after coating and nobody measured. */
-function creamUsed(head: RunHeadRow, state: RunState, summary: RunSummary): { ml: number, reason: string } {
-  if (state.measured) return { ml: summary.used, reason: 'used in a run' }
+/** What left the shelf: as measured; as planned when a run was stopped after coating and nobody measured. */
+function etchantUsed(head: RunHead, state: RunState, summary: RunSummary): { amount: number, reason: string } {
+  if (state.measured) return { amount: summary.used, reason: 'used in a run' }
   const coated = state.pieces.some(p => p.coatStarted)
-  return { ml: coated ? head.plan.cream : 0, reason: 'run stopped; amount as planned' }
+  return { amount: coated ? head.plan.putOut : 0, reason: 'run stopped; amount as planned' }
 }
 
-async function closeIfOver(context: Context, db: Db, head: RunHeadRow, state: RunState): Promise<void> {
+/** The job is done, or waits again; a stencil that is used again counts the pieces it was on. */
+async function closeJob(db: Db, jobId: string, state: RunState): Promise<void> {
+  await setJobStatus(db, jobId, state.finished ? 'done' : 'planned')
+  const job = await jobById(db, jobId)
+  const etched = state.pieces.filter(p => p.off || p.blasted).length
+  if (job?.stencilId && etched > 0) await addUses(db, job.stencilId, etched)
+}
+
+async function closeIfOver(context: Context, db: Db, head: RunHead, state: RunState): Promise<void> {
   const end = state.finished ?? state.abandoned
   if (!end) return
   const summary = summarise(head.plan, state)
   const bottle = (await bottleById(db, head.bottleId, true))!
   const people = await peopleByIds(db, [head.startedBy])
   const faults = summary.pieces.flatMap(p => [p.note, p.withdrawn ?? '', ...p.faults.map(f => FAULTS.find(x => x.id === f)!.text)])
-  const search = [head.customer, head.plan.noun, bottle.productName, people[0]?.name ?? '', ...summary.pieces.map(p => p.result ?? ''), ...faults].join(' ').toLowerCase()
+  const search = [head.customer, head.jobId === null ? 'coupon' : '', head.plan.noun, bottle.productName, people[0]?.name ?? '', ...summary.pieces.map(p => p.result ?? ''), ...faults, ...summary.skipped.map(s => s.reason)].join(' ').toLowerCase()
   await runs.endRun(db, { id: head.id, at: new Date(end.at), outcome: state.finished ? 'finished' : 'abandoned', summary, search })
-  await setJobStatus(db, head.jobId, state.finished ? 'done' : 'planned')
-  const used = creamUsed(head, state, summary)
+  if (head.jobId !== null) await closeJob(db, head.jobId, state)
+  const used = etchantUsed(head, state, summary)
   // A bottle can't go below empty: the shelf was wrong, and the movement says what was really taken off it.
-  const taken = Math.min(bottle.left, used.ml)
+  const taken = Math.min(bottle.left, used.amount)
   if (taken > 0) {
     await setLevel(db, bottle.id, Math.round((bottle.left - taken) * 100) / 100)
     await changeLevel(db, { id: v7(), bottleId: bottle.id, runId: head.id, change: -taken, reason: used.reason, by: context.by, at: context.now() })

@@ -1,7 +1,8 @@
 import { v7 } from 'uuid'
-import type { Bottle, BottleEntry } from '#shared/shelf'
+import type { Bottle, BottleEntry, Stencil, StencilEntry } from '#shared/shelf'
 import { inTransaction } from '../db/pool'
 import * as bottles from '../db/queries/bottles'
+import { insertStencil, listStencils, setStencilAway } from '../db/queries/stencils'
 import type { Context } from './context'
 import { notify } from './context'
 import { editedMeanwhile, leadsOnly, notFound } from './refusal'
@@ -29,5 +30,21 @@ export async function changeBottle(context: Context, id: string, entry: BottleEn
     if (change !== 0) await bottles.changeLevel(db, { id: v7(), bottleId: id, runId: null, change, reason: 'measured on the shelf', by: context.by, at: context.now() })
     await notify(db, { topic: 'shelf' })
     return (await bottles.bottleById(db, id))!
+  })
+}
+
+/** @param id made by the client: sent twice, hung up once */
+export async function addStencil(context: Context, id: string, entry: StencilEntry): Promise<Stencil[]> {
+  return inTransaction(context.pool, async (db) => {
+    if (await insertStencil(db, id, entry)) await notify(db, { topic: 'shelf' })
+    return listStencils(db)
+  })
+}
+
+export async function putStencilAway(context: Context, id: string, putAway: boolean): Promise<Stencil[]> {
+  return inTransaction(context.pool, async (db) => {
+    if (!await setStencilAway(db, id, putAway)) throw notFound('stencil')
+    await notify(db, { topic: 'shelf' })
+    return listStencils(db)
   })
 }

@@ -15,9 +15,8 @@ export async function studioOf(db: Db): Promise<Studio> {
 
 export async function changeStudio(context: Context, entry: StudioEntry): Promise<Studio> {
   if (context.role !== 'lead') throw leadsOnly()
-  const { name, emergencyNumber, poisonNumber, version, border, spare, ...rules } = entry
   return inTransaction(context.pool, async (db) => {
-    const stored = await updateStudio(db, { name, emergencyNumber, poisonNumber, version, rules: { ...rules, stencil: { border, spare } } })
+    const stored = await updateStudio(db, entry)
     if (!stored) throw editedMeanwhile()
     await notify(db, { topic: 'studio' })
     return studioOf(db)

@@ -23,7 +23,7 @@ for (const theme of ['dark', 'light']) {
     await signIn(page, world.app.url, LEAD)
     const screens: [string, string][] = [
       ['/', 'Today'], ['/plan/new', 'Plan a job'], [`/plan/${jobId}`, '2 tumblers for'], [`/bench/${runId}`, 'tumbler'], [`/wash-up/${runId}`, 'Wash up'], [`/look/${runId}`, 'Look'],
-      ['/shelf', 'Shelf'], [`/coupon/${world.bottleId}`, 'Coupons'], ['/log', 'Log'], ['/rules', 'House rules'], ['/crew', 'Crew'], [`/log/${runId}`, '2 tumblers for'],
+      ['/shelf', 'Shelf'], ['/coupons', 'Coupons'], [`/coupon/${world.bottleId}`, 'Coupons'], ['/log', 'Log'], ['/rules', 'House rules'], ['/crew', 'Crew'], [`/log/${runId}`, '2 tumblers for'],
     ]
     for (const [path, heading] of screens) {
       await page.goto(world.app.url + path)
@@ -89,7 +89,7 @@ test('a studio that is not set up begins with its first lead, accessibly', async
 test('no page is wider than a phone, and the bench control is large enough for a glove', async ({ signedIn: page, world }) => {
   const { runId, jobId } = await runAtEtch(world)
   await page.setViewportSize({ width: 390, height: 844 })
-  for (const path of ['/', '/plan/new', `/plan/${jobId}`, `/bench/${runId}`, '/shelf', `/coupon/${world.bottleId}`, '/log', '/rules', '/crew']) {
+  for (const path of ['/', '/plan/new', `/plan/${jobId}`, `/bench/${runId}`, '/shelf', '/coupons', `/coupon/${world.bottleId}`, '/log', '/rules', '/crew']) {
     await page.goto(world.app.url + path)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth), path).toBeLessThanOrEqual(0)

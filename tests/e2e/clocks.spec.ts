@@ -144,7 +144,7 @@ test('an overrun is called, shown and logged; a mis-tap is taken back', async ({
   await world.mate.post(`runs/${runId}/events`, {
     events: [
       event({ kind: 'etchant.measured', putOut: 1, back: 0 }), event({ kind: 'step.done', step: 'peel' }), event({ kind: 'bicarbonate.added', grams: 15 }),
-      ...['neutralise', 'second-wash', 'dry'].map(step => event({ kind: 'step.done', step })),
+      ...['neutralise', 'second-wash', 'dry', 'give'].map(step => event({ kind: 'step.done', step })),
       ...plan.steps.find(s => s.id === 'wash-up')!.items!.map(i => event({ kind: 'gate.ticked', step: 'wash-up', item: i.id })),
       event({ kind: 'piece.judged', piece: 1, result: 'usable', faults: ['too-long'], note: '' }), event({ kind: 'run.finished' }),
     ],

@@ -1,4 +1,4 @@
-import { expect, LEAD, MATE, press, signIn, test } from './world'
+import { answerAll, expect, LEAD, MATE, press, signIn, test } from './world'
 import { bottleForm } from '../support/client'
 import { v7 } from 'uuid'
 
@@ -12,16 +12,18 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   await page.keyboard.press('n')
   await page.getByLabel('For whom').fill('Regatta committee')
   await page.getByLabel('Due').fill('2030-06-01')
+  await page.getByLabel('What one is called').fill('tumbler')
   await page.getByLabel('How many').fill('4')
   await page.getByLabel('Height', { exact: true }).fill('110 mm')
   await page.getByLabel('Girth at the art').fill('9 1/2"')
+  await answerAll(page)
   await page.getByLabel('Width', { exact: true }).fill('60')
   await page.getByLabel('Height of the art').fill('45')
   await page.getByLabel('Share that is open').fill('35 %')
   await expect(page.getByText('Reads as 241 mm (9 1/2 in)')).toBeVisible()
 
   // First with the general cream, to see the recipe of common practice.
-  await page.getByLabel('Bottle').click()
+  await page.getByRole('combobox', { name: 'Etch with' }).click()
   await page.getByRole('option', { name: /Quay general cream/ }).click()
   const dwell = page.getByRole('region', { name: 'Dwell window' })
   await expect(dwell).toContainText('5 min')
@@ -33,7 +35,7 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   await figures.getByText('Cream to put out').click()
   await expect(figures).toContainText('open area × overlap × coat thickness × pieces + what stays in the brush')
 
-  await page.getByLabel('Bottle').click()
+  await page.getByRole('combobox', { name: 'Etch with' }).click()
   await page.getByRole('option', { name: /Ten second cream/ }).click()
   await page.getByRole('button', { name: 'Save the plan' }).click()
   await expect(page.getByRole('heading', { name: '4 tumblers for Regatta committee' })).toBeVisible()
@@ -49,7 +51,7 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   await expect(page.getByRole('checkbox', { name: /Eyes covered.*Moss Mate/ })).toBeChecked()
   for (const line of ['Air moving', 'Work surface', 'Children', 'Product label', 'Emergency']) await page.getByRole('checkbox', { name: line }).click()
 
-  for (const title of ['Clean and dry all 4 tumblers', 'Stencil on all 4 tumblers', 'Burnish, mask round', 'Stir the cream']) {
+  for (const title of ['Clean and dry all 4 tumblers', 'Weed, then stencil on all 4 tumblers', 'Burnish, mask round', 'Stir the cream']) {
     await expect(page.locator('h1')).toContainText(title)
     await press(page, 'Done')
   }
@@ -77,6 +79,8 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   await expect(page.locator('h1')).toContainText('Wash all 4 tumblers')
   await press(page, 'Done')
   await expect(page.locator('h1')).toContainText('Dry all 4 tumblers')
+  await press(page, 'Done')
+  await expect(page.locator('h1')).toContainText('Write the care card')
   await press(page, 'Done')
 
   await press(page, 'To the wash-up')
@@ -115,7 +119,7 @@ test('a half-filled plan survives a reload, and errors stand beside their fields
   await expect(page.getByLabel('Due')).toBeFocused()
   await expect(page.getByText('Choose a day.')).toBeVisible()
   await expect(page.getByText('Write a whole number')).toBeVisible()
-  await expect(page.getByText('Choose a bottle from the shelf.')).toBeVisible()
+  await expect(page.getByText('Choose what to etch with from the shelf.')).toBeVisible()
   await page.getByRole('button', { name: 'Empty the form' }).click()
   await expect(page.getByLabel('For whom')).toHaveValue('')
 })

@@ -2,7 +2,7 @@ import { test as base, expect } from '@playwright/test'
 import type { Page } from '@playwright/test'
 import { startApp } from '../support/app'
 import type { TestApp } from '../support/app'
-import { LEAD, MATE, newBottle, newRun, newStudio } from '../support/client'
+import { LEAD, MATE, newBottle, newRun, newStudio, upToStep } from '../support/client'
 import type { Client } from '../support/client'
 import { testCluster } from '../support/cluster'
 import type { TestCluster } from '../support/cluster'
@@ -51,15 +51,18 @@ export async function press(page: Page, label: string | RegExp) {
   await control.click()
 }
 
+/** The four questions about the piece, with answers that lead to nothing. */
+export async function answerAll(page: Page) {
+  for (const answer of ['Yes, another can be had', 'No food near it', 'No, it stays clear']) await page.getByRole('radio', { name: answer }).check()
+  await page.getByRole('radiogroup', { name: 'Is it for a child?' }).getByRole('radio', { name: 'No' }).check()
+}
+
 export const SAFETY = ['gloves', 'eyes', 'air', 'surface', 'away', 'label', 'numbers']
 
 /** A run on the bench through the API, at the point where pieces are coated. */
 export async function runAtEtch(world: World, pieces = '2', change: Parameters<typeof newRun>[2] = {}) {
-  const { event } = await import('../support/client')
   const { runId, jobId } = await newRun(world.mate, world.bottleId, { pieces, ...change })
-  await world.mate.post(`runs/${runId}/events`, {
-    events: [...SAFETY.map(item => event({ kind: 'gate.ticked', step: 'safety', item })), ...['clean', 'resist', 'mask', 'stir'].map(step => event({ kind: 'step.done', step }))],
-  })
+  await upToStep(world.mate, runId, 'etch')
   return { runId, jobId }
 }
 

@@ -1,3 +1,5 @@
+import { DEFAULT_HOUSE_RULES } from '#core/house'
+import { rulesForm } from '#shared/studio'
 import { randomUUID } from 'node:crypto'
 import { beforeAll, describe, expect, inject, it } from 'vitest'
 import { request } from 'node:http'
@@ -150,7 +152,7 @@ describe('leads manage the crew', () => {
       mate.post('crew', { name: 'New One', role: 'crew', password: 'long-enough-pw', pin: '' }),
       mate.patch(`crew/${mateId}`, { role: 'lead' }),
       mate.post('bottles', { id: v7(), bottle: bottleForm() }),
-      mate.put('studio', { name: 'Mine now', emergencyNumber: '', poisonNumber: '', lengthUnit: 'mm', school: 'label', after: 'wipe', border: '10', spare: '5', currency: 'EUR', resistPrice: '1', consumables: '1', hourly: '1', version: studio.version }),
+      mate.put('studio', { name: 'Mine now', emergencyNumber: '', poisonNumber: '', rules: rulesForm(DEFAULT_HOUSE_RULES), version: studio.version }),
     ])
     expect(attempts.map(a => a.status)).toEqual([403, 403, 403, 403])
     expect(attempts[0]!.body.error).toMatch(/Only a lead/)

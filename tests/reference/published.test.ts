@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { coatSeconds, creamNeeded } from '#core/coat'
+import { DEFAULT_HOUSE_RULES } from '#core/house'
 import { molarMass } from '#core/materials'
 import { bicarbonateFigure, bicarbonateForBifluoride } from '#core/neutralise'
 import { cutSize, openArea } from '#core/stencil'
@@ -24,9 +25,9 @@ describe('bicarbonate', () => {
     expect(bicarbonateForBifluoride(57.043)).toBeCloseTo(84.006, 6)
   })
   it('a tub gets at least a tablespoon, and more once the equation asks for it', () => {
-    expect(bicarbonateFigure(3).value).toBe(15)
+    expect(bicarbonateFigure(3, DEFAULT_HOUSE_RULES).value).toBe(15)
     // 100 mL at 1.3 g/mL and 25 % is 32.5 g of bifluoride; times 84.006 / 57.043, twice over.
-    expect(bicarbonateFigure(100).value).toBeCloseTo(2 * 32.5 * 84.006 / 57.043, 6)
+    expect(bicarbonateFigure(100, DEFAULT_HOUSE_RULES).value).toBeCloseTo(2 * 32.5 * 84.006 / 57.043, 6)
   })
 })
 
@@ -47,7 +48,7 @@ describe('circle geometry', () => {
 })
 
 describe('the trade\'s amounts (common practice)', () => {
-  const spoons = (mm2: number, pieces: number) => creamNeeded(mm2, pieces) / ML_PER_TEASPOON
+  const spoons = (mm2: number, pieces: number) => creamNeeded(mm2, pieces, DEFAULT_HOUSE_RULES) / ML_PER_TEASPOON
   it('a monogram, 1 1/2 in square and 40 % open, takes about 1/4 teaspoon', () => {
     const monogram = openArea({ width: 1.5 * MM_PER_INCH, height: 1.5 * MM_PER_INCH, openFraction: 0.4 })
     expect(spoons(monogram, 1)).toBeGreaterThan(0.18)
@@ -65,6 +66,6 @@ describe('the trade\'s amounts (common practice)', () => {
     expect(cutSize({ width: 5.25 * MM_PER_INCH, height: 100 }, { border: MM_PER_INCH / 2, spare: MM_PER_INCH / 4 }).width).toBeCloseTo(6.5 * MM_PER_INCH, 9)
   })
   it('a palm-sized design is covered in about a minute', () => {
-    expect(coatSeconds(1000)).toBe(60)
+    expect(coatSeconds(1000, DEFAULT_HOUSE_RULES)).toBe(60)
   })
 })

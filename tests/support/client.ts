@@ -1,5 +1,7 @@
 import { v7 } from 'uuid'
+import { BLANK_JOB } from '../../shared/jobs'
 import type { JobForm } from '../../shared/jobs'
+import type { RunPlan } from '../../core/recipe'
 import type { BottleForm } from '../../shared/shelf'
 
 export interface Answer<T> { status: number, body: T & { error?: string, fields?: Record<string, string> }, headers: Headers }
@@ -30,13 +32,17 @@ export class Client {
 export const LEAD = { studio: 'Test quay', name: 'Lea Lead', password: 'lead-password' }
 export const MATE = { name: 'Moss Mate', role: 'crew', password: 'mate-password', pin: '4711' }
 
+/** Answers that lead to nothing. */
+export const FINE_ANSWERS = { irreplaceable: 'replaceable', food: 'none', lip: 'clear', child: 'no' }
+
 export const bottleForm = (change: Partial<BottleForm> = {}): BottleForm => ({
-  productName: 'Quay general cream', kind: 'general-cream', labelMin: '5 min', labelMax: '5 min', reusable: true, openedOn: '', size: '120 mL', left: '100 mL', price: '18', couponBest: '', ...change,
+  productName: 'Quay general cream', kind: 'general-cream', labelMin: '5 min', labelMax: '5 min', reusable: true, openedOn: '', size: '120 mL', left: '100 mL', price: '18', couponBest: '',
+  strength: '', medium: '', grit: '', secondsPerCm2: '', ...change,
 })
 
 export const jobForm = (bottleId: string, change: Partial<JobForm> = {}): JobForm => ({
-  customer: 'Rowing club', dueOn: '2030-06-01', notes: '', noun: 'tumbler', pieces: '4', substrate: 'bare-glass', height: '110 mm', girth: '9 1/2"', artWidth: '60', artHeight: '45 mm', openFraction: '35 %',
-  resist: 'vinyl', school: 'label', bottleId, ...change,
+  ...BLANK_JOB, customer: 'Rowing club', dueOn: '2030-06-01', noun: 'tumbler', pieces: '4', height: '110 mm', girth: '9 1/2"', artWidth: '60', artHeight: '45 mm', openFraction: '35 %',
+  answers: FINE_ANSWERS, bottleId, ...change,
 })
 
 /** A studio with a lead signed in and one crew member. */
@@ -63,6 +69,20 @@ export async function newRun(client: Client, bottleId: string, change: Partial<J
   const started = await client.post(`jobs/${jobId}/run`, { runId })
   if (started.status !== 200) throw new Error(`Run: ${started.status} ${started.body.error}`)
   return { jobId, runId }
+}
+
+/** A flat brass tag under ferric chloride, and a mirror's back under the gun: what a job for each asks. */
+export const TAG_JOB = { noun: 'tag', pieces: '2', surface: 'flat' as const, substrate: 'brass' as const, height: '60 mm', girth: '90 mm', artWidth: '38', artHeight: '20', openFraction: '40 %', resist: 'rub-on' as const, answers: { ...FINE_ANSWERS, lip: 'not-a-vessel' } }
+export const MIRROR_JOB = { noun: 'mirror', pieces: '1', surface: 'flat' as const, substrate: 'mirror-back' as const, height: '300 mm', girth: '200 mm', artWidth: '120', artHeight: '90', openFraction: '50 %', resist: 'blast-mask' as const, answers: { ...FINE_ANSWERS, lip: 'not-a-vessel' } }
+export const FERRIC: Partial<BottleForm> = { productName: 'Quay ferric chloride', kind: 'ferric-chloride', labelMin: '15 min', labelMax: '15 min', reusable: false, strength: '42 °Bé', size: '500 mL', left: '400 mL' }
+export const GRIT: Partial<BottleForm> = { productName: 'Quay oxide', kind: 'abrasive', labelMin: '', labelMax: '', size: '5 kg', left: '4 kg', medium: 'aluminium-oxide', grit: 'F150' }
+
+/** Gates ticked and plain steps done through the API, until the named step is next. */
+export async function upToStep(client: Client, runId: string, stepId: string): Promise<void> {
+  const { body: { plan } } = await client.get<{ plan: RunPlan }>(`runs/${runId}`)
+  const before = plan.steps.slice(0, plan.steps.findIndex(s => s.id === stepId))
+  const events = before.flatMap(s => (s.kind === 'gate' ? s.items!.map(item => event({ kind: 'gate.ticked', step: s.id, item: item.id })) : [event({ kind: 'step.done', step: s.id })]))
+  await client.post(`runs/${runId}/events`, { events })
 }
 
 export const event = (part: Record<string, unknown>, at = Date.now()) => ({ id: v7(), at, deviceTime: at, ...part })

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { pieceClock } from '#core/run'
 import type { PieceState } from '#core/run'
+import { windowOf } from '#core/recipe'
 import type { RunPlan } from '#core/recipe'
 import { formatClock, formatDuration } from '#core/units'
 
 /** The clock of the piece that matters now, in type that reads from two metres. */
 const props = defineProps<{ plan: RunPlan, piece: PieceState, now: number }>()
-const clock = computed(() => pieceClock(props.piece, props.plan.dwell, props.now))
+const window = computed(() => windowOf(props.plan, props.piece.n))
+const clock = computed(() => pieceClock(props.piece, props.plan, props.now))
 </script>
 
 <template>
@@ -14,12 +16,12 @@ const clock = computed(() => pieceClock(props.piece, props.plan.dwell, props.now
     <p class="state capital">{{ plan.noun }} {{ piece.n }}</p>
     <p class="numeral big">{{ formatClock(clock.last) }}</p>
     <p class="state">
-      <template v-if="clock.phase === 'over'">Over by {{ formatClock(-clock.toNotAfter) }}</template>
-      <template v-else-if="clock.toBest > 0">Best in {{ formatClock(Math.ceil(clock.toBest)) }}</template>
+      <template v-if="clock.phase === 'over'">{{ plan.method === 'blast' ? 'More than planned by' : 'Over by' }} {{ formatClock(-clock.toNotAfter) }}</template>
+      <template v-else-if="clock.toBest > 0">{{ plan.method === 'blast' ? 'Gun time left' : 'Best in' }} {{ formatClock(Math.ceil(clock.toBest)) }}</template>
       <template v-else>At its best, {{ formatClock(Math.ceil(clock.toNotAfter)) }} left</template>
     </p>
-    <p class="window">not before <b class="numeral">{{ formatDuration(plan.dwell.notBefore) }}</b> · best <b class="numeral">{{ formatDuration(plan.dwell.best) }}</b> · not after <b class="numeral">{{ formatDuration(plan.dwell.notAfter) }}</b></p>
-    <p class="window">first part <b class="numeral">{{ formatClock(clock.first) }}</b></p>
+    <p class="window">not before <b class="numeral">{{ formatDuration(window.notBefore) }}</b> · best <b class="numeral">{{ formatDuration(window.best) }}</b> · not after <b class="numeral">{{ formatDuration(window.notAfter) }}</b></p>
+    <p v-if="plan.method !== 'blast'" class="window">first part <b class="numeral">{{ formatClock(clock.first) }}</b></p>
   </div>
 </template>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { RunState } from '#core/run'
-import type { Step } from '#core/recipe'
+import type { Step } from '#core/steps'
 
 /** Lines that a person ticks one by one. None can be skipped, and each keeps who ticked it. */
 const props = defineProps<{ step: Step, state: RunState }>()

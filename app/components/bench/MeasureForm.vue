@@ -7,7 +7,7 @@ import type { RunPlan } from '#core/recipe'
 const props = defineProps<{ plan: RunPlan }>()
 const emit = defineEmits<{ measured: [amounts: { putOut: number, back: number }] }>()
 const recover = computed(() => props.plan.after === 'recover')
-const form = reactive({ putOut: `${Math.round(props.plan.cream * 10) / 10} mL`, back: recover.value ? '' : '0' })
+const form = reactive({ putOut: `${Math.round(props.plan.putOut * 10) / 10} mL`, back: recover.value ? '' : '0' })
 const schema = z.object({ putOut: writtenField(parseVolume), back: writtenField(parseVolume) })
   .refine(a => a.back <= a.putOut, { path: ['back'], message: 'More went back than was put out. Check both amounts.' })
 const { parsed, errors, submit } = useEntry(() => schema, () => form)

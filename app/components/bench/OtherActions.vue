@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { pieceStage, wetPieces } from '#core/run'
-import type { RunState } from '#core/run'
+import type { RunState, NewEvent } from '#core/run'
 import type { RunPlan } from '#core/recipe'
-import type { NewEvent } from '~/stores/work'
+import type { Step } from '#core/steps'
 
-/** What is seldom wanted: off early, another piece first, a broken piece, stopping the run. */
-const props = defineProps<{ plan: RunPlan, state: RunState }>()
+/** What is seldom wanted: a step skipped with a reason, off early, another piece first, a broken piece, stopping the run. */
+const props = defineProps<{ plan: RunPlan, state: RunState, step: Step }>()
 const emit = defineEmits<{ enter: [part: NewEvent] }>()
 const asking = ref<{ text: string, part: (reason: string) => NewEvent } | null>(null)
 const reason = ref('')
 
 const at = (stage: string) => props.state.pieces.filter(p => pieceStage(p) === stage)
-const started = computed(() => props.state.pieces.some(p => p.coatStarted))
+const started = computed(() => !props.plan.together && props.state.pieces.some(p => p.coatStarted))
 
 function ask(text: string, part: (reason: string) => NewEvent) {
   asking.value = { text, part }
@@ -29,6 +29,7 @@ function confirm() {
   <details class="other">
     <summary>Something else</summary>
     <div class="choices">
+      <Button v-if="step.kind === 'do' && !step.safety" severity="secondary" label="Skip this step" @click="ask(`Why is it skipped? ${step.title}`, r => ({ kind: 'step.skipped', step: step.id, reason: r }))" />
       <Button v-for="p in at('dwelling')" :key="`off${p.n}`" severity="secondary" :label="`Take ${plan.noun} ${p.n} off early`" @click="emit('enter', { kind: 'etchant.off', piece: p.n })" />
       <template v-if="started">
         <Button v-for="p in at('untouched')" :key="`coat${p.n}`" severity="secondary" :label="`Coat ${plan.noun} ${p.n} now`" @click="emit('enter', { kind: 'coat.started', piece: p.n })" />

@@ -1,18 +1,21 @@
 <script setup lang="ts">
 import { pieceClock, pieceStage } from '#core/run'
+import { windowOf } from '#core/recipe'
 import type { PieceState } from '#core/run'
 import { formatClock } from '#core/units'
 import type { RunWithEvents } from '#shared/runs'
 
 /** All pieces of a run side by side on dark card, each with its own clock. */
 const props = defineProps<{ run: RunWithEvents, pieces: PieceState[], now: number, focus?: number }>()
-const TEXT = { untouched: 'to coat', coating: 'being coated', dwelling: '', off: 'to rinse', rinsed: 'rinsed', withdrawn: 'taken out' } as const
+const TEXT = { untouched: 'to coat', coating: 'being coated', dwelling: '', off: 'to rinse', rinsed: 'rinsed', blasting: 'at the gun', blasted: 'blasted', withdrawn: 'taken out' } as const
 
 const stands = computed(() => props.pieces.map((piece) => {
+  const blast = props.run.plan.method === 'blast'
   const stage = pieceStage(piece)
-  const clock = pieceClock(piece, props.run.plan.dwell, props.now)
+  const clock = pieceClock(piece, props.run.plan, props.now)
   const running = clock.phase === 'over' ? 'over its time' : clock.toBest <= 0 ? 'rinse now' : `best in ${formatClock(Math.ceil(clock.toBest))}`
-  return { piece, stage, clock, text: stage === 'dwelling' ? running : TEXT[stage], over: stage === 'dwelling' && clock.phase === 'over' }
+  const wet = ['dwelling', 'blasting'].includes(stage)
+  return { piece, stage, clock, window: windowOf(props.run.plan, piece.n), text: stage === 'dwelling' ? running : stage === 'untouched' && blast ? 'to blast' : TEXT[stage], wet, over: stage === 'dwelling' && clock.phase === 'over' }
 }))
 const size = computed(() => (props.pieces.length > 8 ? 70 : props.pieces.length > 4 ? 110 : 190))
 </script>
@@ -20,9 +23,9 @@ const size = computed(() => (props.pieces.length > 8 ? 70 : props.pieces.length 
 <template>
   <ul class="stand">
     <li v-for="s in stands" :key="s.piece.n" :class="{ over: s.over, focus: s.piece.n === focus, gone: s.stage === 'withdrawn' }">
-      <PieceSilhouette :shape="run.shape" :size="size" :window="['dwelling', 'off', 'rinsed'].includes(s.stage) ? run.plan.dwell : undefined" :dwelt="s.stage === 'dwelling' ? s.clock.last : undefined" :over="s.over" :frosted="s.stage === 'rinsed'" />
+      <PieceSilhouette :shape="run.shape" :size="size" :window="['dwelling', 'off', 'rinsed', 'blasting', 'blasted'].includes(s.stage) ? s.window : undefined" :dwelt="s.wet ? s.clock.last : undefined" :over="s.over" :frosted="s.stage === 'rinsed' || s.stage === 'blasted'" />
       <span class="name">{{ run.plan.noun }} {{ s.piece.n }}</span>
-      <span class="numeral time">{{ s.piece.covered ? formatClock(s.clock.last) : '–' }}</span>
+      <span class="numeral time">{{ s.clock.phase === 'none' ? '–' : formatClock(s.clock.last) }}</span>
       <span class="text">{{ s.text }}</span>
       <span class="first">{{ s.piece.covered ? `first part ${formatClock(s.clock.first)}` : '\u00a0' }}</span>
     </li>

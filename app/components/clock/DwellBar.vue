@@ -1,33 +1,45 @@
 <script setup lang="ts">
-import type { DwellDecision } from '#core/dwell'
+import type { DwellDecision, DwellReason } from '#core/dwell'
 import { describeSource } from '#core/source'
 import { formatDuration } from '#core/units'
 
-/** The dwell window as a bar, and the reason for each bound. */
+/** The window as a bar, what pulls on the best time below it, and the reason for each bound. */
 const props = defineProps<{ decision: DwellDecision }>()
 
 const NAMES = { notBefore: 'Not before', best: 'Best', notAfter: 'Not after' } as const
 const window = computed(() => props.decision.window)
-const span = computed(() => (window.value ? window.value.notAfter * 1.12 : 1))
-const at = (s: number) => `${100 * s / span.value}%`
-const bounds = computed(() => (Object.keys(NAMES) as (keyof typeof NAMES)[]).map(bound => ({
-  bound, name: NAMES[bound], at: window.value?.[bound] ?? 0, reasons: props.decision.reasons.filter(r => r.bound === bound),
-})))
+const of = (bound: DwellReason['bound']) => props.decision.reasons.filter(r => r.bound === bound)
+/** Looser limits lie outside the window and are drawn too, as far as half beyond its end. */
+const span = computed(() => (window.value ? Math.min(window.value.notAfter * 1.5, Math.max(window.value.notAfter, ...of('notAfter').map(r => r.at))) * 1.08 : 1))
+const at = (s: number) => `${Math.min(100, 100 * s / span.value)}%`
+const pulls = computed(() => of('best').map((r, i, all) => ({ ...r, from: i === 0 ? 0 : all[i - 1]!.at })))
+const signed = (s: number) => `${s > 0 ? '+' : '−'}${formatDuration(Math.abs(s))}`
 </script>
 
 <template>
   <div v-if="window" class="dwell">
     <div class="bar" aria-hidden="true">
       <span class="early" :style="{ width: at(window.notBefore) }" />
-      <span class="open" :style="{ left: at(window.notBefore), width: at(window.notAfter - window.notBefore) }" />
+      <span class="open" :style="{ left: at(window.notBefore), width: `calc(${at(window.notAfter)} - ${at(window.notBefore)})` }" />
+      <span v-for="r in of('notAfter').filter(x => !x.binds)" :key="r.text" class="looser" :style="{ left: at(r.at) }" />
       <span class="best" :style="{ left: at(window.best) }" />
     </div>
+    <ol v-if="pulls.length > 1" class="pulls" aria-label="What pulls on the best time">
+      <li v-for="p in pulls" :key="p.text">
+        <span class="track" aria-hidden="true"><span :class="p.pull < 0 ? 'back' : 'on'" :style="{ left: at(Math.min(p.from, p.at)), width: `max(3px, calc(${at(Math.max(p.from, p.at))} - ${at(Math.min(p.from, p.at))}))` }" /></span>
+        <span class="numeral">{{ p.pull === 0 ? formatDuration(p.at) : signed(p.pull) }}</span>
+        <span class="text">{{ p.text }} <span class="muted">({{ describeSource(p.source) }})</span></span>
+      </li>
+    </ol>
     <dl>
-      <div v-for="b in bounds" :key="b.bound">
-        <dt>{{ b.name }}</dt>
+      <div v-for="(name, bound) in NAMES" :key="bound">
+        <dt>{{ name }}</dt>
         <dd>
-          <span class="numeral">{{ formatDuration(b.at) }}</span>
-          <p v-for="r in b.reasons" :key="r.text" :class="{ loose: !r.binds }">{{ r.text }} <span class="muted">({{ describeSource(r.source) }}{{ r.binds ? '' : ', looser' }})</span></p>
+          <span class="numeral">{{ formatDuration(window[bound]) }}</span>
+          <template v-if="bound !== 'best' || pulls.length === 1">
+            <p v-for="r in of(bound)" :key="r.text" :class="{ loose: !r.binds }">{{ r.text }} <span class="muted">({{ describeSource(r.source) }}{{ r.binds ? '' : `, looser: ${formatDuration(r.at)}` }})</span></p>
+          </template>
+          <p v-else class="muted">As the pulls above add up.</p>
         </dd>
       </div>
     </dl>
@@ -39,7 +51,16 @@ const bounds = computed(() => (Object.keys(NAMES) as (keyof typeof NAMES)[]).map
 .bar span { position: absolute; top: 0; bottom: 0; }
 .early { left: 0; background: repeating-linear-gradient(-45deg, transparent 0 6px, var(--line) 6px 8px); }
 .open { background: color-mix(in srgb, var(--frost) 70%, transparent); }
+.looser { width: 0; border-left: 2px dotted var(--muted); }
 .best { width: 5px; margin-left: -2px; background: var(--glass); outline: 2px solid var(--ground); top: -6px !important; bottom: -6px !important; }
+.pulls { list-style: none; padding: 0; margin: 0 0 0.9rem; display: grid; gap: 0.3rem; font-size: 0.94rem; }
+.pulls li { display: grid; grid-template-columns: 1fr 5.5rem; gap: 0 0.8rem; align-items: baseline; }
+.track { position: relative; height: 12px; grid-column: 1; border-bottom: 1px solid var(--line); }
+.track span { position: absolute; top: 2px; bottom: 0; }
+.on { background: var(--glass); }
+.back { background: repeating-linear-gradient(90deg, var(--glass) 0 4px, transparent 4px 7px); }
+.pulls .numeral { font-size: 1.2rem; text-align: right; }
+.text { grid-column: 1 / -1; }
 dl { margin: 0; display: grid; grid-template-columns: repeat(3, 1fr); gap: 0.5rem 1.3rem; }
 dt { color: var(--muted); font-size: 0.92rem; }
 dd { margin: 0; font-size: 0.94rem; }

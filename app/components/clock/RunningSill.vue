@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { windowOf } from '#core/recipe'
 import { pieceClock, pieceStage } from '#core/run'
 import { formatClock } from '#core/units'
 
@@ -18,7 +19,7 @@ watchEffect(() => document.documentElement.style.setProperty('--sill', `${height
 const shown = computed(() => work.runs.filter(r => route.path !== `/bench/${r.id}`))
 const running = computed(() => shown.value.flatMap((run) => {
   const state = work.state(run)
-  return state.pieces.filter(p => ['dwelling', 'coating', 'off'].includes(pieceStage(p))).map(piece => ({ run, piece, stage: pieceStage(piece), clock: pieceClock(piece, run.plan.dwell, now.value) }))
+  return state.pieces.filter(p => ['dwelling', 'coating', 'off'].includes(pieceStage(p))).map(piece => ({ run, piece, stage: pieceStage(piece), window: windowOf(run.plan, piece.n), clock: pieceClock(piece, run.plan, now.value) }))
 }))
 const loudest = computed(() => standing.value[0])
 const call = computed(() => standing.value.find(a => shown.value.some(r => r.id === a.runId)))
@@ -39,7 +40,7 @@ function what(r: typeof running.value[number]) {
     <ul>
       <li v-for="r in running" :key="`${r.run.id}-${r.piece.n}`">
         <NuxtLink :to="`/bench/${r.run.id}`" :class="{ over: r.clock.phase === 'over' }">
-          <PieceSilhouette :shape="r.run.shape" :dwelt="r.stage === 'dwelling' ? r.clock.last : undefined" :window="r.run.plan.dwell" :over="r.clock.phase === 'over' && r.clock.running" :size="54" />
+          <PieceSilhouette :shape="r.run.shape" :dwelt="r.stage === 'dwelling' ? r.clock.last : undefined" :window="r.window" :over="r.clock.phase === 'over' && r.clock.running" :size="54" />
           <span class="name">{{ r.run.plan.noun }} {{ r.piece.n }}</span>
           <span class="numeral time">{{ r.stage === 'dwelling' ? formatClock(r.clock.last) : '' }}</span>
           <span class="what">{{ what(r) }}</span>

@@ -16,12 +16,13 @@ const links = [
   { to: '/plan/new', text: 'Plan' },
   { to: '/bench', text: 'Bench' },
   { to: '/shelf', text: 'Shelf' },
+  { to: '/coupons', text: 'Coupons' },
   { to: '/log', text: 'Log' },
   { to: '/rules', text: 'House rules' },
   { to: '/crew', text: 'Crew' },
 ]
 const route = useRoute()
-const SECTION: Record<string, string> = { 'wash-up': '/bench', 'look': '/bench', 'plan': '/plan/new', 'coupon': '/shelf' }
+const SECTION: Record<string, string> = { 'wash-up': '/bench', 'look': '/bench', 'plan': '/plan/new', 'coupon': '/coupons' }
 const section = computed(() => {
   const first = route.path.split('/')[1] ?? ''
   return SECTION[first] ?? `/${first}`

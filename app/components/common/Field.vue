@@ -24,5 +24,5 @@ const described = computed(() => [props.hint && `${id}-hint`, props.reads && `${
 .field { display: grid; gap: 0.25rem; align-content: start; min-width: 0; }
 label { font-weight: 600; }
 .note, .problem { font-size: 0.92rem; }
-.field :deep(.p-inputtext), .field :deep(.p-select), .field :deep(.p-textarea) { width: 100%; min-height: 46px; }
+.field :deep(.p-inputtext), .field :deep(.p-select), .field :deep(.p-textarea) { width: 100%; min-width: 0; min-height: 46px; }
 </style>

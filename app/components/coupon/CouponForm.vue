@@ -2,17 +2,21 @@
 import Button from 'primevue/button'
 import { v7 } from 'uuid'
 import { couponTimes, readCoupon } from '#core/coupon'
+import Select from 'primevue/select'
 import { SUBSTRATES } from '#core/materials'
-import { formatDuration } from '#core/units'
+import type { SubstrateId } from '#core/materials'
+import { capital, formatDuration, parseLength } from '#core/units'
 import { couponSchema } from '#shared/coupons'
 import type { Coupon, CouponForm } from '#shared/coupons'
 import type { Bottle } from '#shared/shelf'
 
 /** A coupon read off strip by strip; the curve grows as marks are written. */
-const props = defineProps<{ bottle: Bottle }>()
+const props = defineProps<{ bottle: Bottle, /** Strips that were etched at the bench, with the dwell each really had. */ etched: { runId: string, substrate: SubstrateId, dwells: number[] } | null }>()
+const studio = useStudioStore()
 const emit = defineEmits<{ saved: [coupons: Coupon[]] }>()
 const STRIPS = 5
-const blank = (): CouponForm => ({ substrate: 'bare-glass', steps: couponTimes({ min: props.bottle.labelMin, max: props.bottle.labelMax }, STRIPS).map(s => ({ dwell: formatDuration(s).replaceAll('\u00a0', ' '), frost: '', creep: '' })) })
+const planned = () => props.etched?.dwells ?? couponTimes({ min: props.bottle.labelMin ?? 300, max: props.bottle.labelMax ?? 300 }, STRIPS)
+const blank = (): CouponForm => ({ substrate: props.etched?.substrate ?? 'soda-lime', steps: planned().map(s => ({ dwell: formatDuration(s).replaceAll('\u00a0', ' '), frost: '', creep: '' })) })
 const id = ref(v7())
 const form = ref(blank())
 /** Strips without a mark were not etched, or not judged yet. */
@@ -26,11 +30,16 @@ const stripProblem = (i: number) => {
   return parsed.value.error!.issues.find(issue => issue.path[1] === at)?.message
 }
 const steps = computed(() => (parsed.value.success ? parsed.value.data.steps : []))
-const reading = computed(() => readCoupon(steps.value))
-const glass = SUBSTRATES.map(s => ({ id: s.id, text: s.name }))
+const finest = ref('')
+const bridge = computed(() => {
+  const read = parseLength(finest.value, studio.rules.lengthUnit)
+  return finest.value.trim() && read.ok ? read.value : null
+})
+const reading = computed(() => readCoupon(steps.value, bridge.value, studio.rules.plateauShare))
+const scraps = SUBSTRATES.filter(s => s.family === 'glass' || s.family === 'ceramic').map(s => ({ id: s.id, text: capital(s.name) }))
 
 async function save() {
-  const coupons = await submit(() => api<Coupon[]>(`bottles/${props.bottle.id}/coupons`, 'POST', { id: id.value, coupon: judged.value }))
+  const coupons = await submit(() => api<Coupon[]>(`bottles/${props.bottle.id}/coupons`, 'POST', { id: id.value, coupon: judged.value, runId: props.etched?.runId ?? null }))
   if (!coupons) return
   id.value = v7()
   form.value = blank()
@@ -41,7 +50,9 @@ async function save() {
 <template>
   <form novalidate @submit.prevent="save">
     <div class="strips">
-      <ChoiceField v-model="form.substrate" label="Scrap of" :options="glass" />
+      <Field v-slot="{ id: field, labelled }" label="Scrap that was etched">
+        <Select v-model="form.substrate" :input-id="field" :options="scraps" option-label="text" option-value="id" :aria-labelledby="labelled" />
+      </Field>
       <table>
         <thead><tr><th scope="col">Strip</th><th scope="col">Dwell</th><th scope="col">Frost, 0 to 10</th><th scope="col">Creep, mm</th></tr></thead>
         <tbody>
@@ -56,7 +67,7 @@ async function save() {
           </template>
         </tbody>
       </table>
-      <p class="muted">All strips are coated at once and rinsed in turn. Judge them dry, over dark card; leave a strip empty that was not etched.</p>
+      <p class="muted">Judge them dry, over dark card: a mark by eye, or a measured contrast in %. Leave a strip empty that was not etched.</p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="do">
         <Button v-if="form.steps.length < 8" type="button" severity="secondary" label="Another strip" @click="form.steps.push({ dwell: '', frost: '', creep: '' })" />
@@ -66,7 +77,9 @@ async function save() {
     <div class="seen">
       <FrostChart :steps="steps" :reading="reading" />
       <p class="advice" role="status">{{ reading.advice }}</p>
-      <p v-if="reading.fit" class="muted">Plateau {{ reading.fit.plateau.toFixed(1) }} ± {{ reading.fit.plateauError.toFixed(1) }}, rate {{ (reading.fit.rate * 60).toFixed(2) }} ± {{ (reading.fit.rateError * 60).toFixed(2) }} a minute; readings lie {{ reading.fit.residualSd.toFixed(2) }} off the curve.</p>
+      <p v-if="reading.fit" class="muted">Plateau {{ reading.fit.plateau.toFixed(1) }} ± {{ reading.fit.plateauError.toFixed(1) }}, rate {{ (reading.fit.rate * 60).toFixed(2) }} ± {{ (reading.fit.rateError * 60).toFixed(2) }} a minute; readings lie {{ reading.fit.residualSd.toFixed(2) }} off the curve: {{ reading.fit.residuals.map(r => (r >= 0 ? '+' : '−') + Math.abs(r).toFixed(2)).join(', ') }}.</p>
+      <p v-if="reading.creep" class="muted">Creep {{ (reading.creep.slope * 60).toFixed(3) }} mm a minute, each side.</p>
+      <TextField v-model="finest" label="Finest bridge of the art at hand" hint="Creep may not eat more than half of it; empty: frost alone decides" />
     </div>
   </form>
 </template>

@@ -11,7 +11,7 @@ const props = defineProps<{ plan: RunPlan, piece: PieceState, shape: PieceShape 
 const emit = defineEmits<{ judge: [result: PieceResult, faults: FaultId[], note: string] }>()
 const faults = ref<FaultId[]>([...(props.piece.judged?.faults ?? [])])
 const note = ref(props.piece.judged?.note ?? '')
-const clock = computed(() => pieceClock(props.piece, props.plan.dwell, 0))
+const clock = computed(() => pieceClock(props.piece, props.plan, 0))
 const result = computed(() => props.piece.judged?.result)
 const judge = (r: PieceResult) => emit('judge', r, faults.value, note.value.trim())
 /** What is ticked or written after the judgement belongs to it. */
@@ -27,7 +27,7 @@ const amend = () => {
       <h2 class="capital">{{ plan.noun }} {{ piece.n }}</h2>
       <p v-if="piece.withdrawn" class="muted">Taken out: {{ piece.withdrawn.reason }}</p>
       <template v-else>
-        <p class="muted">Dwelt {{ formatClock(clock.last) }}, its first part {{ formatClock(clock.first) }}<strong v-if="clock.phase === 'over'"> (over by {{ formatClock(-clock.toNotAfter) }})</strong></p>
+        <p class="muted">{{ plan.method === 'blast' ? `Gun time ${formatClock(clock.last)}` : `Dwelt ${formatClock(clock.last)}, its first part ${formatClock(clock.first)}` }}<strong v-if="clock.phase === 'over'"> (over by {{ formatClock(-clock.toNotAfter) }})</strong></p>
         <div class="results" role="group" :aria-label="`How ${plan.noun} ${piece.n} came out`">
           <button v-for="r in RESULTS" :key="r" type="button" :aria-pressed="result === r" @click="judge(r)">{{ r }}</button>
         </div>

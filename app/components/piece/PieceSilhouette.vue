@@ -17,20 +17,23 @@ const props = defineProps<{
   frosted?: boolean
   /** Largest height in px that the drawing may take. */
   size?: number
+  /** Largest width in px; 1.7 times the height when absent. */
+  wide?: number
   dimensions?: { height: string, across: string, artWidth: string, artHeight: string }
 }>()
 
 const clip = useId()
 /** Lines keep their weight on the screen however large the piece is. */
 const WALL_PX = 2.2
+const flat = computed(() => props.shape.surface === 'flat')
 const box = computed(() => {
   const { height, girth, artWidth, artHeight } = props.shape
-  const width = diameterFromGirth(girth)
+  const width = flat.value ? girth : diameterFromGirth(girth)
   const size = props.size ?? 220
-  const scale = Math.min(size / height, 1.7 * size / width)
+  const scale = Math.min(size / height, (props.wide ?? 1.7 * size) / width)
   const wall = WALL_PX / scale
-  const art = { width: apparentWidth(artWidth, girth), height: artHeight }
-  return { width, height, scale, wall, base: Math.min(wall * 2.6, height * 0.05), art: { ...art, x: (width - art.width) / 2, y: (height - art.height) * 0.46 } }
+  const art = { width: flat.value ? artWidth : apparentWidth(artWidth, girth), height: artHeight }
+  return { width, height, scale, wall, base: flat.value ? 0 : Math.min(wall * 2.6, height * 0.05), art: { ...art, x: (width - art.width) / 2, y: (height - art.height) * (flat.value ? 0.5 : 0.46) } }
 })
 const pad = computed(() => (props.dimensions ? 78 / box.value.scale : props.window ? 9 * box.value.wall : box.value.wall))
 const padBottom = computed(() => (props.dimensions ? 34 / box.value.scale : box.value.wall))
@@ -52,6 +55,7 @@ const tide = computed(() => {
 const outline = computed(() => {
   const { width: w, height: h, wall } = box.value
   const r = wall * 2.4
+  if (flat.value) return `M0 0 V${h} H${w} V0 Z`
   return `M0 0 V${h - r} Q0 ${h} ${r} ${h} H${w - r} Q${w} ${h} ${w} ${h - r} V0`
 })
 const text = computed(() => 19 / box.value.scale)
@@ -73,10 +77,10 @@ const text = computed(() => 19 / box.value.scale)
     <g :clip-path="`url(#${clip})`">
       <rect v-if="level > 0" class="frost" :x="0" :y="box.height * (1 - level)" :width="box.width" :height="box.height * level" />
       <rect class="art" :class="{ frosted }" :fill="frosted ? `url(#${clip}-tide)` : undefined" :x="box.art.x" :y="box.art.y" :width="box.art.width" :height="box.art.height" :stroke-width="box.wall * 0.7" :stroke-dasharray="`${box.wall * 2} ${box.wall * 1.4}`" />
-      <rect class="base" :x="0" :y="box.height - box.base" :width="box.width" :height="box.base" />
+      <rect v-if="!flat" class="base" :x="0" :y="box.height - box.base" :width="box.width" :height="box.base" />
     </g>
     <path :d="outline" class="wall" :stroke-width="box.wall" />
-    <ellipse class="rim" :cx="box.width / 2" :cy="0" :rx="box.width / 2" :ry="box.wall * 0.9" :stroke-width="box.wall * 0.6" />
+    <ellipse v-if="!flat" class="rim" :cx="box.width / 2" :cy="0" :rx="box.width / 2" :ry="box.wall * 0.9" :stroke-width="box.wall * 0.6" />
     <g v-for="mark in marks" :key="mark.name" class="mark">
       <line :x1="box.width + box.wall * 1.5" :x2="box.width + box.wall * 5" :y1="mark.y" :y2="mark.y" :stroke-width="box.wall * 0.8" />
       <path v-if="mark.long" :d="`M${box.width + box.wall * 3} ${mark.y} l${box.wall * 5} ${-box.wall * 2.6} v${box.wall * 5.2} z`" />

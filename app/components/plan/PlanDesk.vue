@@ -2,26 +2,26 @@
 import Button from 'primevue/button'
 import { v7 } from 'uuid'
 import { planRecipe } from '#core/recipe'
-import { jobSchema } from '#shared/jobs'
+import { BLANK_JOB, jobSchema } from '#shared/jobs'
 import type { Job, JobForm } from '#shared/jobs'
 import { recipeInput } from '#shared/recipe'
 
-/** A job's plan: typed in on the left, the recipe growing on the right. A half-filled plan stays on the device. */
+/** A job's plan: decided on the ladder at the left, the recipe growing on the right. A half-filled plan stays on the device. */
 const props = defineProps<{ job: Job | null }>()
 const emit = defineEmits<{ saved: [job: Job] }>()
 const studio = useStudioStore()
 const work = useWorkStore()
 
-interface Draft { id: string, version: number, form: JobForm }
+interface Draft { id: string, version: number, form: JobForm, /** Nobody chose resist and etchant yet: the suggestion stands. */ suggested: boolean }
 
-function blank(): JobForm {
-  return { customer: '', dueOn: '', notes: '', noun: 'tumbler', pieces: '', substrate: 'bare-glass', height: '', girth: '', artWidth: '', artHeight: '', openFraction: '', resist: 'vinyl', school: studio.rules.school, bottleId: '' }
-}
-const stored = props.job ? props.job.entered : blank()
-const fresh = (): Draft => ({ id: props.job?.id ?? v7(), version: props.job?.version ?? 0, form: { ...stored } })
+/** Forms written before a field was thought of get its blank. */
+const whole = (form: Partial<JobForm>): JobForm => ({ ...BLANK_JOB, ...form, answers: { ...BLANK_JOB.answers, ...form.answers }, schools: { ...BLANK_JOB.schools, ...form.schools } })
+const stored = whole(props.job?.entered ?? {})
+const fresh = (): Draft => ({ id: props.job?.id ?? v7(), version: props.job?.version ?? 0, form: whole(stored), suggested: props.job === null })
 const draft = useLocalStorage<Draft | null>(`crest:draft:${props.job?.id ?? 'new'}`, fresh(), { serializer: { read: text => JSON.parse(text) as Draft | null, write: JSON.stringify } })
 // A draft made against an older version of the job is kept only while the job has not moved on.
 if (!draft.value || (props.job && draft.value.version !== props.job.version)) draft.value = fresh()
+draft.value.form = whole(draft.value.form)
 const form = computed({ get: () => draft.value?.form ?? stored, set: value => draft.value = { ...(draft.value ?? fresh()), form: value } })
 const changed = computed(() => JSON.stringify(form.value) !== JSON.stringify(stored))
 const locked = computed(() => props.job !== null && props.job.status !== 'planned')
@@ -29,9 +29,21 @@ const locked = computed(() => props.job !== null && props.job.status !== 'planne
 const { parsed, errors, problem, busy, left, submit } = useEntry(() => jobSchema(studio.rules.lengthUnit), () => form.value)
 const input = computed(() => {
   const bottle = studio.bottle(form.value.bottleId)
-  return parsed.value.success && bottle ? recipeInput(parsed.value.data, bottle, studio.rules, new Date(serverNow())) : null
+  return parsed.value.success && bottle ? recipeInput(parsed.value.data, bottle, studio.stencil(parsed.value.data.stencilId), studio.rules, new Date(serverNow())) : null
 })
 const recipe = computed(() => (input.value ? planRecipe(input.value) : null))
+
+const ranking = useRanking(form)
+/** Until somebody chooses, the best suggestion stands as soon as the art is known. */
+watch(ranking, (ranked) => {
+  if (!draft.value?.suggested || locked.value || !ranked.artKnown) return
+  const best = ranked.ranking.chains.find(c => c.lot)
+  if (!best || (best.lot!.id === form.value.bottleId && best.resist === form.value.resist)) return
+  form.value = { ...form.value, bottleId: best.lot!.id, resist: best.resist }
+}, { immediate: true })
+function chose() {
+  if (draft.value) draft.value.suggested = false
+}
 
 async function save(): Promise<Job | undefined> {
   const { id, version } = draft.value ?? fresh()
@@ -65,7 +77,7 @@ async function drop() {
   await navigateTo('/')
 }
 function clear() {
-  draft.value = { ...(draft.value ?? fresh()), form: { ...stored } }
+  draft.value = { ...(draft.value ?? fresh()), form: whole(stored), suggested: props.job === null }
 }
 </script>
 
@@ -73,7 +85,7 @@ function clear() {
   <div class="desk">
     <form novalidate :inert="locked || undefined" @submit.prevent="save">
       <p v-if="locked" class="problem">{{ job!.status === 'running' ? 'This job is on the bench. Its plan can\'t change while it runs.' : 'This job is closed.' }}</p>
-      <JobForm v-model="form" :errors="errors" @left="left.add($event)" />
+      <PlanLadder v-model="form" :errors="errors" :ranking="ranking.ranking" :suggested="draft?.suggested ?? false" @left="left.add($event)" @chose="chose" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div v-if="!locked" class="do">
         <Button type="submit" :label="job ? 'Save the change' : 'Save the plan'" :disabled="busy || (job !== null && !changed)" />
@@ -86,10 +98,10 @@ function clear() {
         </template>
       </div>
     </form>
-    <RecipeSheet v-if="recipe && input" :recipe="recipe" :input="input" />
+    <RecipeSheet v-if="recipe && input" :recipe="recipe" :input="input" :bottle-id="form.bottleId" />
     <div v-else class="empty">
-      <PieceSilhouette :shape="{ height: 110, girth: 241, artWidth: 60, artHeight: 45 }" :size="230" />
-      <p>The recipe stands here as soon as piece, art and bottle are known: dwell window, cream, resist, bicarbonate, time and cost.</p>
+      <PieceSilhouette :shape="{ surface: 'cylinder', height: 110, girth: 241, artWidth: 60, artHeight: 45 }" :size="230" />
+      <p>The recipe stands here as soon as piece and art are known: verdict, window, amounts, sizes, time and cost.</p>
     </div>
   </div>
 </template>

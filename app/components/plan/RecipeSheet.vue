@@ -1,44 +1,54 @@
 <script setup lang="ts">
 import type { Recipe, RecipeInput } from '#core/recipe'
-import { formatDuration, formatFraction } from '#core/units'
+import { etchantKind } from '#core/materials'
+import { describeSource } from '#core/source'
+import { whenCalled } from '#core/steps'
+import { capital, formatDuration, formatFraction } from '#core/units'
 
-/** What comes out of a plan: the piece as measured, the window, every figure with its working, the steps. */
-const props = defineProps<{ recipe: Recipe, input: RecipeInput }>()
+/** What comes out of a plan: the piece as measured, verdict, window, every figure with its working, the steps. */
+const props = defineProps<{ recipe: Recipe, input: RecipeInput, bottleId: string }>()
 const units = useUnits()
-const shape = computed(() => ({ height: props.input.height, girth: props.input.girth, artWidth: props.input.art.width, artHeight: props.input.art.height }))
-const dimensions = computed(() => ({
-  height: units.length(props.input.height), across: units.length(props.recipe.figures.diameter.value), artWidth: units.length(props.input.art.width), artHeight: units.length(props.input.art.height),
-}))
-const figures = computed(() => {
-  const f = props.recipe.figures
-  return [f.cream, f.cutWidth, f.cutHeight, f.bicarbonate, f.time, f.cost, f.diameter]
-})
+const shape = computed(() => ({ surface: props.input.surface, height: props.input.height, girth: props.input.girth, artWidth: props.input.art.width, artHeight: props.input.art.height }))
+const across = computed(() => props.recipe.figures.find(f => f.id === 'diameter')?.value ?? props.input.girth)
+const dimensions = computed(() => ({ height: units.length(props.input.height), across: units.length(across.value), artWidth: units.length(props.input.art.width), artHeight: units.length(props.input.art.height) }))
+const blast = computed(() => etchantKind(props.input.lot.kind).method === 'blast')
+const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A poor choice', 'never': 'Never' } as const
 </script>
 
 <template>
   <div class="recipe">
     <div class="drawing">
-      <PieceSilhouette :shape="shape" :dimensions="dimensions" :size="230" />
+      <PieceSilhouette :shape="shape" :dimensions="dimensions" :size="210" />
       <p>{{ input.pieces }} × {{ input.noun }}, {{ formatFraction(input.art.openFraction) }} of the art open</p>
     </div>
     <p v-for="r in recipe.refusals" :key="r" class="problem" role="alert">{{ r }}</p>
-    <section aria-label="Dwell window">
-      <h2>Dwell</h2>
+    <section aria-label="Verdict" class="verdict">
+      <h2>{{ VERDICT[recipe.judgement.verdict] }}</h2>
+      <ul>
+        <li v-for="r in recipe.judgement.rows" :key="r.id">{{ r.reason }} <span class="muted">({{ r.verdict }}; {{ describeSource(r.source) }})</span></li>
+      </ul>
+      <p v-if="recipe.judgement.cares.length" class="cares"><strong>Asked for, as steps of their own:</strong> {{ recipe.judgement.cares.map(c => c.title).join('; ') }}.</p>
+    </section>
+    <section v-if="recipe.dwell.window" aria-label="Dwell window">
+      <h2>{{ blast ? 'Gun time, a piece' : 'Dwell' }}</h2>
       <DwellBar :decision="recipe.dwell" />
     </section>
+    <p v-if="recipe.dwell.couponFirst" class="problem">{{ recipe.dwell.couponFirst }} <NuxtLink :to="`/coupon/${bottleId}`">Etch a coupon</NuxtLink></p>
     <ul v-if="recipe.warnings.length" class="warnings">
       <li v-for="w in recipe.warnings" :key="w">{{ w }}</li>
     </ul>
-    <section aria-label="Figures">
+    <section v-if="recipe.figures.length" aria-label="Figures">
       <h2>Amounts, sizes, time and cost</h2>
-      <FigureRow v-for="f in figures" :key="f.id" :figure="f" />
+      <FigureRow v-for="f in recipe.figures" :key="f.id" :figure="f" />
     </section>
     <details v-if="recipe.plan" class="steps">
       <summary><h2>The steps, {{ recipe.plan.steps.length }} of them</h2></summary>
       <ol>
         <li v-for="s in recipe.plan.steps" :key="s.id">
-          <strong>{{ s.title }}</strong> <span class="muted">{{ s.station }}, {{ formatDuration(s.seconds) }} hands-on</span>
+          <strong>{{ s.title }}</strong> <span class="muted">{{ s.station }}, {{ formatDuration(s.seconds) }} hands-on{{ s.safety ? ', never skipped' : '' }}</span>
           <p>{{ s.reason }}</p>
+          <ul v-if="s.how.length"><li v-for="move in s.how" :key="move">{{ move }}</li></ul>
+          <p v-if="s.kind === 'clock' && recipe.plan.care.length">Called during the dwell: {{ recipe.plan.care.map(c => `${capital(c.short)} ${whenCalled(c)}`).join('; ') }}.</p>
           <p class="muted">Good: {{ s.good }}</p>
         </li>
       </ol>
@@ -50,8 +60,10 @@ const figures = computed(() => {
 .recipe { display: grid; gap: 1.5rem; align-content: start; min-width: 0; }
 .drawing { background: var(--card); color: var(--card-text); padding: 1.6rem 1rem 0.7rem; display: grid; justify-items: center; gap: 0.3rem; --glass: #8cc5b2; --frost: #f4fafa; --text: #dfe8e8; --muted: #a9b4b4; }
 h2 { margin-bottom: 0.6rem; }
+.verdict ul { font-size: 0.98rem; }
+.cares { margin-top: 0.5rem; }
 .warnings { list-style: none; padding: 0; display: grid; gap: 0.5rem; }
 .warnings li { border-left: 4px solid var(--glass); padding-left: 0.8rem; }
 .steps summary h2 { display: inline; }
-.steps ol { display: grid; gap: 0.7rem; margin-top: 0.8rem; }
+.steps > ol { display: grid; gap: 0.7rem; margin-top: 0.8rem; }
 </style>

@@ -1,18 +1,21 @@
 <script setup lang="ts">
-import { pieceStage } from '#core/run'
-import { countOf, formatClock } from '#core/units'
+import { pieceStage, pressEntries } from '#core/run'
+import type { PieceState } from '#core/run'
+import { windowOf } from '#core/recipe'
+import { countOf } from '#core/units'
 
 const id = String(useRoute().params.id)
 const at = useRun(id)
 const { run, state, step, action, enter, now } = at
 
 const atTable = computed(() => step.value?.id === 'wash-up' || step.value?.kind === 'look')
+const dueAt = (p: PieceState) => p.covered!.at + windowOf(run.value!.plan, p.n).best * 1000
 /** The piece whose clock is shown large: the one in hand, else the one that is due first. */
 const focus = computed(() => {
   const pieces = state.value?.pieces ?? []
   const wanted = action.value && 'piece' in action.value ? action.value.piece : undefined
-  const named = pieces.find(p => p.n === wanted && ['dwelling', 'off'].includes(pieceStage(p)))
-  return named ?? pieces.filter(p => pieceStage(p) === 'dwelling').sort((a, b) => a.covered!.at - b.covered!.at)[0]
+  const named = pieces.find(p => p.n === wanted && ['dwelling', 'off', 'blasting'].includes(pieceStage(p)))
+  return named ?? pieces.filter(p => pieceStage(p) === 'dwelling').sort((a, b) => dueAt(a) - dueAt(b))[0]
 })
 const sentence = computed(() => {
   const a = action.value
@@ -21,59 +24,48 @@ const sentence = computed(() => {
 })
 const control = computed(() => {
   const a = action.value
-  const noun = run.value?.plan.noun
   switch (a?.kind) {
     case 'tick': return a.step.id === 'wash-up' ? 'To the wash-up' : `Tick: ${a.item.short}`
     case 'do': return 'Done'
-    case 'coat': return `First touch on ${noun} ${a.piece}`
-    case 'covered': return 'Last part covered'
-    case 'off': return `${noun} ${a.piece} is coming off`
-    case 'rinse': return `${noun} ${a.piece} is rinsed`
-    case 'wait': return `Wait ${formatClock(Math.ceil(a.seconds))}`
-    case 'look': return 'Look at the dry pieces'
-    default: return ''
+    case 'look': return run.value?.coupon ? 'Read the strips off' : 'Look at the dry pieces'
+    default: return a && 'control' in a ? a.control : ''
   }
 })
 
 function press() {
   const a = action.value
-  if (!a) return
-  if (atTable.value) return void navigateTo(step.value!.id === 'wash-up' ? `/wash-up/${id}` : `/look/${id}`)
-  switch (a.kind) {
-    case 'tick': return enter({ kind: 'gate.ticked', step: a.step.id, item: a.item.id })
-    case 'do': return enter({ kind: 'step.done', step: a.step.id })
-    case 'coat': return enter({ kind: 'coat.started', piece: a.piece })
-    case 'covered': return enter({ kind: 'coat.covered', piece: a.piece })
-    case 'off': return enter({ kind: 'etchant.off', piece: a.piece })
-    case 'rinse': return enter({ kind: 'piece.rinsed', piece: a.piece })
-  }
+  if (!a || !run.value || !state.value) return
+  if (atTable.value) return void navigateTo(stationPath(run.value, step.value!.id))
+  for (const entry of pressEntries(run.value.plan, state.value, a)) enter(entry)
 }
-const over = computed(() => focus.value && action.value?.kind === 'off' && (now.value - focus.value.covered!.at) / 1000 > run.value!.plan.dwell.notAfter)
+const over = computed(() => focus.value && action.value?.kind === 'off' && (now.value - focus.value.covered!.at) / 1000 > windowOf(run.value!.plan, focus.value.n).notAfter)
 const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id === step.value?.id) ?? 0) + 1)
 </script>
 
 <template>
   <RunFrame :at="at">
     <template v-if="run && state && step && action">
-      <p class="where muted">{{ countOf(run.plan.pieces, run.plan.noun) }} for {{ run.customer }} · step {{ stepNumber }} of {{ run.plan.steps.length }} · at the {{ step.station }}</p>
-      <div class="stage" :class="{ etching: step.kind === 'clock' }">
+      <p class="where muted">{{ countOf(run.plan.pieces, run.plan.noun) }} {{ run.coupon ? 'with' : 'for' }} {{ run.customer }} · step {{ stepNumber }} of {{ run.plan.steps.length }} · at the {{ step.station }}</p>
+      <div class="stage" :class="{ etching: step.kind === 'clock' || step.kind === 'blast' }">
         <div class="now">
           <h1 aria-live="polite">{{ sentence }}</h1>
-          <FocusClock v-if="step.kind === 'clock' && focus" :plan="run.plan" :piece="focus" :now="now" />
+          <FocusClock v-if="(step.kind === 'clock' || step.kind === 'blast') && focus" :plan="run.plan" :piece="focus" :now="now" />
           <template v-else>
             <p class="why">{{ step.reason }}</p>
+            <ol v-if="step.how.length" class="how"><li v-for="move in step.how" :key="move">{{ move }}</li></ol>
             <p class="good"><strong>Good:</strong> {{ step.good }}</p>
           </template>
           <GateList v-if="step.kind === 'gate' && !atTable" :step="step" :state="state" @tick="enter({ kind: 'gate.ticked', step: step.id, item: $event })" />
         </div>
-        <PieceStand v-if="step.kind === 'clock'" class="pieces" :run="run" :pieces="state.pieces" :now="now" :focus="'piece' in action ? action.piece : undefined" />
+        <PieceStand v-if="step.kind === 'clock' || step.kind === 'blast'" class="pieces" :run="run" :pieces="state.pieces" :now="now" :focus="'piece' in action ? action.piece : undefined" />
       </div>
       <MeasureForm v-if="step.kind === 'measure'" :plan="run.plan" @measured="enter({ kind: 'etchant.measured', ...$event })" />
-      <TubForm v-else-if="step.kind === 'tub'" :suggested="run.plan.bicarbonate" :added="state.bicarbonate" @add="enter({ kind: 'bicarbonate.added', grams: $event })" @still="enter({ kind: 'step.done', step: step.id })" />
+      <GunControl v-else-if="action.kind === 'gun'" :plan="run.plan" :piece="state.pieces[action.piece - 1]!" :label="action.control" @enter="enter($event)" />
+      <TubForm v-else-if="step.kind === 'tub'" :foams="run.plan.method === 'liquid'" :suggested="run.plan.bicarbonate" :added="state.bicarbonate" @add="enter({ kind: 'bicarbonate.added', grams: $event })" @still="enter({ kind: 'step.done', step: step.id })" />
       <MainControl v-else :label="control" :disabled="action.kind === 'wait'" :over="over" @press="press" />
     </template>
     <template #more>
-      <OtherActions v-if="run && state && step" :plan="run.plan" :state="state" @enter="enter($event)" />
+      <OtherActions v-if="run && state && step" :plan="run.plan" :state="state" :step="step" @enter="enter($event)" />
     </template>
   </RunFrame>
 </template>
@@ -82,6 +74,7 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
 .where { font-size: 1rem; }
 h1 { font-size: clamp(2.4rem, 6vw, 4.4rem); line-height: 1; }
 .why { font-size: 1.25rem; max-width: 46rem; margin-top: 0.7rem; }
+.how { font-size: 1.15rem; max-width: 46rem; margin-top: 0.5rem; display: grid; gap: 0.15rem; }
 .good { font-size: 1.15rem; margin-top: 0.5rem; max-width: 46rem; }
 .stage { display: grid; gap: 1.2rem; }
 .etching { grid-template-columns: minmax(20rem, 5fr) 7fr; align-items: stretch; }

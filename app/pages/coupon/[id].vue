@@ -1,22 +1,49 @@
 <script setup lang="ts">
-import { differenceInCalendarDays, format } from 'date-fns'
+import { format } from 'date-fns'
 import { substrateKind } from '#core/materials'
+import { summarise } from '#core/run'
 import { formatDuration } from '#core/units'
 import type { Coupon } from '#shared/coupons'
+import { openDays } from '#shared/recipe'
 
+/** One bottle's coupons: plan and etch one, read it off, and what the others showed. */
 const id = String(useRoute().params.id)
+const runId = useRoute().query.run as string | undefined
 const studio = useStudioStore()
+const work = useWorkStore()
+const potencyOf = usePotency()
 const bottle = computed(() => studio.bottle(id))
 const coupons = ref<Coupon[]>([])
 const problem = ref('')
-onMounted(() => api<Coupon[]>(`bottles/${id}/coupons`).then(c => coupons.value = c, (e: Error) => problem.value = e.message))
+onMounted(() => {
+  api<Coupon[]>(`bottles/${id}/coupons`).then(c => coupons.value = c, (e: Error) => problem.value = e.message)
+  if (runId && !work.run(runId)) work.loadRun(runId).catch((e: Error) => problem.value = e.message)
+})
+
+/** The run whose strips are read off: each with the dwell that it really had. */
+const run = computed(() => (runId ? work.run(runId) : undefined))
+const etched = computed(() => {
+  if (!run.value?.coupon) return null
+  const dwells = summarise(run.value.plan, work.state(run.value)).pieces.flatMap(p => (p.dwell === null ? [] : [Math.round(p.dwell)]))
+  return { runId: run.value.id, substrate: run.value.coupon.substrate, dwells }
+})
+const open = computed(() => work.runs.find(r => r.coupon && r.bottleId === id && !r.endedAt && r.id !== runId))
 
 async function saved(all: Coupon[]) {
   coupons.value = all
   await studio.loadShelf()
+  const done = run.value
+  if (!done || done.endedAt) return
+  // The strips are judged by their marks; the run is closed with them.
+  const marks = all.find(c => c.runId === done.id)?.steps ?? []
+  for (const p of work.state(done).pieces.filter(x => !x.judged && !x.withdrawn)) work.enter(done, { kind: 'piece.judged', piece: p.n, result: 'good', faults: [], note: marks[p.n - 1] ? `frost ${marks[p.n - 1]!.frost}` : '' })
+  work.enter(done, { kind: 'run.finished' })
 }
-/** Days the bottle had been open when the strip was etched. */
-const age = (c: Coupon) => (bottle.value?.openedOn ? `open ${differenceInCalendarDays(new Date(c.at), new Date(`${bottle.value.openedOn}T12:00`))} days` : 'sealed until then')
+const age = (c: Coupon) => {
+  const days = bottle.value ? openDays(bottle.value.openedOn, new Date(c.at)) : null
+  return days === null ? 'sealed until then' : `open ${days} days`
+}
+const strength = computed(() => (bottle.value ? potencyOf(bottle.value, coupons.value) : null))
 </script>
 
 <template>
@@ -24,12 +51,20 @@ const age = (c: Coupon) => (bottle.value?.openedOn ? `open ${differenceInCalenda
     <header class="page-head">
       <div>
         <h1>Coupons{{ bottle ? `: ${bottle.productName}` : '' }}</h1>
-        <p v-if="bottle" class="muted">{{ bottle.couponBest ? `Own coupons now say ${formatDuration(bottle.couponBest)}.` : 'No coupon yet. Etch a strip, and the own-coupons school follows it.' }}</p>
+        <p v-if="bottle" class="muted">{{ coupons[0]?.best ? `Own coupons now say ${formatDuration(coupons[0].best)}.` : 'No coupon yet. Etch a strip, and the own-coupons school follows it.' }} <template v-if="coupons.length && strength?.testBy">{{ strength.sentence }} Test it again by {{ format(strength.testBy, 'd MMM yyyy') }}.</template></p>
       </div>
-      <NuxtLink to="/shelf">Back to the shelf</NuxtLink>
+      <NuxtLink to="/coupons">All bottles</NuxtLink>
     </header>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <CouponForm v-if="bottle" :key="bottle.id" :bottle="bottle" @saved="saved" />
+    <p v-if="open" class="problem">A coupon with this bottle is at the bench. <NuxtLink :to="`/bench/${open.id}`">Go on with it</NuxtLink></p>
+    <section v-if="bottle && !etched" aria-label="Plan a coupon">
+      <h2>Etch one</h2>
+      <CouponPlanner :bottle="bottle" />
+    </section>
+    <section v-if="bottle" aria-label="Read a coupon off">
+      <h2>{{ etched ? 'Read the strips off' : 'Or read one off that was etched already' }}</h2>
+      <CouponForm :key="`${bottle.id}${etched?.dwells.length ?? ''}`" :bottle="bottle" :etched="etched" @saved="saved" />
+    </section>
     <section v-if="coupons.length" aria-label="Coupons so far">
       <h2>So far</h2>
       <ul>
@@ -45,7 +80,8 @@ const age = (c: Coupon) => (bottle.value?.openedOn ? `open ${differenceInCalenda
 </template>
 
 <style scoped>
-section { margin-top: 2rem; }
+section { margin-top: 1.6rem; border-top: 2px solid var(--line); padding-top: 0.9rem; }
+h2 { margin-bottom: 0.7rem; }
 ul { list-style: none; padding: 0; border-top: 1px solid var(--line); margin-top: 0.5rem; }
 li { display: grid; grid-template-columns: 8rem 1.3fr 2fr 1fr; gap: 1rem; padding: 0.6rem 0; border-bottom: 1px solid var(--line); align-items: baseline; }
 .numeral { font-size: 1.5rem; }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
+import { windowOf } from '#core/recipe'
 import { FAULTS, foldRun, summarise } from '#core/run'
 import { countOf, formatClock, formatDuration, formatVolume } from '#core/units'
 import type { RunWithEvents } from '#shared/runs'
@@ -19,22 +20,23 @@ const faultText = (ids: string[]) => ids.map(f => FAULTS.find(x => x.id === f)?.
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <template v-if="run && summary">
       <header class="page-head">
-        <h1>{{ countOf(run.plan.pieces, run.plan.noun) }} for {{ run.customer }}</h1>
+        <h1>{{ countOf(run.plan.pieces, run.plan.noun) }} {{ run.coupon ? 'with' : 'for' }} {{ run.customer }}</h1>
         <NuxtLink to="/log">All runs</NuxtLink>
       </header>
       <p class="muted">{{ format(run.startedAt, 'EEEE d MMMM yyyy, HH:mm') }} to {{ run.endedAt ? format(run.endedAt, 'HH:mm') : 'still running' }}, started by {{ studio.nameOf(run.startedBy) }}</p>
-      <p>Planned: not before {{ formatDuration(summary.planned.notBefore) }}, best {{ formatDuration(summary.planned.best) }}, not after {{ formatDuration(summary.planned.notAfter) }}. Cream used: {{ formatVolume(summary.used) }}.</p>
+      <p>Planned: not before {{ formatDuration(summary.planned.notBefore) }}, best {{ formatDuration(summary.planned.best) }}, not after {{ formatDuration(summary.planned.notAfter) }}. {{ summary.method === 'blast' ? '' : `Etchant used: ${formatVolume(summary.used)}.` }}</p>
+      <p v-for="s in summary.skipped" :key="s.title">Skipped: {{ s.title }} ({{ s.reason }}).</p>
       <p v-if="state?.abandoned" class="problem">Stopped: {{ state.abandoned.reason }}</p>
       <div class="scroll" tabindex="0" role="region" aria-label="Pieces of this run">
         <table>
-          <thead><tr><th scope="col">Piece</th><th scope="col">Dwell</th><th scope="col">Its first part</th><th scope="col">Against the window</th><th scope="col"><span class="visually-hidden">In words</span></th><th scope="col">Came out</th><th scope="col">Seen</th></tr></thead>
+          <thead><tr><th scope="col">Piece</th><th scope="col">{{ summary.method === 'blast' ? 'Gun time' : 'Dwell' }}</th><th scope="col">Its first part</th><th scope="col">Against the window</th><th scope="col"><span class="visually-hidden">In words</span></th><th scope="col">Came out</th><th scope="col">Seen</th></tr></thead>
           <tbody>
             <tr v-for="p in summary.pieces" :key="p.n">
               <th scope="row">{{ run.plan.noun }} {{ p.n }}</th>
               <td class="numeral">{{ p.dwell === null ? '–' : formatClock(p.dwell) }}</td>
               <td class="numeral">{{ p.firstPart === null ? '–' : formatClock(p.firstPart) }}</td>
-              <td class="against"><DwellMark v-if="p.dwell !== null" :dwell="p.dwell" :window="summary.planned" /></td>
-              <td>{{ p.verdict === 'over' ? `over by ${formatClock(p.dwell! - summary.planned.notAfter)}` : p.verdict }}</td>
+              <td class="against"><DwellMark v-if="p.dwell !== null" :dwell="p.dwell" :window="windowOf(run.plan, p.n)" /></td>
+              <td>{{ p.verdict === 'over' ? `over by ${formatClock(p.dwell! - windowOf(run!.plan, p.n).notAfter)}` : p.verdict }}</td>
               <td>{{ p.withdrawn ? 'taken out' : p.result ?? '–' }}</td>
               <td>{{ [p.withdrawn, faultText(p.faults), p.note].filter(Boolean).join('; ') }}</td>
             </tr>

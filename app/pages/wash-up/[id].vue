@@ -13,10 +13,10 @@ const before = computed(() => (step.value && step.value.id !== 'wash-up' && step
       <h1>{{ washUp.title }}</h1>
       <NotYet v-if="before" :step="before" :run-id="id" />
       <template v-else>
-        <p class="why">{{ washUp.reason }} The tub is neutral, not harmless: empty it as local rules say.</p>
+        <p class="why">{{ washUp.reason }}</p>
         <GateList :step="washUp" :state="state" @tick="enter({ kind: 'gate.ticked', step: 'wash-up', item: $event })" />
         <MainControl v-if="next" :label="`Tick: ${next.short}`" @press="enter({ kind: 'gate.ticked', step: 'wash-up', item: next.id })" />
-        <MainControl v-else label="Look at the dry pieces" @press="navigateTo(`/look/${id}`)" />
+        <MainControl v-else :label="run.coupon ? 'Read the strips off' : 'Look at the dry pieces'" @press="navigateTo(stationPath(run, 'look'))" />
       </template>
     </template>
   </RunFrame>

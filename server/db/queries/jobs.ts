@@ -1,26 +1,35 @@
-import type { Job, JobEntry, JobForm, JobStatus } from '#shared/jobs'
+import type { Job, JobDetails, JobEntry, JobForm, JobStatus } from '#shared/jobs'
 import type { Db } from '../pool'
 
-const COLUMNS = `id, customer, due_on as "dueOn", notes, noun, pieces, substrate, height_mm as height, girth_mm as girth, art_width_mm as "artWidth",
-  art_height_mm as "artHeight", open_fraction as "openFraction", resist, school, bottle_id as "bottleId", entered, status,
+const COLUMNS = `id, customer, due_on as "dueOn", notes, noun, pieces, surface, substrate, height_mm as height, girth_mm as girth, art_width_mm as "artWidth",
+  art_height_mm as "artHeight", open_fraction as "openFraction", resist, bottle_id as "bottleId", stencil_id as "stencilId", details, answers, schools, entered, status,
   created_by as "createdBy", created_at as "createdAt", version`
 
-const values = (id: string, j: JobEntry, entered: JobForm) =>
-  [id, j.customer, j.dueOn, j.notes, j.noun, j.pieces, j.substrate, j.height, j.girth, j.artWidth, j.artHeight, j.openFraction, j.resist, j.school, j.bottleId, JSON.stringify(entered)]
+interface JobRow extends Omit<Job, keyof JobDetails> { details: JobDetails }
+const toJob = ({ details, ...row }: JobRow): Job => ({ ...row, ...details })
+
+const detailsOf = ({ finest, ownBest, temperature, coaters, depth, look, oldLabel, finish }: JobEntry): JobDetails => ({ finest, ownBest, temperature, coaters, depth, look, oldLabel, finish })
+
+const values = (id: string, j: JobEntry, entered: JobForm) => [
+  id, j.customer, j.dueOn, j.notes, j.noun, j.pieces, j.surface, j.substrate, j.height, j.girth, j.artWidth, j.artHeight, j.openFraction, j.resist, j.bottleId, j.stencilId,
+  JSON.stringify(detailsOf(j)), JSON.stringify(j.answers), JSON.stringify(j.schools), JSON.stringify(entered),
+]
 
 export async function listOpenJobs(db: Db): Promise<Job[]> {
-  return (await db.query<Job>(`select ${COLUMNS} from job where status in ('planned', 'running') order by due_on, id`)).rows
+  return (await db.query<JobRow>(`select ${COLUMNS} from job where status in ('planned', 'running') order by due_on, id`)).rows.map(toJob)
 }
 
 export async function jobById(db: Db, id: string, lock = false): Promise<Job | undefined> {
-  return (await db.query<Job>(`select ${COLUMNS} from job where id = $1 ${lock ? 'for update' : ''}`, [id])).rows[0]
+  const row = (await db.query<JobRow>(`select ${COLUMNS} from job where id = $1 ${lock ? 'for update' : ''}`, [id])).rows[0]
+  return row && toJob(row)
 }
 
 /** @returns false when this id is planned already */
 export async function insertJob(db: Db, id: string, job: JobEntry, entered: JobForm, by: string, at: Date): Promise<boolean> {
   const result = await db.query(
-    `insert into job (id, customer, due_on, notes, noun, pieces, substrate, height_mm, girth_mm, art_width_mm, art_height_mm, open_fraction, resist, school, bottle_id, entered, created_by, created_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18) on conflict (id) do nothing`,
+    `insert into job (id, customer, due_on, notes, noun, pieces, surface, substrate, height_mm, girth_mm, art_width_mm, art_height_mm, open_fraction, resist, bottle_id, stencil_id,
+       details, answers, schools, entered, created_by, created_at)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22) on conflict (id) do nothing`,
     [...values(id, job, entered), by, at],
   )
   return result.rowCount === 1
@@ -28,8 +37,8 @@ export async function insertJob(db: Db, id: string, job: JobEntry, entered: JobF
 
 export async function updateJob(db: Db, id: string, job: JobEntry, entered: JobForm): Promise<void> {
   await db.query(
-    `update job set customer = $2, due_on = $3, notes = $4, noun = $5, pieces = $6, substrate = $7, height_mm = $8, girth_mm = $9, art_width_mm = $10, art_height_mm = $11,
-       open_fraction = $12, resist = $13, school = $14, bottle_id = $15, entered = $16, version = version + 1 where id = $1`,
+    `update job set customer = $2, due_on = $3, notes = $4, noun = $5, pieces = $6, surface = $7, substrate = $8, height_mm = $9, girth_mm = $10, art_width_mm = $11, art_height_mm = $12,
+       open_fraction = $13, resist = $14, bottle_id = $15, stencil_id = $16, details = $17, answers = $18, schools = $19, entered = $20, version = version + 1 where id = $1`,
     values(id, job, entered),
   )
 }

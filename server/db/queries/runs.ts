@@ -1,37 +1,41 @@
 import type { RunPlan } from '#core/recipe'
 import type { RunEvent, RunSummary } from '#core/run'
+import type { CouponOfRun } from '#shared/coupons'
 import type { LogEntry, PieceShape, RunHead, StoredEvent } from '#shared/runs'
 import type { Db } from '../pool'
 
 interface HeadRow extends Omit<RunHead, 'startedAt' | 'endedAt' | 'shape'>, PieceShape {
-  bottleId: string
   startedAt: Date
   endedAt: Date | null
 }
 
-const HEAD = `select run.id, run.job_id as "jobId", job.customer, run.plan, run.bottle_id as "bottleId", run.started_by as "startedBy", run.started_at as "startedAt",
-  run.ended_at as "endedAt", job.height_mm as height, job.girth_mm as girth, job.art_width_mm as "artWidth", job.art_height_mm as "artHeight"
-  from run join job on job.id = run.job_id`
+// A coupon's strips are drawn as strips: flat, as long and wide as its layout says.
+const HEAD = `select run.id, run.job_id as "jobId", run.coupon, coalesce(job.customer, bottle.product_name) as customer, run.plan, run.bottle_id as "bottleId",
+  run.started_by as "startedBy", run.started_at as "startedAt", run.ended_at as "endedAt", coalesce(job.surface, 'flat') as surface,
+  coalesce(job.height_mm, (run.coupon -> 'layout' ->> 'stripLength')::float8 * 1.3) as height, coalesce(job.girth_mm, (run.coupon -> 'layout' ->> 'stripWidth')::float8 * 1.6) as girth,
+  coalesce(job.art_width_mm, (run.coupon -> 'layout' ->> 'stripWidth')::float8) as "artWidth", coalesce(job.art_height_mm, (run.coupon -> 'layout' ->> 'stripLength')::float8) as "artHeight"
+  from run left join job on job.id = run.job_id join bottle on bottle.id = run.bottle_id`
 
-export type RunHeadRow = RunHead & { bottleId: string }
-
-const toHead = ({ height, girth, artWidth, artHeight, ...row }: HeadRow): RunHeadRow => ({
-  ...row, shape: { height, girth, artWidth, artHeight }, startedAt: row.startedAt.getTime(), endedAt: row.endedAt?.getTime() ?? null,
+const toHead = ({ surface, height, girth, artWidth, artHeight, ...row }: HeadRow): RunHead => ({
+  ...row, shape: { surface, height, girth, artWidth, artHeight }, startedAt: row.startedAt.getTime(), endedAt: row.endedAt?.getTime() ?? null,
 })
 
 /** @param lock holds the run until the transaction ends, so that events are judged one after another */
-export async function runHead(db: Db, id: string, lock = false): Promise<RunHeadRow | undefined> {
+export async function runHead(db: Db, id: string, lock = false): Promise<RunHead | undefined> {
   const row = (await db.query<HeadRow>(`${HEAD} where run.id = $1 ${lock ? 'for update of run' : ''}`, [id])).rows[0]
   return row && toHead(row)
 }
 
-export async function openRuns(db: Db): Promise<RunHeadRow[]> {
+export async function openRuns(db: Db): Promise<RunHead[]> {
   return (await db.query<HeadRow>(`${HEAD} where run.ended_at is null order by run.started_at`)).rows.map(toHead)
 }
 
 /** @returns false when this id has been started already */
-export async function insertRun(db: Db, r: { id: string, jobId: string, bottleId: string, plan: RunPlan, by: string, at: Date }): Promise<boolean> {
-  const result = await db.query('insert into run (id, job_id, bottle_id, plan, started_by, started_at) values ($1, $2, $3, $4, $5, $6) on conflict (id) do nothing', [r.id, r.jobId, r.bottleId, JSON.stringify(r.plan), r.by, r.at])
+export async function insertRun(db: Db, r: { id: string, jobId: string | null, coupon: CouponOfRun | null, bottleId: string, plan: RunPlan, by: string, at: Date }): Promise<boolean> {
+  const result = await db.query(
+    'insert into run (id, job_id, coupon, bottle_id, plan, started_by, started_at) values ($1, $2, $3, $4, $5, $6, $7) on conflict (id) do nothing',
+    [r.id, r.jobId, r.coupon && JSON.stringify(r.coupon), r.bottleId, JSON.stringify(r.plan), r.by, r.at],
+  )
   return result.rowCount === 1
 }
 
@@ -95,8 +99,8 @@ interface LogRow extends Omit<LogEntry, 'endedAt'> { endedAt: Date }
 /** Finished runs, newest first; every word has to occur. @param before ms, for the next page */
 export async function logPage(db: Db, words: string[], before: Date | null, limit: number): Promise<LogEntry[]> {
   const { rows } = await db.query<LogRow>(
-    `select run.id, job.customer, job.noun, job.pieces, bottle.product_name as bottle, person.name as "startedBy", run.ended_at as "endedAt", run.summary
-     from run join job on job.id = run.job_id join bottle on bottle.id = run.bottle_id join person on person.id = run.started_by
+    `select run.id, coalesce(job.customer, 'a coupon') as customer, run.plan ->> 'noun' as noun, (run.plan ->> 'pieces')::int as pieces, bottle.product_name as bottle, person.name as "startedBy", run.ended_at as "endedAt", run.summary
+     from run left join job on job.id = run.job_id join bottle on bottle.id = run.bottle_id join person on person.id = run.started_by
      where run.outcome = 'finished' and ($2::timestamptz is null or run.ended_at < $2)
        and not exists (select 1 from unnest($1::text[]) as word where strpos(run.search, word) = 0)
      order by run.ended_at desc, run.id limit $3`,

@@ -1,11 +1,13 @@
-import type { HouseRules } from '#core/recipe'
+import { completeRules } from '#core/house'
+import type { HouseRules } from '#core/house'
 import type { Studio } from '#shared/studio'
 import type { Db } from '../pool'
 
 const COLUMNS = 'name, world <> \'own\' as sample, rules, emergency_number as "emergencyNumber", poison_number as "poisonNumber", version'
 
 export async function readStudio(db: Db): Promise<Studio | undefined> {
-  return (await db.query<Studio>(`select ${COLUMNS} from studio where id = 1`)).rows[0]
+  const row = (await db.query<Studio>(`select ${COLUMNS} from studio where id = 1`)).rows[0]
+  return row && { ...row, rules: completeRules(row.rules) }
 }
 
 export async function insertStudio(db: Db, name: string, rules: HouseRules, world: 'own' | 'sample being loaded'): Promise<void> {

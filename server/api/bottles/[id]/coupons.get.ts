@@ -1,4 +1,4 @@
-import { couponsOf } from '../../../db/queries/coupons'
+import { listCoupons } from '../../../db/queries/coupons'
 import { pathId, route } from '../../../http/handler'
 
-export default route((event, { pool }) => couponsOf(pool, pathId(event, 'bottle')))
+export default route((event, { pool }) => listCoupons(pool, pathId(event, 'bottle')))

@@ -4,9 +4,9 @@ import { z } from 'zod'
 import { body, pathId, route } from '../../../http/handler'
 import { addCoupon } from '../../../services/coupons'
 
-const schema = z.object({ id: uuidV7Schema, coupon: couponSchema })
+const schema = z.object({ id: uuidV7Schema, coupon: couponSchema, runId: uuidV7Schema.nullable().default(null) })
 
 export default route(async (event, context) => {
-  const { id, coupon } = await body(event, schema)
-  return addCoupon(context, pathId(event, 'bottle'), id, coupon)
+  const { id, coupon, runId } = await body(event, schema)
+  return addCoupon(context, pathId(event, 'bottle'), id, coupon, runId)
 })

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { useEventListener } from '@vueuse/core'
+import type { NewEvent, PieceState } from '#core/run'
+import type { RunPlan } from '#core/recipe'
+
+/**
+ * The foot pedal of the blast cabinet: gun time counts while space, or the control itself, is held. It works as a
+ * dead man's pedal: whatever takes the hand, the key or the page away switches the count off.
+ */
+const props = defineProps<{ plan: RunPlan, piece: PieceState, label: string }>()
+const emit = defineEmits<{ enter: [part: NewEvent] }>()
+const name = computed(() => `${props.plan.noun} ${props.piece.n}`)
+const on = computed(() => props.piece.gunOn !== null)
+
+function down() {
+  if (!on.value) emit('enter', { kind: 'gun.on', piece: props.piece.n })
+}
+function up() {
+  if (on.value) emit('enter', { kind: 'gun.off', piece: props.piece.n })
+}
+const elsewhere = (event: KeyboardEvent) => (event.target as HTMLElement).closest('input, textarea, select, a, summary, [role="dialog"], button:not(.pedal)')
+useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  if (event.code !== 'Space' || elsewhere(event)) return
+  event.preventDefault()
+  if (!event.repeat) down()
+})
+useEventListener(document, 'keyup', (event: KeyboardEvent) => {
+  if (event.code !== 'Space') return
+  if (!elsewhere(event)) event.preventDefault()
+  up()
+})
+useEventListener(window, 'blur', up)
+useEventListener(document, 'visibilitychange', () => document.visibilityState === 'hidden' && up())
+onBeforeUnmount(up)
+</script>
+
+<template>
+  <div class="gun">
+    <button type="button" class="pedal" :class="{ on }" :aria-pressed="on" @pointerdown.prevent="down" @pointerup="up" @pointercancel="up" @pointerleave="up" @contextmenu.prevent>{{ label }}</button>
+    <Button class="done" severity="secondary" :label="`${name} is blasted`" :disabled="on || piece.gunSeconds === 0" @click="emit('enter', { kind: 'piece.blasted', piece: piece.n })" />
+  </div>
+</template>
+
+<style scoped>
+.gun { position: sticky; bottom: calc(var(--sill, 0px) + 0.6rem); z-index: 3; display: grid; grid-template-columns: 1fr auto; gap: 0.8rem; background: var(--ground); }
+.pedal { min-height: 92px; padding: 0.6rem 1.2rem; border: 3px solid var(--frost); border-radius: 3px; background: var(--frost); color: var(--on-frost); font: 680 2.3rem/1.05 var(--display); cursor: pointer; touch-action: none; user-select: none; font-variant-numeric: tabular-nums; }
+.pedal.on { background: repeating-linear-gradient(-45deg, var(--glass) 0 18px, var(--frost) 18px 36px); border-color: var(--glass); }
+.done { min-height: 56px; }
+@media (max-width: 40rem) { .gun { grid-template-columns: 1fr; } .pedal { min-height: 76px; font-size: 1.8rem; } }
+</style>

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import Select from 'primevue/select'
+import { BLAST_LOOKS } from '#core/blast'
+import { judge, PLAIN } from '#core/compatibility'
+import { etchantKind, RESISTS, resistKind } from '#core/materials'
+import type { RankedChain, Ranking } from '#core/rank'
+import { capital } from '#core/units'
+import type { JobForm } from '#shared/jobs'
+
+/** Resist and etchant: ranked with reasons; another choice is always possible short of "never". */
+const props = defineProps<{ errors: Record<string, string>, ranking: Ranking | null }>()
+const emit = defineEmits<{ chose: [] }>()
+const form = defineModel<JobForm>({ required: true })
+const studio = useStudioStore()
+const all = ref(false)
+const FIRST = 4
+
+const lots = computed(() => studio.bottles.filter(b => !b.putAway).map(b => ({ id: b.id, text: `${b.productName}, ${useAmount(b.kind)(b.left)} left` })))
+const lot = computed(() => studio.bottle(form.value.bottleId))
+const resists = computed(() => RESISTS.map(r => ({ id: r.id, text: `${capital(r.name)}${lot.value ? `: ${judge({ substrate: form.value.substrate, etchant: lot.value.kind, resist: r.id }, { ...PLAIN, surface: form.value.surface }).verdict}` : ''}` })))
+const blast = computed(() => lot.value && etchantKind(lot.value.kind).method === 'blast')
+const reused = computed(() => resistKind(form.value.resist).uses === null)
+const stencils = computed(() => [{ id: '', text: 'Not counted' }, ...studio.stencils.filter(s => !s.putAway && s.resist === form.value.resist).map(s => ({ id: s.id, text: `${s.name}, used ${s.uses} times` }))])
+const shown = computed(() => {
+  const chains = props.ranking?.chains ?? []
+  return all.value ? chains : chains.slice(0, FIRST)
+})
+const key = (c: RankedChain) => `${c.lot?.id ?? c.etchant}|${c.resist}`
+const chosen = computed({
+  get: () => `${form.value.bottleId}|${form.value.resist}`,
+  set: (value) => {
+    const chain = props.ranking?.chains.find(c => key(c) === value)
+    if (!chain?.lot) return
+    emit('chose')
+    form.value.bottleId = chain.lot.id
+    form.value.resist = chain.resist
+  },
+})
+watch(() => form.value.resist, (resist) => {
+  if (form.value.stencilId && studio.stencil(form.value.stencilId)?.resist !== resist) form.value.stencilId = ''
+})
+</script>
+
+<template>
+  <div class="full">
+    <p v-if="!ranking" class="muted">Suggestions stand here once it is known what the piece is made of.</p>
+    <p v-else-if="ranking.chains.length === 0" class="problem">Nothing that Crest knows etches this. See why below.</p>
+    <div v-else class="chains" role="radiogroup" aria-label="Suggestions, the best first">
+      <label v-for="c in shown" :key="key(c)" :class="{ chosen: chosen === key(c), away: !c.lot }">
+        <input v-model="chosen" type="radio" name="chain" :value="key(c)" :disabled="!c.lot">
+        <span class="what"><strong>{{ c.lot?.name ?? capital(etchantKind(c.etchant).name) }}</strong> under {{ resistKind(c.resist).name }}<small class="verdict">{{ c.judgement.verdict }}</small></span>
+        <span class="pro">{{ c.pros.slice(0, 2).join(' ') }}</span>
+        <span v-if="c.cons.length" class="con muted">But: {{ c.cons.slice(0, 2).join(' ') }}</span>
+      </label>
+    </div>
+    <p class="more">
+      <button v-if="ranking && ranking.chains.length > FIRST" type="button" class="link" :aria-expanded="all" @click="all = !all">{{ all ? 'Show the best only' : `All ${ranking.chains.length} that are possible` }}</button>
+    </p>
+    <details v-if="ranking?.walled.length" class="walls">
+      <summary>Out of the question here: {{ ranking.walled.map(w => etchantKind(w.etchant).name).join(', ') }}</summary>
+      <p v-for="w in ranking.walled" :key="w.etchant"><strong>{{ capital(etchantKind(w.etchant).name) }}:</strong> {{ w.sentence }}</p>
+    </details>
+  </div>
+  <Field v-slot="{ id, invalid, described, labelled }" class="wide" label="Etch with" data-field="bottleId" :error="errors.bottleId" :hint="lots.length ? undefined : 'The shelf is empty: a lead enters the first bottle there.'">
+    <Select v-model="form.bottleId" :input-id="id" :options="lots" option-label="text" option-value="id" placeholder="Choose from the shelf" :invalid="invalid" :aria-labelledby="labelled" :aria-describedby="described" @change="emit('chose')" />
+  </Field>
+  <Field v-slot="{ id, invalid, described, labelled }" label="Resist" data-field="resist" :error="errors.resist" :hint="resistKind(form.resist).note">
+    <Select v-model="form.resist" :input-id="id" :options="resists" option-label="text" option-value="id" :invalid="invalid" :aria-labelledby="labelled" :aria-describedby="described" scroll-height="24rem" @change="emit('chose')" />
+  </Field>
+  <Field v-if="reused" v-slot="{ id, invalid, described, labelled }" class="full" label="Which stencil" data-field="stencilId" :error="errors.stencilId" hint="Its uses are counted when the run is closed.">
+    <Select v-model="form.stencilId" :input-id="id" :options="stencils" option-label="text" option-value="id" :invalid="invalid" :aria-labelledby="labelled" :aria-describedby="described" />
+  </Field>
+  <template v-if="blast">
+    <RadioLines v-model="form.look" class="full" label="Its look" :options="BLAST_LOOKS" :error="errors.look" />
+    <ChoiceField v-model="form.depth" class="full" label="Depth" :options="[{ id: 'surface', text: 'Surface frost' }, { id: 'deep', text: 'Carved deep' }]" hint="Deep carving is never done on tempered glass." />
+  </template>
+</template>
+
+<style scoped>
+.chains { display: grid; border-top: 1px solid var(--line); }
+label { display: grid; grid-template-columns: 1.7rem 1fr; padding: 0.45rem 0; border-bottom: 1px solid var(--line); cursor: pointer; align-items: baseline; }
+label > :not(input) { grid-column: 2; }
+input { width: 1.15rem; height: 1.15rem; margin: 0; accent-color: var(--frost); grid-row: 1; align-self: center; }
+.chosen { background: var(--raised); }
+.away { cursor: default; }
+.verdict { margin-left: 0.6rem; border: 1px solid var(--control-line); padding: 0 0.35rem; font-size: 0.85rem; white-space: nowrap; }
+.pro, .con { font-size: 0.94rem; }
+.more { margin: 0.3rem 0; }
+.link { background: none; border: 0; padding: 0.3rem 0; color: var(--glass); font: inherit; text-decoration: underline; cursor: pointer; min-height: 32px; }
+.walls p { margin: 0.3rem 0; font-size: 0.96rem; }
+</style>

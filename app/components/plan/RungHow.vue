@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { SCHOOL_NAMES, SCHOOL_TABLES } from '#core/house'
+import type { Schools } from '#core/house'
+import { etchantKind } from '#core/materials'
+import { SCHOOL_KEYS } from '#shared/jobs'
+import type { JobForm } from '#shared/jobs'
+
+/** Where this job goes otherwise than the house: schools, a time of its own, the bench itself. */
+defineProps<{ errors: Record<string, string> }>()
+const form = defineModel<JobForm>({ required: true })
+const studio = useStudioStore()
+const method = computed(() => {
+  const lot = studio.bottle(form.value.bottleId)
+  return lot ? etchantKind(lot.kind).method : 'cream'
+})
+/** Schools that mean something for this method. */
+const keys = computed(() => SCHOOL_KEYS.filter(k => method.value === 'cream' || (method.value === 'liquid' ? ['dwell', 'weeding', 'peel'] : ['weeding', 'peel']).includes(k)))
+function options(key: keyof Schools) {
+  const table = SCHOOL_TABLES[key] as readonly { id: string, text: string, why: string }[]
+  const house = table.find(s => s.id === studio.rules[key])!
+  return [{ id: '', text: `House: ${house.text.toLowerCase()}` }, ...table]
+}
+const why = (key: keyof Schools) => (SCHOOL_TABLES[key] as readonly { id: string, why: string }[]).find(s => s.id === (form.value.schools[key] || studio.rules[key]))?.why
+</script>
+
+<template>
+  <ChoiceField v-if="keys.includes('dwell')" v-model="form.schools.dwell" class="full" :label="SCHOOL_NAMES.dwell" :options="options('dwell')" :hint="why('dwell')" :error="errors['schools.dwell']" />
+  <TextField v-if="method !== 'blast'" v-model="form.ownBest" data-field="ownBest" label="Best time of its own" hint="Empty: as the school says" :error="errors.ownBest" />
+  <TextField v-if="method !== 'blast'" v-model="form.temperature" data-field="temperature" label="Temperature at the bench" hint="When it is cold: 15 °C" :error="errors.temperature" />
+  <ChoiceField v-if="method !== 'blast'" v-model="form.coaters" label="People who coat one piece" :options="[{ id: '1', text: 'One' }, { id: '2', text: 'Two' }]" />
+  <ChoiceField v-model="form.finish" class="wide" label="Colour in the frost" :options="[{ id: 'none', text: 'None' }, { id: 'ink', text: 'Rubbed in' }]" />
+  <details class="full">
+    <summary>Care, weeding, rinsing, peeling</summary>
+    <div class="schools">
+      <ChoiceField v-for="key in keys.filter(k => k !== 'dwell')" :key="key" v-model="form.schools[key]" :label="SCHOOL_NAMES[key]" :options="options(key)" :hint="why(key)" :error="errors[`schools.${key}`]" />
+    </div>
+  </details>
+</template>
+
+<style scoped>
+summary { padding: 0.5rem 0; }
+.schools { display: grid; gap: 0.9rem; padding-top: 0.4rem; }
+</style>

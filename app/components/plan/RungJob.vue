@@ -1,0 +1,15 @@
+<script setup lang="ts">
+import Textarea from 'primevue/textarea'
+import type { JobForm } from '#shared/jobs'
+
+defineProps<{ errors: Record<string, string> }>()
+const form = defineModel<JobForm>({ required: true })
+</script>
+
+<template>
+  <TextField v-model="form.customer" data-field="customer" class="wide" label="For whom" :error="errors.customer" />
+  <TextField v-model="form.dueOn" data-field="dueOn" label="Due" type="date" :error="errors.dueOn" />
+  <Field v-slot="{ id, described, invalid }" class="full" label="Notes" data-field="notes" :error="errors.notes">
+    <Textarea :id="id" v-model="form.notes" rows="1" auto-resize :invalid="invalid" :aria-describedby="described" />
+  </Field>
+</template>

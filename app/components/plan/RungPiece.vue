@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
+import Select from 'primevue/select'
+import { SUBSTRATES, substrateKind } from '#core/materials'
+import { capital } from '#core/units'
+import type { JobForm } from '#shared/jobs'
+
+/** What is etched: its name, what it is made of, its shape and sizes. */
+defineProps<{ errors: Record<string, string> }>()
+const form = defineModel<JobForm>({ required: true })
+const reads = useReadings()
+const asking = ref(false)
+const SURFACES = [{ id: 'flat', text: 'Flat' }, { id: 'cylinder', text: 'Straight round' }, { id: 'taper', text: 'Tapered' }, { id: 'bowl', text: 'Bowl' }]
+const SURFACE_HINT = { flat: 'A pane, a tag, a dish.', cylinder: 'The easiest: the stencil lies flat round it.', taper: 'A flat stencil sits skew: keep it small or cut it curved.', bowl: 'The hardest: small designs only.' }
+const materials = SUBSTRATES.map(s => ({ id: s.id, text: capital(s.name) }))
+const flat = computed(() => form.value.surface === 'flat')
+</script>
+
+<template>
+  <TextField v-model="form.noun" data-field="noun" label="What one is called" hint="For example tumbler" :error="errors.noun" />
+  <TextField v-model="form.pieces" data-field="pieces" label="How many" inputmode="numeric" :error="errors.pieces" />
+  <label class="check"><Checkbox v-model="form.oldLabel" binary /> An old label has to come off</label>
+  <Field v-slot="{ id, invalid, described, labelled }" class="wide" label="Made of" data-field="substrate" :error="errors.substrate" :hint="substrateKind(form.substrate).note">
+    <Select v-model="form.substrate" :input-id="id" :options="materials" option-label="text" option-value="id" :invalid="invalid" :aria-labelledby="labelled" :aria-describedby="described" scroll-height="24rem" />
+  </Field>
+  <div class="ask"><Button type="button" severity="secondary" label="What is it?" @click="asking = true" /></div>
+  <ChoiceField v-model="form.surface" data-field="surface" class="full" label="Where the art sits it is" :options="SURFACES" :hint="SURFACE_HINT[form.surface]" :error="errors.surface" />
+  <TextField v-model="form.height" data-field="height" label="Height" hint="As you write it: 110 mm, 4 1/4 in" :reads="reads.length(form.height)" :error="errors.height" />
+  <TextField v-model="form.girth" data-field="girth" :label="flat ? 'Width of the piece' : 'Girth at the art'" :hint="flat ? undefined : 'Tape round it where the art will sit'" :reads="reads.length(form.girth)" :error="errors.girth" />
+  <LazyWhatIsIt v-if="asking" @close="asking = false" @found="form.substrate = $event" />
+</template>
+
+<style scoped>
+.check { display: flex; align-items: center; gap: 0.6rem; padding-top: 1.4rem; }
+.ask { padding-top: 1.75rem; }
+</style>

@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { changedFigures, planRecipe } from '#core/recipe'
+import type { HouseRules } from '#core/house'
+import { countOf } from '#core/units'
+import { recipeInput } from '#shared/recipe'
+
+/** What a change of rules does to the plans that are still open, before it is saved. Runs keep the plan they began with. */
+const props = defineProps<{ rules: HouseRules }>()
+const work = useWorkStore()
+const studio = useStudioStore()
+const units = useUnits()
+
+const plans = computed(() => work.jobs.filter(j => j.status === 'planned').flatMap((job) => {
+  const bottle = studio.bottle(job.bottleId)
+  if (!bottle) return []
+  const recipe = (rules: HouseRules) => planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), rules, new Date(serverNow())))
+  const [before, after] = [recipe(studio.rules), recipe(props.rules)]
+  const changes = changedFigures(before, after)
+  const refused = after.refusals.filter(r => !before.refusals.includes(r))
+  return changes.length || refused.length ? [{ job, changes, refused }] : []
+}))
+const value = (v: number | null, unit: Parameters<typeof units.value>[0]) => (v === null ? 'none' : units.value(unit, v))
+</script>
+
+<template>
+  <section class="impact" aria-label="What this changes" role="status">
+    <h2>{{ plans.length ? `This changes ${plans.length} open ${plans.length === 1 ? 'plan' : 'plans'}` : 'This changes no open plan' }}</h2>
+    <ul v-if="plans.length">
+      <li v-for="p in plans" :key="p.job.id">
+        <strong>{{ countOf(p.job.pieces, p.job.noun) }} for {{ p.job.customer }}:</strong>
+        <template v-for="(c, i) in p.changes.slice(0, 5)" :key="c.label">{{ i ? '; ' : ' ' }}{{ c.label.toLowerCase() }} <span class="numeral">{{ value(c.before, c.unit) }} → {{ value(c.after, c.unit) }}</span></template><template v-if="p.changes.length > 5">; and {{ p.changes.length - 5 }} more</template>.
+        <span v-for="r in p.refused" :key="r" class="problem">{{ r }}</span>
+      </li>
+    </ul>
+    <p class="muted">Runs on the bench and in the log keep the plan they began with.</p>
+  </section>
+</template>
+
+<style scoped>
+.impact { border-left: 4px solid var(--glass); padding-left: 0.9rem; display: grid; gap: 0.4rem; }
+h2 { font-size: 1.35rem; }
+.numeral { white-space: nowrap; }
+</style>

@@ -1,0 +1,22 @@
+import { rankChains } from '#core/rank'
+import { parseCount, parseFraction, parseLength } from '#core/units'
+import type { JobForm } from '#shared/jobs'
+import { lotFacts } from '#shared/recipe'
+
+/** Ranked chains for a plan as far as it has been typed in. */
+export function useRanking(form: Ref<JobForm>) {
+  const studio = useStudioStore()
+  return computed(() => {
+    const read = (parsed: { ok: true, value: number } | { ok: false }) => (parsed.ok ? parsed.value : null)
+    const length = (text: string) => read(parseLength(text, studio.rules.lengthUnit))
+    const { artWidth, artHeight, openFraction, finest, surface, depth, substrate, pieces } = form.value
+    const [width, height, open] = [length(artWidth), length(artHeight), read(parseFraction(openFraction))]
+    const openArea = width === null || height === null || open === null ? null : width * height * open
+    const now = new Date(serverNow())
+    const shelf = studio.bottles.filter(b => !b.putAway).map(b => ({ ...lotFacts(b, now), id: b.id, name: b.productName }))
+    return {
+      artKnown: openArea !== null,
+      ranking: rankChains({ substrate, at: { surface, depth, finest: finest.trim() ? length(finest) : null, openArea }, count: read(parseCount(pieces)) ?? 1, shelf, rules: studio.rules }),
+    }
+  })
+}

@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { format } from 'date-fns'
+import { etchantKind } from '#core/materials'
+import { formatDuration } from '#core/units'
+import type { Coupon } from '#shared/coupons'
+
+/** Bottles compared by what their coupons showed: how strong each still is, and when to test it again. */
+const studio = useStudioStore()
+const potencyOf = usePotency()
+const { now } = useServerClock()
+const coupons = ref<Coupon[]>([])
+const problem = ref('')
+onMounted(() => api<Coupon[]>('coupons').then(c => coupons.value = c, (e: Error) => problem.value = e.message))
+
+const creams = computed(() => studio.bottles.filter(b => !b.putAway && etchantKind(b.kind).method === 'cream'))
+const rows = computed(() => creams.value.map((bottle) => {
+  const own = coupons.value.filter(c => c.bottleId === bottle.id)
+  return { bottle, own, newest: own[0] ?? null, potency: potencyOf(bottle, own) }
+}))
+const charted = computed(() => rows.value.map(r => ({ name: r.bottle.productName, points: potencyPoints(r.bottle, r.own) })).filter(b => b.points.length > 0))
+const due = (testBy: number | null) => testBy !== null && testBy < now.value
+</script>
+
+<template>
+  <div class="page">
+    <header class="page-head">
+      <div>
+        <h1>Coupons</h1>
+        <p class="muted">What each cream still does, by its own test strips on plain glass.</p>
+      </div>
+    </header>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <div class="desk">
+      <ul>
+        <li v-for="r in rows" :key="r.bottle.id">
+          <h2><NuxtLink :to="`/coupon/${r.bottle.id}`">{{ r.bottle.productName }}</NuxtLink></h2>
+          <span class="numeral">{{ r.newest?.best ? formatDuration(r.newest.best) : r.newest ? r.newest.verdict : '–' }}</span>
+          <p>{{ r.potency.sentence }} <template v-if="r.potency.testBy"><strong v-if="due(r.potency.testBy)">Test it again now; it was due {{ format(r.potency.testBy, 'd MMM') }}.</strong><template v-else>Test it again by {{ format(r.potency.testBy, 'd MMM yyyy') }}.</template></template></p>
+          <NuxtLink class="button" :to="`/coupon/${r.bottle.id}`" :aria-label="`Etch or read off a coupon of ${r.bottle.productName}`">{{ r.newest ? 'Etch the next' : 'Etch the first' }}</NuxtLink>
+        </li>
+      </ul>
+      <section v-if="charted.length" aria-label="Strength over age">
+        <PotencyChart :bottles="charted" />
+        <p class="muted">A higher rate reaches its frost sooner. A line that falls is a bottle that fades.</p>
+      </section>
+    </div>
+    <p v-if="rows.length === 0">No cream is on the shelf yet.</p>
+  </div>
+</template>
+
+<style scoped>
+.desk { display: grid; grid-template-columns: minmax(0, 6fr) minmax(0, 5fr); gap: 2.5rem; align-items: start; }
+ul { list-style: none; padding: 0; border-top: 1px solid var(--line); }
+li { display: grid; grid-template-columns: 1fr auto; gap: 0.1rem 1rem; align-items: baseline; padding: 0.8rem 0; border-bottom: 1px solid var(--line); }
+li p { grid-column: 1; }
+.numeral { font-size: 1.7rem; text-align: right; }
+.button { justify-self: end; align-self: center; }
+h2 a { color: var(--text); text-decoration: none; }
+h2 a:hover { text-decoration: underline; }
+@media (max-width: 60rem) { .desk { grid-template-columns: minmax(0, 1fr); } }
+</style>

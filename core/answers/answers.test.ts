@@ -1,0 +1,37 @@
+import { describe, expect, it } from 'vitest'
+import { SUBSTRATE_IDS } from '../materials'
+import { QUESTIONS, weighAnswers } from './index'
+
+const fine = { irreplaceable: 'replaceable', food: 'none', lip: 'clear', child: 'no' }
+
+describe('questions about the piece', () => {
+  it('harmless answers lead to nothing', () => {
+    expect(weighAnswers(fine, 'soda-lime')).toEqual({ refusals: [], warnings: [], keepOffLip: false })
+  })
+  it('every option leads somewhere on every substrate', () => {
+    for (const q of QUESTIONS) {
+      for (const o of q.options) {
+        for (const s of SUBSTRATE_IDS) expect(() => weighAnswers({ ...fine, [q.id]: o.id }, s)).not.toThrow()
+      }
+    }
+  })
+  it('what is not answered keeps the job off the bench; so does an answer nobody offers', () => {
+    expect(weighAnswers({}, 'soda-lime').refusals.join()).toMatch(/replaced.*touch.*lip.*child/)
+    expect(weighAnswers({ ...fine, child: 'perhaps' }, 'soda-lime').refusals.join()).toMatch(/Not answered yet: Is it for a child/)
+  })
+  it('an heirloom is refused until its owner agreed, and then it is recorded', () => {
+    expect(weighAnswers({ ...fine, irreplaceable: 'irreplaceable' }, 'soda-lime').refusals).toHaveLength(1)
+    expect(weighAnswers({ ...fine, irreplaceable: 'agreed' }, 'soda-lime')).toMatchObject({ refusals: [], warnings: [expect.stringMatching(/cannot be replaced/)] })
+  })
+  it('food and children: plain glass with care, leaded ware and metal not at all', () => {
+    expect(weighAnswers({ ...fine, food: 'touches' }, 'soda-lime')).toMatchObject({ refusals: [], keepOffLip: true })
+    expect(weighAnswers({ ...fine, food: 'touches' }, 'crystal').refusals.join()).toMatch(/may give off lead/)
+    expect(weighAnswers({ ...fine, food: 'touches' }, 'silver-plate').refusals.join()).toMatch(/tarnishes/)
+    expect(weighAnswers({ ...fine, child: 'yes' }, 'ceramic').refusals.join()).toMatch(/plain glass/)
+    expect(weighAnswers({ ...fine, food: 'outside' }, 'crystal')).toMatchObject({ refusals: [], keepOffLip: true })
+  })
+  it('frost stays off lip and inside', () => {
+    expect(weighAnswers({ ...fine, lip: 'lip' }, 'soda-lime').refusals.join()).toMatch(/10 mm/)
+    expect(weighAnswers({ ...fine, lip: 'inside' }, 'soda-lime').refusals.join()).toMatch(/outside/)
+  })
+})

@@ -1,0 +1,119 @@
+import type { DwellSchool, HouseRules } from '../house'
+import type { EtchantKind, SubstrateKind } from '../materials'
+import type { Source } from '../source'
+import { capital, formatDuration } from '../units'
+import { creepRate } from './creep'
+import { baseReason, earliestReasons, latestReasons, pullReasons } from './reasons'
+import { spreadAdvice } from './spread'
+
+/** All in seconds from the moment the last part was covered. */
+export interface DwellWindow {
+  notBefore: number
+  best: number
+  notAfter: number
+}
+
+export type DwellBound = keyof DwellWindow
+
+/** Why a bound stands where it does. */
+export interface DwellReason {
+  bound: DwellBound
+  /** Where the bound would stand by this reason, s. For pulls on the best time: where it stands after it. */
+  at: number
+  /** How far this reason moved the best time, s; 0 for the first and for bounds. */
+  pull: number
+  text: string
+  source: Source
+  /** True when this reason set the bound; the others were looser. */
+  binds: boolean
+}
+
+/** What a test strip with this bottle on this substrate showed. */
+export interface CouponEvidence {
+  /** s */
+  best: number
+  /** Creep under an edge, each side, mm per s; null when it was not measured. */
+  creepRate: number | null
+}
+
+export interface DwellInput {
+  kind: EtchantKind
+  /** The bottle's own label, s. */
+  label: { min: number, max: number }
+  school: DwellSchool
+  coupon: CouponEvidence | null
+  /** Best time that somebody chose for this job, s; null: the school's. */
+  ownBest: number | null
+  substrate: SubstrateKind
+  /** Days since the bottle was opened; null while sealed. */
+  openDays: number | null
+  /** °C at the bench; null when nobody measured it. */
+  temperature: number | null
+  /** Narrowest bridge or line of the art, mm; null when it was not given. */
+  finest: number | null
+  /** mm² of one piece */
+  openArea: number
+  /** First touch to last part covered on one piece, s, by all hands at work. */
+  coatSeconds: number
+  rules: HouseRules
+}
+
+export interface DwellDecision {
+  window: DwellWindow | null
+  reasons: DwellReason[]
+  /** Said before the work starts; they do not stop it. */
+  warnings: string[]
+  /** An old bottle without evidence: what to do before it is trusted. */
+  couponFirst: string | null
+  /** Why there is no window, and what to do instead. */
+  refusal: string | null
+}
+
+/** Marks the reason that set a bound, the first of those that stand equally tight. */
+function bind(reasons: DwellReason[], pick: (a: DwellReason, b: DwellReason) => DwellReason): DwellReason[] {
+  const tightest = reasons.reduce(pick)
+  return reasons.map(r => ({ ...r, binds: r === tightest }))
+}
+
+const isOld = (input: DwellInput) => input.openDays !== null && input.openDays > input.rules.oldCreamDays
+
+function couponFirst(input: DwellInput): string | null {
+  if (!isOld(input) || input.coupon) return null
+  return `The bottle has been open ${Math.round(input.openDays! / 30)} months and has no coupon on ${input.substrate.name}. It loses strength from 3 to 6 months on: etch a coupon first, or try it on a scrap jar.`
+}
+
+function dwellWarnings(input: DwellInput, window: DwellWindow): string[] {
+  const warnings: string[] = []
+  if (input.ownBest !== null && (input.ownBest < input.label.min || input.ownBest > input.label.max)) warnings.push(`The label says ${input.label.min === input.label.max ? formatDuration(input.label.min) : `${formatDuration(input.label.min)} to ${formatDuration(input.label.max)}`}; the time chosen for this job lies outside.`)
+  if (input.school === 'own-coupons' && !input.coupon) warnings.push('This bottle has no coupon on this ware yet, so the label\'s time is used. Etch a test strip first.')
+  if (input.finest !== null) {
+    const eaten = 2 * creepRate(input) * (window.best + input.coatSeconds)
+    if (eaten > input.finest * input.rules.undercutShare) warnings.push(`Undercut may eat ${eaten.toFixed(2)} mm of your ${input.finest} mm detail by then. A faster cream, or wider detail, keeps it.`)
+  }
+  if (input.openArea > input.rules.largeOpening) warnings.push('A large open area shows brush marks and patches. Break it up, or coat thick and leave it alone.')
+  return [...warnings, ...spreadAdvice(input.coatSeconds, window, input.rules, input.openArea)]
+}
+
+/**
+ * The dwell window of one recipe, each bound with its reasons and the best time with every pull on it.
+ * A substrate that must be rinsed before the label's shortest time has no window: that is a refusal.
+ */
+export function decideDwell(input: DwellInput): DwellDecision {
+  const earliest = bind(earliestReasons(input), (a, b) => (b.at > a.at ? b : a))
+  const latest = bind(latestReasons(input), (a, b) => (b.at < a.at ? b : a))
+  const notBefore = Math.max(...earliest.map(r => r.at))
+  const notAfter = Math.min(...latest.map(r => r.at))
+  const base = baseReason(input)
+  if (notAfter < notBefore) {
+    return {
+      window: null, reasons: [...earliest, { ...base, binds: true }, ...latest], warnings: [], couponFirst: couponFirst(input),
+      refusal: `${capital(input.substrate.name)} must be rinsed by ${formatDuration(notAfter)}, and this etchant needs ${formatDuration(notBefore)}. Choose a faster one or another piece.`,
+    }
+  }
+  const best = [base, ...pullReasons(input, base.at, { notBefore, notAfter })]
+  const window = { notBefore, best: best.at(-1)!.at, notAfter }
+  return {
+    window, reasons: [...earliest, ...best.map((r, i) => ({ ...r, binds: i === best.length - 1 })), ...latest],
+    warnings: dwellWarnings(input, window), couponFirst: couponFirst(input), refusal: null,
+  }
+}

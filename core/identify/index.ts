@@ -1,0 +1,5 @@
+export { TESTS } from './table'
+export type { Finding, Test } from './table'
+export { identify } from './weigh'
+export type { Findings, Identification, Likely } from './weigh'
+export { contradiction } from './names'

@@ -1,0 +1,6 @@
+export { SAFETY_ITEMS, WASH_UP_ITEMS } from './gates'
+export { stepList } from './list'
+export { careCalls, whenCalled } from './calls'
+export type { CareCall, CareCallId } from './calls'
+export { FINISHES, isRound } from './step'
+export type { Finish, GateItem, Station, Step, StepContext, StepKind } from './step'

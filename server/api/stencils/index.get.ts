@@ -1,0 +1,4 @@
+import { listStencils } from '../../db/queries/stencils'
+import { route } from '../../http/handler'
+
+export default route((_, { pool }) => listStencils(pool))
