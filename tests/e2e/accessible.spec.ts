@@ -26,6 +26,8 @@ for (const theme of ['dark', 'light']) {
       ['/shelf', 'Shelf'], ['/coupons', 'Coupons'], [`/coupon/${world.bottleId}`, 'Coupons'], ['/log', 'Log'], ['/rules', 'House rules'], ['/crew', 'Crew'], [`/log/${runId}`, '2 tumblers for'],
     ]
     for (const [path, heading] of screens) {
+      // Long forms are looked at whole: what lies under the running clocks for a moment can be scrolled to.
+      await page.setViewportSize({ width: 1280, height: /plan|rules|coupon/.test(path) ? 4000 : 800 })
       await page.goto(world.app.url + path)
       await expect(page.getByRole('heading', { level: 1 })).toContainText(heading)
       await page.waitForTimeout(300)
@@ -59,6 +61,13 @@ for (const theme of ['dark', 'light']) {
     await page.waitForTimeout(400)
     await expectAccessible(page, 'a new bottle')
     await page.keyboard.press('Escape')
+    await page.goto(`${world.app.url}/plan/new`)
+    await page.getByRole('button', { name: 'What is it?' }).click()
+    await expect(page.getByRole('dialog', { name: 'What is it?' })).toBeVisible()
+    await page.waitForTimeout(400)
+    await expectAccessible(page, 'what is it')
+    await page.keyboard.press('Escape')
+    await page.locator('h1').click()
     for (const [key, name] of [['!', 'Cautions'], ['?', 'Keys']]) {
       await page.keyboard.press(key!)
       await expect(page.getByRole('dialog', { name })).toBeVisible()

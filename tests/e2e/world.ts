@@ -46,7 +46,8 @@ export async function signIn(page: Page, url: string, who: { name: string, passw
 /** The one large control of the bench. Pressed only when it offers `label`, and left to rest afterwards. */
 export async function press(page: Page, label: string | RegExp) {
   const control = page.locator('button.main')
-  await expect(control).toContainText(label)
+  // Long enough for the shortest dwell that a label can ask for.
+  await expect(control).toContainText(label, { timeout: 20_000 })
   await expect(control).not.toHaveClass(/resting/)
   await control.click()
 }

@@ -21,10 +21,6 @@ const resists = computed(() => RESISTS.map(r => ({ id: r.id, text: `${capital(r.
 const blast = computed(() => lot.value && etchantKind(lot.value.kind).method === 'blast')
 const reused = computed(() => resistKind(form.value.resist).uses === null)
 const stencils = computed(() => [{ id: '', text: 'Not counted' }, ...studio.stencils.filter(s => !s.putAway && s.resist === form.value.resist).map(s => ({ id: s.id, text: `${s.name}, used ${s.uses} times` }))])
-const shown = computed(() => {
-  const chains = props.ranking?.chains ?? []
-  return all.value ? chains : chains.slice(0, FIRST)
-})
 const key = (c: RankedChain) => `${c.lot?.id ?? c.etchant}|${c.resist}`
 const chosen = computed({
   get: () => `${form.value.bottleId}|${form.value.resist}`,
@@ -35,6 +31,11 @@ const chosen = computed({
     form.value.bottleId = chain.lot.id
     form.value.resist = chain.resist
   },
+})
+const shown = computed(() => {
+  const chains = props.ranking?.chains ?? []
+  // What was chosen is always in sight, however far down it ranks.
+  return all.value ? chains : chains.filter((c, i) => i < FIRST || key(c) === chosen.value)
 })
 watch(() => form.value.resist, (resist) => {
   if (form.value.stencilId && studio.stencil(form.value.stencilId)?.resist !== resist) form.value.stencilId = ''
