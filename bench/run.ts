@@ -1,4 +1,5 @@
 import { pageRows } from './page'
+import { chooseRows } from './choose'
 import { eventRow } from './events'
 import { todayRow } from './today'
 import { startApp } from '../tests/support/app'
@@ -12,7 +13,7 @@ const app = await startApp(databaseUrl)
 try {
   const { mate, lead } = await newStudio(app.url)
   const bottleId = await newBottle(lead)
-  const rows = [...await pageRows(app.url, mate), await eventRow(app.url, databaseUrl, mate, bottleId), await todayRow(databaseUrl, mate, bottleId)]
+  const rows = [...await pageRows(app.url, mate), await eventRow(app.url, databaseUrl, mate, bottleId), await todayRow(databaseUrl, mate, bottleId), ...await chooseRows()]
   console.log('')
   print(rows)
 }

@@ -5,7 +5,7 @@ import { BLAST_LOOKS } from '#core/blast'
 import type { BlastLook } from '#core/blast'
 import { SURFACES } from '#core/compatibility'
 import type { Surface } from '#core/compatibility'
-import { SCHOOL_TABLES } from '#core/house'
+import { SCHOOL_KEYS, SCHOOL_TABLES } from '#core/house'
 import type { Schools } from '#core/house'
 import { contradiction } from '#core/identify'
 import { RESIST_IDS, SUBSTRATE_IDS, substrateKind } from '#core/materials'
@@ -14,8 +14,6 @@ import { FINISHES } from '#core/steps'
 import type { Finish } from '#core/steps'
 import { formatDuration, parseCount, parseDuration, parseFraction, parseLength, parseTemperature } from '#core/units'
 import { dayField, optionalField, writtenField } from './fields'
-
-export const SCHOOL_KEYS = Object.keys(SCHOOL_TABLES) as (keyof Schools)[]
 
 /** A school chosen for this job, or '' for the house's. */
 const schoolField = (key: keyof Schools) => z.union([z.literal(''), z.enum(SCHOOL_TABLES[key].map(s => s.id) as [string, ...string[]], 'Choose one of these, or the house\'s.')])

@@ -1,7 +1,7 @@
+import { SCHOOL_KEYS } from '#core/house'
 import type { HouseRules, Schools } from '#core/house'
 import type { LotFacts, RecipeInput } from '#core/recipe'
 import type { Bottle, Stencil } from './shelf'
-import { SCHOOL_KEYS } from './jobs'
 import type { Job, JobEntry } from './jobs'
 
 const DAY_MS = 86_400_000

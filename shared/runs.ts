@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { FAULTS, RESULTS } from '#core/run'
 import type { FaultId, RunEvent, RunSummary } from '#core/run'
-import type { RunPlan } from '#core/recipe'
+import type { RunPlan } from '#core/run-plan'
 import type { Surface } from '#core/compatibility'
 import type { CouponOfRun } from './coupons'
 import { uuidV7Schema } from './ids'

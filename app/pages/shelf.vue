@@ -17,8 +17,7 @@ const outlooks = computed(() => new Map(onShelf.value.map((bottle) => {
   const demands = work.jobs.filter(j => j.status === 'planned' && j.bottleId === bottle.id).flatMap((job) => {
     const { plan, figures } = planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), studio.rules, new Date(serverNow())))
     if (!plan) return []
-    const net = figures.find(f => f.id === 'net-cream')
-    return [{ jobId: job.id, dueOn: job.dueOn, putOut: plan.putOut, used: net ? net.value * job.pieces : plan.putOut }]
+    return [{ jobId: job.id, dueOn: job.dueOn, putOut: plan.putOut, used: figures.find(f => f.id === 'used')?.value ?? plan.putOut }]
   })
   const seen = outlook(bottle.left, demands)
   const job = work.jobs.find(j => j.id === seen.runsOutAt)

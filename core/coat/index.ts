@@ -48,6 +48,14 @@ export function netCreamFigure(cream: number, pieces: number, recover: boolean, 
   }
 }
 
+/** The same for the whole job. @param net what one piece takes */
+export function usedFigure(net: Figure, pieces: number): Figure {
+  return {
+    id: 'used', label: 'Used up in all', value: net.value * pieces, unit: 'ml', formula: 'used up a piece × pieces',
+    inputs: [{ label: 'used up, a piece', value: net.value, unit: 'ml', source: net.source }, { label: 'pieces', value: pieces, unit: 'count', source: reading }], source: net.source,
+  }
+}
+
 /** Liquid for a run: a film on the open metal, renewed each time it is wetted again. @param openArea mm² a piece @param dwell s */
 export function liquidFigure(openArea: number, pieces: number, dwell: number, rules: HouseRules): Figure {
   const wettings = 1 + Math.floor(Math.max(0, dwell - 1) / rules.rewetEvery)

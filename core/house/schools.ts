@@ -58,6 +58,8 @@ export const SCHOOL_TABLES = {
   dwell: DWELL_SCHOOL_TABLE, care: CARE_SCHOOL_TABLE, weeding: WEEDING_SCHOOL_TABLE, after: AFTER_SCHOOL_TABLE, rinsing: RINSING_SCHOOL_TABLE, peel: PEEL_SCHOOL_TABLE,
 } as const satisfies { [K in keyof Schools]: readonly School<Schools[K]>[] }
 
+export const SCHOOL_KEYS = Object.keys(SCHOOL_TABLES) as (keyof Schools)[]
+
 export const SCHOOL_NAMES: Record<keyof Schools, string> = {
   dwell: 'Dwell by', care: 'During the dwell', weeding: 'Weeding', after: 'After the dwell', rinsing: 'Rinsing', peel: 'Peeling',
 }

@@ -1,6 +1,6 @@
 import { weighAnswers } from '../answers'
 import { blastedArea, decideGunTime, distanceFigure, gunFigure, pressureFigure } from '../blast'
-import { coatSeconds, creamFigure, liquidFigure, netCreamFigure } from '../coat'
+import { coatSeconds, creamFigure, liquidFigure, netCreamFigure, usedFigure } from '../coat'
 import { judge, walls } from '../compatibility'
 import type { Judgement } from '../compatibility'
 import { costFigure } from '../cost'
@@ -19,7 +19,7 @@ import { diameterFromGirth, lateralArea } from '../vessel'
 import { fitRefusals, fitWarnings } from './fit'
 import { evidenceFor } from './input'
 import type { RecipeInput } from './input'
-import type { RunPlan } from './run-plan'
+import type { RunPlan } from '../run-plan'
 
 export interface Recipe {
   judgement: Judgement
@@ -61,7 +61,7 @@ function creamPart(input: RecipeInput): MethodPart {
   const cream = creamFigure(open, input.pieces, input.rules)
   const net = netCreamFigure(cream.value, input.pieces, input.schools.after === 'recover' && input.lot.reusable, input.rules)
   const bicarbonate = bicarbonateFigure(cream.value, input.rules)
-  return { dwell: dwellOf(input, coat), figures: [cream, net, bicarbonate], putOut: cream.value, used: net.value * input.pieces, bicarbonate: bicarbonate.value, coat }
+  return { dwell: dwellOf(input, coat), figures: [cream, net, usedFigure(net, input.pieces), bicarbonate], putOut: cream.value, used: net.value * input.pieces, bicarbonate: bicarbonate.value, coat }
 }
 
 function liquidPart(input: RecipeInput): MethodPart {
@@ -163,6 +163,7 @@ export function planRecipe(input: RecipeInput): Recipe {
       ? null
       : {
           method: kind.method, noun: input.noun, pieces, dwell: window, hands, coatAhead: coatAhead(window, hands), after, putOut: part.putOut, bicarbonate: part.bicarbonate,
+          ...(kind.method === 'blast' ? { look: input.look } : {}),
           care: careCalls({ kind, schools: input.schools, surface: input.surface, dwell: window }, rules), steps,
         },
   }

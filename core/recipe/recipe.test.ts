@@ -21,6 +21,8 @@ describe('four tumblers under a general cream', () => {
     expect(figure(r, 'cut-height').value).toBeCloseTo(45 + 25.4 + 6.35, 9)
     expect(figure(r, 'cream').value / ML_PER_TEASPOON).toBeGreaterThan(0.4)
     expect(figure(r, 'cream').value / ML_PER_TEASPOON).toBeLessThan(1)
+    expect(figure(r, 'used').value).toBeCloseTo(figure(r, 'net-cream').value * 4, 9)
+    expect(figure(r, 'used').value).toBeLessThan(figure(r, 'cream').value)
     expect(figure(r, 'resist-area').value).toBeCloseTo(91.75 * 76.75 * 4, 6)
     expect(figure(r, 'transfer').value).toBeCloseTo(91.75 * 76.75 * 2, 6)
     expect(figure(r, 'tape').value).toBeCloseTo(2 * (91.75 + 76.75) * 1.15 * 4, 6)
@@ -124,7 +126,7 @@ describe('the other two methods', () => {
     const graphics = planRecipe(ONE_MIRROR)
     // 120 × 90 mm half open is 54 cm², at 0.8 s each.
     expect(figure(graphics, 'gun').value).toBeCloseTo(54 * 0.8, 9)
-    expect(graphics.plan).toMatchObject({ method: 'blast', putOut: 0, dwell: { notBefore: 34, best: 43, notAfter: 65 } })
+    expect(graphics.plan).toMatchObject({ method: 'blast', look: 'graphics', putOut: 0, dwell: { notBefore: 34, best: 43, notAfter: 65 } })
     const solid = planRecipe({ ...ONE_MIRROR, look: 'solid' })
     expect(figure(solid, 'gun').value).toBeCloseTo((600 - 54) * 0.8, 9)
     expect(figure(planRecipe({ ...ONE_MIRROR, look: 'fade' }), 'gun').value).toBeCloseTo((600 - 54) * 0.8 / 2, 9)

@@ -1,4 +1,4 @@
-import type { RunPlan } from '../recipe'
+import type { RunPlan } from '../run-plan'
 import { capital } from '../units'
 import type { RunEvent } from './events'
 import { currentStep, pieceStage, wetPieces } from './state'

@@ -1,5 +1,5 @@
-import { windowOf } from '../recipe'
-import type { RunPlan } from '../recipe'
+import { windowOf } from '../run-plan'
+import type { RunPlan } from '../run-plan'
 import { capital, formatDuration } from '../units'
 import { dueCare, spoken } from './care'
 import { pieceClock } from './clock'

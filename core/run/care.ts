@@ -1,4 +1,4 @@
-import type { RunPlan } from '../recipe'
+import type { RunPlan } from '../run-plan'
 import type { CareCall } from '../steps'
 import type { PieceState } from './state'
 

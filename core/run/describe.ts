@@ -1,4 +1,4 @@
-import type { RunPlan } from '../recipe'
+import type { RunPlan } from '../run-plan'
 import { benchWords } from './words'
 import { capital, formatMass, formatVolume } from '../units'
 import type { RunEvent } from './events'

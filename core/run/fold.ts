@@ -1,4 +1,4 @@
-import type { RunPlan } from '../recipe'
+import type { RunPlan } from '../run-plan'
 import type { RunEvent } from './events'
 import { refuseStep } from './allowed'
 import type { PieceState, RunState, Stamp } from './state'

@@ -1,4 +1,4 @@
-import type { RunPlan } from '../recipe'
+import type { RunPlan } from '../run-plan'
 import { refuseStep } from './allowed'
 import type { RunEvent } from './events'
 import { applyEvent, effectiveEvents, emptyRun, foldRun } from './fold'

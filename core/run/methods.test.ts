@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { planRecipe } from '../recipe'
-import type { RunPlan } from '../recipe'
+import type { RunPlan } from '../run-plan'
 import { announcements, gunTime, nextAction, pieceStage, pressEntries, summarise } from './index'
 import { bench, FOUR_TUMBLERS, judgeAll, ONE_MIRROR, plan, TWO_TAGS } from './testing.test-support'
 import type { Bench } from './testing.test-support'

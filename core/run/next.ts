@@ -1,7 +1,7 @@
-import { windowOf } from '../recipe'
-import type { RunPlan } from '../recipe'
+import { windowOf } from '../run-plan'
+import type { RunPlan } from '../run-plan'
 import type { CareCallId, GateItem, Step } from '../steps'
-import { formatClock } from '../units'
+import { capital, formatClock } from '../units'
 import { dueCare, spoken } from './care'
 import { gunTime, pieceClock } from './clock'
 import type { RunEvent } from './events'
@@ -85,7 +85,7 @@ function blastAction(plan: RunPlan, state: RunState, step: Step, now: number): N
   const piece = state.pieces.find(p => p.gunOn) ?? stageOf(state, 'blasting')[0] ?? stageOf(state, 'untouched')[0]!
   const left = plan.dwell.best - gunTime(piece, now)
   const name = `${plan.noun} ${piece.n}`
-  return { kind: 'gun', step, piece: piece.n, sentence: left > 0 ? `Blast ${name}: ${formatClock(Math.ceil(left))} of gun time left` : `${plan.noun} ${piece.n} has had its gun time`, control: piece.gunOn ? 'Gun is on: let go to stop' : 'Hold while the gun is on' }
+  return { kind: 'gun', step, piece: piece.n, sentence: left > 0 ? `Blast ${name}` : `${capital(name)} has had its gun time`, control: piece.gunOn ? 'Gun is on: let go to stop' : 'Hold while the gun is on' }
 }
 
 /**

@@ -1,4 +1,4 @@
-import type { RunPlan } from '../recipe'
+import type { RunPlan } from '../run-plan'
 import type { CareCallId, Step } from '../steps'
 import type { FaultId, PieceResult } from './events'
 

@@ -1,5 +1,5 @@
-import { windowOf } from '../recipe'
-import type { RunPlan } from '../recipe'
+import { windowOf } from '../run-plan'
+import type { RunPlan } from '../run-plan'
 import type { FaultId, PieceResult } from './events'
 import { pieceClock } from './clock'
 import type { RunState } from './state'

@@ -1,6 +1,7 @@
 import { DEFAULT_HOUSE_RULES } from '../house'
 import { planRecipe } from '../recipe'
-import type { RecipeInput, RunPlan } from '../recipe'
+import type { RecipeInput } from '../recipe'
+import type { RunPlan } from '../run-plan'
 import type { RunEvent } from './events'
 import { foldRun } from './fold'
 import { refuseEvent } from './guard'

@@ -1,4 +1,4 @@
-import type { RunPlan } from '../recipe'
+import type { RunPlan } from '../run-plan'
 import { capital } from '../units'
 
 /** What is said at the bench, method by method, as one says it across the room. */

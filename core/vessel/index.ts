@@ -22,3 +22,8 @@ export function apparentWidth(width: number, girth: number): number {
   const diameter = diameterFromGirth(girth)
   return width >= girth / 2 ? diameter : diameter * Math.sin(width / diameter)
 }
+
+export { ballWall, enclosedVolume, gaussianCurvature, heightAlong, measuredWall, meridianLength, straightWall, wallAngle, wallArea } from './profile'
+export type { GirthReading, HeightKind, Wall, WallPoint } from './profile'
+export { fitSheet, largestScale, reliefSlits } from './stencil-fit'
+export type { LevelFit, SheetFit, Slits, StencilPlace } from './stencil-fit'

@@ -10,15 +10,15 @@ test('a coupon is read off, its curve gives the best dwell, and the next plan us
   await page.getByRole('link', { name: 'Coupons of Strip tested cream' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Coupons: Strip tested cream')
   // A quarter of the label's five minutes up to twice its time, each the same factor longer.
-  await expect(page.getByLabel('Dwell of strip 1')).toHaveValue('1 min 20 s')
-  await expect(page.getByLabel('Dwell of strip 5')).toHaveValue('10 min')
+  await expect(page.getByLabel('Dwell of strip 1', { exact: true })).toHaveValue('1 min 20 s')
+  await expect(page.getByLabel('Dwell of strip 5', { exact: true })).toHaveValue('10 min')
   await expect(page.getByText('A curve needs three different times')).toBeVisible()
-  await page.getByLabel('Frost of strip 1').fill('11')
+  await page.getByLabel('Frost of strip 1', { exact: true }).fill('11')
   await expect(page.getByText('Write a mark from 0')).toBeVisible()
   // Marks of a curve with plateau 9 and rate 0.01 a second: 95 % is reached after ln 20 / 0.01 s, five minutes.
   for (const [i, dwell] of [80, 130, 220, 360, 600].entries()) {
-    await page.getByLabel(`Dwell of strip ${i + 1}`).fill(`${dwell} s`)
-    await page.getByLabel(`Frost of strip ${i + 1}`).fill((9 * (1 - Math.exp(-0.01 * dwell))).toFixed(3))
+    await page.getByLabel(`Dwell of strip ${i + 1}`, { exact: true }).fill(`${dwell} s`)
+    await page.getByLabel(`Frost of strip ${i + 1}`, { exact: true }).fill((9 * (1 - Math.exp(-0.01 * dwell))).toFixed(3))
   }
   await expect(page.getByText(/Best 5\smin: the first time within 95 % of the plateau/)).toBeVisible()
   const chart = page.getByRole('img', { name: /Frost over dwell/ })

@@ -2,7 +2,7 @@ import { test as base, expect } from '@playwright/test'
 import type { Page } from '@playwright/test'
 import { startApp } from '../support/app'
 import type { TestApp } from '../support/app'
-import { LEAD, MATE, newBottle, newRun, newStudio, upToStep } from '../support/client'
+import { event, LEAD, MATE, newBottle, newRun, newStudio, upToStep } from '../support/client'
 import type { Client } from '../support/client'
 import { testCluster } from '../support/cluster'
 import type { TestCluster } from '../support/cluster'
@@ -17,7 +17,7 @@ export interface World {
   bottleId: string
 }
 
-export const test = base.extend<{ signedIn: Page }, { world: World }>({
+export const test = base.extend<{ signedIn: Page, quiet: undefined }, { world: World }>({
   // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures' names from the pattern
   world: [async ({}, use) => {
     const cluster = await testCluster()
@@ -29,6 +29,15 @@ export const test = base.extend<{ signedIn: Page }, { world: World }>({
     await world.app.kill()
     await cluster.destroy()
   }, { scope: 'worker' }],
+  // What a test leaves dwelling would call out in a later one.
+  quiet: [async ({ world }, use) => {
+    await use(undefined)
+    const { body: { runs = [] } } = await world.mate.get<{ runs: { id: string, plan: { pieces: number } }[] }>('today')
+    for (const run of runs) {
+      const events = Array.from({ length: run.plan.pieces }, (_, i) => event({ kind: 'piece.withdrawn', piece: i + 1, reason: 'test is over' }))
+      await world.mate.post(`runs/${run.id}/events`, { events })
+    }
+  }, { auto: true }],
   signedIn: async ({ page, world }, use) => {
     await signIn(page, world.app.url, MATE)
     await use(page)

@@ -1,7 +1,7 @@
 import { v7 } from 'uuid'
 import { BLANK_JOB } from '../../shared/jobs'
 import type { JobForm } from '../../shared/jobs'
-import type { RunPlan } from '../../core/recipe'
+import type { RunPlan } from '../../core/run-plan'
 import type { BottleForm } from '../../shared/shelf'
 
 export interface Answer<T> { status: number, body: T & { error?: string, fields?: Record<string, string> }, headers: Headers }

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { pieceClock } from '#core/run'
 import type { PieceState } from '#core/run'
-import { windowOf } from '#core/recipe'
-import type { RunPlan } from '#core/recipe'
+import { windowOf } from '#core/run-plan'
+import type { RunPlan } from '#core/run-plan'
 import { formatClock, formatDuration } from '#core/units'
 
 /** The clock of the piece that matters now, in type that reads from two metres. */

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { useEventListener } from '@vueuse/core'
+import { capital } from '#core/units'
 import type { NewEvent, PieceState } from '#core/run'
-import type { RunPlan } from '#core/recipe'
+import type { RunPlan } from '#core/run-plan'
 
 /**
  * The foot pedal of the blast cabinet: gun time counts while space, or the control itself, is held. It works as a
@@ -38,7 +39,7 @@ onBeforeUnmount(up)
 <template>
   <div class="gun">
     <button type="button" class="pedal" :class="{ on }" :aria-pressed="on" @pointerdown.prevent="down" @pointerup="up" @pointercancel="up" @pointerleave="up" @contextmenu.prevent>{{ label }}</button>
-    <Button class="done" severity="secondary" :label="`${name} is blasted`" :disabled="on || piece.gunSeconds === 0" @click="emit('enter', { kind: 'piece.blasted', piece: piece.n })" />
+    <Button class="done" severity="secondary" :label="`${capital(name)} is blasted`" :disabled="on || piece.gunSeconds === 0" @click="emit('enter', { kind: 'piece.blasted', piece: piece.n })" />
   </div>
 </template>
 

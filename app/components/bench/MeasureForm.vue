@@ -2,7 +2,7 @@
 import { z } from 'zod'
 import { writtenField } from '#shared/fields'
 import { formatVolume, parseVolume } from '#core/units'
-import type { RunPlan } from '#core/recipe'
+import type { RunPlan } from '#core/run-plan'
 
 const props = defineProps<{ plan: RunPlan }>()
 const emit = defineEmits<{ measured: [amounts: { putOut: number, back: number }] }>()

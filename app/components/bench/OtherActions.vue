@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import { pieceStage, wetPieces } from '#core/run'
 import type { RunState, NewEvent } from '#core/run'
-import type { RunPlan } from '#core/recipe'
+import type { RunPlan } from '#core/run-plan'
 import type { Step } from '#core/steps'
 
 /** What is seldom wanted: a step skipped with a reason, off early, another piece first, a broken piece, stopping the run. */

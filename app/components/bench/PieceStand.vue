@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { pieceClock, pieceStage } from '#core/run'
-import { windowOf } from '#core/recipe'
+import { windowOf } from '#core/run-plan'
 import type { PieceState } from '#core/run'
 import { formatClock } from '#core/units'
 import type { RunWithEvents } from '#shared/runs'

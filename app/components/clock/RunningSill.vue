@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { windowOf } from '#core/recipe'
+import { windowOf } from '#core/run-plan'
 import { pieceClock, pieceStage } from '#core/run'
 import { formatClock } from '#core/units'
 

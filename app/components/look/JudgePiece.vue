@@ -2,7 +2,7 @@
 import Checkbox from 'primevue/checkbox'
 import { FAULTS, RESULTS, pieceClock } from '#core/run'
 import type { FaultId, PieceResult, PieceState } from '#core/run'
-import type { RunPlan } from '#core/recipe'
+import type { RunPlan } from '#core/run-plan'
 import { formatClock } from '#core/units'
 import type { PieceShape } from '#shared/runs'
 

@@ -98,7 +98,7 @@ function clear() {
         </template>
       </div>
     </form>
-    <RecipeSheet v-if="recipe && input" :recipe="recipe" :input="input" :bottle-id="form.bottleId" />
+    <RecipeSheet v-if="recipe && input" class="out" :recipe="recipe" :input="input" :bottle-id="form.bottleId" />
     <div v-else class="empty">
       <PieceSilhouette :shape="{ surface: 'cylinder', height: 110, girth: 241, artWidth: 60, artHeight: 45 }" :size="230" />
       <p>The recipe stands here as soon as piece and art are known: verdict, window, amounts, sizes, time and cost.</p>
@@ -109,8 +109,13 @@ function clear() {
 <style scoped>
 .desk { display: grid; grid-template-columns: minmax(0, 7fr) minmax(0, 6fr); gap: 2.5rem; align-items: start; }
 form { display: grid; gap: 1.2rem; }
+/* The recipe stays beside the rung that is being decided. */
+.out { position: sticky; top: 0.6rem; max-height: calc(100vh - var(--sill, 0px) - 1.2rem); overflow-y: auto; overscroll-behavior: contain; padding-right: 0.4rem; }
 .do { display: flex; flex-wrap: wrap; gap: 0.7rem; }
 .empty { background: var(--card); color: var(--card-text); padding: 2rem; display: grid; justify-items: center; gap: 1.2rem; text-align: center; --glass: #8cc5b2; --frost: #f4fafa; }
 .empty p { max-width: 24rem; }
-@media (max-width: 60rem) { .desk { grid-template-columns: minmax(0, 1fr); } }
+@media (max-width: 60rem) {
+  .desk { grid-template-columns: minmax(0, 1fr); }
+  .out { position: static; max-height: none; padding-right: 0; }
+}
 </style>

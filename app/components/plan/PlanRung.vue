@@ -26,5 +26,6 @@ legend { font: 640 1.35rem/1.1 var(--display); padding: 0; margin-bottom: 0.7rem
   .rung::before { left: 0.3rem; width: 0.9rem; }
   .n { width: 1.7rem; }
   .fields { grid-template-columns: 1fr 1fr; }
+  .fields :deep(.alone) { grid-column: 1 / -1; }
 }
 </style>

@@ -65,7 +65,7 @@ watch(() => form.value.resist, (resist) => {
   <Field v-slot="{ id, invalid, described, labelled }" class="wide" label="Etch with" data-field="bottleId" :error="errors.bottleId" :hint="lots.length ? undefined : 'The shelf is empty: a lead enters the first bottle there.'">
     <Select v-model="form.bottleId" :input-id="id" :options="lots" option-label="text" option-value="id" placeholder="Choose from the shelf" :invalid="invalid" :aria-labelledby="labelled" :aria-describedby="described" @change="emit('chose')" />
   </Field>
-  <Field v-slot="{ id, invalid, described, labelled }" label="Resist" data-field="resist" :error="errors.resist" :hint="resistKind(form.resist).note">
+  <Field v-slot="{ id, invalid, described, labelled }" class="alone" label="Resist" data-field="resist" :error="errors.resist" :hint="resistKind(form.resist).note">
     <Select v-model="form.resist" :input-id="id" :options="resists" option-label="text" option-value="id" :invalid="invalid" :aria-labelledby="labelled" :aria-describedby="described" scroll-height="24rem" @change="emit('chose')" />
   </Field>
   <Field v-if="reused" v-slot="{ id, invalid, described, labelled }" class="full" label="Which stencil" data-field="stencilId" :error="errors.stencilId" hint="Its uses are counted when the run is closed.">

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { SCHOOL_NAMES, SCHOOL_TABLES } from '#core/house'
+import { SCHOOL_KEYS, SCHOOL_NAMES, SCHOOL_TABLES } from '#core/house'
 import type { Schools } from '#core/house'
 import { etchantKind } from '#core/materials'
-import { SCHOOL_KEYS } from '#shared/jobs'
 import type { JobForm } from '#shared/jobs'
 
 /** Where this job goes otherwise than the house: schools, a time of its own, the bench itself. */

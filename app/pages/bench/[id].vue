@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { pieceStage, pressEntries } from '#core/run'
 import type { PieceState } from '#core/run'
-import { windowOf } from '#core/recipe'
+import { windowOf } from '#core/run-plan'
 import { countOf } from '#core/units'
 
 const id = String(useRoute().params.id)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
-import { windowOf } from '#core/recipe'
+import { BLAST_LOOKS } from '#core/blast'
+import { windowOf } from '#core/run-plan'
 import { FAULTS, foldRun, summarise } from '#core/run'
 import { countOf, formatClock, formatDuration, formatVolume } from '#core/units'
 import type { RunWithEvents } from '#shared/runs'
@@ -24,7 +25,7 @@ const faultText = (ids: string[]) => ids.map(f => FAULTS.find(x => x.id === f)?.
         <NuxtLink to="/log">All runs</NuxtLink>
       </header>
       <p class="muted">{{ format(run.startedAt, 'EEEE d MMMM yyyy, HH:mm') }} to {{ run.endedAt ? format(run.endedAt, 'HH:mm') : 'still running' }}, started by {{ studio.nameOf(run.startedBy) }}</p>
-      <p>Planned: not before {{ formatDuration(summary.planned.notBefore) }}, best {{ formatDuration(summary.planned.best) }}, not after {{ formatDuration(summary.planned.notAfter) }}. {{ summary.method === 'blast' ? '' : `Etchant used: ${formatVolume(summary.used)}.` }}</p>
+      <p>Planned: not before {{ formatDuration(summary.planned.notBefore) }}, best {{ formatDuration(summary.planned.best) }}, not after {{ formatDuration(summary.planned.notAfter) }}. {{ summary.method === 'blast' ? `Look: ${BLAST_LOOKS.find(l => l.id === run!.plan.look)?.text.toLowerCase()}.` : `Etchant used: ${formatVolume(summary.used)}.` }}</p>
       <p v-for="s in summary.skipped" :key="s.title">Skipped: {{ s.title }} ({{ s.reason }}).</p>
       <p v-if="state?.abandoned" class="problem">Stopped: {{ state.abandoned.reason }}</p>
       <div class="scroll" tabindex="0" role="region" aria-label="Pieces of this run">

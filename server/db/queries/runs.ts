@@ -1,4 +1,4 @@
-import type { RunPlan } from '#core/recipe'
+import type { RunPlan } from '#core/run-plan'
 import type { RunEvent, RunSummary } from '#core/run'
 import type { CouponOfRun } from '#shared/coupons'
 import type { LogEntry, PieceShape, RunHead, StoredEvent } from '#shared/runs'

@@ -1,3 +1,4 @@
+import type { BlastLook } from '../blast'
 import type { DwellWindow } from '../dwell'
 import type { AfterSchool } from '../house'
 import type { Method } from '../materials'
@@ -27,6 +28,8 @@ export interface RunPlan {
   putOut: number
   /** g for tub or tray */
   bicarbonate: number
+  /** Blasting: its look, as chosen in the plan. */
+  look?: BlastLook
   /** What to do with a piece while its dwell runs. */
   care: CareCall[]
   steps: Step[]

@@ -1,0 +1,60 @@
+import { describe, expect, it } from 'vitest'
+import { MM_PER_INCH } from '../units'
+import { ballWall, measuredWall, straightWall, wallArea } from '../vessel'
+import { batchSpread, judgePlace, presetReadings, PRESETS, zoneClass } from './index'
+
+describe('zones', () => {
+  it('a straight wall is a cylinder, a tapered one a cone, a bowl double curved', () => {
+    expect(zoneClass(straightWall(150, 40, 40), 75, 60)).toBe('cylinder')
+    expect(zoneClass(straightWall(150, 30, 44), 75, 60)).toBe('cone')
+    expect(zoneClass(ballWall(45, -40, 40), 0, 40)).toBe('double curved')
+    // A stencil low enough does not notice the bowl.
+    expect(zoneClass(ballWall(45, -40, 40), 0, 3)).toBe('cylinder')
+  })
+})
+
+describe('presets', () => {
+  it.each(PRESETS.map(p => [p.id]))('%s has the height and girth it was asked for, and makes a wall', (id) => {
+    const readings = presetReadings(id, 120, 240)
+    expect(readings[0]!.height).toBe(0)
+    expect(readings.at(-1)!.height).toBe(120)
+    expect(Math.max(...readings.map(r => r.girth))).toBeCloseTo(240, 9)
+    expect(wallArea(measuredWall(readings), 0, 120)).toBeGreaterThan(0)
+  })
+})
+
+describe('a place on the wall', () => {
+  const art = { width: 60, height: 45 }
+  it('on a cylinder: straight, no slit, as large as one likes', () => {
+    expect(judgePlace(straightWall(110, 38.4, 38.4), 55, art, 12.7, 0.5)).toMatchObject({ zone: 'cylinder', cut: 'straight', slits: [], largest: 4, sentence: 'Lies flat cut straight.' })
+  })
+  it('on a tapered tumbler: cut as an arc', () => {
+    const verdict = judgePlace(straightWall(110, 30, 42), 55, art, 12.7, 0.5)
+    expect(verdict).toMatchObject({ zone: 'cone', cut: 'arc', slits: [] })
+    expect(verdict.straight.worst).toBeGreaterThan(0.5)
+    expect(verdict.arc.worst).toBeCloseTo(0, 6)
+    expect(verdict.sentence).toBe('Lies flat cut as an arc.')
+  })
+  it('on a bowl: small designs only (common practice)', () => {
+    const bowl = ballWall(40, -35, 35)
+    const large = judgePlace(bowl, 0, art, 12.7, 0.5)
+    expect(large.sentence).toMatch(/^Wrinkles: .* mm out at its edge even cut as an arc. Art up to \d+ % of this size/)
+    const small = judgePlace(bowl, 0, { width: 20, height: 16 }, 12.7, 0.5)
+    expect(small.sentence).toMatch(/^Lies flat cut straight, with \d+ slits? \d+ mm deep in the lower edge and/)
+    expect(large.largest).toBeLessThan(1)
+  })
+})
+
+describe('a batch', () => {
+  it('9 1/2 in against 9 1/4 in: art for the one does not meet on the other (common practice)', () => {
+    const girths = [9.5, 9.5, 9.25].map(x => x * MM_PER_INCH)
+    const spread = batchSpread(girths, 9.5 * MM_PER_INCH, 1, 'in')
+    expect(spread.misfits).toEqual([{ piece: 3, girth: 9.25 * MM_PER_INCH, gap: expect.closeTo(-0.25 * MM_PER_INCH, 9) }])
+    expect(spread.sentence.replaceAll('\u00a0', ' ')).toMatch(/From 9 1\/4 in to 9 1\/2 in round. The art will not meet: piece 3 overlaps by 1\/4 in/)
+  })
+  it('says nothing of seams where the art does not go round', () => {
+    expect(batchSpread([240, 241.2, 239], null, 1).misfits).toEqual([])
+    expect(batchSpread([240, 240], 240, 1).sentence).toMatch(/^All 240\smm round\.$/)
+    expect(batchSpread([240, 244], 240, 1).sentence).toMatch(/piece 2 leaves a gap of 4\smm/)
+  })
+})

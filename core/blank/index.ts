@@ -1,0 +1,8 @@
+export { batchSpread } from './batch'
+export type { BatchSpread } from './batch'
+export { presetReadings, PRESETS } from './presets'
+export type { PresetId } from './presets'
+export { judgePlace } from './verdict'
+export type { PlaceVerdict } from './verdict'
+export { zoneClass } from './zone'
+export type { ZoneClass } from './zone'
