@@ -12,8 +12,9 @@ import { addPerson, changeAccount, firstRun } from '../server/services/accounts'
 import type { Context } from '../server/services/context'
 import { addJob } from '../server/services/jobs'
 import { addCoupon } from '../server/services/coupons'
+import { addBlank } from '../server/services/blanks'
 import { addBottle, addStencil } from '../server/services/shelf'
-import { BOTTLES, COUPONS, CREW, LEAD_PIN, OPEN_JOBS, PAST_JOBS, STENCILS, STUDIO } from './world'
+import { BLANKS, BOTTLES, COUPONS, CREW, LEAD_PIN, OPEN_JOBS, PAST_JOBS, STENCILS, STUDIO } from './world'
 
 const DAY = 86_400_000
 const pool = createPool(process.env.DATABASE_URL!)
@@ -73,15 +74,19 @@ async function loadShelf() {
     ids[key] = v7({ msecs: clock })
     await addStencil(as('maren'), ids[key], stencil)
   }
+  for (const { key, blank } of BLANKS) {
+    ids[`blank ${key}`] = v7({ msecs: clock })
+    await addBlank(as('maren'), ids[`blank ${key}`]!, blank)
+  }
   return ids
 }
 
 type Sketch = typeof OPEN_JOBS[number]
 
 async function plan(sketch: Sketch, bottles: Record<string, string>, who: string) {
-  const { key: _, bottle, stencil, dueInDays, ...form } = sketch
+  const { key: _, bottle, stencil, blank, dueInDays, ...form } = sketch
   const id = v7({ msecs: clock })
-  await addJob(as(who), id, { ...form, dueOn: day(dueInDays), bottleId: bottles[bottle], stencilId: stencil ? bottles[stencil] : '' })
+  await addJob(as(who), id, { ...form, dueOn: day(dueInDays), bottleId: bottles[bottle], stencilId: stencil ? bottles[stencil] : '', blankId: blank ? bottles[`blank ${blank}`] : '' })
   return id
 }
 

@@ -1,3 +1,5 @@
+import { BLANK_FORM } from '../shared/blanks'
+import type { BlankForm } from '../shared/blanks'
 import { BLANK_JOB } from '../shared/jobs'
 import type { JobForm } from '../shared/jobs'
 import type { BottleForm } from '../shared/shelf'
@@ -28,6 +30,15 @@ export const BOTTLES: { key: string, openedDaysAgo: number | null, form: Omit<Bo
 /** Washed and used again. */
 export const STENCILS = [{ key: 'rope', name: 'Rope border', resist: 'mesh' as const }]
 
+/** Measured with a tape: girths at heights. */
+export const BLANKS: { key: string, blank: BlankForm }[] = [
+  { key: 'tumbler', blank: { ...BLANK_FORM, name: 'Tide tumbler', noun: 'tumbler', readings: [{ height: '0', girth: '9 1/2 in' }, { height: '4 1/4 in', girth: '9 1/2 in' }] } },
+  { key: 'chimney', blank: { ...BLANK_FORM, name: 'Pier lamp chimney', noun: 'lamp chimney', readings: [{ height: '0', girth: '195 mm' }, { height: '40 mm', girth: '198 mm' }, { height: '85 mm', girth: '262 mm' }, { height: '130 mm', girth: '228 mm' }, { height: '180 mm', girth: '196 mm' }, { height: '255 mm', girth: '180 mm' }] } },
+  { key: 'flask', blank: { ...BLANK_FORM, name: 'Pilot flask', noun: 'flask', readings: [{ height: '0', girth: '8 1/4 in' }, { height: '70 mm', girth: '7 3/4 in' }, { height: '115 mm', girth: '6 3/4 in' }, { height: '135 mm', girth: '4 in' }, { height: '165 mm', girth: '3 1/2 in' }] } },
+  { key: 'goblet', blank: { ...BLANK_FORM, name: 'Regatta goblet bowl', noun: 'goblet', readings: [{ height: '0', girth: '120 mm' }, { height: '18 mm', girth: '205 mm' }, { height: '45 mm', girth: '252 mm' }, { height: '75 mm', girth: '244 mm' }, { height: '100 mm', girth: '215 mm' }] } },
+  { key: 'pint', blank: { ...BLANK_FORM, name: 'Boathouse pint, tapered', noun: 'pint glass', heightKind: 'side', readings: [{ height: '0', girth: '7 1/2 in' }, { height: '148 mm', girth: '10 7/8 in' }] } },
+]
+
 /** Test strips already etched: the general cream has grown a little weaker since it was opened, the slow one holds. */
 export const COUPONS = [
   { bottle: 'general', by: 'osk', daysAgo: 26, steps: [['1:15', '4.2', '0'], ['2:30', '6.4', '0.02'], ['5 min', '8.2', '0.05'], ['7:30', '8.7', '0.08'], ['10 min', '8.8', '0.11']] },
@@ -37,14 +48,14 @@ export const COUPONS = [
   { bottle: 'slow', by: 'osk', daysAgo: 9, steps: [['4 min', '3.8', ''], ['7 min', '5.8', ''], ['12 min', '7.5', ''], ['20 min', '8.6', ''], ['30 min', '8.9', '']] },
 ]
 
-type JobSketch = Omit<JobForm, 'dueOn' | 'bottleId' | 'stencilId'> & { key: string, bottle: string, dueInDays: number, stencil?: string }
+type JobSketch = Omit<JobForm, 'dueOn' | 'bottleId' | 'stencilId' | 'blankId'> & { key: string, bottle: string, dueInDays: number, stencil?: string, blank?: string }
 
 const vessel = { ...BLANK_JOB, answers: { irreplaceable: 'replaceable', food: 'outside', lip: 'clear', child: 'no' } }
 const flat = { ...BLANK_JOB, surface: 'flat' as const, answers: { irreplaceable: 'replaceable', food: 'none', lip: 'not-a-vessel', child: 'no' } }
 const own = (dwell: string) => ({ ...BLANK_JOB.schools, dwell })
-const tumbler = { ...vessel, noun: 'tumbler', height: '4 1/4 in', girth: '9 1/2"' }
-const chimney = { ...vessel, answers: { ...vessel.answers, food: 'none' }, noun: 'lamp chimney', height: '255 mm', girth: '8 1/4 in' }
-const flask = { ...vessel, noun: 'flask', surface: 'taper' as const, height: '165 mm', girth: '7 3/4"', resist: 'contact-paper' as const, schools: own('even-frost') }
+const tumbler = { ...vessel, blank: 'tumbler', noun: 'tumbler', height: '4 1/4 in', girth: '9 1/2"' }
+const chimney = { ...vessel, answers: { ...vessel.answers, food: 'none' }, blank: 'chimney', noun: 'lamp chimney', height: '255 mm', girth: '192 mm', artMiddle: '190 mm' }
+const flask = { ...vessel, blank: 'flask', artMiddle: '45 mm', noun: 'flask', surface: 'taper' as const, height: '165 mm', girth: '7 3/4"', resist: 'contact-paper' as const, schools: own('even-frost') }
 const tag = { ...flat, noun: 'mooring tag', substrate: 'brass' as const, height: '2 1/2 in', girth: '3 1/2 in', resist: 'rub-on' as const }
 const pane = { ...flat, noun: 'wheelhouse pane', height: '520 mm', girth: '380 mm', resist: 'blast-mask' as const }
 

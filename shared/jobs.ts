@@ -13,6 +13,7 @@ import type { ResistId, SubstrateId } from '#core/materials'
 import { FINISHES } from '#core/steps'
 import type { Finish } from '#core/steps'
 import { formatDuration, parseCount, parseDuration, parseFraction, parseLength, parseTemperature } from '#core/units'
+import type { PlannedWall } from './blanks'
 import { dayField, optionalField, writtenField } from './fields'
 
 /** A school chosen for this job, or '' for the house's. */
@@ -38,11 +39,13 @@ export function jobSchema(unit: 'mm' | 'in') {
     pieces: writtenField(parseCount),
     surface: z.enum(SURFACES, 'Choose its shape.'),
     substrate: z.enum(SUBSTRATE_IDS, 'Choose what it is made of.'),
+    blankId: z.union([z.literal('').transform(() => null), z.uuid('Choose a blank, or none.')]),
     height: length(3000),
     girth: length(6000, 20),
     artWidth: length(3000),
     artHeight: length(3000),
     openFraction: writtenField(parseFraction, f => (f <= 0 ? 'Nothing is open, so nothing would be etched.' : null)),
+    artMiddle: optionalField(text => parseLength(text, unit), mm => (mm < 3 || mm > 3000 ? 'That lies off the piece. Measure from the base to the middle of the art.' : null)),
     finest: optionalField(text => parseLength(text, unit), mm => (mm < 0.05 || mm > 100 ? 'The finest detail lies between 0.05 and 100 mm. Check the unit.' : null)),
     resist: z.enum(RESIST_IDS, 'Choose the resist.'),
     bottleId: z.uuid('Choose what to etch with from the shelf.'),
@@ -61,6 +64,7 @@ export function jobSchema(unit: 'mm' | 'in') {
     const clash = contradiction(job.noun, job.substrate)
     if (clash) complain('substrate', clash)
     const { dwellCap, name } = substrateKind(job.substrate)
+    if (job.artMiddle !== null && job.artMiddle >= job.height) complain('artMiddle', 'The middle of the art lies above the piece. Measure from the base.')
     if (job.ownBest !== null && dwellCap !== null && job.ownBest > dwellCap) complain('ownBest', `A ${name} is rinsed by ${formatDuration(dwellCap)}. Choose a shorter time.`)
   })
 }
@@ -72,6 +76,8 @@ export type JobStatus = 'planned' | 'running' | 'done' | 'dropped'
 
 /** What else a plan says, kept together: it grows with the trade. */
 export interface JobDetails {
+  /** Middle of the art above the base, mm; null: half way up. */
+  artMiddle: number | null
   finest: number | null
   ownBest: number | null
   temperature: number | null
@@ -101,6 +107,9 @@ export interface Job extends JobDetails {
   resist: ResistId
   bottleId: string
   stencilId: string | null
+  blankId: string | null
+  /** The blank's wall as it was measured when this was planned. */
+  wall: PlannedWall | null
   answers: Answers
   /** Schools chosen for this job; '' for the house's. */
   schools: Record<keyof Schools, string>
@@ -113,7 +122,7 @@ export interface Job extends JobDetails {
 
 /** A plan on which nothing has been written yet. */
 export const BLANK_JOB: JobForm = {
-  customer: '', dueOn: '', notes: '', noun: '', pieces: '', surface: 'cylinder', substrate: 'soda-lime', height: '', girth: '', artWidth: '', artHeight: '', openFraction: '', finest: '',
+  customer: '', dueOn: '', notes: '', noun: '', pieces: '', surface: 'cylinder', substrate: 'soda-lime', blankId: '', height: '', girth: '', artWidth: '', artHeight: '', openFraction: '', artMiddle: '', finest: '',
   resist: 'permanent-vinyl', bottleId: '', stencilId: '', answers: { irreplaceable: '', food: '', lip: '', child: '' },
   schools: { dwell: '', care: '', weeding: '', after: '', rinsing: '', peel: '' }, ownBest: '', temperature: '', coaters: '1', depth: 'surface', look: 'graphics', oldLabel: false, finish: 'none',
 }

@@ -1,6 +1,8 @@
 import { SCHOOL_KEYS } from '#core/house'
 import type { HouseRules, Schools } from '#core/house'
 import type { LotFacts, RecipeInput } from '#core/recipe'
+import { measuredWall } from '#core/vessel'
+import type { PlannedWall } from './blanks'
 import type { Bottle, Stencil } from './shelf'
 import type { Job, JobEntry } from './jobs'
 
@@ -24,12 +26,12 @@ export function schoolsOf(chosen: Record<keyof Schools, string>, rules: HouseRul
   return Object.fromEntries(SCHOOL_KEYS.map(key => [key, chosen[key] || rules[key]])) as unknown as Schools
 }
 
-type Planned = Pick<Job, Exclude<keyof JobEntry, 'customer' | 'dueOn' | 'notes' | 'bottleId' | 'stencilId'> & keyof Job> | JobEntry
+type Planned = Pick<Job, Exclude<keyof JobEntry, 'customer' | 'dueOn' | 'notes' | 'bottleId' | 'stencilId' | 'blankId' | 'artMiddle'> & keyof Job> | JobEntry
 
 /** What the core needs to plan a job with this lot. The same on both sides, so that plan and bench agree. */
-export function recipeInput(job: Planned, bottle: Bottle, stencil: Stencil | null, rules: HouseRules, now: Date): RecipeInput {
+export function recipeInput(job: Planned, bottle: Bottle, stencil: Stencil | null, wall: PlannedWall | null, rules: HouseRules, now: Date): RecipeInput {
   return {
-    noun: job.noun, pieces: job.pieces, height: job.height, girth: job.girth, surface: job.surface, substrate: job.substrate,
+    noun: job.noun, pieces: job.pieces, height: job.height, girth: job.girth, surface: job.surface, place: wall && { wall: measuredWall(wall.readings, wall.kind), middle: wall.middle }, substrate: job.substrate,
     art: { width: job.artWidth, height: job.artHeight, openFraction: job.openFraction }, finest: job.finest, resist: job.resist, stencilUses: stencil?.uses ?? null, lot: lotFacts(bottle, now),
     schools: schoolsOf(job.schools, rules), answers: job.answers, ownBest: job.ownBest, temperature: job.temperature, coaters: job.coaters, depth: job.depth, look: job.look, oldLabel: job.oldLabel, finish: job.finish, rules,
   }

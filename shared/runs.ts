@@ -3,6 +3,7 @@ import { FAULTS, RESULTS } from '#core/run'
 import type { FaultId, RunEvent, RunSummary } from '#core/run'
 import type { RunPlan } from '#core/run-plan'
 import type { Surface } from '#core/compatibility'
+import type { PlannedWall } from './blanks'
 import type { CouponOfRun } from './coupons'
 import { uuidV7Schema } from './ids'
 
@@ -79,6 +80,8 @@ export interface PieceShape {
   girth: number
   artWidth: number
   artHeight: number
+  /** As measured; null: drawn from height and girth alone. */
+  wall: PlannedWall | null
 }
 
 export interface RunWithEvents extends RunHead {

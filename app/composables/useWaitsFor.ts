@@ -16,7 +16,7 @@ async function fetchPlanner(studio: ReturnType<typeof useStudioStore>) {
   const [{ planRecipe }, { recipeInput }] = await Promise.all([import('#core/recipe'), import('#shared/recipe')])
   planner.value = (job) => {
     const bottle = studio.bottle(job.bottleId)
-    return bottle ? planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), studio.rules, new Date(serverNow()))).refusals[0] ?? null : null
+    return bottle ? planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, studio.rules, new Date(serverNow()))).refusals[0] ?? null : null
   }
 }
 

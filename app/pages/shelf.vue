@@ -15,7 +15,7 @@ const first = computed(() => useUpFirst(onShelf.value.map(b => ({ id: b.id, ...l
 /** What the open plans will ask of each lot. */
 const outlooks = computed(() => new Map(onShelf.value.map((bottle) => {
   const demands = work.jobs.filter(j => j.status === 'planned' && j.bottleId === bottle.id).flatMap((job) => {
-    const { plan, figures } = planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), studio.rules, new Date(serverNow())))
+    const { plan, figures } = planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, studio.rules, new Date(serverNow())))
     if (!plan) return []
     return [{ jobId: job.id, dueOn: job.dueOn, putOut: plan.putOut, used: figures.find(f => f.id === 'used')?.value ?? plan.putOut }]
   })

@@ -24,7 +24,7 @@ async function enter() {
       <Button type="submit" label="Sign in" :disabled="busy" />
       <p v-if="session.sample" class="muted">This is the sample world: Maren Tidewell, password harbour-light.</p>
     </form>
-    <PieceSilhouette class="glass" :shape="{ surface: 'cylinder', height: 108, girth: 241, artWidth: 60, artHeight: 45 }" frosted :size="330" />
+    <PieceSilhouette class="glass" :shape="{ surface: 'cylinder', wall: null, height: 108, girth: 241, artWidth: 60, artHeight: 45 }" frosted :size="330" />
   </div>
 </template>
 

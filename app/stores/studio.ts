@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { DEFAULT_HOUSE_RULES } from '#core/house'
 import type { Person } from '#shared/accounts'
+import type { Blank } from '#shared/blanks'
 import type { Bottle, Stencil } from '#shared/shelf'
 import type { Studio } from '#shared/studio'
 
@@ -11,6 +12,7 @@ export const useStudioStore = defineStore('studio', () => {
   const studio = ref<Studio | null>(null)
   const bottles = ref<Bottle[]>([])
   const stencils = ref<Stencil[]>([])
+  const blanks = ref<Blank[]>([])
   const crew = ref<Person[]>([])
 
   const rules = computed(() => studio.value?.rules ?? DEFAULT_HOUSE_RULES)
@@ -23,14 +25,15 @@ export const useStudioStore = defineStore('studio', () => {
     numbers.value = { emergency: studio.value.emergencyNumber, poison: studio.value.poisonNumber }
   }
   async function loadShelf() {
-    [bottles.value, stencils.value] = await Promise.all([api<Bottle[]>('bottles'), api<Stencil[]>('stencils')])
+    [bottles.value, stencils.value, blanks.value] = await Promise.all([api<Bottle[]>('bottles'), api<Stencil[]>('stencils'), api<Blank[]>('blanks')])
   }
   const loadCrew = async () => crew.value = await api<Person[]>('crew')
   const load = () => Promise.all([loadStudio(), loadShelf(), loadCrew()])
 
   const nameOf = (id: string) => crew.value.find(p => p.id === id)?.name ?? 'somebody'
   const stencil = (id: string | null) => stencils.value.find(s => s.id === id) ?? null
+  const blank = (id: string | null) => blanks.value.find(b => b.id === id) ?? null
   const bottle = (id: string) => bottles.value.find(b => b.id === id)
 
-  return { studio, bottles, stencils, crew, rules, numbers, numbersMissing, loadStudio, loadShelf, loadCrew, load, nameOf, bottle, stencil }
+  return { studio, bottles, stencils, blanks, crew, rules, numbers, numbersMissing, loadStudio, loadShelf, loadCrew, load, nameOf, bottle, stencil, blank }
 })

@@ -13,6 +13,8 @@ export interface PlaceVerdict {
   slits: Slits[]
   /** The largest art of these proportions here, as a factor on its size; at most 4. */
   largest: number
+  /** False when it wrinkles whatever the cut. */
+  lies: boolean
   /** In one line. */
   sentence: string
 }
@@ -35,5 +37,5 @@ export function judgePlace(wall: Wall, middle: number, art: { width: number, hei
   const sentence = chosen.worst <= tolerance
     ? `Lies flat cut ${cut === 'arc' ? 'as an arc' : 'straight'}${cuts}.`
     : `Wrinkles: ${out} mm out at its edge even cut as an arc. Art up to ${Math.floor(largest * 100)} % of this size lies flat here.`
-  return { zone: zoneClass(wall, middle, art.height), straight, arc, cut, slits, largest, sentence }
+  return { zone: zoneClass(wall, middle, art.height), straight, arc, cut, slits, largest, lies: chosen.worst <= tolerance, sentence }
 }

@@ -13,6 +13,8 @@ export interface HouseRules extends Schools {
   spare: number
   transferUses: number
   tapeOverlap: number
+  fitTolerance: number
+  seamTolerance: number
   // Dwell
   labelSlack: number
   couponSpread: number
@@ -94,6 +96,8 @@ export const RULES: readonly RuleSpec[] = [
   number('spare', 'Resist', 'length', 'Spare to trim', 6.35, [0, 100], 'Cut a little more than needed.', commonPractice('6 1/2 in for a 6 1/4 in need')),
   number('transferUses', 'Resist', 'count', 'Uses of transfer tape', 2, [1, 5], 'Two or three times, until it no longer lifts.', commonPractice('transfer tape serves two or three times')),
   number('tapeOverlap', 'Resist', 'factor', 'Tape over the way round', 1.15, [1, 2], 'Corners overlap and ends are folded.'),
+  number('fitTolerance', 'Resist', 'length', 'A flat sheet may be out by', 0.5, [0.05, 5], 'Less than this lies down under a thumb; more wrinkles.'),
+  number('seamTolerance', 'Resist', 'length', 'Wrap-round art may miss its seam by', 1, [0.1, 10], 'Two bottles of one kind can differ by a quarter inch.', commonPractice('9 1/2 in against 9 1/4 in')),
 
   number('labelSlack', 'Dwell', 'factor', 'Room after a label\'s one time', 1.25, [1, 2], 'A label that gives one time still needs room to get to the sink.'),
   number('couponSpread', 'Dwell', 'share', 'Either side of a coupon\'s best', 0.2, [0.05, 0.5], 'A fifth either side looks the same by eye.'),

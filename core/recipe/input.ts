@@ -7,6 +7,7 @@ import type { EtchantKindId, ResistId, SubstrateId } from '../materials'
 import type { FerricStrength } from '../neutralise'
 import type { Finish } from '../steps'
 import type { ArtSize } from '../stencil'
+import type { Wall } from '../vessel'
 
 /** What the shelf knows of a lot: a bottle of cream or liquid, or a bag of abrasive. */
 export interface LotFacts {
@@ -38,6 +39,8 @@ export interface RecipeInput {
   /** Way round a piece, or width of a flat one, mm. */
   girth: number
   surface: Surface
+  /** Its measured wall and the height of the art's middle, mm; null when it was not measured. */
+  place: { wall: Wall, middle: number } | null
   substrate: SubstrateId
   art: ArtSize
   /** Narrowest bridge or line, mm; null when nobody measured it. */

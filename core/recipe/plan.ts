@@ -1,4 +1,6 @@
 import { weighAnswers } from '../answers'
+import { judgePlace } from '../blank'
+import type { PlaceVerdict } from '../blank'
 import { blastedArea, decideGunTime, distanceFigure, gunFigure, pressureFigure } from '../blast'
 import { coatSeconds, creamFigure, liquidFigure, netCreamFigure, usedFigure } from '../coat'
 import { judge, walls } from '../compatibility'
@@ -15,7 +17,7 @@ import { careCalls, stepList } from '../steps'
 import type { StepContext } from '../steps'
 import { cutFigures, openArea, resistAreaFigure, tapeFigure, transferFigure } from '../stencil'
 import { formatLength, formatPressure } from '../units'
-import { diameterFromGirth, lateralArea } from '../vessel'
+import { diameterFromGirth, lateralArea, wallArea } from '../vessel'
 import { fitRefusals, fitWarnings } from './fit'
 import { evidenceFor } from './input'
 import type { RecipeInput } from './input'
@@ -24,6 +26,8 @@ import type { RunPlan } from '../run-plan'
 export interface Recipe {
   judgement: Judgement
   dwell: DwellDecision
+  /** How a flat stencil lies where the art sits; null when the wall was not measured. */
+  place: PlaceVerdict | null
   /** In the order they are read. */
   figures: Figure[]
   warnings: string[]
@@ -78,7 +82,7 @@ const LIGHT_CARE = 'light-pressure'
 
 function blastPart(input: RecipeInput, judgement: Judgement): MethodPart {
   const { rules } = input
-  const area = blastedArea(input.look, lateralArea(input.girth, input.height), openArea(input.art))
+  const area = blastedArea(input.look, input.place ? wallArea(input.place.wall, input.place.wall.from, input.place.wall.to) : lateralArea(input.girth, input.height), openArea(input.art))
   const light = judgement.cares.some(c => c.id === LIGHT_CARE)
   const blast = { look: input.look, area, lotSecondsPerCm2: input.lot.secondsPerCm2, light, kind: etchantKind(input.lot.kind), rules }
   return { dwell: decideGunTime(blast), figures: [gunFigure(blast), pressureFigure(light, rules), distanceFigure(rules)], putOut: 0, used: 0, bicarbonate: 0, coat: 0 }
@@ -134,7 +138,7 @@ export function planRecipe(input: RecipeInput): Recipe {
   const answered = weighAnswers(input.answers, input.substrate)
   const lacking = lotRefusal(input)
   const blocked = [...walls(judgement), ...(lacking ? [lacking] : [])]
-  if (blocked.length > 0) return { judgement, dwell: EMPTY, figures: [], warnings: [], refusals: [...new Set(blocked)], plan: null }
+  if (blocked.length > 0) return { judgement, dwell: EMPTY, figures: [], warnings: [], refusals: [...new Set(blocked)], place: null, plan: null }
 
   const part = { cream: creamPart, liquid: liquidPart, blast: blastPart }[kind.method](input, judgement)
   // Without a window there is no schedule; the label's time still lets the rest be shown.
@@ -148,6 +152,7 @@ export function planRecipe(input: RecipeInput): Recipe {
   const cut = cutFigures(art, rules)
   const size = { width: cut.width.value, height: cut.height.value }
   const resist = resistKind(input.resist)
+  const place = input.place && judgePlace(input.place.wall, input.place.middle, art, rules.border, rules.fitTolerance)
   const area = resistAreaFigure(size, resist.uses === null ? 1 : pieces)
   const figures = [
     ...part.figures, cut.width, cut.height, area, ...(resist.transfer ? [transferFigure(size, pieces, rules)] : []), tapeFigure(size, pieces, rules),
@@ -157,8 +162,8 @@ export function planRecipe(input: RecipeInput): Recipe {
   ]
   const refusals = [...answered.refusals, ...fitRefusals(input), ...(part.dwell.refusal ? [part.dwell.refusal] : [])]
   return {
-    judgement, dwell: part.dwell, figures, refusals,
-    warnings: [...judgement.rows.filter(r => r.verdict === 'poor').map(r => `${r.reason} ${r.instead}`), ...part.dwell.warnings, ...fitWarnings(input, size, part.putOut), ...answered.warnings],
+    judgement, dwell: part.dwell, figures, refusals, place,
+    warnings: [...judgement.rows.filter(r => r.verdict === 'poor').map(r => `${r.reason} ${r.instead}`), ...part.dwell.warnings, ...fitWarnings(input, size, part.putOut), ...(place && !place.lies ? [place.sentence] : []), ...answered.warnings],
     plan: refusals.length > 0
       ? null
       : {

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { DEFAULT_HOUSE_RULES } from '../house'
 import { FOUR_TUMBLERS, ONE_MIRROR, TWO_TAGS } from '../run/testing.test-support'
 import { ML_PER_TEASPOON } from '../units'
+import { ballWall, straightWall } from '../vessel'
 import { changedFigures, planRecipe } from './index'
 import type { RecipeInput } from './index'
 
@@ -142,6 +143,24 @@ describe('the other two methods', () => {
     const pane = { ...ONE_MIRROR, substrate: 'tempered' as const }
     expect(planRecipe(pane).plan).not.toBeNull()
     expect(planRecipe({ ...pane, depth: 'deep' }).refusals.join()).toMatch(/shatters/)
+  })
+})
+
+describe('on a measured wall', () => {
+  it('says how a flat stencil lies there, and warns where it wrinkles', () => {
+    expect(recipe().place).toBeNull()
+    const flat = recipe({ place: { wall: straightWall(110, 38.4, 38.4), middle: 55 } })
+    expect(flat.place!.sentence).toBe('Lies flat cut straight.')
+    expect(flat.warnings.join()).not.toMatch(/Wrinkles/)
+    const bowl = recipe({ surface: 'bowl', place: { wall: ballWall(38.4, -30, 30), middle: 0 } })
+    expect(bowl.warnings.join()).toMatch(/Wrinkles: .* Art up to \d+ %/)
+    expect(bowl.plan).not.toBeNull()
+  })
+  it('a whole wall is blasted by its own area', () => {
+    const wall = straightWall(300, 30, 60)
+    const solid = planRecipe({ ...ONE_MIRROR, substrate: 'soda-lime', surface: 'taper', look: 'solid', place: { wall, middle: 150 } })
+    const slant = Math.hypot(300, 30)
+    expect(figure(solid, 'gun').value).toBeCloseTo((Math.PI * 90 * slant - 5400) / 100 * 0.8, 6)
   })
 })
 

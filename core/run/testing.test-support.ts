@@ -9,7 +9,7 @@ import { currentStep } from './state'
 
 /** Four tumblers, girth 9 1/2 in, art 60 x 45 mm, 35 % open, a general cream: the job the tests share. */
 export const FOUR_TUMBLERS: RecipeInput = {
-  noun: 'tumbler', pieces: 4, height: 110, girth: 241.3, surface: 'cylinder', substrate: 'soda-lime', art: { width: 60, height: 45, openFraction: 0.35 }, finest: null,
+  noun: 'tumbler', pieces: 4, height: 110, girth: 241.3, surface: 'cylinder', place: null, substrate: 'soda-lime', art: { width: 60, height: 45, openFraction: 0.35 }, finest: null,
   resist: 'permanent-vinyl', stencilUses: null, schools: { dwell: 'label', care: 'leave', weeding: 'backing', after: 'recover', rinsing: 'tub', peel: 'under-water' },
   lot: { kind: 'general-cream', label: { min: 300, max: 300 }, reusable: true, openDays: 20, left: 200, price: 0.12, couponBest: null, coupons: [], strength: null, secondsPerCm2: null },
   answers: { irreplaceable: 'replaceable', food: 'none', lip: 'clear', child: 'no' }, ownBest: null, temperature: null, coaters: 1, depth: 'surface', look: 'graphics', oldLabel: false, finish: 'none',

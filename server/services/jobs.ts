@@ -3,9 +3,12 @@ import type { Recipe } from '#core/recipe'
 import { jobSchema } from '#shared/jobs'
 import type { Job, JobEntry, JobForm } from '#shared/jobs'
 import { fieldErrors } from '#shared/fields'
+import { plannedWall } from '#shared/blanks'
+import type { PlannedWall } from '#shared/blanks'
 import { recipeInput } from '#shared/recipe'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
+import { blankById } from '../db/queries/blanks'
 import { bottleById } from '../db/queries/bottles'
 import * as jobs from '../db/queries/jobs'
 import { stencilById } from '../db/queries/stencils'
@@ -14,7 +17,7 @@ import { notify } from './context'
 import { editedMeanwhile, notFound, Refusal } from './refusal'
 import { studioOf } from './studio'
 
-async function readEntry(db: Db, body: unknown): Promise<{ entry: JobEntry, form: JobForm }> {
+async function readEntry(db: Db, body: unknown): Promise<{ entry: JobEntry, wall: PlannedWall | null, form: JobForm }> {
   const { rules } = await studioOf(db)
   const parsed = jobSchema(rules.lengthUnit).safeParse(body)
   if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
@@ -24,14 +27,22 @@ async function readEntry(db: Db, body: unknown): Promise<{ entry: JobEntry, form
   const stencil = stencilId === null ? null : await stencilById(db, stencilId)
   if (stencilId !== null && (!stencil || stencil.putAway)) throw new Refusal(400, 'That stencil is not on the shelf.', { stencilId: 'Choose a stencil from the shelf, or none.' })
   if (stencil && stencil.resist !== resist) throw new Refusal(400, 'That stencil is of another kind.', { stencilId: 'This stencil is of another kind than the resist. Choose one that fits, or none.' })
-  return { entry: parsed.data, form: body as JobForm }
+  return { entry: parsed.data, wall: await wallOf(db, parsed.data), form: body as JobForm }
+}
+
+/** The blank's wall as it is measured now: kept with the job, so that a later reading does not move it. */
+async function wallOf(db: Db, entry: JobEntry): Promise<PlannedWall | null> {
+  if (entry.blankId === null) return null
+  const blank = await blankById(db, entry.blankId)
+  if (!blank || blank.putAway) throw new Refusal(400, 'That blank is not in the library.', { blankId: 'Choose a blank from the library, or none.' })
+  return plannedWall(blank, entry)
 }
 
 /** @param id made by the client: sent twice, stored once */
 export async function addJob(context: Context, id: string, body: unknown): Promise<Job> {
   return inTransaction(context.pool, async (db) => {
-    const { entry, form } = await readEntry(db, body)
-    if (await jobs.insertJob(db, id, entry, form, context.by, context.now())) await notify(db, { topic: 'today' })
+    const { entry, wall, form } = await readEntry(db, body)
+    if (await jobs.insertJob(db, id, entry, wall, form, context.by, context.now())) await notify(db, { topic: 'today' })
     return (await jobs.jobById(db, id))!
   })
 }
@@ -47,8 +58,8 @@ export async function changeJob(context: Context, id: string, body: unknown, ver
   return inTransaction(context.pool, async (db) => {
     const before = await plannedJob(db, id)
     if (before.version !== version) throw editedMeanwhile()
-    const { entry, form } = await readEntry(db, body)
-    await jobs.updateJob(db, id, entry, form)
+    const { entry, wall, form } = await readEntry(db, body)
+    await jobs.updateJob(db, id, entry, wall, form)
     await notify(db, { topic: 'today' })
     return (await jobs.jobById(db, id))!
   })
@@ -65,5 +76,5 @@ export async function dropJob(context: Context, id: string): Promise<void> {
 /** The recipe as it stands with today's house rules and shelf. */
 export async function recipeOf(db: Db, job: Job, now: Date): Promise<Recipe> {
   const [studio, bottle, stencil] = [await studioOf(db), await bottleById(db, job.bottleId), job.stencilId === null ? null : await stencilById(db, job.stencilId)]
-  return planRecipe(recipeInput(job, bottle!, stencil ?? null, studio.rules, now))
+  return planRecipe(recipeInput(job, bottle!, stencil ?? null, job.wall, studio.rules, now))
 }

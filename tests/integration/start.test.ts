@@ -34,7 +34,7 @@ function launch(name: string, args: string[], env: Record<string, string | undef
 async function open(args: string[] = [], env: Record<string, string | undefined> = {}): Promise<Started> {
   const started = launch('start', args, { PORT: String(await freePort()), ...env })
   const limit = Date.now() + 50_000
-  while (!started.output().includes('Crest is open at')) {
+  while (!started.output().includes('Ctrl-C ends')) {
     if (Date.now() > limit || await Promise.race([started.ended.then(() => true), new Promise(resolve => setTimeout(() => resolve(false), 100))])) throw new Error(`Did not open: ${started.output()}`)
   }
   return started

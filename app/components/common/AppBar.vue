@@ -15,6 +15,7 @@ const links = [
   { to: '/', text: 'Today' },
   { to: '/plan/new', text: 'Plan' },
   { to: '/bench', text: 'Bench' },
+  { to: '/blanks', text: 'Blanks' },
   { to: '/shelf', text: 'Shelf' },
   { to: '/coupons', text: 'Coupons' },
   { to: '/log', text: 'Log' },
@@ -22,7 +23,7 @@ const links = [
   { to: '/crew', text: 'Crew' },
 ]
 const route = useRoute()
-const SECTION: Record<string, string> = { 'wash-up': '/bench', 'look': '/bench', 'plan': '/plan/new', 'coupon': '/coupons' }
+const SECTION: Record<string, string> = { 'wash-up': '/bench', 'look': '/bench', 'plan': '/plan/new', 'coupon': '/coupons', 'blank': '/blanks' }
 const section = computed(() => {
   const first = route.path.split('/')[1] ?? ''
   return SECTION[first] ?? `/${first}`

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { PieceShape } from '#shared/runs'
 import type { DwellWindow } from '#core/dwell'
-import { apparentWidth, diameterFromGirth } from '#core/vessel'
+import { apparentWidth, diameterFromGirth, measuredWall } from '#core/vessel'
 
 /**
  * One piece from in front, to scale: its wall, its base, and the art where it will sit. While its dwell runs it
@@ -26,14 +26,27 @@ const clip = useId()
 /** Lines keep their weight on the screen however large the piece is. */
 const WALL_PX = 2.2
 const flat = computed(() => props.shape.surface === 'flat')
+const measured = computed(() => props.shape.wall && measuredWall(props.shape.wall.readings, props.shape.wall.kind))
+/** Half widths from the rim down, as the tape found them: enough points for a smooth edge. */
+const POINTS = 48
+const edge = computed(() => {
+  const wall = measured.value
+  return wall && Array.from({ length: POINTS + 1 }, (_, i) => {
+    const z = wall.to - (wall.to - wall.from) * i / POINTS
+    return { y: wall.to - z, r: wall.at(z).r }
+  })
+})
 const box = computed(() => {
-  const { height, girth, artWidth, artHeight } = props.shape
-  const width = flat.value ? girth : diameterFromGirth(girth)
+  const { artWidth, artHeight } = props.shape
+  const taped = measured.value
+  const girth = taped ? 2 * Math.PI * taped.at(props.shape.wall!.middle).r : props.shape.girth
+  const height = taped ? taped.to - taped.from : props.shape.height
+  const width = edge.value ? 2 * Math.max(...edge.value.map(e => e.r)) : flat.value ? girth : diameterFromGirth(girth)
   const size = props.size ?? 220
   const scale = Math.min(size / height, (props.wide ?? 1.7 * size) / width)
   const wall = WALL_PX / scale
   const art = { width: flat.value ? artWidth : apparentWidth(artWidth, girth), height: artHeight }
-  return { width, height, scale, wall, base: flat.value ? 0 : Math.min(wall * 2.6, height * 0.05), art: { ...art, x: (width - art.width) / 2, y: (height - art.height) * (flat.value ? 0.5 : 0.46) } }
+  return { width, height, scale, wall, base: flat.value ? 0 : Math.min(wall * 2.6, height * 0.05), art: { ...art, x: (width - art.width) / 2, y: taped ? taped.to - props.shape.wall!.middle - art.height / 2 : (height - art.height) * (flat.value ? 0.5 : 0.46) } }
 })
 const pad = computed(() => (props.dimensions ? 78 / box.value.scale : props.window ? 9 * box.value.wall : box.value.wall))
 const padBottom = computed(() => (props.dimensions ? 34 / box.value.scale : box.value.wall))
@@ -55,6 +68,11 @@ const tide = computed(() => {
 const outline = computed(() => {
   const { width: w, height: h, wall } = box.value
   const r = wall * 2.4
+  if (edge.value) {
+    const right = edge.value.map(e => `${w / 2 + e.r} ${e.y}`)
+    const left = edge.value.map(e => `${w / 2 - e.r} ${e.y}`)
+    return `M${left.join(' L')} L${right.reverse().join(' L')}`
+  }
   if (flat.value) return `M0 0 V${h} H${w} V0 Z`
   return `M0 0 V${h - r} Q0 ${h} ${r} ${h} H${w - r} Q${w} ${h} ${w} ${h - r} V0`
 })
@@ -80,7 +98,7 @@ const text = computed(() => 19 / box.value.scale)
       <rect v-if="!flat" class="base" :x="0" :y="box.height - box.base" :width="box.width" :height="box.base" />
     </g>
     <path :d="outline" class="wall" :stroke-width="box.wall" />
-    <ellipse v-if="!flat" class="rim" :cx="box.width / 2" :cy="0" :rx="box.width / 2" :ry="box.wall * 0.9" :stroke-width="box.wall * 0.6" />
+    <ellipse v-if="!flat" class="rim" :cx="box.width / 2" :cy="0" :rx="edge ? edge[0]!.r : box.width / 2" :ry="box.wall * 0.9" :stroke-width="box.wall * 0.6" />
     <g v-for="mark in marks" :key="mark.name" class="mark">
       <line :x1="box.width + box.wall * 1.5" :x2="box.width + box.wall * 5" :y1="mark.y" :y2="mark.y" :stroke-width="box.wall * 0.8" />
       <path v-if="mark.long" :d="`M${box.width + box.wall * 3} ${mark.y} l${box.wall * 5} ${-box.wall * 2.6} v${box.wall * 5.2} z`" />

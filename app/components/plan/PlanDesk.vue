@@ -4,6 +4,7 @@ import { v7 } from 'uuid'
 import { planRecipe } from '#core/recipe'
 import { BLANK_JOB, jobSchema } from '#shared/jobs'
 import type { Job, JobForm } from '#shared/jobs'
+import { plannedWall } from '#shared/blanks'
 import { recipeInput } from '#shared/recipe'
 
 /** A job's plan: decided on the ladder at the left, the recipe growing on the right. A half-filled plan stays on the device. */
@@ -27,9 +28,13 @@ const changed = computed(() => JSON.stringify(form.value) !== JSON.stringify(sto
 const locked = computed(() => props.job !== null && props.job.status !== 'planned')
 
 const { parsed, errors, problem, busy, left, submit } = useEntry(() => jobSchema(studio.rules.lengthUnit), () => form.value)
+const wall = computed(() => {
+  const blank = parsed.value.success ? studio.blank(parsed.value.data.blankId) : null
+  return blank && parsed.value.success ? plannedWall(blank, parsed.value.data) : null
+})
 const input = computed(() => {
   const bottle = studio.bottle(form.value.bottleId)
-  return parsed.value.success && bottle ? recipeInput(parsed.value.data, bottle, studio.stencil(parsed.value.data.stencilId), studio.rules, new Date(serverNow())) : null
+  return parsed.value.success && bottle ? recipeInput(parsed.value.data, bottle, studio.stencil(parsed.value.data.stencilId), wall.value, studio.rules, new Date(serverNow())) : null
 })
 const recipe = computed(() => (input.value ? planRecipe(input.value) : null))
 
@@ -98,9 +103,9 @@ function clear() {
         </template>
       </div>
     </form>
-    <RecipeSheet v-if="recipe && input" class="out" :recipe="recipe" :input="input" :bottle-id="form.bottleId" />
+    <RecipeSheet v-if="recipe && input" class="out" :recipe="recipe" :input="input" :bottle-id="form.bottleId" :wall="wall" />
     <div v-else class="empty">
-      <PieceSilhouette :shape="{ surface: 'cylinder', height: 110, girth: 241, artWidth: 60, artHeight: 45 }" :size="230" />
+      <PieceSilhouette :shape="{ surface: 'cylinder', wall: null, height: 110, girth: 241, artWidth: 60, artHeight: 45 }" :size="230" />
       <p>The recipe stands here as soon as piece and art are known: verdict, window, amounts, sizes, time and cost.</p>
     </div>
   </div>

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import type { Recipe, RecipeInput } from '#core/recipe'
+import type { PlannedWall } from '#shared/blanks'
 import { etchantKind } from '#core/materials'
 import { describeSource } from '#core/source'
 import { whenCalled } from '#core/steps'
 import { capital, formatDuration, formatFraction } from '#core/units'
 
 /** What comes out of a plan: the piece as measured, verdict, window, every figure with its working, the steps. */
-const props = defineProps<{ recipe: Recipe, input: RecipeInput, bottleId: string }>()
+const props = defineProps<{ recipe: Recipe, input: RecipeInput, bottleId: string, wall: PlannedWall | null }>()
 const units = useUnits()
-const shape = computed(() => ({ surface: props.input.surface, height: props.input.height, girth: props.input.girth, artWidth: props.input.art.width, artHeight: props.input.art.height }))
+const shape = computed(() => ({ surface: props.input.surface, height: props.input.height, girth: props.input.girth, artWidth: props.input.art.width, artHeight: props.input.art.height, wall: props.wall }))
 const across = computed(() => props.recipe.figures.find(f => f.id === 'diameter')?.value ?? props.input.girth)
 const dimensions = computed(() => ({ height: units.length(props.input.height), across: units.length(across.value), artWidth: units.length(props.input.art.width), artHeight: units.length(props.input.art.height) }))
 const blast = computed(() => etchantKind(props.input.lot.kind).method === 'blast')
@@ -29,6 +30,7 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
       </ul>
       <p v-if="recipe.judgement.cares.length" class="cares"><strong>Asked for, as steps of their own:</strong> {{ recipe.judgement.cares.map(c => c.title).join('; ') }}.</p>
     </section>
+    <p v-if="recipe.place" class="place"><strong>On this wall:</strong> {{ recipe.place.sentence }}</p>
     <section v-if="recipe.dwell.window" aria-label="Dwell window">
       <h2>{{ blast ? 'Gun time, a piece' : 'Dwell' }}</h2>
       <DwellBar :decision="recipe.dwell" />

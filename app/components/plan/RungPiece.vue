@@ -3,21 +3,41 @@ import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
 import { SUBSTRATES, substrateKind } from '#core/materials'
-import { capital } from '#core/units'
+import { zoneClass } from '#core/blank'
+import { capital, formatNumber } from '#core/units'
+import { measuredWall } from '#core/vessel'
+import { plannedWall } from '#shared/blanks'
 import type { JobForm } from '#shared/jobs'
 
 /** What is etched: its name, what it is made of, its shape and sizes. */
 defineProps<{ errors: Record<string, string> }>()
 const form = defineModel<JobForm>({ required: true })
 const reads = useReadings()
+const studio = useStudioStore()
 const asking = ref(false)
 const SURFACES = [{ id: 'flat', text: 'Flat' }, { id: 'cylinder', text: 'Straight round' }, { id: 'taper', text: 'Tapered' }, { id: 'bowl', text: 'Bowl' }]
 const SURFACE_HINT = { flat: 'A pane, a tag, a dish.', cylinder: 'The easiest: the stencil lies flat round it.', taper: 'A flat stencil sits skew: keep it small or cut it curved.', bowl: 'The hardest: small designs only.' }
 const materials = SUBSTRATES.map(s => ({ id: s.id, text: capital(s.name) }))
+const blanks = computed(() => [{ id: '', text: 'Not from the library' }, ...studio.blanks.filter(b => !b.putAway).map(b => ({ id: b.id, text: b.name }))])
+const SURFACE_OF = { 'cylinder': 'cylinder', 'cone': 'taper', 'double curved': 'bowl' } as const
+/** What the library knows of a blank is written into the plan; it may still be changed there. */
+function take() {
+  const blank = studio.blank(form.value.blankId)
+  if (!blank) return
+  const { middle } = plannedWall(blank, { artMiddle: null })
+  const wall = measuredWall(blank.readings, blank.heightKind)
+  Object.assign(form.value, {
+    noun: blank.noun, substrate: blank.substrate, surface: SURFACE_OF[zoneClass(wall, middle, (wall.to - wall.from) / 3)], artMiddle: '',
+    height: `${formatNumber(wall.to - wall.from, 1)} mm`, girth: `${formatNumber(2 * Math.PI * wall.at(middle).r, 1)} mm`,
+  })
+}
 const flat = computed(() => form.value.surface === 'flat')
 </script>
 
 <template>
+  <Field v-if="blanks.length > 1" v-slot="{ id, invalid, described, labelled }" class="full" label="Blank" data-field="blankId" :error="errors.blankId" hint="From the library: shape, sizes and material come with it.">
+    <Select v-model="form.blankId" :input-id="id" :options="blanks" option-label="text" option-value="id" :invalid="invalid" :aria-labelledby="labelled" :aria-describedby="described" @change="take" />
+  </Field>
   <TextField v-model="form.noun" data-field="noun" label="What one is called" hint="For example tumbler" :error="errors.noun" />
   <TextField v-model="form.pieces" data-field="pieces" label="How many" inputmode="numeric" :error="errors.pieces" />
   <label class="check"><Checkbox v-model="form.oldLabel" binary /> An old label has to come off</label>

@@ -13,7 +13,7 @@ const units = useUnits()
 const plans = computed(() => work.jobs.filter(j => j.status === 'planned').flatMap((job) => {
   const bottle = studio.bottle(job.bottleId)
   if (!bottle) return []
-  const recipe = (rules: HouseRules) => planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), rules, new Date(serverNow())))
+  const recipe = (rules: HouseRules) => planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, rules, new Date(serverNow())))
   const [before, after] = [recipe(studio.rules), recipe(props.rules)]
   const changes = changedFigures(before, after)
   const refused = after.refusals.filter(r => !before.refusals.includes(r))

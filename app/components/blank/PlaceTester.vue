@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { batchSpread, judgePlace } from '#core/blank'
+import { formatArea, formatNumber, parseLength } from '#core/units'
+import { enclosedVolume, wallAngle, wallArea } from '#core/vessel'
+import type { Wall } from '#core/vessel'
+
+/** Tries a stencil on a wall: where it wrinkles, which shape to cut, how large it may be; and a batch of girths. */
+const props = defineProps<{ wall: Wall, noun: string }>()
+const studio = useStudioStore()
+const units = useUnits()
+const form = reactive({ width: '60 mm', height: '45 mm', middle: '', girths: '', wrap: '' })
+const length = (text: string) => {
+  const parsed = parseLength(text, studio.rules.lengthUnit)
+  return parsed.ok && parsed.value > 0 ? parsed.value : null
+}
+const middle = computed(() => Math.min(Math.max(length(form.middle) ?? (props.wall.from + props.wall.to) / 2, props.wall.from), props.wall.to))
+const art = computed(() => {
+  const [width, height] = [length(form.width), length(form.height)]
+  return width === null || height === null ? null : { width, height }
+})
+const verdict = computed(() => art.value && judgePlace(props.wall, middle.value, art.value, studio.rules.border, studio.rules.fitTolerance))
+const girth = computed(() => 2 * Math.PI * props.wall.at(middle.value).r)
+const batch = computed(() => {
+  const girths = form.girths.split(/[\n;]+/).filter(t => t.trim()).map(t => length(t))
+  if (girths.length === 0 || girths.includes(null)) return null
+  return batchSpread(girths as number[], length(form.wrap), studio.rules.seamTolerance, studio.rules.lengthUnit)
+})
+const unread = computed(() => form.girths.split(/[\n;]+/).filter(t => t.trim() && length(t) === null))
+</script>
+
+<template>
+  <div class="tester">
+    <WallDrawing :wall="wall" :middle="middle" :art="art" :fit="verdict ? (verdict.cut === 'arc' ? verdict.arc : verdict.straight) : null" :tolerance="studio.rules.fitTolerance" />
+    <p class="facts muted">{{ units.length(wall.to - wall.from) }} tall, {{ formatArea(wallArea(wall, wall.from, wall.to)) }} of wall, about {{ formatNumber(enclosedVolume(wall, wall.from, wall.to) / 1000) }} mL; {{ units.bothLengths(girth) }} round at the art, wall at {{ formatNumber(wallAngle(wall, middle), 1) }}°.</p>
+    <section aria-label="Try a stencil">
+      <h2>Try a stencil</h2>
+      <div class="row">
+        <TextField v-model="form.width" label="Art width" />
+        <TextField v-model="form.height" label="Art height" />
+        <TextField v-model="form.middle" label="Its middle above the base" hint="Empty: half way up" />
+      </div>
+      <p v-if="verdict" class="verdict" role="status">{{ verdict.sentence }}</p>
+      <p v-if="verdict" class="muted">A {{ verdict.zone }} zone. Straight it is out by {{ formatNumber(verdict.straight.worst, 2) }} mm at worst, as an arc by {{ formatNumber(verdict.arc.worst, 2) }} mm; the house allows {{ formatNumber(studio.rules.fitTolerance, 2) }} mm. <template v-if="verdict.cut === 'arc' && verdict.arc.arc">Cut between radii of {{ units.length(verdict.arc.arc.lower) }} and {{ units.length(verdict.arc.arc.upper) }}, {{ formatNumber(verdict.arc.arc.angle, 2) }}° wide.</template></p>
+    </section>
+    <section aria-label="Check a batch">
+      <h2>Check a batch</h2>
+      <div class="row">
+        <Field v-slot="{ id, described }" class="wide" label="Girth of each piece" hint="One a line, as the tape says" :error="unread.length ? `&quot;${unread[0]}&quot; can't be read as a length.` : undefined">
+          <textarea :id="id" v-model="form.girths" rows="3" :aria-describedby="described" />
+        </Field>
+        <TextField v-model="form.wrap" label="Art that goes all round" hint="Its width; empty when it does not" />
+      </div>
+      <p v-if="batch" class="verdict" role="status">{{ batch.sentence }}</p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.tester { display: grid; gap: 1.1rem; }
+h2 { margin-bottom: 0.6rem; font-size: 1.45rem; }
+.row { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 0.9rem; }
+.wide { grid-column: span 2; }
+.verdict { font-size: 1.15rem; font-weight: 650; margin-top: 0.7rem; }
+textarea { width: 100%; background: var(--sunk); color: var(--text); border: 1px solid var(--control-line); border-radius: 2px; font: 500 1.1rem/1.4 var(--body); padding: 0.4rem 0.6rem; }
+@media (max-width: 40rem) { .row { grid-template-columns: 1fr 1fr; } .wide { grid-column: 1 / -1; } }
+</style>

@@ -1,0 +1,17 @@
+<script setup lang="ts">
+/** One blank: measured at the left, tried at the right. `new` begins one. */
+const id = String(useRoute().params.id)
+const studio = useStudioStore()
+const blank = computed(() => (id === 'new' ? null : studio.blank(id)))
+</script>
+
+<template>
+  <div class="page">
+    <header class="page-head">
+      <h1>{{ id === 'new' ? 'Measure a blank' : blank?.name ?? 'Blank' }}</h1>
+      <NuxtLink to="/blanks">All blanks</NuxtLink>
+    </header>
+    <p v-if="studio.studio && id !== 'new' && !blank" class="problem">There is no such blank. It may have been removed; go back and choose again.</p>
+    <BlankDesk v-else-if="studio.studio" :key="`${id}${blank?.version ?? ''}`" :blank="blank" />
+  </div>
+</template>

@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { substrateKind } from '#core/materials'
+import { measuredWall, wallArea } from '#core/vessel'
+import { formatArea } from '#core/units'
+import type { Blank } from '#shared/blanks'
+
+/** The studio's library of measured shapes, all drawn to one scale. */
+const studio = useStudioStore()
+const units = useUnits()
+const blanks = computed(() => studio.blanks.filter(b => !b.putAway))
+const wall = (b: Blank) => measuredWall(b.readings, b.heightKind)
+/** One scale for all, so that sizes can be compared at a glance. */
+const tallest = computed(() => Math.max(1, ...blanks.value.map((b) => {
+  const w = wall(b)
+  return w.to - w.from
+})))
+const TALLEST_PX = 190
+const shape = (b: Blank) => {
+  const w = wall(b)
+  const middle = (w.from + w.to) / 2
+  return { surface: 'cylinder' as const, height: w.to - w.from, girth: 2 * Math.PI * w.at(middle).r, artWidth: 0, artHeight: 0, wall: { kind: b.heightKind, readings: b.readings, middle } }
+}
+function sizes(b: Blank): string {
+  const w = wall(b)
+  const girths = b.readings.map(r => r.girth)
+  return `${units.length(w.to - w.from)} tall, ${units.length(Math.min(...girths))} to ${units.length(Math.max(...girths))} round, ${formatArea(wallArea(w, w.from, w.to))} of wall`
+}
+const size = (b: Blank) => Math.max(40, TALLEST_PX * (wall(b).to - wall(b).from) / tallest.value)
+</script>
+
+<template>
+  <div class="page">
+    <header class="page-head">
+      <div>
+        <h1>Blanks</h1>
+        <p class="muted">Shapes as the tape found them: two girths make a cone, more make the wall.</p>
+      </div>
+      <NuxtLink class="button strong" to="/blank/new">Measure a blank</NuxtLink>
+    </header>
+    <p v-if="studio.studio && blanks.length === 0">None measured yet. A tape and two girths are enough.</p>
+    <ul>
+      <li v-for="b in blanks" :key="b.id">
+        <NuxtLink :to="`/blank/${b.id}`">
+          <span class="dark"><PieceSilhouette :shape="shape(b)" :size="size(b)" :wide="170" /></span>
+          <strong>{{ b.name }}</strong>
+          <span class="muted">{{ substrateKind(b.substrate).name }}</span>
+          <span class="muted">{{ sizes(b) }}</span>
+        </NuxtLink>
+      </li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+ul { list-style: none; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(14rem, 1fr)); gap: 1.5rem; }
+li a { display: grid; gap: 0.1rem; color: var(--text); text-decoration: none; }
+li a:hover strong { text-decoration: underline; }
+.dark { background: var(--card); display: grid; place-items: end center; min-height: 220px; padding: 1rem; margin-bottom: 0.4rem; --glass: #8cc5b2; --frost: #f4fafa; }
+strong { font: 640 1.45rem/1.1 var(--display); }
+li .muted { font-size: 0.94rem; }
+</style>

@@ -1,0 +1,33 @@
+import { expect, test } from './world'
+
+test('a bowl is measured, a stencil tried on it, a batch checked, and a plan takes its shape', async ({ signedIn: page, world }) => {
+  await page.goto(`${world.app.url}/blanks`)
+  await page.getByRole('link', { name: 'Measure a blank' }).click()
+  await page.getByLabel('What you call it').fill('Test goblet')
+  await page.getByLabel('What one piece is called').fill('goblet')
+  await page.getByRole('button', { name: 'Goblet bowl' }).click()
+  await expect(page.getByLabel('Height of reading 5')).toHaveValue('110 mm')
+  const tester = page.getByRole('region', { name: 'Try a stencil' })
+  await expect(tester.getByRole('status')).toContainText(/Wrinkles: .* mm out/)
+  await tester.getByLabel('Art width').fill('18 mm')
+  await tester.getByLabel('Art height').fill('14 mm')
+  await expect(tester.getByRole('status')).toContainText('Lies flat cut')
+  await page.getByLabel('Girth of reading 2').fill('nothing')
+  await page.getByLabel('Girth of reading 3').focus()
+  await expect(page.getByText('can\'t be read as a length')).toBeVisible()
+  await page.getByRole('button', { name: 'Take reading 2 away' }).click()
+  // Two bottles of one kind differ: 9 1/2 in against 9 1/4 in.
+  await page.getByLabel('Girth of each piece').fill('9 1/2 in\n9 1/4 in')
+  await page.getByLabel('Art that goes all round').fill('9 1/2 in')
+  await expect(page.getByRole('region', { name: 'Check a batch' }).getByRole('status')).toContainText(/piece 2 overlaps by 6\.4\smm/)
+  await page.getByRole('button', { name: 'Keep this blank' }).click()
+  await expect(page.getByRole('link', { name: /Test goblet/ })).toBeVisible()
+
+  await page.goto(`${world.app.url}/plan/new`)
+  await page.getByRole('combobox', { name: 'Blank' }).click()
+  await page.getByRole('option', { name: 'Test goblet' }).click()
+  await expect(page.getByLabel('What one is called')).toHaveValue('goblet')
+  await expect(page.getByLabel('Height', { exact: true })).toHaveValue('110 mm')
+  await expect(page.getByRole('button', { name: 'Bowl', exact: true })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByLabel('Middle above the base')).toBeVisible()
+})
