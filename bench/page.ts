@@ -35,6 +35,8 @@ export async function pageRows(url: string, client: Client): Promise<Row[]> {
   async function usable(target: string): Promise<{ ms: number, bytes: number }> {
     const context = await browser.newContext()
     await context.addCookies([{ name, value, url }])
+    // A device as a studio has it: somebody was signed in when it was last used.
+    await context.addInitScript(() => localStorage.setItem('crest:was-in', '1'))
     const page = await context.newPage()
     const session = await context.newCDPSession(page)
     await session.send('Emulation.setCPUThrottlingRate', { rate: 4 })

@@ -4,6 +4,7 @@ const OPEN = new Set(['/sign-in', '/first-run'])
 export default defineNuxtRouteMiddleware(async (to) => {
   const session = useSessionStore()
   if (!session.known) {
+    askEarly()
     try {
       await session.load()
     }

@@ -14,7 +14,7 @@ const tallest = computed(() => Math.max(1, ...blanks.value.map((b) => {
   const w = wall(b)
   return w.to - w.from
 })))
-const TALLEST_PX = 190
+const TALLEST_PX = 176
 const shape = (b: Blank) => {
   const w = wall(b)
   const middle = (w.from + w.to) / 2
@@ -55,7 +55,7 @@ const size = (b: Blank) => Math.max(40, TALLEST_PX * (wall(b).to - wall(b).from)
 ul { list-style: none; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(14rem, 1fr)); gap: 1.5rem; }
 li a { display: grid; gap: 0.1rem; color: var(--text); text-decoration: none; }
 li a:hover strong { text-decoration: underline; }
-.dark { background: var(--card); display: grid; place-items: end center; min-height: 220px; padding: 1rem; margin-bottom: 0.4rem; --glass: #8cc5b2; --frost: #f4fafa; }
+.dark { background: var(--card); display: grid; place-items: end center; min-height: 218px; padding: 1rem; margin-bottom: 0.4rem; --glass: #8cc5b2; --frost: #f4fafa; }
 strong { font: 640 1.45rem/1.1 var(--display); }
 li .muted { font-size: 0.94rem; }
 </style>

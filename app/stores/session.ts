@@ -14,6 +14,7 @@ export const useSessionStore = defineStore('session', () => {
 
   function take(answer: SessionAnswer) {
     signedIn.value = answer.signedIn
+    rememberIn(answer.signedIn !== null)
     firstRun.value = answer.firstRun ?? false
     sample.value = answer.sample ?? sample.value
     known.value = true

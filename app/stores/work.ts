@@ -3,6 +3,7 @@ import { v7 } from 'uuid'
 import { foldRun, refuseEvent } from '#core/run'
 import type { NewEvent, RunEvent, RunState } from '#core/run'
 import type { Job } from '#shared/jobs'
+import type { TodayAnswer } from '~/composables/useEarly'
 import type { EventOutcome, RunWithEvents, SentEvent } from '#shared/runs'
 
 const RETRY_MS = 1000
@@ -17,7 +18,7 @@ export const useWorkStore = defineStore('work', () => {
   let sending = false
 
   async function load() {
-    const answer = await api<{ jobs: Job[], runs: RunWithEvents[] }>('today')
+    const answer = await takeEarly() ?? await api<TodayAnswer>('today')
     jobs.value = answer.jobs
     runs.value = answer.runs
     loaded.value = true

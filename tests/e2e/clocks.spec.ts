@@ -21,6 +21,23 @@ async function expectTrue(page: Page, coveredAt: number) {
 
 test.describe.configure({ mode: 'serial' })
 
+test('a device that was signed in asks for Today along with the session, and one that was not does not', async ({ signedIn: page, world }) => {
+  const asked: string[] = []
+  page.on('request', r => void (r.url().includes('/api/') && asked.push(new URL(r.url()).pathname)))
+  await page.reload()
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+  expect(asked.slice(0, 2).sort()).toEqual(['/api/session', '/api/today'])
+  await page.context().clearCookies()
+  await page.reload()
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+  asked.length = 0
+  await page.reload()
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+  expect(asked).not.toContain('/api/today')
+  await page.goto(`${world.app.url}/plan/new`)
+  await expect(page).toHaveURL(/sign-in\?to=/)
+})
+
 test('a running clock survives a reload', async ({ signedIn: page, world }) => {
   const { runId } = await runAtEtch(world)
   const coveredAt = await startClock(page, world.app.url, runId)

@@ -31,7 +31,7 @@ const unread = computed(() => form.girths.split(/[\n;]+/).filter(t => t.trim() &
 <template>
   <div class="tester">
     <WallDrawing :wall="wall" :middle="middle" :art="art" :fit="verdict ? (verdict.cut === 'arc' ? verdict.arc : verdict.straight) : null" :tolerance="studio.rules.fitTolerance" />
-    <p class="facts muted">{{ units.length(wall.to - wall.from) }} tall, {{ formatArea(wallArea(wall, wall.from, wall.to)) }} of wall, about {{ formatNumber(enclosedVolume(wall, wall.from, wall.to) / 1000) }} mL; {{ units.bothLengths(girth) }} round at the art, wall at {{ formatNumber(wallAngle(wall, middle), 1) }}°.</p>
+    <p class="facts muted">{{ units.length(wall.to - wall.from) }} tall, {{ formatArea(wallArea(wall, wall.from, wall.to)) }} of wall, about {{ formatNumber(enclosedVolume(wall, wall.from, wall.to) / 1000) }} mL; {{ units.bothLengths(girth) }} round at the art, wall at {{ formatNumber(wallAngle(wall, middle), 1).replace('-', '−') }}°.</p>
     <section aria-label="Try a stencil">
       <h2>Try a stencil</h2>
       <div class="row">

@@ -31,7 +31,7 @@ const BAR = computed(() => wide.value * 0.28)
 const bars = computed(() => {
   if (!props.fit) return []
   const most = Math.max(props.fit.worst, props.tolerance)
-  return props.fit.levels.filter((_, i) => i % 4 === 0).map(l => ({ y: props.wall.to - heightAlong(props.wall, props.middle, l.along), length: BAR.value * l.excess / most, over: Math.abs(l.excess) > props.tolerance, text: `${l.excess > 0 ? '+' : ''}${formatNumber(l.excess, 2)}` }))
+  return props.fit.levels.filter((_, i) => i % 4 === 0).map(l => ({ y: props.wall.to - heightAlong(props.wall, props.middle, l.along), length: BAR.value * l.excess / most, over: Math.abs(l.excess) > props.tolerance, text: `${l.excess > 0 ? '+' : l.excess < 0 ? '−' : ''}${formatNumber(Math.abs(l.excess), 2)}` }))
 })
 const axis = computed(() => wide.value + BAR.value * 1.5)
 </script>
