@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
+import fc from 'fast-check'
 import { ETCHANT_IDS, RESIST_IDS, SUBSTRATE_IDS, bannedSubstance } from '../materials'
 import type { EtchantKindId, ResistId, SubstrateId } from '../materials'
-import { CARES, COMPATIBILITY, judge, PLAIN, VERDICTS, walls } from './index'
+import { CARES, COMPATIBILITY, judge, PLAIN, SURFACES, VERDICTS, walls } from './index'
 
 const pairs = SUBSTRATE_IDS.flatMap(substrate => ETCHANT_IDS.map(etchant => ({ substrate, etchant })))
 
@@ -83,6 +84,18 @@ describe('what practice says', () => {
     expect(judge({ substrate: 'soda-lime', etchant: 'general-cream', resist: 'permanent-vinyl' }, fine(1)).verdict).toBe('works')
     expect(judge({ substrate: 'soda-lime', etchant: 'general-cream', resist: 'permanent-vinyl' }, fine(0.4)).verdict).toBe('poor')
     expect(judge({ substrate: 'soda-lime', etchant: 'general-cream', resist: 'rub-on' }, fine(0.4)).verdict).toBe('works')
+  })
+  it('knowing more of the art never makes a verdict better', () => {
+    const rank = (v: string) => VERDICTS.indexOf(v as typeof VERDICTS[number])
+    fc.assert(fc.property(
+      fc.constantFrom(...SUBSTRATE_IDS), fc.constantFrom(...ETCHANT_IDS), fc.constantFrom(...RESIST_IDS), fc.constantFrom(...SURFACES), fc.constantFrom('surface' as const, 'deep' as const), fc.option(fc.double({ min: 0.05, max: 5, noNaN: true })),
+      (substrate, etchant, resist, surface, depth, finest) => {
+        const plain = judge({ substrate, etchant, resist })
+        const known = judge({ substrate, etchant, resist }, { surface, depth, finest, openArea: 900 })
+        expect(rank(known.verdict)).toBeGreaterThanOrEqual(rank(plain.verdict))
+        expect(new Set(known.cares.map(c => c.id)).size).toBe(known.cares.length)
+      },
+    ))
   })
   it('a part of a chain can be asked about; what needs the rest stays silent', () => {
     expect(judge({ substrate: 'acrylic', etchant: 'general-cream' }).verdict).toBe('never')

@@ -1,6 +1,6 @@
 export { CARES } from './cares'
 export type { Care, CareAnchor, CareId } from './cares'
-export { COMPATIBILITY, EVERY, SURFACES, VERDICTS } from './table'
+export { COMPATIBILITY, SURFACES, VERDICTS } from './table'
 export type { CompatibilityRow, Condition, Surface, Verdict } from './table'
-export { judge, PLAIN, walls, worse } from './judge'
+export { judge, PLAIN, walls } from './judge'
 export type { Chain, Circumstances, Judgement } from './judge'

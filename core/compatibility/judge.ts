@@ -31,7 +31,8 @@ export interface Judgement {
   cares: Care[]
 }
 
-export const worse = (a: Verdict, b: Verdict): number => VERDICTS.indexOf(b) - VERDICTS.indexOf(a)
+/** Sorts the worst verdict first. */
+const worse = (a: Verdict, b: Verdict): number => VERDICTS.indexOf(b) - VERDICTS.indexOf(a)
 
 function holds(when: Condition | undefined, at: Circumstances): boolean {
   if (!when) return true

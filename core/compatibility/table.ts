@@ -1,4 +1,3 @@
-import { RESIST_IDS, SUBSTRATE_IDS } from '../materials'
 import type { EtchantKindId, ResistId, SubstrateId } from '../materials'
 import { commonPractice, fromMemory, houseRule } from '../source'
 import type { Source } from '../source'
@@ -126,6 +125,3 @@ const FIT_ROWS: readonly CompatibilityRow[] = [
 
 /** All that Crest knows of what goes with what. Nothing of it is hidden in code. */
 export const COMPATIBILITY: readonly CompatibilityRow[] = [...SUBSTRATE_ROWS, ...RESIST_ROWS, ...FIT_ROWS]
-
-/** Ids that a row may name, for those that name none. */
-export const EVERY = { substrates: SUBSTRATE_IDS, resists: RESIST_IDS } as const

@@ -69,7 +69,7 @@ describe('what pulls on the window', () => {
   it('a cold bench and an old bottle ask for longer, each with its pull', () => {
     const cold = reasonsOf({ temperature: 13 }).filter(r => r.bound === 'best')
     expect(cold.map(r => [r.at, r.pull])).toEqual([[300, 0], [360, 60]])
-    expect(cold[1]!.text).toMatch(/13 °C, under 18/)
+    expect(cold[1]!.text).toMatch(/13\s°C, under 18\s°C/)
     const old = reasonsOf({ school: 'even-frost', openDays: 120 }).filter(r => r.bound === 'best')
     expect(old.map(r => r.pull)).toEqual([0, 68])
     expect(reasonsOf({ temperature: 21 }).filter(r => r.bound === 'best')).toHaveLength(1)

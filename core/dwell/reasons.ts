@@ -1,6 +1,6 @@
 import { ruleSource } from '../house'
 import { houseRule, onLabel, reading } from '../source'
-import { capital, formatDuration } from '../units'
+import { capital, formatDuration, formatTemperature } from '../units'
 import { creepRate } from './creep'
 import type { DwellInput, DwellReason } from './window'
 
@@ -85,7 +85,7 @@ export function pullReasons(input: DwellInput, base: number, window: { notBefore
     add(at * (1 + rules.oldCreamGain), ruleSource(rules, 'oldCreamGain'), `Open for ${Math.round(openDays / 30)} months: longer, for a weaker cream.`)
   }
   if (!chosen && temperature !== null && temperature < rules.coldBelow) {
-    add(at * (1 + rules.coldFactor * (rules.coldBelow - temperature)), ruleSource(rules, 'coldFactor'), `The bench has ${temperature} °C, under ${rules.coldBelow}: longer, or warm the closed bottle.`)
+    add(at * (1 + rules.coldFactor * (rules.coldBelow - temperature)), ruleSource(rules, 'coldFactor'), `The bench has ${formatTemperature(temperature)}, under ${formatTemperature(rules.coldBelow)}: longer, or warm the closed bottle.`)
   }
   if (!chosen && input.school === 'label' && input.openArea > rules.largeOpening) {
     add(at + (window.notAfter - at) / 2, ruleSource(rules, 'largeOpening'), 'A large open area: half way to the end of the window, for an even surface.')

@@ -72,7 +72,7 @@ export type AbrasiveMedium = typeof ABRASIVE_MEDIA[number]
 export const MEDIUM_NAMES: Record<AbrasiveMedium, string> = { 'aluminium-oxide': 'aluminium oxide', 'silicon-carbide': 'silicon carbide', 'garnet': 'garnet', 'glass-bead': 'glass bead' }
 
 /** What Crest refuses to plan with, whatever a bottle or bag is called. */
-export const BANNED_SUBSTANCES = [
+const BANNED_SUBSTANCES = [
   {
     id: 'raw-hydrofluoric-acid', kinds: ETCHANT_IDS as readonly EtchantKindId[], pattern: /hydrofluoric|\bhf\b(?!.*cream)|flusss|fluorhydr/i,
     sentence: 'Raw hydrofluoric acid has no place in a small studio. Crest does not plan with it: use a cream and its label.', source: commonPractice('raw hydrofluoric acid is out of bounds'),

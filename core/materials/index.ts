@@ -1,4 +1,4 @@
-export { ABRASIVE_MEDIA, BANNED_SUBSTANCES, bannedSubstance, ETCHANT_IDS, ETCHANT_KINDS, etchantKind, MEDIUM_NAMES } from './etchants'
+export { ABRASIVE_MEDIA, bannedSubstance, ETCHANT_IDS, ETCHANT_KINDS, etchantKind, MEDIUM_NAMES } from './etchants'
 export type { AbrasiveMedium, EtchantKind, EtchantKindId, Method } from './etchants'
 export { RESIST_IDS, RESISTS, resistKind } from './resists'
 export type { ResistId, ResistKind } from './resists'

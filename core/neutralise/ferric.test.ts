@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_HOUSE_RULES } from '../house'
 import { molarMass } from '../materials'
-import { baumeToDensity, bicarbonateForFerric, carbonDioxideLitres, ferricFigure, parseStrength } from './index'
+import { baumeToDensity, bicarbonateForFerric, carbonDioxideLitres, ferricFigure, gasFigure, parseStrength } from './index'
 
 const strength = (text: string) => {
   const parsed = parseStrength(text)
@@ -18,6 +18,7 @@ describe('ferric chloride and bicarbonate (values from memory)', () => {
     expect(chloride).toBeCloseTo(56.8, 9)
     expect(bicarbonateForFerric(chloride)).toBeCloseTo(88.26, 2)
     expect(carbonDioxideLitres(bicarbonateForFerric(chloride))).toBeCloseTo(25.3, 1)
+    expect(gasFigure(100, { density: 1.42, fraction: 0.4 }).value).toBeCloseTo(25.3, 1)
     expect(ferricFigure(100, { density: 1.42, fraction: 0.4 }, { ...DEFAULT_HOUSE_RULES, bicarbonateExcess: 1.5 }).value).toBeCloseTo(1.5 * 88.26, 1)
   })
   it.each([[42, 1.4078], [40, 1.3810], [47, 1.4796], [0, 1]])('%d °Bé is %d', (baume, density) => {

@@ -79,6 +79,19 @@ export function carbonDioxideLitres(bicarbonate: number): number {
   return bicarbonate / molarMass(FORMULAS.bicarbonate) * GAS_CONSTANT * KELVIN / PASCAL * 1000
 }
 
+/** Gas that the foam gives off when all the liquid is neutralised: why the air has to move. @param volume mL */
+export function gasFigure(volume: number, strength: FerricStrength): Figure {
+  const bicarbonate = bicarbonateForFerric(volume * strength.density * strength.fraction)
+  return {
+    id: 'gas', label: 'Gas that the foam gives off', value: carbonDioxideLitres(bicarbonate), unit: 'L', formula: 'one mole of carbon dioxide for each of bicarbonate that the equation asks for, at 20 °C and one atmosphere',
+    inputs: [
+      { label: 'bicarbonate by the equation', value: bicarbonate, unit: 'g', source: fromMemory('FeCl₃ + 3 NaHCO₃ → Fe(OH)₃ + 3 NaCl + 3 CO₂') },
+      { label: 'bicarbonate NaHCO₃', value: molarMass(FORMULAS.bicarbonate), unit: 'g/mol', source: fromMemory('IUPAC 2021 atomic weights') },
+    ],
+    source: fromMemory('ideal gas'),
+  }
+}
+
 /**
  * Bicarbonate to sprinkle until the foam stops, for all the liquid that a run puts out.
  * The spent liquid carries dissolved metal: it is kept, never poured away.

@@ -5,7 +5,7 @@ import { FORMULAS, molarMass } from '../materials'
 import { commonPractice, fromMemory } from '../source'
 import type { Sourced } from '../source'
 
-export { baumeToDensity, carbonDioxideLitres, bicarbonateForFerric, ferricFigure, ferricStrength, parseStrength } from './ferric'
+export { baumeToDensity, carbonDioxideLitres, bicarbonateForFerric, ferricFigure, ferricStrength, gasFigure, parseStrength } from './ferric'
 export type { FerricStrength } from './ferric'
 
 export const CREAM_DENSITY: Sourced = { value: 1.3, unit: 'g/ml', source: fromMemory('filled acid fluoride pastes, 1.2 to 1.4 g/mL') }

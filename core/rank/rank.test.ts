@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import fc from 'fast-check'
 import { judge, PLAIN } from '../compatibility'
 import { DEFAULT_HOUSE_RULES } from '../house'
 import { SUBSTRATE_IDS } from '../materials'
@@ -55,6 +56,12 @@ describe('ranked chains', () => {
       for (const c of chains) expect([...c.pros, ...c.cons].length).toBeGreaterThan(0)
     }
     expect(rankChains({ ...input, substrate: 'acrylic' }).walled.map(w => w.etchant)).toEqual(['fast-cream', 'general-cream', 'slow-cream', 'tile-cream', 'ferric-chloride'])
+  })
+  it('another lot on the shelf never makes the best chain worse', () => {
+    fc.assert(fc.property(fc.constantFrom(...SUBSTRATE_IDS), fc.subarray(shelf), fc.constantFrom(...shelf), fc.integer({ min: 1, max: 12 }), (substrate, some, more, count) => {
+      const points = (lots: ShelfLot[]) => rankChains({ ...input, substrate, count, shelf: lots }).chains[0]?.points ?? -Infinity
+      expect(points([...new Set([...some, more])])).toBeGreaterThanOrEqual(points(some))
+    }))
   })
   it('every leaning says why and where from', () => {
     for (const l of LEANINGS) expect([l.reason.endsWith('.'), Boolean(l.source.basis), l.points !== 0]).toEqual([true, true, true])

@@ -10,7 +10,7 @@ import { decideDwell } from '../dwell'
 import type { DwellDecision, DwellWindow } from '../dwell'
 import type { Figure } from '../figure'
 import { etchantKind, resistKind, substrateKind } from '../materials'
-import { bicarbonateFigure, ferricFigure } from '../neutralise'
+import { bicarbonateFigure, ferricFigure, gasFigure } from '../neutralise'
 import { coatAhead, sittingSeconds } from '../schedule'
 import { commonPractice, houseRule, reading } from '../source'
 import { careCalls, stepList } from '../steps'
@@ -74,7 +74,7 @@ function liquidPart(input: RecipeInput): MethodPart {
   const dwell = dwellOf(input, coat)
   const liquid = liquidFigure(open, input.pieces, dwell.window?.best ?? input.lot.label!.min, input.rules)
   const bicarbonate = ferricFigure(liquid.value, input.lot.strength!, input.rules)
-  return { dwell, figures: [liquid, bicarbonate], putOut: liquid.value, used: liquid.value, bicarbonate: bicarbonate.value, coat }
+  return { dwell, figures: [liquid, bicarbonate, gasFigure(liquid.value, input.lot.strength!)], putOut: liquid.value, used: liquid.value, bicarbonate: bicarbonate.value, coat }
 }
 
 /** Substrates that the light pressure is for. */

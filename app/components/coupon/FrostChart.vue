@@ -1,10 +1,8 @@
 <script setup lang="ts">
 import { LineChart, ScatterChart } from 'echarts/charts'
 import { GridComponent, MarkLineComponent } from 'echarts/components'
-import { init, use } from 'echarts/core'
-import type { ECharts } from 'echarts/core'
+import { use } from 'echarts/core'
 import { CanvasRenderer } from 'echarts/renderers'
-import { useElementSize } from '@vueuse/core'
 import { frostAt, frostError } from '#core/coupon'
 import type { CouponReading, CouponStep } from '#core/coupon'
 import { formatDuration } from '#core/units'
@@ -14,24 +12,18 @@ use([LineChart, ScatterChart, GridComponent, MarkLineComponent, CanvasRenderer])
 /** Frost over dwell: the strips as judged, the fitted curve with its 95 % band, and the best time. */
 const props = defineProps<{ steps: CouponStep[], reading: CouponReading }>()
 const canvas = useTemplateRef<HTMLElement>('canvas')
-const { width } = useElementSize(canvas)
-const theme = useTheme()
-let chart: ECharts | undefined
 
 /** 1.96 standard errors either side hold 95 % of a normal spread. */
 const BAND = 1.96
 const CURVE_POINTS = 80
 
 function option() {
-  const css = getComputedStyle(document.documentElement)
-  const colour = (name: string) => css.getPropertyValue(name).trim()
+  const { colour, font, text, axis } = chartTheme()
   const longest = Math.max(60, ...props.steps.map(s => s.dwell)) * 1.1
   const { fit, best } = props.reading
   const times = Array.from({ length: CURVE_POINTS + 1 }, (_, i) => longest * i / CURVE_POINTS)
   const line = (y: (t: number) => number, more: object) => ({ type: 'line', showSymbol: false, silent: true, data: times.map(t => [t, Math.max(0, y(t))]), ...more })
-  const text = { color: colour('--muted'), fontFamily: colour('--body'), fontSize: 14 }
-  const axis = { axisLine: { lineStyle: { color: colour('--control-line') } }, splitLine: { lineStyle: { color: colour('--line') } }, axisLabel: text, nameTextStyle: text }
-  const mark = best === null ? undefined : { symbol: 'none', silent: true, lineStyle: { color: colour('--text'), width: 2, type: 'solid' }, label: { formatter: `best ${formatDuration(best)}`, color: colour('--text'), fontFamily: colour('--body'), fontSize: 15 }, data: [{ xAxis: best }] }
+  const mark = best === null ? undefined : { symbol: 'none', silent: true, lineStyle: { color: colour('--text'), width: 2, type: 'solid' }, label: { formatter: `best ${formatDuration(best)}`, color: colour('--text'), ...font, fontSize: 15 }, data: [{ xAxis: best }] }
   return {
     animation: false,
     grid: { left: 46, right: 24, top: 34, bottom: 46 },
@@ -50,14 +42,7 @@ function option() {
   }
 }
 
-function draw() {
-  chart ??= init(canvas.value!)
-  chart.resize()
-  chart.setOption(option(), true)
-}
-watch([() => props.steps, () => props.reading, width, theme.name], () => nextTick(() => canvas.value && draw()), { deep: true })
-onMounted(draw)
-onBeforeUnmount(() => chart?.dispose())
+useChart(canvas, option, () => [props.steps, props.reading])
 </script>
 
 <template>

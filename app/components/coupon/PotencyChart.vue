@@ -1,10 +1,8 @@
 <script setup lang="ts">
 import { LineChart } from 'echarts/charts'
 import { GridComponent } from 'echarts/components'
-import { init, use } from 'echarts/core'
-import type { ECharts } from 'echarts/core'
+import { use } from 'echarts/core'
 import { CanvasRenderer } from 'echarts/renderers'
-import { useElementSize } from '@vueuse/core'
 import type { PotencyPoint } from '#core/coupon'
 
 use([LineChart, GridComponent, CanvasRenderer])
@@ -12,17 +10,11 @@ use([LineChart, GridComponent, CanvasRenderer])
 /** Rate over age, a line a bottle, each with a mark of its own and its name at its end. */
 const props = defineProps<{ bottles: { name: string, points: PotencyPoint[] }[] }>()
 const canvas = useTemplateRef<HTMLElement>('canvas')
-const { width } = useElementSize(canvas)
-const theme = useTheme()
-let chart: ECharts | undefined
 const MARKS = ['circle', 'rect', 'triangle', 'diamond'] as const
 const STROKES = ['solid', 'dashed', 'dotted'] as const
 
 function option() {
-  const css = getComputedStyle(document.documentElement)
-  const colour = (name: string) => css.getPropertyValue(name).trim()
-  const text = { color: colour('--muted'), fontFamily: colour('--body'), fontSize: 14 }
-  const axis = { axisLine: { lineStyle: { color: colour('--control-line') } }, splitLine: { lineStyle: { color: colour('--line') } }, axisLabel: text, nameTextStyle: text }
+  const { colour, font, axis } = chartTheme()
   return {
     animation: false,
     grid: { left: 52, right: 150, top: 30, bottom: 46 },
@@ -30,19 +22,12 @@ function option() {
     yAxis: { type: 'value', min: 0, name: 'rate, a minute', nameGap: 12, ...axis },
     series: props.bottles.map((b, i) => ({
       type: 'line', silent: true, symbol: MARKS[i % MARKS.length], symbolSize: 11, lineStyle: { color: colour('--glass'), type: STROKES[i % STROKES.length], width: 2 }, itemStyle: { color: colour('--frost') },
-      endLabel: { show: true, formatter: b.name, color: colour('--text'), fontFamily: colour('--body'), fontSize: 13, lineHeight: 16, width: 140, overflow: 'break' },
+      endLabel: { show: true, formatter: b.name, color: colour('--text'), ...font, fontSize: 13, lineHeight: 16, width: 140, overflow: 'break' },
       data: [...b.points].sort((p, q) => p.age - q.age).map(p => [p.age, p.rate * 60]),
     })),
   }
 }
-function draw() {
-  chart ??= init(canvas.value!)
-  chart.resize()
-  chart.setOption(option(), true)
-}
-watch([() => props.bottles, width, theme.name], () => nextTick(() => canvas.value && draw()), { deep: true })
-onMounted(draw)
-onBeforeUnmount(() => chart?.dispose())
+useChart(canvas, option, () => props.bottles)
 </script>
 
 <template>
