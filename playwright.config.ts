@@ -11,7 +11,8 @@ export default defineConfig({
   reporter: [['line'], ['json', { outputFile: 'test-results/interface.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
-    trace: 'retain-on-failure',
+    // A trace of every step costs a third of the time; what was on the screen when a test failed is kept.
+    screenshot: 'only-on-failure',
     launchOptions: {
       executablePath: process.env.CREST_CHROMIUM ?? '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],

@@ -10,10 +10,11 @@ import { playwrightCounts, vitestCounts } from './lib/summary.mjs'
 const results = join(root, 'test-results')
 const bin = name => join(root, 'node_modules', '.bin', name)
 
-/** Runs one check that counts as a single test. */
+/** Runs one check that counts as a single test. Quiet unless it fails, so that two may run side by side. */
 async function single(name, command, args) {
+  const { code, output } = await run(command, args, { cwd: root, quiet: true })
   heading(name)
-  const { code } = await run(command, args, { cwd: root })
+  if (code !== 0) console.log(output)
   return { name, passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 }
 }
 
@@ -36,8 +37,7 @@ await runMain(async () => {
 
   const vitest = project => runner(`${project} tests`, bin('vitest'), ['run', '--project', project, '--reporter=dot', '--reporter=json', `--outputFile.json=${join(results, `${project}.json`)}`], () => vitestCounts(join(results, `${project}.json`)))
   const all = [
-    await single('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
-    await single('Types', bin('nuxt'), ['typecheck']),
+    ...await Promise.all([single('Lint', bin('eslint'), ['.', '--max-warnings', '0']), single('Types', bin('nuxt'), ['typecheck'])]),
     await vitest('unit'),
     await vitest('integration'),
     await runner('Interface in Chromium', bin('playwright'), ['test'], () => playwrightCounts(join(results, 'interface.json')), { CREST_CHROMIUM: chromiumPath() }),
