@@ -17,7 +17,7 @@ const rows = computed(() => creams.value.map((bottle) => {
   const own = coupons.value.filter(c => c.bottleId === bottle.id)
   return { bottle, own, newest: own[0] ?? null, potency: potencyOf(bottle, own) }
 }))
-const charted = computed(() => rows.value.map(r => ({ name: r.bottle.productName, points: potencyPoints(r.bottle, r.own) })).filter(b => b.points.length > 0))
+const charted = computed(() => rows.value.map(r => ({ name: r.bottle.productName, points: ratesOverAge(r.bottle, r.own) })).filter(b => b.points.length > 0))
 const due = (testBy: number | null) => testBy !== null && testBy < now.value
 </script>
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { MM_PER_INCH } from '../units'
 import { ballWall, measuredWall, straightWall, wallArea } from '../vessel'
-import { batchSpread, judgePlace, presetReadings, PRESETS, zoneClass } from './index'
+import { batchSpread, judgePlace, presetReadings, PRESETS, usualSurface, zoneClass } from './index'
 
 describe('zones', () => {
   it('a straight wall is a cylinder, a tapered one a cone, a bowl double curved', () => {
@@ -11,6 +11,11 @@ describe('zones', () => {
     // A stencil low enough does not notice the bowl.
     expect(zoneClass(ballWall(45, -40, 40), 0, 3)).toBe('cylinder')
   })
+})
+
+it('a blank counts in a plan as its middle third does', () => {
+  const goblet = measuredWall(presetReadings('goblet', 110, 240))
+  expect([usualSurface(straightWall(150, 40, 40), 75), usualSurface(straightWall(150, 30, 44), 75), usualSurface(goblet, 55)]).toEqual(['cylinder', 'taper', 'bowl'])
 })
 
 describe('presets', () => {

@@ -1,3 +1,4 @@
+import type { Surface } from '../compatibility'
 import { heightAlong, wallAngle } from '../vessel'
 import type { Wall } from '../vessel'
 
@@ -18,3 +19,10 @@ export function zoneClass(wall: Wall, middle: number, height: number): ZoneClass
   if (sagitta > UNNOTICED) return 'double curved'
   return Math.abs(wallAngle(wall, (low + high) / 2)) <= UPRIGHT ? 'cylinder' : 'cone'
 }
+
+const SURFACE: Record<ZoneClass, Surface> = { 'cylinder': 'cylinder', 'cone': 'taper', 'double curved': 'bowl' }
+/** Share of a wall that a usual stencil covers: what a whole blank is called goes by its middle third. */
+const USUAL_SHARE = 1 / 3
+
+/** What a measured blank counts as in a plan, before it is known what art goes on it. @param middle mm */
+export const usualSurface = (wall: Wall, middle: number): Surface => SURFACE[zoneClass(wall, middle, (wall.to - wall.from) * USUAL_SHARE)]

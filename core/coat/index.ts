@@ -13,6 +13,13 @@ export function creamNeeded(openArea: number, pieces: number, rules: HouseRules)
 
 const ruleInput = (rules: HouseRules, key: RuleKey, label: string, unit: FigureInput['unit']): FigureInput => ({ label, value: Number(rules[key]), unit, source: ruleSource(rules, key) })
 
+/** What cream and liquid are both worked out from. */
+const coatedArea = (openArea: number, pieces: number, rules: HouseRules): FigureInput[] => [
+  { label: 'open area of one piece', value: openArea, unit: 'mm2', source: reading },
+  { label: 'pieces', value: pieces, unit: 'count', source: reading },
+  ruleInput(rules, 'coatOverlap', 'overlap onto the resist', 'number'),
+]
+
 /** Cream for a run, with its working. @param openArea mm² a piece */
 export function creamFigure(openArea: number, pieces: number, rules: HouseRules): Figure {
   return {
@@ -22,9 +29,7 @@ export function creamFigure(openArea: number, pieces: number, rules: HouseRules)
     unit: 'ml',
     formula: 'open area × overlap × coat thickness × pieces + what stays in the brush',
     inputs: [
-      { label: 'open area of one piece', value: openArea, unit: 'mm2', source: reading },
-      { label: 'pieces', value: pieces, unit: 'count', source: reading },
-      ruleInput(rules, 'coatOverlap', 'overlap onto the resist', 'number'),
+      ...coatedArea(openArea, pieces, rules),
       ruleInput(rules, 'coatThickness', 'coat thickness', 'mm'),
       ruleInput(rules, 'toolLoss', 'stays in the brush', 'ml'),
     ],
@@ -63,9 +68,7 @@ export function liquidFigure(openArea: number, pieces: number, dwell: number, ru
     id: 'liquid', label: 'Ferric chloride to put out', value: openArea * rules.coatOverlap * rules.liquidFilm / 1000 * wettings * pieces + rules.toolLoss, unit: 'ml',
     formula: 'open area × overlap × film × wettings × pieces + what stays in the swab',
     inputs: [
-      { label: 'open area of one piece', value: openArea, unit: 'mm2', source: reading },
-      { label: 'pieces', value: pieces, unit: 'count', source: reading },
-      ruleInput(rules, 'coatOverlap', 'overlap onto the resist', 'number'),
+      ...coatedArea(openArea, pieces, rules),
       ruleInput(rules, 'liquidFilm', 'film of liquid', 'mm'),
       { label: 'wettings in the dwell', value: wettings, unit: 'count', source: ruleSource(rules, 'rewetEvery') },
       ruleInput(rules, 'toolLoss', 'stays in the swab', 'ml'),

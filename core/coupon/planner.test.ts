@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_HOUSE_RULES } from '../house'
 import { FOUR_TUMBLERS, ONE_MIRROR } from '../run/testing.test-support'
-import { couponSize, couponTemplate, planCoupon, potency, refuseCoupon, STRIP_LAYOUT } from './index'
+import { couponSize, couponTemplate, planCoupon, potency, potencyPoints, refuseCoupon, STRIP_LAYOUT } from './index'
 import type { CouponOrder } from './index'
 
 const order: CouponOrder = { substrate: 'soda-lime', times: [80, 150, 300, 600], together: 'rinsed in turn', layout: STRIP_LAYOUT }
@@ -55,6 +55,10 @@ describe('potency', () => {
     expect(fading.sentence).toMatch(/90 % of the first/)
     const fast = potency([{ at: 20 * day, age: 20, rate: 0.0075 }, { at: 0, age: 0, rate: 0.01 }], rules)
     expect(fast.testBy).toBe(24 * day)
+  })
+  it('only coupons on plain glass with a fitted rate are compared', () => {
+    const coupon = { at: 5, age: 3, rate: 0.01 }
+    expect(potencyPoints([{ ...coupon, substrate: 'soda-lime' }, { ...coupon, substrate: 'borosilicate' }, { ...coupon, substrate: 'soda-lime', rate: null }])).toEqual([coupon])
   })
   it('one that etches faster than at first is said to', () => {
     expect(potency([{ at: 0, age: 0, rate: 0.01 }, { at: day, age: 1, rate: 0.012 }], rules).sentence).toMatch(/20 % faster/)

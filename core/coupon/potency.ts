@@ -1,4 +1,5 @@
 import type { HouseRules } from '../house'
+import type { SubstrateId } from '../materials'
 import { fitLine } from './fit'
 
 /** One coupon of one bottle, as far as its strength goes. */
@@ -9,6 +10,14 @@ export interface PotencyPoint {
   age: number
   /** 1/s */
   rate: number
+}
+
+/** Bottles are compared on plain glass: other ware frosts at another rate. */
+const COMPARED_ON: SubstrateId = 'soda-lime'
+
+/** Of these coupons of one bottle the points that tell of its strength. @param coupons at in ms since 1970, age in days, rate in 1/s or null where none was fitted */
+export function potencyPoints(coupons: readonly { substrate: SubstrateId, at: number, age: number, rate: number | null }[]): PotencyPoint[] {
+  return coupons.flatMap(({ substrate, at, age, rate }) => (substrate === COMPARED_ON && rate !== null ? [{ at, age, rate }] : []))
 }
 
 export interface Potency {

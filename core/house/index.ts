@@ -1,4 +1,4 @@
-export { SCHOOL_KEYS, SCHOOL_NAMES, SCHOOL_TABLES } from './schools'
+export { SCHOOL_KEYS, SCHOOL_NAMES, SCHOOL_TABLES, SCHOOLS_OF } from './schools'
 export type { AfterSchool, CareSchool, DwellSchool, PeelSchool, RinsingSchool, School, Schools, WeedingSchool } from './schools'
 export { completeRules, DEFAULT_HOUSE_RULES, RULES, ruleSource, ruleSpec } from './rules'
 export { readRule, writeRule } from './write'

@@ -1,3 +1,5 @@
+import type { Method } from '../materials'
+
 /** Where practice differs: the schools, each with what speaks for it. One is the studio's; a job may choose another. */
 export interface School<Id extends string> {
   id: Id
@@ -59,6 +61,9 @@ export const SCHOOL_TABLES = {
 } as const satisfies { [K in keyof Schools]: readonly School<Schools[K]>[] }
 
 export const SCHOOL_KEYS = Object.keys(SCHOOL_TABLES) as (keyof Schools)[]
+
+/** Schools that mean something for a method: a blasted piece has no dwell, and what is rubbed all the time needs no care. */
+export const SCHOOLS_OF: Record<Method, readonly (keyof Schools)[]> = { cream: SCHOOL_KEYS, liquid: ['dwell', 'weeding', 'peel'], blast: ['weeding'] }
 
 export const SCHOOL_NAMES: Record<keyof Schools, string> = {
   dwell: 'Dwell by', care: 'During the dwell', weeding: 'Weeding', after: 'After the dwell', rinsing: 'Rinsing', peel: 'Peeling',

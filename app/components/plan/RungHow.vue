@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { SCHOOL_KEYS, SCHOOL_NAMES, SCHOOL_TABLES } from '#core/house'
+import { SCHOOL_NAMES, SCHOOL_TABLES, SCHOOLS_OF } from '#core/house'
 import type { Schools } from '#core/house'
 import { etchantKind } from '#core/materials'
 import type { JobForm } from '#shared/jobs'
@@ -12,8 +12,7 @@ const method = computed(() => {
   const lot = studio.bottle(form.value.bottleId)
   return lot ? etchantKind(lot.kind).method : 'cream'
 })
-/** Schools that mean something for this method. */
-const keys = computed(() => SCHOOL_KEYS.filter(k => method.value === 'cream' || (method.value === 'liquid' ? ['dwell', 'weeding', 'peel'] : ['weeding', 'peel']).includes(k)))
+const keys = computed(() => SCHOOLS_OF[method.value])
 function options(key: keyof Schools) {
   const table = SCHOOL_TABLES[key] as readonly { id: string, text: string, why: string }[]
   const house = table.find(s => s.id === studio.rules[key])!

@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
 import { SUBSTRATES, substrateKind } from '#core/materials'
-import { zoneClass } from '#core/blank'
+import { usualSurface } from '#core/blank'
 import { capital, formatNumber } from '#core/units'
 import { measuredWall } from '#core/vessel'
 import { plannedWall } from '#shared/blanks'
@@ -19,7 +19,6 @@ const SURFACES = [{ id: 'flat', text: 'Flat' }, { id: 'cylinder', text: 'Straigh
 const SURFACE_HINT = { flat: 'A pane, a tag, a dish.', cylinder: 'The easiest: the stencil lies flat round it.', taper: 'A flat stencil sits skew: keep it small or cut it curved.', bowl: 'The hardest: small designs only.' }
 const materials = SUBSTRATES.map(s => ({ id: s.id, text: capital(s.name) }))
 const blanks = computed(() => [{ id: '', text: 'Not from the library' }, ...studio.blanks.filter(b => !b.putAway).map(b => ({ id: b.id, text: b.name }))])
-const SURFACE_OF = { 'cylinder': 'cylinder', 'cone': 'taper', 'double curved': 'bowl' } as const
 /** What the library knows of a blank is written into the plan; it may still be changed there. */
 function take() {
   const blank = studio.blank(form.value.blankId)
@@ -27,7 +26,7 @@ function take() {
   const { middle } = plannedWall(blank, { artMiddle: null })
   const wall = measuredWall(blank.readings, blank.heightKind)
   Object.assign(form.value, {
-    noun: blank.noun, substrate: blank.substrate, surface: SURFACE_OF[zoneClass(wall, middle, (wall.to - wall.from) / 3)], artMiddle: '',
+    noun: blank.noun, substrate: blank.substrate, surface: usualSurface(wall, middle), artMiddle: '',
     height: `${formatNumber(wall.to - wall.from, 1)} mm`, girth: `${formatNumber(2 * Math.PI * wall.at(middle).r, 1)} mm`,
   })
 }
