@@ -6,7 +6,7 @@ export type PieceResult = typeof RESULTS[number]
 
 /** What is seen on a dry piece, in the trade's words. */
 export const FAULTS = [
-  { id: 'crept', text: 'cream crept under an edge' },
+  { id: 'crept', text: 'crept under an edge' },
   { id: 'thin', text: 'thin or empty spots' },
   { id: 'bands', text: 'waves or bands' },
   { id: 'outside', text: 'frost outside the art' },

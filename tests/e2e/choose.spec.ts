@@ -152,6 +152,7 @@ test('blasting at the bench: gun time counts while the key is held, and only the
   await page.getByRole('button', { name: 'good' }).click()
   await press(page, 'Close the run and log it')
   await expect(page.getByRole('columnheader', { name: 'Gun time' })).toBeVisible()
+  await expect(page.getByRole('columnheader', { name: 'Its first part' })).toHaveCount(0)
 })
 
 test('a coupon goes from planner to bench to curve, on one clock', async ({ page, world }) => {

@@ -30,12 +30,12 @@ const faultText = (ids: string[]) => ids.map(f => FAULTS.find(x => x.id === f)?.
       <p v-if="state?.abandoned" class="problem">Stopped: {{ state.abandoned.reason }}</p>
       <div class="scroll" tabindex="0" role="region" aria-label="Pieces of this run">
         <table>
-          <thead><tr><th scope="col">Piece</th><th scope="col">{{ summary.method === 'blast' ? 'Gun time' : 'Dwell' }}</th><th scope="col">Its first part</th><th scope="col">Against the window</th><th scope="col"><span class="visually-hidden">In words</span></th><th scope="col">Came out</th><th scope="col">Seen</th></tr></thead>
+          <thead><tr><th scope="col">Piece</th><th scope="col">{{ summary.method === 'blast' ? 'Gun time' : 'Dwell' }}</th><th v-if="summary.method !== 'blast'" scope="col">Its first part</th><th scope="col">Against the window</th><th scope="col"><span class="visually-hidden">In words</span></th><th scope="col">Came out</th><th scope="col">Seen</th></tr></thead>
           <tbody>
             <tr v-for="p in summary.pieces" :key="p.n">
               <th scope="row">{{ run.plan.noun }} {{ p.n }}</th>
               <td class="numeral">{{ p.dwell === null ? '–' : formatClock(p.dwell) }}</td>
-              <td class="numeral">{{ p.firstPart === null ? '–' : formatClock(p.firstPart) }}</td>
+              <td v-if="summary.method !== 'blast'" class="numeral">{{ p.firstPart === null ? '–' : formatClock(p.firstPart) }}</td>
               <td class="against"><DwellMark v-if="p.dwell !== null" :dwell="p.dwell" :window="windowOf(run.plan, p.n)" /></td>
               <td>{{ p.verdict === 'over' ? `over by ${formatClock(p.dwell! - windowOf(run!.plan, p.n).notAfter)}` : p.verdict }}</td>
               <td>{{ p.withdrawn ? 'taken out' : p.result ?? '–' }}</td>
