@@ -15,6 +15,16 @@ export interface HouseRules extends Schools {
   tapeOverlap: number
   fitTolerance: number
   seamTolerance: number
+  // Cutting
+  knifeLeast: number
+  plotterLeast: number
+  dieLeast: number
+  filmLeast: number
+  bridgeWidth: number
+  weedPerPiece: number
+  weedPerMetre: number
+  sheetGap: number
+  scrapLeast: number
   // Dwell
   labelSlack: number
   couponSpread: number
@@ -63,7 +73,7 @@ export type RuleKind = 'choice' | 'length' | 'area' | 'time' | 'volume' | 'mass'
 /** One rule as the house-rules page shows it. */
 export interface RuleSpec {
   key: RuleKey
-  group: 'Schools' | 'Resist' | 'Dwell' | 'Coat' | 'During the dwell' | 'Liquid etchant' | 'Blasting' | 'Coupons' | 'Clean up' | 'Units and prices'
+  group: 'Schools' | 'Resist' | 'Cutting' | 'Dwell' | 'Coat' | 'During the dwell' | 'Liquid etchant' | 'Blasting' | 'Coupons' | 'Clean up' | 'Units and prices'
   kind: RuleKind
   label: string
   default: string | number
@@ -98,6 +108,16 @@ export const RULES: readonly RuleSpec[] = [
   number('tapeOverlap', 'Resist', 'factor', 'Tape over the way round', 1.15, [1, 2], 'Corners overlap and ends are folded.'),
   number('fitTolerance', 'Resist', 'length', 'A flat sheet may be out by', 0.5, [0.05, 5], 'Less than this lies down under a thumb; more wrinkles.'),
   number('seamTolerance', 'Resist', 'length', 'Wrap-round art may miss its seam by', 1, [0.1, 10], 'Two bottles of one kind can differ by a quarter inch.', commonPractice('9 1/2 in against 9 1/4 in')),
+
+  number('knifeLeast', 'Cutting', 'length', 'Finest by hand knife', 2, [0.3, 20], 'Bridges and openings narrower than this tear or wander.'),
+  number('plotterLeast', 'Cutting', 'length', 'Finest by plotter', 0.8, [0.1, 20], 'Narrower vinyl lifts with the blade.'),
+  number('dieLeast', 'Cutting', 'length', 'Finest by die', 1.5, [0.2, 20], 'What a bought die holds.'),
+  number('filmLeast', 'Cutting', 'length', 'Finest on rub-on film', 0.25, [0.05, 20], 'Exposed, not cut; it breaks rather than tears.'),
+  number('bridgeWidth', 'Cutting', 'length', 'Bridge to an island', 1.5, [0.3, 20], 'Wide enough to hold, narrow enough to overlook.'),
+  number('weedPerPiece', 'Cutting', 'time', 'To weed one part', 4, [0, 120], 'Find an edge, lift, put away.'),
+  number('weedPerMetre', 'Cutting', 'time', 'To weed a metre of cut', 60, [0, 1200], 'Fine art is all edge.'),
+  number('sheetGap', 'Cutting', 'length', 'Between two stencils on a sheet', 5, [0, 50], 'Room for the weeding box.'),
+  number('scrapLeast', 'Cutting', 'length', 'A scrap is kept from', 50, [10, 500], 'Both sides at least; smaller goes in the bin.', commonPractice('scraps of any colour will do')),
 
   number('labelSlack', 'Dwell', 'factor', 'Room after a label\'s one time', 1.25, [1, 2], 'A label that gives one time still needs room to get to the sink.'),
   number('couponSpread', 'Dwell', 'share', 'Either side of a coupon\'s best', 0.2, [0.05, 0.5], 'A fifth either side looks the same by eye.'),

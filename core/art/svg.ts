@@ -1,0 +1,195 @@
+import { compose, IDENTITY, movedPath } from '../outline'
+import type { Affine, Pen, Subpath } from '../outline'
+import { readShape } from './path-data'
+import { ART_LIMITS, ArtRefused } from './refusal'
+import { ownStyle, readPaint, readRules } from './style'
+import type { StyleRules } from './style'
+import { readTransform } from './transform'
+import { readTree } from './tree'
+import type { Node } from './tree'
+
+/** One painted layer, in the drawing's own mm. Paper covers what lies under it. */
+export interface Layer {
+  paint: 'dark' | 'paper'
+  path: Subpath[]
+  /** A fill, or the line of a pen before the element's own map was applied. */
+  fill: 'nonzero' | 'evenodd' | null
+  pen: (Pen & { map: Affine }) | null
+}
+
+/** A drawing as it was read, before it is flattened. Lengths in mm at the size it was drawn. */
+export interface Drawing {
+  width: number
+  height: number
+  layers: Layer[]
+  /** What was left out or taken otherwise, in sentences. */
+  notes: string[]
+}
+
+/** CSS: 1 in is 96 px (W3C, CSS Values and Units). */
+const PER_UNIT: Record<string, number> = { '': 25.4 / 96, 'px': 25.4 / 96, 'mm': 1, 'cm': 10, 'in': 25.4, 'pt': 25.4 / 72, 'pc': 25.4 / 6, 'q': 0.25 }
+const NUMBER = /^\s*([-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?)\s*(px|mm|cm|in|pt|pc|q|%|em|ex|rem)?\s*$/i
+
+/** @returns px */
+function lengthOf(text: string | undefined, whole: number, line: number): number {
+  if (text === undefined || text === 'auto') return 0
+  const match = NUMBER.exec(text)
+  if (!match) throw new ArtRefused(`"${text.slice(0, 30)}" is no length. Save the drawing again with sizes in mm.`, line)
+  const [value, unit] = [Number(match[1]), (match[2] ?? '').toLowerCase()]
+  if (unit === '%') return value / 100 * whole
+  if (unit === 'em' || unit === 'rem') return value * 16
+  if (unit === 'ex') return value * 8
+  return value * PER_UNIT[unit]! / PER_UNIT.px!
+}
+
+interface Context {
+  map: Affine
+  style: Record<string, string>
+  /** Size of the view that percentages go by, px. */
+  view: { width: number, height: number }
+  within: readonly Node[]
+}
+
+const INHERITED = ['fill', 'fill-rule', 'stroke', 'stroke-width', 'stroke-linejoin', 'stroke-linecap', 'stroke-miterlimit', 'visibility', 'color', 'fill-opacity', 'stroke-opacity']
+const NEVER_DRAWN = new Set(['defs', 'symbol', 'marker', 'clipPath', 'mask', 'pattern', 'linearGradient', 'radialGradient', 'filter', 'title', 'desc', 'metadata', 'style', 'namedview', 'switch-off'])
+const TEXT = new Set(['text', 'tspan', 'textPath', 'tref', 'font', 'flowRoot'])
+
+/** Maps a viewBox onto a box, with its own proportions in the middle unless it says otherwise. */
+function viewMap(node: Node, box: { width: number, height: number }): { map: Affine, view: { width: number, height: number } } {
+  const n = (node.attributes.viewBox ?? '').trim().split(/[\s,]+/).filter(Boolean).map(Number)
+  if (node.attributes.viewBox === undefined) return { map: IDENTITY, view: box }
+  if (n.length !== 4 || n.some(v => !Number.isFinite(v)) || n[2]! <= 0 || n[3]! <= 0) throw new ArtRefused('The viewBox cannot be read. Save the drawing again.', node.line)
+  const [x, y, w, h] = n as [number, number, number, number]
+  const how = node.attributes.preserveAspectRatio ?? 'xMidYMid meet'
+  let [sx, sy] = [box.width / w, box.height / h]
+  if (!how.includes('none')) sx = sy = how.includes('slice') ? Math.max(sx, sy) : Math.min(sx, sy)
+  const share = (min: string, max: string) => (how.includes(min) ? 0 : how.includes(max) ? 1 : 0.5)
+  const [tx, ty] = how.includes('none') ? [0, 0] : [(box.width - w * sx) * share('xMin', 'xMax'), (box.height - h * sy) * share('YMin', 'YMax')]
+  return { map: [sx, 0, 0, sy, tx - x * sx, ty - y * sy], view: { width: w, height: h } }
+}
+
+/**
+ * Reads an SVG drawing: paths with all commands, shapes, groups, use, symbols, transforms, nested views, units, fill rules,
+ * pens, plain style sheets. White covers what lies under it. Text, clips and masks are refused, since what they show is
+ * not known here; pictures, scripts and whatever lies outside the file are left out with a note.
+ * @throws ArtRefused with the line and what to do
+ */
+export function readSvg(text: string): Drawing {
+  const { root, byId } = readTree(text)
+  const rules = readRules(everyNode(root).filter(n => n.name === 'style').map(n => n.text))
+  const notes = new Set<string>()
+  const layers: Layer[] = []
+  const box = rootSize(root)
+  const reader = new Reader(byId, rules, layers, notes)
+  const { map, view } = viewMap(root, box)
+  const mm = PER_UNIT.px!
+  reader.group(root, { map: compose([mm, 0, 0, mm, 0, 0], map), style: { ...inherited({}, ownStyle(root, rules)) }, view, within: [root] })
+  if (layers.every(l => l.paint === 'paper')) throw new ArtRefused('There is no dark shape in it. What is to be etched has to be filled or drawn with a line, in any colour but white.')
+  return { width: box.width * mm, height: box.height * mm, layers, notes: [...notes] }
+}
+
+const everyNode = (node: Node): Node[] => [node, ...node.children.flatMap(everyNode)]
+const inherited = (from: Record<string, string>, own: Record<string, string>): Record<string, string> => {
+  const out: Record<string, string> = { ...from }
+  for (const key of INHERITED) if (own[key] !== undefined && own[key] !== 'inherit') out[key] = own[key]!
+  return out
+}
+
+/** Size of the whole drawing, px: its width and height, else by the proportions of its viewBox. */
+function rootSize(root: Node): { width: number, height: number } {
+  const [, , w = 0, h = 0] = (root.attributes.viewBox ?? '').trim().split(/[\s,]+/).map(Number)
+  const read = (key: 'width' | 'height') => {
+    const text = root.attributes[key]
+    return text === undefined || text.includes('%') ? 0 : Math.max(0, lengthOf(text, 0, root.line))
+  }
+  const [width, height] = [read('width'), read('height')]
+  const viewed = w > 0 && h > 0
+  // Without any size, places count as px: the art is scaled to the piece anyway.
+  return { width: width || (viewed ? (height ? height * w / h : w) : 300), height: height || (viewed ? (width ? width * h / w : h) : 150) }
+}
+
+class Reader {
+  #shapes = 0
+  constructor(readonly byId: Map<string, Node>, readonly rules: StyleRules, readonly layers: Layer[], readonly notes: Set<string>) {}
+
+  group(node: Node, at: Context): void {
+    for (const child of node.children) this.element(child, at)
+  }
+
+  element(node: Node, at: Context): void {
+    if (NEVER_DRAWN.has(node.name)) return
+    if (node.name === 'script' || node.name === 'foreignObject' || node.name === 'animate' || node.name === 'set' || node.name === 'animateTransform') {
+      this.notes.add('Scripts, animation and embedded pages were left out.')
+      return
+    }
+    const own = ownStyle(node, this.rules)
+    if (own.display === 'none' || parseFloat(own.opacity ?? '1') === 0) return
+    if (TEXT.has(node.name)) throw new ArtRefused('It has text, whose letters depend on fonts of another machine. Convert the text to outlines (paths) and save it again, or use the lettering here.', node.line)
+    if (node.name === 'image') {
+      this.notes.add('A picture inside the drawing was left out. Load it by itself as PNG or JPEG to trace it.')
+      return
+    }
+    for (const key of ['clip-path', 'mask'] as const) {
+      if (own[key] !== undefined && own[key] !== 'none') throw new ArtRefused('It has a clipped or masked shape, which cuts off what is not seen. Apply the clip in the drawing program (intersect the shapes) and save it again.', node.line)
+    }
+    const map = compose(at.map, readTransform(node.attributes.transform ?? own.transform, node.line))
+    const inner: Context = { ...at, map, style: inherited(at.style, own) }
+    const length = (t: string | undefined, along: 'x' | 'y' | 'both') => lengthOf(t, along === 'x' ? at.view.width : along === 'y' ? at.view.height : Math.hypot(at.view.width, at.view.height) / Math.SQRT2, node.line)
+    switch (node.name) {
+      case 'use': return this.use(node, inner, length)
+      case 'svg': return this.view(node, inner, { x: length(node.attributes.x, 'x'), y: length(node.attributes.y, 'y') }, { width: length(node.attributes.width ?? '100%', 'x'), height: length(node.attributes.height ?? '100%', 'y') })
+      case 'g': case 'a': case 'switch': return this.group(node, inner)
+    }
+    const path = readShape(node.name, node.attributes, node.line, length)
+    if (path === null) this.notes.add(`<${node.name}> was left out: it is no shape.`)
+    else if (path.length > 0 && inner.style.visibility !== 'hidden' && inner.style.visibility !== 'collapse') this.paint(path, inner, length, node.line)
+  }
+
+  view(node: Node, at: Context, place: { x: number, y: number }, size: { width: number, height: number }): void {
+    const { map, view } = viewMap(node, size)
+    this.group(node, { ...at, map: compose(compose(at.map, [1, 0, 0, 1, place.x, place.y]), map), view })
+  }
+
+  use(node: Node, at: Context, length: (t: string | undefined, along: 'x' | 'y' | 'both') => number): void {
+    const href = node.attributes.href ?? node.attributes['xlink:href'] ?? ''
+    if (!href.startsWith('#')) {
+      this.notes.add('A shape from another file was left out: nothing is fetched. Copy it into the drawing.')
+      return
+    }
+    const target = this.byId.get(href.slice(1))
+    if (!target) {
+      this.notes.add(`A use of "${href}" was left out: there is no such shape in the file.`)
+      return
+    }
+    if (at.within.includes(target) || at.within.length > ART_LIMITS.depth) throw new ArtRefused(`"${href}" uses itself. Expand the copies in the drawing program and save it again.`, node.line)
+    const moved: Context = { ...at, map: compose(at.map, [1, 0, 0, 1, length(node.attributes.x, 'x'), length(node.attributes.y, 'y')]), within: [...at.within, target] }
+    if (++this.#shapes > ART_LIMITS.shapes) throw tooManyShapes(node.line)
+    if (target.name !== 'symbol' && target.name !== 'svg') return this.element(target, moved)
+    const style = inherited(moved.style, ownStyle(target, this.rules))
+    const size = (key: 'width' | 'height', along: 'x' | 'y') => length(node.attributes[key] ?? target.attributes[key] ?? '100%', along)
+    this.view(target, { ...moved, style }, { x: 0, y: 0 }, { width: size('width', 'x'), height: size('height', 'y') })
+  }
+
+  paint(path: Subpath[], at: Context, length: (t: string | undefined, along: 'x' | 'y' | 'both') => number, line: number): void {
+    if (++this.#shapes > ART_LIMITS.shapes) throw tooManyShapes(line)
+    const { style, map } = at
+    const colour = (value: string, opacity: string | undefined) => {
+      if (parseFloat(opacity ?? '1') === 0) return 'none'
+      if (value.startsWith('url(')) this.notes.add('A colour blend or pattern was taken as one solid shape: glass is frosted or it is not.')
+      return readPaint(value, style.color ?? 'black')
+    }
+    const fill = colour(style.fill ?? 'black', style['fill-opacity'])
+    if (fill !== 'none') this.layers.push({ paint: fill, path: movedPath(map, path), fill: style['fill-rule'] === 'evenodd' ? 'evenodd' : 'nonzero', pen: null })
+    const stroke = colour(style.stroke ?? 'none', style['stroke-opacity'])
+    const width = style['stroke-width'] === undefined ? 1 : length(style['stroke-width'], 'both')
+    if (stroke === 'none' || !(width > 0)) return
+    const join = style['stroke-linejoin']
+    const cap = style['stroke-linecap']
+    this.layers.push({
+      paint: stroke, path, fill: null,
+      pen: { width, map, join: join === 'round' || join === 'bevel' ? join : 'miter', cap: cap === 'round' || cap === 'square' ? cap : 'butt', miter: Number(style['stroke-miterlimit'] ?? 4) || 4 },
+    })
+  }
+}
+
+const tooManyShapes = (line: number) => new ArtRefused(`It draws more than ${ART_LIMITS.shapes} shapes, copies among them. Join them in the drawing program and save it again.`, line)

@@ -1,0 +1,100 @@
+import { Clipper64, ClipperOffset, ClipType, EndType, FillRule, JoinType, PolyTree64 } from 'clipper2-ts'
+import type { Path64, Paths64, PolyPath64 } from 'clipper2-ts'
+import { inGroups } from './groups'
+import { signedArea } from './ring'
+import type { Region, Ring } from './ring'
+
+/** The clipper counts in whole thousandths of a mm, so that crossings are decided without rounding. */
+const PER_MM = 1000
+/** How far a round join may stray from its circle, mm. */
+const ARC = 0.004
+
+const toPath = (ring: Ring): Path64 => {
+  const path: Path64 = []
+  for (let i = 0; i < ring.length; i += 2) path.push({ x: Math.round(ring[i]! * PER_MM), y: Math.round(ring[i + 1]! * PER_MM) })
+  return path
+}
+const toRing = (path: Path64): Ring => {
+  const ring = new Float64Array(path.length * 2)
+  for (let i = 0; i < path.length; i++) {
+    ring[2 * i] = path[i]!.x / PER_MM
+    ring[2 * i + 1] = path[i]!.y / PER_MM
+  }
+  return ring
+}
+const toPaths = (region: Region): Paths64 => region.map(toPath)
+/** Slivers of rounding are no rings: less than a hundredth of a mm each way. */
+const SLIVER = 1e-4
+const toRegion = (paths: Paths64): Ring[] => paths.map(toRing).filter(r => Math.abs(signedArea(r)) > SLIVER)
+
+function clip(kind: ClipType, subject: Region, other: Region, rule: FillRule): Ring[] {
+  return inGroups([subject, other], 0, ([own, others]) => {
+    const engine = new Clipper64()
+    // A corner on a straight line is no corner of the art: it only slows what follows.
+    engine.preserveCollinear = false
+    engine.addSubject(toPaths(own!))
+    if (others!.length) engine.addClip(toPaths(others!))
+    const out: Paths64 = []
+    engine.execute(kind, rule, out)
+    return toRegion(out)
+  })
+}
+
+/** The area that closed lines fill under SVG's rules; lines may cross themselves and each other. */
+export const filled = (rings: readonly Ring[], rule: 'nonzero' | 'evenodd'): Ring[] => clip(ClipType.Union, rings, [], rule === 'nonzero' ? FillRule.NonZero : FillRule.EvenOdd)
+
+export const union = (a: Region, b: Region): Ring[] => clip(ClipType.Union, a, b, FillRule.NonZero)
+export const difference = (a: Region, b: Region): Ring[] => clip(ClipType.Difference, a, b, FillRule.NonZero)
+export const intersection = (a: Region, b: Region): Ring[] => clip(ClipType.Intersection, a, b, FillRule.NonZero)
+
+const JOINS = { round: JoinType.Round, miter: JoinType.Miter, bevel: JoinType.Bevel } as const
+const CAPS = { round: EndType.Round, butt: EndType.Butt, square: EndType.Square } as const
+
+/** Grown by `by` mm all round, or shrunk where it is negative; outer corners round. */
+export function grown(region: Region, by: number, join: keyof typeof JOINS = 'round'): Ring[] {
+  if (by === 0) return [...region]
+  return inGroups([region], Math.max(0, by), ([own]) => {
+    const offset = new ClipperOffset(4, ARC * PER_MM)
+    offset.addPaths(toPaths(own!), JOINS[join], EndType.Polygon)
+    const out: Paths64 = []
+    offset.execute(by * PER_MM, out)
+    return toRegion(out)
+  })
+}
+
+export interface Pen { width: number, join: keyof typeof JOINS, cap: keyof typeof CAPS, miter: number }
+
+/** The area that a pen covers along open or closed lines. */
+export function stroked(lines: readonly { points: Ring, closed: boolean }[], pen: Pen): Ring[] {
+  const offset = new ClipperOffset(pen.miter, ARC * PER_MM)
+  for (const { points, closed } of lines) if (points.length >= 4) offset.addPath(toPath(points), JOINS[pen.join], closed ? EndType.Joined : CAPS[pen.cap])
+  const out: Paths64 = []
+  offset.execute(pen.width / 2 * PER_MM, out)
+  return toRegion(out)
+}
+
+/** One connected part: its outer ring, its holes, and the parts that lie inside each hole. */
+export interface Part {
+  outer: Ring
+  holes: { ring: Ring, parts: Part[] }[]
+}
+
+const partOf = (node: PolyPath64): Part => ({ outer: toRing(node.poly!), holes: children(node).map(hole => ({ ring: toRing(hole.poly!), parts: children(hole).map(partOf) })) })
+const children = (node: PolyPath64): PolyPath64[] => Array.from({ length: node.count }, (_, i) => node.child(i)).filter(c => Math.abs(signedArea(toRing(c.poly!))) > SLIVER)
+
+/** Which ring lies in which. */
+export function nestedParts(region: Region): Part[] {
+  return inGroups([region], 0, ([own]) => {
+    const engine = new Clipper64()
+    engine.preserveCollinear = false
+    engine.addSubject(toPaths(own!))
+    const tree = new PolyTree64()
+    engine.execute(ClipType.Union, FillRule.NonZero, tree)
+    return children(tree).map(partOf)
+  })
+}
+
+/** Every part, the nested ones too. */
+export const everyPart = (parts: readonly Part[]): Part[] => parts.flatMap(p => [p, ...p.holes.flatMap(h => everyPart(h.parts))])
+/** The rings of one part alone. */
+export const partRegion = (part: Part): Ring[] => [part.outer, ...part.holes.map(h => h.ring)]
