@@ -24,10 +24,12 @@ export default defineNuxtConfig({
   css: ['~/assets/base.css'],
   runtimeConfig: { public: { version } },
   alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)) },
+  // A worker goes by the headers of its own script: it may be started by our pages, load our scripts and fetch from us, and nothing else.
+  routeRules: { '/_nuxt/**': { headers: { 'cross-origin-embedder-policy': 'require-corp', 'content-security-policy': 'default-src \'none\'; script-src \'self\'; connect-src \'self\'', 'x-content-type-options': 'nosniff' } } },
   compatibilityDate: '2026-06-01',
   nitro: { compressPublicAssets: { gzip: true, brotli: true } },
   // Nothing is inlined as data: the policy lets fonts come from our own address only.
-  vite: { build: { target: 'es2022', assetsInlineLimit: 0 } },
+  vite: { build: { target: 'es2022', assetsInlineLimit: 0 }, worker: { format: 'es' } },
   typescript: { strict: true, tsConfig: { include: ['../core/**/*'] }, nodeTsConfig: { compilerOptions: { allowJs: true, types: ['node'] }, include: ['../tests/**/*', '../demo/**/*', '../bench/**/*', '../scripts/**/*', '../core/**/*', '../shared/**/*', '../playwright.config.ts', '../vitest.config.ts'] } },
   telemetry: false,
   hooks: {

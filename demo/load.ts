@@ -14,6 +14,7 @@ import { addJob } from '../server/services/jobs'
 import { addCoupon } from '../server/services/coupons'
 import { addBlank } from '../server/services/blanks'
 import { addBottle, addStencil } from '../server/services/shelf'
+import { loadArt } from './art'
 import { BLANKS, BOTTLES, COUPONS, CREW, LEAD_PIN, OPEN_JOBS, PAST_JOBS, STENCILS, STUDIO } from './world'
 
 const DAY = 86_400_000
@@ -149,6 +150,7 @@ async function liveNow(jobId: string) {
 clock = now - 30 * DAY
 await loadPeople()
 const bottles = await loadShelf()
+await loadArt(as('maren'), bottles, () => v7({ msecs: clock }))
 for (const job of [...PAST_JOBS].sort((a, b) => b.daysAgo - a.daysAgo)) await livePast(job, bottles)
 for (const { bottle, by, daysAgo, steps } of COUPONS) {
   clock = now - daysAgo * DAY

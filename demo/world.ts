@@ -1,3 +1,5 @@
+import { ARTWORK_FORM } from '../shared/artworks'
+import type { ArtworkForm } from '../shared/artworks'
 import { BLANK_FORM } from '../shared/blanks'
 import type { BlankForm } from '../shared/blanks'
 import { BLANK_JOB } from '../shared/jobs'
@@ -37,6 +39,14 @@ export const BLANKS: { key: string, blank: BlankForm }[] = [
   { key: 'flask', blank: { ...BLANK_FORM, name: 'Pilot flask', noun: 'flask', readings: [{ height: '0', girth: '8 1/4 in' }, { height: '70 mm', girth: '7 3/4 in' }, { height: '115 mm', girth: '6 3/4 in' }, { height: '135 mm', girth: '4 in' }, { height: '165 mm', girth: '3 1/2 in' }] } },
   { key: 'goblet', blank: { ...BLANK_FORM, name: 'Regatta goblet bowl', noun: 'goblet', readings: [{ height: '0', girth: '120 mm' }, { height: '18 mm', girth: '205 mm' }, { height: '45 mm', girth: '252 mm' }, { height: '75 mm', girth: '244 mm' }, { height: '100 mm', girth: '215 mm' }] } },
   { key: 'pint', blank: { ...BLANK_FORM, name: 'Boathouse pint, tapered', noun: 'pint glass', heightKind: 'side', readings: [{ height: '0', girth: '7 1/2 in' }, { height: '148 mm', girth: '10 7/8 in' }] } },
+]
+
+/** Art that was read: drawings lie in `art/`, the rest is set in the shipped letters. */
+export const ARTWORKS: { key: string, blank?: string, bottle: string, file?: string, form: Omit<ArtworkForm, 'blankId' | 'bottleId'> }[] = [
+  { key: 'tide', blank: 'tumbler', bottle: 'general', file: 'tide-line.svg', form: { ...ARTWORK_FORM, name: 'Tide line', width: '2 1/2 in' } },
+  { key: 'rose', bottle: 'general', file: 'compass-rose.svg', form: { ...ARTWORK_FORM, name: 'Compass rose', width: '120 mm' } },
+  { key: 'regatta', blank: 'tumbler', bottle: 'general', form: { ...ARTWORK_FORM, name: 'Regatta, two lines', source: { kind: 'letters', text: 'Harbour\nRegatta', face: 'stencil', align: 'middle' }, width: '58 mm' } },
+  { key: 'cox', blank: 'flask', bottle: 'fast', form: { ...ARTWORK_FORM, name: 'Cox', source: { kind: 'letters', text: 'Cox', face: 'script', align: 'middle' }, width: '45 mm', capital: '18 mm', polarity: 'background', margin: '6 mm' } },
 ]
 
 /** Test strips already etched: the general cream has grown a little weaker since it was opened, the slow one holds. */

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { DEFAULT_HOUSE_RULES } from '#core/house'
 import type { Person } from '#shared/accounts'
+import type { ArtworkSummary } from '#shared/artworks'
 import type { Blank } from '#shared/blanks'
 import type { Bottle, Stencil } from '#shared/shelf'
 import type { Studio } from '#shared/studio'
@@ -13,6 +14,8 @@ export const useStudioStore = defineStore('studio', () => {
   const bottles = ref<Bottle[]>([])
   const stencils = ref<Stencil[]>([])
   const blanks = ref<Blank[]>([])
+  /** Their outlines weigh much: fetched by the screens that show them. */
+  const artworks = ref<ArtworkSummary[] | null>(null)
   const crew = ref<Person[]>([])
 
   const rules = computed(() => studio.value?.rules ?? DEFAULT_HOUSE_RULES)
@@ -26,14 +29,17 @@ export const useStudioStore = defineStore('studio', () => {
   }
   async function loadShelf() {
     [bottles.value, stencils.value, blanks.value] = await Promise.all([api<Bottle[]>('bottles'), api<Stencil[]>('stencils'), api<Blank[]>('blanks')])
+    if (artworks.value) await loadArtworks()
   }
+  const loadArtworks = async () => artworks.value = await api<ArtworkSummary[]>('artworks')
   const loadCrew = async () => crew.value = await api<Person[]>('crew')
   const load = () => Promise.all([loadStudio(), loadShelf(), loadCrew()])
 
   const nameOf = (id: string) => crew.value.find(p => p.id === id)?.name ?? 'somebody'
   const stencil = (id: string | null) => stencils.value.find(s => s.id === id) ?? null
   const blank = (id: string | null) => blanks.value.find(b => b.id === id) ?? null
+  const artwork = (id: string | null) => artworks.value?.find(a => a.id === id) ?? null
   const bottle = (id: string) => bottles.value.find(b => b.id === id)
 
-  return { studio, bottles, stencils, blanks, crew, rules, numbers, numbersMissing, loadStudio, loadShelf, loadCrew, load, nameOf, bottle, stencil, blank }
+  return { studio, bottles, stencils, blanks, artworks, crew, rules, numbers, numbersMissing, loadStudio, loadShelf, loadArtworks, loadCrew, load, nameOf, bottle, stencil, blank, artwork }
 })

@@ -5,3 +5,5 @@ export type { KeepGoing, MarkedPart, ReportLimits, StencilReport } from './repor
 export type { NarrowPlace } from './thickness'
 export { CUTTING_WAYS, leastOf } from './ways'
 export type { CuttingWay } from './ways'
+export { artFigures, findingsOf, lookAt, narrowestOf } from './marks'
+export type { ArtFigures, Finding, FindingId, Mark, Weight } from './marks'

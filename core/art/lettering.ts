@@ -1,5 +1,5 @@
-import opentype from 'opentype.js'
-import type { Font } from 'opentype.js'
+import { parse } from 'opentype.js'
+import type { Font, PathCommand } from 'opentype.js'
 import type { Subpath } from '../outline'
 import { ArtRefused } from './refusal'
 import type { Drawing } from './svg'
@@ -17,17 +17,17 @@ export type FaceId = typeof FACES[number]['id']
 export type LetterFace = readonly Font[]
 
 /** @param files OpenType, TrueType or WOFF @throws Error for a broken file */
-export const readFace = (files: readonly ArrayBuffer[]): LetterFace => files.map(f => opentype.parse(f))
+export const readFace = (files: readonly ArrayBuffer[]): LetterFace => files.map(f => parse(f))
 
 export interface Lettering {
   text: string
   align: 'left' | 'middle' | 'right'
-  /** Base line to base line, in heights of a capital. */
-  lineGap: number
 }
 
 /** Units of a drawing: a capital is about this many mm tall, scaled afterwards. */
 const EM = 100
+/** Base line to base line, in heights of a capital. */
+const LINE_GAP = 1.6
 const MOST_LETTERS = 400
 const MOST_LINES = 12
 
@@ -55,7 +55,7 @@ function line(text: string, face: LetterFace, baseline: number): { path: Subpath
   return { path, width: x }
 }
 
-function outline(commands: opentype.PathCommand[]): Subpath[] {
+function outline(commands: PathCommand[]): Subpath[] {
   const out: Subpath[] = []
   for (const c of commands) {
     const open = out.at(-1)
@@ -68,11 +68,11 @@ function outline(commands: opentype.PathCommand[]): Subpath[] {
 }
 
 /** Lines of letters as a drawing; overlapping strokes of a script become one. @throws ArtRefused */
-export function letters({ text, align, lineGap }: Lettering, face: LetterFace): Drawing {
+export function letters({ text, align }: Lettering, face: LetterFace): Drawing {
   const lines = text.replace(/\r/g, '').split('\n').map(l => l.trim().normalize('NFC'))
   if (!lines.some(Boolean)) throw new ArtRefused('Write the letters that are to be etched.')
   if (text.length > MOST_LETTERS || lines.length > MOST_LINES) throw new ArtRefused(`That is more than ${MOST_LETTERS} letters or ${MOST_LINES} lines. Make several stencils of it.`)
-  const set = lines.map((l, i) => line(l, face, i * lineGap * capitalHeight(face)))
+  const set = lines.map((l, i) => line(l, face, i * LINE_GAP * capitalHeight(face)))
   const width = Math.max(...set.map(s => s.width))
   const share = { left: 0, middle: 0.5, right: 1 }[align]
   const path = set.flatMap(s => s.path.map(p => shifted(p, (width - s.width) * share)))

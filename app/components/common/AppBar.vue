@@ -14,6 +14,7 @@ async function change() {
 const links = [
   { to: '/', text: 'Today' },
   { to: '/plan/new', text: 'Plan' },
+  { to: '/stencils', text: 'Stencils' },
   { to: '/bench', text: 'Bench' },
   { to: '/blanks', text: 'Blanks' },
   { to: '/shelf', text: 'Shelf' },
@@ -23,7 +24,7 @@ const links = [
   { to: '/crew', text: 'Crew' },
 ]
 const route = useRoute()
-const SECTION: Record<string, string> = { 'wash-up': '/bench', 'look': '/bench', 'plan': '/plan/new', 'coupon': '/coupons', 'blank': '/blanks' }
+const SECTION: Record<string, string> = { 'wash-up': '/bench', 'look': '/bench', 'plan': '/plan/new', 'coupon': '/coupons', 'blank': '/blanks', 'stencil': '/stencils' }
 const section = computed(() => {
   const first = route.path.split('/')[1] ?? ''
   return SECTION[first] ?? `/${first}`

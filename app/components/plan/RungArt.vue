@@ -1,12 +1,31 @@
 <script setup lang="ts">
+import Select from 'primevue/select'
+import { formatNumber } from '#core/units'
 import type { JobForm } from '#shared/jobs'
 
 defineProps<{ errors: Record<string, string> }>()
 const form = defineModel<JobForm>({ required: true })
 const reads = useReadings()
+const studio = useStudioStore()
+onMounted(() => studio.artworks ?? studio.loadArtworks().catch(() => {}))
+const kept = computed(() => studio.artworks?.filter(a => !a.putAway).map(a => ({ id: a.id, text: a.name })) ?? [])
+const chosen = ref('')
+/** What was found when the art was read is written into the plan; it may still be changed there. */
+function take() {
+  const f = studio.artwork(chosen.value)?.figures
+  if (!f) return
+  const finest = [f.narrowestBridge, f.narrowestOpening].filter(v => v !== null)
+  Object.assign(form.value, {
+    artWidth: `${formatNumber(f.width, 1)} mm`, artHeight: `${formatNumber(f.height, 1)} mm`, openFraction: `${formatNumber(100 * f.openArea / (f.width * f.height), 1)} %`,
+    finest: finest.length ? `${formatNumber(Math.min(...finest), 2)} mm` : '',
+  })
+}
 </script>
 
 <template>
+  <Field v-if="kept.length" v-slot="{ id, labelled, described }" class="full" label="From a stencil" hint="Size, open share and finest detail come with it.">
+    <Select v-model="chosen" :input-id="id" :options="kept" option-label="text" option-value="id" placeholder="Not from a stencil" :aria-labelledby="labelled" :aria-describedby="described" @change="take" />
+  </Field>
   <TextField v-model="form.artWidth" data-field="artWidth" label="Width" hint="Along the wall" :reads="reads.length(form.artWidth)" :error="errors.artWidth" />
   <TextField v-model="form.artHeight" data-field="artHeight" label="Height of the art" :reads="reads.length(form.artHeight)" :error="errors.artHeight" />
   <TextField v-model="form.openFraction" data-field="openFraction" label="Share that is open" hint="Of its box: what gets frosted" :reads="reads.share(form.openFraction)" :error="errors.openFraction" />

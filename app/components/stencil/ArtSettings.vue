@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import Select from 'primevue/select'
+import { CUTTING_WAYS } from '#core/art-report'
+import type { ArtworkForm } from '#shared/artworks'
+
+/** Size, what is frosted, how it is cut and etched, and what it goes on. */
+const form = defineModel<ArtworkForm>({ required: true })
+defineProps<{ errors: Record<string, string | undefined> }>()
+const emit = defineEmits<{ left: [field: string] }>()
+const studio = useStudioStore()
+const reads = useReadings()
+const bottles = computed(() => [{ id: '', text: 'Not decided' }, ...studio.bottles.filter(b => !b.putAway && b.labelMax !== null).map(b => ({ id: b.id, text: b.productName }))])
+const blanks = computed(() => [{ id: '', text: 'None yet' }, ...studio.blanks.filter(b => !b.putAway).map(b => ({ id: b.id, text: b.name }))])
+const ways = CUTTING_WAYS.map(w => ({ id: w.id, text: w.text }))
+const letters = computed(() => form.value.source.kind === 'letters')
+</script>
+
+<template>
+  <div class="settings">
+    <div class="pair">
+      <TextField v-model="form.width" :label="letters && form.capital ? 'At most wide' : 'Art width'" :reads="reads.length(form.width)" :error="errors.width" @focusout="emit('left', 'width')" />
+      <TextField v-if="letters" v-model="form.capital" label="Capital height" hint="Empty: as wide as said" :reads="reads.length(form.capital)" :error="errors.capital" @focusout="emit('left', 'capital')" />
+    </div>
+    <ChoiceField v-model="form.polarity" label="Frosted" :options="[{ id: 'shape', text: 'The shape' }, { id: 'background', text: 'Its background' }]" />
+    <TextField v-if="form.polarity === 'background'" v-model="form.margin" label="Background beyond the art" :reads="reads.length(form.margin)" :error="errors.margin" @focusout="emit('left', 'margin')" />
+    <ChoiceField v-model="form.through" label="Read" :options="[{ id: false, text: 'From the front' }, { id: true, text: 'Through the glass' }]" :hint="form.through ? 'Cut mirrored, for the back of clear glass.' : undefined" />
+    <ChoiceField v-model="form.cutBy" label="Cut by" :options="ways" />
+    <div class="pair">
+      <Field v-slot="{ id, labelled }" label="Etched with"><Select v-model="form.bottleId" :input-id="id" :options="bottles" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
+      <TextField v-model="form.dwell" label="Dwell" hint="Empty: the label's longest" :error="errors.dwell" @focusout="emit('left', 'dwell')" />
+    </div>
+    <div class="pair">
+      <Field v-slot="{ id, labelled }" label="Goes on"><Select v-model="form.blankId" :input-id="id" :options="blanks" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
+      <TextField v-if="form.blankId" v-model="form.middle" label="Middle above base" hint="Empty: half way up" :error="errors.middle" @focusout="emit('left', 'middle')" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.settings { display: grid; gap: 0.8rem; }
+.pair { display: grid; grid-template-columns: repeat(auto-fit, minmax(8rem, 1fr)); gap: 0.8rem; }
+</style>

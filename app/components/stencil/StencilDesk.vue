@@ -1,0 +1,140 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { v7 } from 'uuid'
+import { artFigures, leastOf, lookAt } from '#core/art-report'
+import type { Finding, FindingId, Fix } from '#core/art-report'
+import { formatNumber } from '#core/units'
+import { ARTWORK_FORM, artworkSchema } from '#shared/artworks'
+import type { Artwork, ArtworkForm } from '#shared/artworks'
+import type { LookResult } from '~/workers/stencil'
+
+/** The art at the left as it is chosen, in the middle as it will be cut, at the right what it says. */
+const props = defineProps<{ artwork: Artwork | null }>()
+const studio = useStudioStore()
+const units = useUnits()
+const id = props.artwork?.id ?? v7()
+const form = ref<ArtworkForm>(structuredClone(toRaw(props.artwork?.entered) ?? ARTWORK_FORM))
+const { parsed, errors, problem, busy, submit, left } = useEntry(() => artworkSchema(studio.rules.lengthUnit), () => form.value)
+/** What can be looked at: also while it has no name yet. */
+const entry = computed(() => {
+  const whole = artworkSchema(studio.rules.lengthUnit).safeParse({ ...form.value, name: form.value.name.trim().length < 2 ? 'stencil' : form.value.name })
+  return whole.success ? whole.data : null
+})
+
+const looker = useStencilWorker()
+const look = shallowRef<LookResult | null>(null)
+const refused = ref('')
+const askAgain = useDebounceFn(async () => {
+  if (!entry.value) return
+  try {
+    look.value = await looker.ask<LookResult>(lookTask(entry.value))
+    refused.value = ''
+  }
+  catch (error) {
+    if (!(error instanceof Superseded)) refused.value = (error as Error).message
+  }
+}, 250)
+const chosen = ref<{ finding: Finding, mark: number } | null>(null)
+const marks = computed(() => chosen.value?.finding.marks ?? [])
+const view = computed(() => (chosen.value && look.value ? lookAt(marks.value[chosen.value.mark]!, look.value.sheet) : null))
+const chosenPlace = computed(() => (chosen.value ? { finding: chosen.value.finding.id as FindingId, mark: chosen.value.mark } : null))
+
+const fixer = useStencilWorker()
+const trying = shallowRef<{ fix: Fix, after: LookResult | null, problem: string } | null>(null)
+async function tryFix(fix: Fix) {
+  trying.value = { fix, after: null, problem: '' }
+  chosen.value = null
+  try {
+    trying.value = { fix, problem: '', after: await fixer.ask<LookResult>({ kind: 'fix', open: look.value!.open, fix, border: studio.rules.border, limits: reportLimits(entry.value!) }) }
+  }
+  catch (error) {
+    if (!(error instanceof Superseded)) trying.value = { fix, after: null, problem: (error as Error).message }
+  }
+}
+function takeFix() {
+  form.value.fixes = [...form.value.fixes, trying.value!.fix]
+  trying.value = null
+}
+/** What the look depends on, and nothing else: a new name asks for none. */
+watch(() => entry.value && JSON.stringify({ ...lookTask(entry.value), source: entry.value.source }), (now, before) => {
+  if (now === before) return
+  chosen.value = null
+  trying.value = null
+  askAgain()
+}, { immediate: true })
+
+const FIX_WORDS: Record<Fix['kind'], string> = { bridges: 'bridges', thicken: 'thickened', round: 'rounded off', specks: 'specks dropped', undercut: 'cut smaller' }
+const fixWords = (f: Fix) => `${FIX_WORDS[f.kind]}, ${formatNumber(f.kind === 'undercut' ? f.by : f.width, 2)} mm`
+
+const wet = ref(false)
+const behind = ref<'dark' | 'light'>('dark')
+const shown = computed(() => trying.value?.after ?? look.value)
+const working = computed(() => looker.busy.value || fixer.busy.value)
+const share = computed(() => (looker.busy.value ? looker.share.value : fixer.share.value))
+function stop() {
+  looker.cancel()
+  fixer.cancel()
+  trying.value = null
+}
+
+async function save(putAway: boolean) {
+  if (!look.value || refused.value || looker.busy.value) {
+    problem.value = refused.value ? 'The art can\'t be cut as it is; see what it says.' : 'The art is still being looked at. Save it when the figures stand.'
+    if (parsed.value.success) return
+  }
+  const saved = await submit(() => (props.artwork
+    ? api<Artwork>(`artworks/${id}`, 'PUT', { artwork: form.value, figures: artFigures(look.value!.open, look.value!.report), version: props.artwork.version, putAway })
+    : api<Artwork>('artworks', 'POST', { id, artwork: form.value, figures: artFigures(look.value!.open, look.value!.report) })))
+  if (!saved) return
+  await studio.loadArtworks()
+  await navigateTo('/stencils')
+}
+</script>
+
+<template>
+  <div class="desk">
+    <form class="choose" novalidate @submit.prevent="save(false)">
+      <TextField v-model="form.name" label="What it shows" hint="For example tide line" :error="errors.name" @focusout="left.add('name')" />
+      <ArtSource v-model="form.source" :error="errors['source.text'] ?? (form.source.kind === 'svg' && form.source.text && !parsed.success ? parsed.error.issues.find(x => x.path.join('.') === 'source.text')?.message : undefined)" @focusout="left.add('source.text')" />
+      <ArtSettings v-model="form" :errors="errors" @left="left.add($event)" />
+      <p v-if="form.fixes.length" class="fixes"><span class="muted">Fixes</span> <Button v-for="(f, i) in form.fixes" :key="i" size="small" type="button" severity="secondary" :label="`${fixWords(f)} ×`" :aria-label="`Take back: ${fixWords(f)}`" @click="form.fixes = form.fixes.filter((_, k) => k !== i)" /></p>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <p class="do"><Button type="submit" :label="artwork ? 'Save' : 'Keep this stencil'" :disabled="busy" /> <Button v-if="artwork" type="button" severity="secondary" label="Put away" :disabled="busy" @click="save(true)" /></p>
+      <NamesList v-if="form.source.kind === 'letters'" :form="form" />
+    </form>
+    <div class="middle">
+      <div class="bar">
+        <ChoiceField v-model="behind" class="bare" label="Behind it" :options="[{ id: 'dark', text: 'Dark behind' }, { id: 'light', text: 'Light behind' }]" />
+        <ChoiceField v-model="wet" class="bare" label="Frost" :options="[{ id: false, text: 'Dry' }, { id: true, text: 'Wet' }]" />
+        <Button v-if="chosen" severity="secondary" label="Whole art" @click="chosen = null" />
+      </div>
+      <div class="stage">
+        <ArtFlat v-if="shown" :open="shown.open" :sheet="shown.sheet" :view="view" :marks="marks" :chosen="chosen?.mark ?? null" :wet="wet" :behind="behind" :ghost="trying?.after ? look?.open : null" @choose="chosen && (chosen = { ...chosen, mark: $event })" />
+        <p v-else-if="!working" class="empty">Write letters, or load a drawing: it is drawn here as it will be cut.</p>
+      </div>
+      <p v-if="working" class="working" role="status"><progress :value="share" max="1" aria-label="Looking at the art" /> Looking at the art. <Button size="small" severity="secondary" label="Stop" @click="stop" /></p>
+      <p v-else-if="refused" class="problem" role="alert">{{ refused }}</p>
+      <p v-else-if="shown" class="muted size">{{ units.length(shown.sheet.right - shown.sheet.left - 2 * studio.rules.border) }} × {{ units.length(shown.sheet.bottom - shown.sheet.top - 2 * studio.rules.border) }} of art, on {{ units.length(shown.sheet.right - shown.sheet.left) }} × {{ units.length(shown.sheet.bottom - shown.sheet.top) }} of resist. <template v-if="form.through">Shown as it is cut, mirrored.</template></p>
+      <ul v-if="look?.notes.length" class="notes"><li v-for="n in look.notes" :key="n">{{ n }}</li></ul>
+    </div>
+    <div class="says">
+      <FixPreview v-if="trying && look" :fix="trying.fix" :before="look.report" :after="trying.after?.report ?? null" :problem="trying.problem" @take="takeFix" @leave="trying = null" />
+      <ArtFindings v-else-if="look && entry && !refused" :report="look.report" :least="leastOf(entry.cutBy, studio.rules)" :undercut="plannedUndercut(entry)" :chosen="chosenPlace" :locked="form.fixes.length >= 12" @look="(finding, mark) => chosen = { finding, mark }" @fix="tryFix" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.desk { display: grid; grid-template-columns: 18.5rem minmax(0, 1fr) 20rem; gap: 1.8rem; align-items: start; }
+.choose { display: grid; gap: 0.9rem; }
+.fixes, .do, .bar { display: flex; flex-wrap: wrap; gap: 0.5rem; align-items: center; }
+.middle { display: grid; gap: 0.7rem; position: sticky; top: 1rem; }
+.stage { height: min(62vh, 34rem); min-height: 18rem; background: #0f1112; color: #dfe8e8; display: grid; }
+.empty { place-self: center; padding: 2rem; text-align: center; }
+.bare :deep(> label) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+.working { display: flex; gap: 0.6rem; align-items: center; }
+progress { accent-color: var(--glass); width: 9rem; }
+.notes { color: var(--muted); }
+@media (max-width: 75rem) { .desk { grid-template-columns: 18rem minmax(0, 1fr); } .says { grid-column: 2; } }
+@media (max-width: 52rem) { .desk { grid-template-columns: minmax(0, 1fr); } .says { grid-column: 1; } .middle { position: static; order: -1; } .stage { height: 48vh; } }
+</style>

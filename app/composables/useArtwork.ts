@@ -1,0 +1,26 @@
+import { leastOf } from '#core/art-report'
+import type { ReportLimits } from '#core/art-report'
+import { creepRate } from '#core/dwell'
+import { etchantKind } from '#core/materials'
+import type { ArtworkEntry } from '#shared/artworks'
+import type { StencilTask } from '~/workers/stencil'
+
+/** Creep under an edge by the end of the planned dwell: of the chosen lot, or nothing where none was chosen. mm */
+export function plannedUndercut(entry: Pick<ArtworkEntry, 'bottleId' | 'dwell'>): number {
+  const bottle = entry.bottleId ? useStudioStore().bottle(entry.bottleId) : undefined
+  if (!bottle || bottle.labelMin === null || bottle.labelMax === null) return 0
+  const label = { min: bottle.labelMin, max: bottle.labelMax }
+  const coupon = bottle.coupons.find(c => c.substrate === 'soda-lime') ?? null
+  return creepRate({ coupon, kind: etchantKind(bottle.kind), label }) * (entry.dwell ?? label.max)
+}
+
+export function reportLimits(entry: ArtworkEntry): ReportLimits {
+  const { rules } = useStudioStore()
+  return { undercut: plannedUndercut(entry), least: leastOf(entry.cutBy, rules), largeOpening: rules.largeOpening, weedPerPiece: rules.weedPerPiece, weedPerMetre: rules.weedPerMetre }
+}
+
+/** What the worker is asked for an entry. */
+export const lookTask = (entry: ArtworkEntry): StencilTask => ({
+  kind: 'look', source: toRaw(entry.source), size: { width: entry.width, capital: entry.source.kind === 'letters' ? entry.capital : null },
+  design: { polarity: entry.polarity, margin: entry.margin, through: entry.through }, fixes: entry.fixes.map(f => toRaw(f)), border: useStudioStore().rules.border, limits: reportLimits(entry),
+})

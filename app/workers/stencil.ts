@@ -1,0 +1,92 @@
+import { ArtRefused, letters, preparedArt, readSvg, sheetOf, traceGrey, usualThreshold } from '#core/art'
+import type { ArtSize, DesignSettings, Drawing, TraceSettings } from '#core/art'
+import { allFixed, fixed, reportStencil } from '#core/art-report'
+import type { Fix, ReportLimits, StencilReport } from '#core/art-report'
+import type { Box, Ring } from '#core/outline'
+import type { ArtSource } from '#shared/artworks'
+import { letterFace } from './faces'
+
+/** What the page asks of this worker. To cancel, the page ends the worker. */
+export type StencilTask
+  = | { kind: 'look', source: ArtSource, size: ArtSize, design: DesignSettings, fixes: Fix[], border: number, limits: ReportLimits }
+    | { kind: 'fix', open: Ring[], fix: Fix, border: number, limits: ReportLimits }
+    | { kind: 'open', source: ArtSource, size: ArtSize, design: DesignSettings, fixes: Fix[] }
+    | { kind: 'trace', picture: Blob, settings: TraceSettings | null }
+
+export interface LookResult { open: Ring[], sheet: Box, report: StencilReport, notes: string[] }
+export interface TraceResult { text: string, settings: TraceSettings, width: number, height: number }
+export type StencilAnswer
+  = | { kind: 'share', id: number, share: number }
+    | { kind: 'done', id: number, result: unknown }
+    | { kind: 'refused', id: number, message: string }
+
+/** Pictures are looked at with this many pixels on their longer side: finer adds nothing to a stencil. */
+const TRACED_SIDE = 1600
+let last: { key: string, drawing: Drawing } | null = null
+
+async function drawingOf(source: ArtSource): Promise<{ drawing: Drawing, face: Awaited<ReturnType<typeof letterFace>> | null }> {
+  if (source.kind === 'letters') {
+    const face = await letterFace(source.face)
+    return { drawing: letters({ text: source.text, align: source.align }, face), face }
+  }
+  // The same file is asked about again and again while sizes change.
+  if (last?.key !== source.text) last = { key: source.text, drawing: readSvg(source.text) }
+  return { drawing: last.drawing, face: null }
+}
+
+async function trace(picture: Blob, wanted: TraceSettings | null): Promise<TraceResult> {
+  const image = await createImageBitmap(picture).catch(() => {
+    throw new ArtRefused('The picture cannot be read. Save it as PNG or JPEG and load it again.')
+  })
+  const scale = Math.min(1, TRACED_SIDE / Math.max(image.width, image.height))
+  const [width, height] = [Math.max(1, Math.round(image.width * scale)), Math.max(1, Math.round(image.height * scale))]
+  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!
+  // What is see-through counts as paper.
+  context.fillStyle = '#fff'
+  context.fillRect(0, 0, width, height)
+  context.drawImage(image, 0, 0, width, height)
+  const { data } = context.getImageData(0, 0, width, height)
+  const values = new Uint8Array(width * height)
+  // Luma of ITU-R BT.709.
+  for (let i = 0; i < values.length; i++) values[i] = Math.round(0.2126 * data[4 * i]! + 0.7152 * data[4 * i + 1]! + 0.0722 * data[4 * i + 2]!)
+  const grey = { width, height, values }
+  const settings = wanted ?? { threshold: usualThreshold(grey), smoothing: 1 }
+  return { text: traceGrey(grey, settings), settings, width, height }
+}
+
+async function answer(task: StencilTask, tell: (share: number) => void): Promise<unknown> {
+  const keepGoing = (share: number) => {
+    tell(share)
+    return true
+  }
+  switch (task.kind) {
+    case 'trace': return trace(task.picture, task.settings)
+    case 'fix': {
+      const open = fixed(task.open, task.fix)
+      return { open, sheet: sheetOf(open, task.border), report: reportStencil(open, sheetOf(open, task.border), task.limits, keepGoing), notes: [] } satisfies LookResult
+    }
+    default: {
+      const { drawing, face } = await drawingOf(task.source)
+      const open = allFixed(preparedArt(drawing, task.size, task.design, face), task.fixes)
+      if (task.kind === 'open') return open
+      const sheet = sheetOf(open, task.border)
+      return { open, sheet, report: reportStencil(open, sheet, task.limits, keepGoing), notes: drawing.notes } satisfies LookResult
+    }
+  }
+}
+
+self.addEventListener('message', async ({ data: { id, task } }: MessageEvent<{ id: number, task: StencilTask }>) => {
+  const post = (message: StencilAnswer) => self.postMessage(message)
+  let told = -1
+  try {
+    const result = await answer(task, (share) => {
+      if (share - told > 0.04) post({ kind: 'share', id, share: told = share })
+    })
+    post({ kind: 'done', id, result })
+  }
+  catch (error) {
+    // Refusals are sentences for the reader; anything else is a fault of ours and says so.
+    if (!(error instanceof ArtRefused) && !(error instanceof RangeError)) console.error(error)
+    post({ kind: 'refused', id, message: error instanceof ArtRefused || error instanceof RangeError ? error.message : 'This art could not be worked out. Nothing was lost; try it simpler, or tell who looks after Crest.' })
+  }
+})

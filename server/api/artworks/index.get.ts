@@ -1,0 +1,4 @@
+import { listArtworks } from '../../db/queries/artworks'
+import { route } from '../../http/handler'
+
+export default route((_, { pool }) => listArtworks(pool))

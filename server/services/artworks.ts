@@ -1,0 +1,45 @@
+import type { ArtFigures } from '#core/art-report'
+import { artworkSchema } from '#shared/artworks'
+import type { Artwork, ArtworkEntry, ArtworkForm } from '#shared/artworks'
+import { fieldErrors } from '#shared/fields'
+import { inTransaction } from '../db/pool'
+import type { Db } from '../db/pool'
+import * as artworks from '../db/queries/artworks'
+import type { Context } from './context'
+import { notify } from './context'
+import { editedMeanwhile, notFound, Refusal } from './refusal'
+import { studioOf } from './studio'
+
+async function readEntry(db: Db, body: unknown): Promise<{ entry: ArtworkEntry, form: ArtworkForm }> {
+  const { rules } = await studioOf(db)
+  const parsed = artworkSchema(rules.lengthUnit).safeParse(body)
+  if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
+  return { entry: parsed.data, form: body as ArtworkForm }
+}
+
+export async function oneArtwork(db: Db, id: string): Promise<Artwork> {
+  const found = await artworks.artworkById(db, id)
+  if (!found) throw notFound('stencil')
+  return found
+}
+
+/** @param id made by the client: sent twice, stored once */
+export async function addArtwork(context: Context, id: string, body: unknown, figures: ArtFigures): Promise<Artwork> {
+  return inTransaction(context.pool, async (db) => {
+    const { entry, form } = await readEntry(db, body)
+    if (await artworks.insertArtwork(db, id, entry.name, form, figures, context.by, context.now())) await notify(db, { topic: 'shelf' })
+    return oneArtwork(db, id)
+  })
+}
+
+export async function changeArtwork(context: Context, id: string, body: unknown, figures: ArtFigures, version: number, putAway: boolean): Promise<Artwork> {
+  return inTransaction(context.pool, async (db) => {
+    const before = await artworks.artworkById(db, id, true)
+    if (!before) throw notFound('stencil')
+    if (before.version !== version) throw editedMeanwhile()
+    const { entry, form } = await readEntry(db, body)
+    await artworks.updateArtwork(db, id, entry.name, form, figures, putAway)
+    await notify(db, { topic: 'shelf' })
+    return oneArtwork(db, id)
+  })
+}

@@ -1,0 +1,76 @@
+import { expect, test } from './world'
+
+const WHEEL = '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 40" width="40mm"><path fill-rule="evenodd" d="M0 20a20 20 0 1 0 40 0a20 20 0 1 0-40 0M8 20a12 12 0 1 0 24 0a12 12 0 1 0-24 0"/><circle cx="20" cy="20" r="3"/></svg>'
+
+test('art is read: findings lead to their places, an island is tied, names become stencils, a plan takes the figures', async ({ signedIn: page, world }) => {
+  await page.goto(`${world.app.url}/stencil/new`)
+  await page.getByLabel('What it shows').fill('Wheel')
+  await page.getByRole('button', { name: 'Drawing or picture' }).click()
+  const load = page.locator('input[type=file]').first()
+  // What cannot be read says what and where, and nothing on the page is lost.
+  await load.setInputFiles({ name: 'words.svg', mimeType: 'image/svg+xml', buffer: Buffer.from('<svg>\n<text>Tide</text></svg>') })
+  await expect(page.getByText(/Line 2: It has text/)).toBeVisible()
+  await load.setInputFiles({ name: 'notes.pdf', mimeType: 'application/pdf', buffer: Buffer.from('%PDF') })
+  await expect(page.getByText(/neither an SVG nor a PNG/)).toBeVisible()
+  await load.setInputFiles({ name: 'wheel.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(WHEEL) })
+  const says = page.getByRole('region', { name: 'What the art says' })
+  await page.getByLabel('Art width').fill('40 mm')
+  await expect(says.getByText('One island stays and goes on in place with transfer tape')).toBeVisible()
+  // π (20² − 12² + 3²) mm²
+  await expect(says).toContainText(/8\.3\scm²/)
+  const drawing = page.getByRole('img', { name: 'The stencil lying flat' })
+  const whole = await drawing.getAttribute('viewBox')
+  await says.getByRole('button', { name: /Place 1 of: The widest open place/ }).click()
+  await expect(drawing).not.toHaveAttribute('viewBox', whole!)
+  await page.getByRole('button', { name: 'Whole art' }).click()
+  await expect(drawing).toHaveAttribute('viewBox', whole!)
+
+  await says.getByRole('button', { name: 'Tie with bridges' }).click()
+  const fix = page.getByRole('region', { name: 'A fix to look at' })
+  await expect(fix.getByRole('row', { name: 'Islands 1 0' })).toBeVisible()
+  await fix.getByRole('button', { name: 'Take this fix' }).click()
+  await expect(says.getByText('No islands: it holds together by itself.')).toBeVisible()
+  await page.getByRole('button', { name: 'Keep this stencil' }).click()
+  await expect(page.getByRole('link', { name: /Wheel 40\smm × 40\smm, \d+ to weed, no islands/ })).toBeVisible()
+
+  await page.goto(`${world.app.url}/stencil/new`)
+  await page.getByLabel('What it says').fill('Name')
+  await page.getByLabel('Capital height').fill('12 mm')
+  await expect(page.getByRole('region', { name: 'What the art says' })).toBeVisible()
+  await page.locator('input[type=file]').setInputFiles({ name: 'crew.csv', mimeType: 'text/csv', buffer: Buffer.from('name,year\nIlse,1999\n"Bo, cox",2001\n') })
+  await expect(page.getByRole('link', { name: /Ilse 1999/ })).toBeVisible()
+  await expect(page.getByRole('link', { name: /Bo, cox 2001/ })).toBeVisible()
+
+  await page.goto(`${world.app.url}/plan/new`)
+  await page.getByRole('combobox', { name: 'From a stencil' }).click()
+  await page.getByRole('option', { name: 'Wheel' }).click()
+  await expect(page.getByLabel('Width', { exact: true })).toHaveValue('40 mm')
+  await expect(page.getByLabel('Share that is open')).toHaveValue(/^5\d(\.\d)? %$/)
+})
+
+test('a scan is traced with its threshold shown', async ({ signedIn: page, world }) => {
+  await page.goto(`${world.app.url}/stencil/new`)
+  await page.getByRole('button', { name: 'Drawing or picture' }).click()
+  // A picture as a scanner gives it, made by the browser itself: two soft dots on grey paper.
+  const png = await page.evaluate(async () => {
+    const canvas = new OffscreenCanvas(300, 160)
+    const c = canvas.getContext('2d')!
+    c.fillStyle = '#e4e4e0'
+    c.fillRect(0, 0, 300, 160)
+    c.fillStyle = '#303030'
+    for (const x of [80, 220]) {
+      c.beginPath()
+      c.arc(x, 80, 60, 0, 2 * Math.PI)
+      c.fill()
+    }
+    return [...new Uint8Array(await (await canvas.convertToBlob()).arrayBuffer())]
+  })
+  await page.locator('input[type=file]').first().setInputFiles({ name: 'dots.png', mimeType: 'image/png', buffer: Buffer.from(png) })
+  const says = page.getByRole('region', { name: 'What the art says' })
+  // 60 mm for 260 px: dots of 27.7 mm.
+  await expect(says).toContainText(/12(\.\d)?\scm²/)
+  await expect(says).toContainText(/The widest open place takes a circle of 27\.[5-9]/)
+  await expect(page.getByLabel(/Threshold/)).toBeVisible()
+  await page.locator('input[type=file]').first().setInputFiles({ name: 'broken.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') })
+  await expect(page.getByText(/picture cannot be read/)).toBeVisible()
+})

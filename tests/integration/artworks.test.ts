@@ -1,0 +1,44 @@
+import { v7 } from 'uuid'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { ARTWORK_FORM } from '../../shared/artworks'
+import type { Artwork, ArtworkForm, ArtworkSummary } from '../../shared/artworks'
+import type { Client } from '../support/client'
+import { sharedStudio } from '../support/studio'
+
+const figures = { width: 60, height: 20, openArea: 400, cutLength: 300, pieces: 3, islands: 1, narrowestBridge: 0.9, narrowestOpening: null, outline: 'M0 0L60 0L60 20Z' }
+const art: ArtworkForm = { ...ARTWORK_FORM, name: 'Oar', source: { kind: 'svg', file: 'oar.svg', traced: false, text: '<svg viewBox="0 0 60 20"><path d="M0 0h60v20z"/></svg>' } }
+let mate: Client
+beforeAll(async () => {
+  mate = (await sharedStudio()).mate
+})
+
+describe('stencil art', () => {
+  it('is kept with what was found, listed without its source, read whole, changed and put away', async () => {
+    const id = v7()
+    for (let twice = 0; twice < 2; twice++) expect((await mate.post<Artwork>('artworks', { id, artwork: art, figures })).status).toBe(200)
+    const { body: list } = await mate.get<ArtworkSummary[]>('artworks')
+    expect(list.filter(a => a.id === id)).toEqual([{ id, name: 'Oar', figures, putAway: false, version: 1 }])
+    expect((await mate.get<Artwork>(`artworks/${id}`)).body.entered).toEqual(art)
+    const { body: changed } = await mate.put<Artwork>(`artworks/${id}`, { artwork: { ...art, name: 'Two oars' }, figures: { ...figures, pieces: 6 }, version: 1, putAway: true })
+    expect(changed).toMatchObject({ name: 'Two oars', figures: { pieces: 6 }, putAway: true, version: 2 })
+    expect((await mate.put(`artworks/${id}`, { artwork: art, figures, version: 1, putAway: false })).status).toBe(409)
+    expect((await mate.get(`artworks/${v7()}`)).status).toBe(404)
+  })
+  it.each([
+    ['text', '<svg><text>Oar</text></svg>', /Convert the text to outlines/],
+    ['entities', '<!DOCTYPE svg [<!ENTITY a "b">]><svg><path d="M0 0h9v9z"/></svg>', /entities/],
+    ['a broken path', '<svg><path d="M0"/></svg>', /cannot be read/],
+  ])('a drawing with %s is refused beside its field, and nothing is kept', async (_, text, message) => {
+    const id = v7()
+    const { status, body } = await mate.post('artworks', { id, artwork: { ...art, source: { kind: 'svg', file: 'x.svg', traced: false, text } }, figures })
+    expect([status, body.fields!['source.text']]).toEqual([400, expect.stringMatching(message)])
+    expect((await mate.get(`artworks/${id}`)).status).toBe(404)
+  })
+  it('an outline that is no plain path, and sizes that cannot be, are refused', async () => {
+    const post = (change: object, found: object = {}) => mate.post('artworks', { id: v7(), artwork: { ...art, ...change }, figures: { ...figures, ...found } })
+    expect((await post({}, { outline: 'M0 0"/><script>' })).status).toBe(400)
+    expect((await post({ width: '0' })).body.fields!.width).toMatch(/smaller than can be etched/)
+    expect((await post({ fixes: [{ kind: 'melt', width: 1 }] })).status).toBe(400)
+    expect((await post({ source: { kind: 'letters', text: '  ', face: 'plain', align: 'left' } })).body.fields!['source.text']).toMatch(/Write the letters/)
+  })
+})
