@@ -80,10 +80,13 @@ export function readSvg(text: string): Drawing {
   const notes = new Set<string>()
   const layers: Layer[] = []
   const box = rootSize(root)
+  // A cut sheet of our own tells which of its layers is the art; border and marks are none.
+  const own = root.attributes['data-crest']
+  const drawn = own === undefined ? root : { ...root, children: root.children.filter(c => c.attributes.id === own) }
   const reader = new Reader(byId, rules, layers, notes)
   const { map, view } = viewMap(root, box)
   const mm = PER_UNIT.px!
-  reader.group(root, { map: compose([mm, 0, 0, mm, 0, 0], map), style: { ...inherited({}, ownStyle(root, rules)) }, view, within: [root] })
+  reader.group(drawn, { map: compose([mm, 0, 0, mm, 0, 0], map), style: { ...inherited({}, ownStyle(root, rules)) }, view, within: [root] })
   if (layers.every(l => l.paint === 'paper')) throw new ArtRefused('There is no dark shape in it. What is to be etched has to be filled or drawn with a line, in any colour but white.')
   return { width: box.width * mm, height: box.height * mm, layers, notes: [...notes] }
 }

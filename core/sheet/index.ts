@@ -1,0 +1,6 @@
+export { cutStencil, LAYERS, layerRings, moveLines } from './cut-stencil'
+export type { CutLine, CutSettings, CutStencil, LayerId } from './cut-stencil'
+export { nest, stockAfter } from './nest'
+export type { Laid, NestedSheet, Nesting, Piece, Stock } from './nest'
+export { HPGL_PER_MM, sheetDxf, sheetHpgl, sheetSvg } from './write'
+export type { CutSheet } from './write'

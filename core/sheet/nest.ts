@@ -1,0 +1,111 @@
+import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs'
+
+/** Resist on the shelf: a roll or a scrap, mm. */
+export interface Stock {
+  id: string
+  width: number
+  length: number
+  scrap: boolean
+}
+
+/** A box to lay down, as often as it is needed. */
+export interface Piece { width: number, height: number, what: number }
+
+/** A box laid on one piece of stock, its left top corner. */
+export interface Laid { what: number, x: number, y: number, turned: boolean, width: number, height: number }
+
+export interface NestedSheet {
+  stock: Stock
+  laid: Laid[]
+  /** Length that is cut off the roll; all of a scrap. mm */
+  used: number
+  /** The largest rectangle that is left and worth keeping, mm; null where none is. */
+  scrap: { x: number, y: number, width: number, height: number } | null
+  /** mm² of stencils, of the stock that was taken, and of what neither is a stencil nor goes back. */
+  stencils: number
+  taken: number
+  waste: number
+}
+
+export interface Nesting {
+  sheets: NestedSheet[]
+  /** What fits nowhere any more. */
+  left: Piece[]
+}
+
+interface Settings {
+  gap: number
+  /** False where the resist has a grain, so that pieces may not be turned. */
+  turn: boolean
+  scrapLeast: number
+}
+
+/** Lays what fits on one rectangle; the packer takes boxes with a gap after each. */
+function pack(width: number, length: number, pieces: readonly Piece[], { gap, turn }: Settings): { laid: Laid[], left: Piece[], free: { x: number, y: number, width: number, height: number }[] } {
+  const fits = (p: Piece) => (p.width <= width + 1e-9 && p.height <= length + 1e-9) || (turn && p.height <= width + 1e-9 && p.width <= length + 1e-9)
+  const packer = new MaxRectsPacker(width, length, gap, { smart: false, pot: false, square: false, allowRotation: turn })
+  // The largest first: they find room while there is most of it.
+  for (const p of pieces.filter(fits).sort((a, b) => b.width * b.height - a.width * a.height)) packer.add(p.width, p.height, p)
+  const bin = packer.bins[0]
+  const rects = bin?.rects ?? []
+  const laid = rects.map((r): Laid => ({ what: (r.data as Piece).what, x: r.x, y: r.y, turned: r.rot, width: r.width, height: r.height }))
+  const placed = new Set(rects.map(r => r.data as Piece))
+  const free = (bin as unknown as { freeRects?: { x: number, y: number, width: number, height: number }[] })?.freeRects ?? []
+  return { laid, left: pieces.filter(p => !placed.has(p)), free }
+}
+
+/** The shortest length of a roll on which as much fits as on the whole of it. */
+function shortest(roll: Stock, pieces: readonly Piece[], settings: Settings) {
+  const all = pack(roll.width, roll.length, pieces, settings)
+  if (all.laid.length === 0) return { ...all, used: 0 }
+  const reach = (laid: readonly Laid[]) => Math.max(...laid.map(l => l.y + l.height))
+  let best = { ...all, used: reach(all.laid) }
+  let [low, high] = [all.laid.reduce((s, l) => s + l.width * l.height, 0) / roll.width, best.used]
+  for (let i = 0; i < 24 && high - low > 0.5; i++) {
+    const middle = (low + high) / 2
+    const tried = pack(roll.width, middle, pieces, settings)
+    if (tried.laid.length >= all.laid.length) {
+      best = { ...tried, used: reach(tried.laid) }
+      high = Math.min(middle, best.used)
+    }
+    else low = middle
+  }
+  return best
+}
+
+/**
+ * Lays stencils on the stock: scraps first, the smallest that helps, then rolls, as little of each as will do (rectangle
+ * packing by maximal free rectangles; Jylänki, A thousand ways to pack the bin, 2010).
+ */
+export function nest(pieces: readonly Piece[], stock: readonly Stock[], settings: Settings): Nesting {
+  const order = [...stock].sort((a, b) => Number(b.scrap) - Number(a.scrap) || a.width * a.length - b.width * b.length)
+  let left = [...pieces]
+  const sheets: NestedSheet[] = []
+  for (const s of order) {
+    if (left.length === 0) break
+    const { laid, left: rest, free, used } = s.scrap ? { ...pack(s.width, s.length, left, settings), used: s.length } : shortest(s, left, settings)
+    if (laid.length === 0) continue
+    left = rest
+    sheets.push(measured(s, laid, free, used, settings))
+  }
+  return { sheets, left }
+}
+
+function measured(stock: Stock, laid: Laid[], free: { x: number, y: number, width: number, height: number }[], used: number, { gap, scrapLeast }: Settings): NestedSheet {
+  const stencils = laid.reduce((s, l) => s + l.width * l.height, 0)
+  const usable = free.map(f => ({ ...f, height: Math.min(f.y + f.height, used) - f.y, width: Math.min(f.x + f.width, stock.width) - f.x })).filter(f => Math.min(f.width, f.height) >= scrapLeast)
+    // What touches a stencil gives up the gap to it.
+    .map(f => ({ x: f.x, y: f.y, width: f.width - (f.x + f.width < stock.width ? gap : 0), height: f.height - (f.y + f.height < used ? gap : 0) })).filter(f => Math.min(f.width, f.height) >= scrapLeast)
+  const scrap = usable.sort((a, b) => b.width * b.height - a.width * a.height)[0] ?? null
+  const taken = stock.width * used
+  return { stock, laid, used, scrap, stencils, taken, waste: taken - stencils - (scrap ? scrap.width * scrap.height : 0) }
+}
+
+/** What the shelf holds after the sheets are cut. @returns stock that changes: rolls shortened, scraps used up, scraps that come back */
+export function stockAfter({ sheets }: Nesting): { shortened: { id: string, length: number }[], usedUp: string[], back: { width: number, length: number }[] } {
+  return {
+    shortened: sheets.filter(s => !s.stock.scrap && s.stock.length - s.used > 1).map(s => ({ id: s.stock.id, length: s.stock.length - s.used })),
+    usedUp: sheets.filter(s => s.stock.scrap || s.stock.length - s.used <= 1).map(s => s.stock.id),
+    back: sheets.flatMap(s => (s.scrap ? [{ width: s.scrap.width, length: s.scrap.height }] : [])),
+  }
+}

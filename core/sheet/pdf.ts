@@ -1,0 +1,46 @@
+import { PDFDocument, rgb, StandardFonts } from 'pdf-lib'
+import type { CutLine, CutStencil } from './cut-stencil'
+
+/** 1 pt is 1/72 in. */
+const PT = 72 / 25.4
+const A4 = { short: 210, long: 297 }
+const MARGIN = 10
+/** Room under the stencil for the check bar, mm. */
+const FOOT = 18
+export const CHECK_BAR = 100
+
+const data = ({ points, closed }: CutLine) => {
+  const out: string[] = []
+  for (let i = 0; i < points.length; i += 2) out.push(`${(points[i]! * PT).toFixed(3)} ${(points[i + 1]! * PT).toFixed(3)}`)
+  return `M${out.join('L')}${closed ? 'Z' : ''}`
+}
+
+/** The smallest page that holds it: A4 upright or across, else its own size. mm */
+function pageFor({ width, height }: CutStencil): [number, number] {
+  const [w, h] = [Math.max(width, CHECK_BAR) + 2 * MARGIN, height + 2 * MARGIN + FOOT]
+  if (w <= A4.short && h <= A4.long) return [A4.short, A4.long]
+  if (w <= A4.long && h <= A4.short) return [A4.long, A4.short]
+  return [w, h]
+}
+
+/**
+ * One page a stencil at 1 : 1 for cutting by hand, each with a bar that must measure 100 mm on the print.
+ * @param titles a line under each
+ */
+export async function stencilPdf(stencils: readonly CutStencil[], titles: readonly string[]): Promise<Uint8Array> {
+  const pdf = await PDFDocument.create()
+  const font = await pdf.embedFont(StandardFonts.Helvetica)
+  // Built-in PDF letters are plain Latin: what they lack is left out rather than refused.
+  const plain = (text: string) => text.replace(/[^\x20-\x7E\xA0-\xFF]/g, '?')
+  stencils.forEach((s, i) => {
+    const [w, h] = pageFor(s)
+    const page = pdf.addPage([w * PT, h * PT])
+    for (const l of s.lines) page.drawSvgPath(data(l), { x: MARGIN * PT, y: (h - MARGIN) * PT, borderColor: rgb(0, 0, 0), borderWidth: l.layer === 'mark' ? 0.5 : 0.25 })
+    const bar = MARGIN * PT
+    page.drawLine({ start: { x: bar, y: bar }, end: { x: bar + CHECK_BAR * PT, y: bar }, thickness: 0.8 })
+    for (const x of [0, CHECK_BAR]) page.drawLine({ start: { x: bar + x * PT, y: bar - 5 }, end: { x: bar + x * PT, y: bar + 5 }, thickness: 0.8 })
+    page.drawText('This bar is 100 mm long. If it is not on the print, print again at 100 % ("actual size").', { x: bar, y: bar + 9, size: 8, font })
+    page.drawText(plain(titles[i] ?? ''), { x: bar, y: bar + 22, size: 9, font })
+  })
+  return pdf.save()
+}
