@@ -3,6 +3,7 @@ import { currentStep, foldRun } from '../core/run'
 import type { FaultId, RunEvent } from '../core/run'
 import { couponSchema } from '../shared/coupons'
 import { bottleSchema } from '../shared/shelf'
+import { rollSchema } from '../shared/sheets'
 import type { SentEvent } from '../shared/runs'
 import { createPool } from '../server/db/pool'
 import { jobById } from '../server/db/queries/jobs'
@@ -13,9 +14,10 @@ import type { Context } from '../server/services/context'
 import { addJob } from '../server/services/jobs'
 import { addCoupon } from '../server/services/coupons'
 import { addBlank } from '../server/services/blanks'
+import { addRoll, addSheet } from '../server/services/sheets'
 import { addBottle, addStencil } from '../server/services/shelf'
 import { loadArt } from './art'
-import { BLANKS, BOTTLES, COUPONS, CREW, LEAD_PIN, OPEN_JOBS, PAST_JOBS, STENCILS, STUDIO } from './world'
+import { BLANKS, BOTTLES, COUPONS, CREW, LEAD_PIN, OPEN_JOBS, PAST_JOBS, ROLLS, SHEETS, STENCILS, STUDIO } from './world'
 
 const DAY = 86_400_000
 const pool = createPool(process.env.DATABASE_URL!)
@@ -151,6 +153,10 @@ clock = now - 30 * DAY
 await loadPeople()
 const bottles = await loadShelf()
 await loadArt(as('maren'), bottles, () => v7({ msecs: clock }))
+for (const roll of ROLLS) await addRoll(as('maren'), v7({ msecs: clock }), rollSchema.parse(roll))
+for (const { blank, arts, form } of SHEETS) {
+  await addSheet(as('maren'), v7({ msecs: clock }), { ...form, blankId: bottles[`blank ${blank}`], placements: form.placements.map((p, i) => ({ ...p, artworkId: bottles[`art ${arts[i]}`] })) })
+}
 for (const job of [...PAST_JOBS].sort((a, b) => b.daysAgo - a.daysAgo)) await livePast(job, bottles)
 for (const { bottle, by, daysAgo, steps } of COUPONS) {
   clock = now - daysAgo * DAY

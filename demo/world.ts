@@ -4,6 +4,8 @@ import { BLANK_FORM } from '../shared/blanks'
 import type { BlankForm } from '../shared/blanks'
 import { BLANK_JOB } from '../shared/jobs'
 import type { JobForm } from '../shared/jobs'
+import { PLACEMENT_FORM, SHEET_FORM } from '../shared/sheets'
+import type { RollForm, SheetForm } from '../shared/sheets'
 import type { BottleForm } from '../shared/shelf'
 
 /** A harbour-town studio of four made-up people gets ready for a rowing regatta. All of it is invented. */
@@ -47,6 +49,21 @@ export const ARTWORKS: { key: string, blank?: string, bottle: string, file?: str
   { key: 'rose', bottle: 'general', file: 'compass-rose.svg', form: { ...ARTWORK_FORM, name: 'Compass rose', width: '120 mm' } },
   { key: 'regatta', blank: 'tumbler', bottle: 'general', form: { ...ARTWORK_FORM, name: 'Regatta, two lines', source: { kind: 'letters', text: 'Harbour\nRegatta', face: 'stencil', align: 'middle' }, width: '58 mm' } },
   { key: 'cox', blank: 'flask', bottle: 'fast', form: { ...ARTWORK_FORM, name: 'Cox', source: { kind: 'letters', text: 'Cox', face: 'script', align: 'middle' }, width: '45 mm', capital: '18 mm', polarity: 'background', margin: '6 mm' } },
+]
+
+/** Resist on the rail: two rolls and what earlier sheets left. */
+export const ROLLS: RollForm[] = [
+  { name: 'Blue vinyl, 12 in roll', resist: 'permanent-vinyl', width: '305 mm', length: '8.4 m', scrap: false, grain: false },
+  { name: 'Blue vinyl, scrap', resist: 'permanent-vinyl', width: '180 mm', length: '96 mm', scrap: true, grain: false },
+  { name: 'Chart paper roll', resist: 'contact-paper', width: '450 mm', length: '5 m', scrap: false, grain: false },
+]
+
+/** Where stencils go on a piece, ready to cut. */
+export const SHEETS: { blank: string, arts: string[], form: SheetForm }[] = [
+  {
+    blank: 'tumbler', arts: ['tide', 'regatta', 'regatta'],
+    form: { ...SHEET_FORM, name: 'Regatta tumblers', pieces: '2', placements: [{ ...PLACEMENT_FORM }, { ...PLACEMENT_FORM, anchor: 'seam', at: '1/4 round', level: 'rim', clear: '30 mm' }, { ...PLACEMENT_FORM, anchor: 'seam', at: '3/4 round', level: 'rim', clear: '30 mm' }] },
+  },
 ]
 
 /** Test strips already etched: the general cream has grown a little weaker since it was opened, the slow one holds. */

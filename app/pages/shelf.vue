@@ -39,6 +39,7 @@ const outlooks = computed(() => new Map(onShelf.value.map((bottle) => {
       <li v-for="b in onShelf" :key="b.id"><LotOnShelf :bottle="b" :outlook="outlooks.get(b.id) ?? null" :first="first.has(b.id)" @change="editing = b" /></li>
     </ul>
     <StencilRail />
+    <RollRail />
     <Sheet v-if="editing !== undefined" :title="editing ? editing.productName : 'A new bottle'" wide @close="editing = undefined">
       <BottleForm :bottle="editing" @close="editing = undefined" />
     </Sheet>

@@ -1,10 +1,14 @@
 <script setup lang="ts">
 import type { ArtworkSummary } from '#shared/artworks'
+import type { SheetSummary } from '#shared/sheets'
 
 /** The studio's stencils, drawn to one scale as far as they fit. */
 const studio = useStudioStore()
 const units = useUnits()
-onMounted(() => studio.artworks ?? studio.loadArtworks())
+const sheets = ref<SheetSummary[]>([])
+onMounted(async () => {
+  await Promise.all([studio.artworks ?? studio.loadArtworks(), api<SheetSummary[]>('sheets').then(all => sheets.value = all.filter(s => !s.putAway))])
+})
 const kept = computed(() => studio.artworks?.filter(a => !a.putAway) ?? [])
 const islands = (a: ArtworkSummary) => (a.figures.islands === 0 ? 'no islands' : a.figures.islands === 1 ? 'one island' : `${a.figures.islands} islands`)
 </script>
@@ -16,9 +20,13 @@ const islands = (a: ArtworkSummary) => (a.figures.islands === 0 ? 'no islands' :
         <h1>Stencils</h1>
         <p class="muted">What is weeded gets frosted. Each is read for what would tear, get lost or look brushed before it is cut.</p>
       </div>
-      <p class="do"><NuxtLink class="button strong" to="/stencil/new">Read new art</NuxtLink></p>
+      <p class="do"><NuxtLink class="button" to="/sheet/new">New cut sheet</NuxtLink> <NuxtLink class="button strong" to="/stencil/new">Read new art</NuxtLink></p>
     </header>
     <p v-if="studio.artworks && kept.length === 0">None yet. Letters, an SVG or a scan are enough to begin.</p>
+    <section v-if="sheets.length" class="sheets" aria-label="Cut sheets">
+      <h2>Cut sheets</h2>
+      <p><NuxtLink v-for="s in sheets" :key="s.id" class="button" :to="`/sheet/${s.id}`">{{ s.name }} <span class="muted">{{ s.cutAt ? 'cut' : 'to cut' }}</span></NuxtLink></p>
+    </section>
     <ul>
       <li v-for="a in kept" :key="a.id">
         <NuxtLink :to="`/stencil/${a.id}`">
@@ -33,6 +41,8 @@ const islands = (a: ArtworkSummary) => (a.figures.islands === 0 ? 'no islands' :
 
 <style scoped>
 .do { display: flex; gap: 0.6rem; }
+.sheets { margin-bottom: 1.6rem; }
+.sheets p { display: flex; flex-wrap: wrap; gap: 0.6rem; margin-top: 0.5rem; }
 ul { list-style: none; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(15rem, 1fr)); gap: 1.5rem; }
 li a { display: grid; gap: 0.1rem; color: var(--text); text-decoration: none; }
 li a:hover strong { text-decoration: underline; }

@@ -4,6 +4,7 @@ import type { Person } from '#shared/accounts'
 import type { ArtworkSummary } from '#shared/artworks'
 import type { Blank } from '#shared/blanks'
 import type { Bottle, Stencil } from '#shared/shelf'
+import type { Roll } from '#shared/sheets'
 import type { Studio } from '#shared/studio'
 
 const NUMBERS = 'crest:numbers'
@@ -30,8 +31,11 @@ export const useStudioStore = defineStore('studio', () => {
   async function loadShelf() {
     [bottles.value, stencils.value, blanks.value] = await Promise.all([api<Bottle[]>('bottles'), api<Stencil[]>('stencils'), api<Blank[]>('blanks')])
     if (artworks.value) await loadArtworks()
+    if (rolls.value) await loadRolls()
   }
   const loadArtworks = async () => artworks.value = await api<ArtworkSummary[]>('artworks')
+  const rolls = ref<Roll[] | null>(null)
+  const loadRolls = async () => rolls.value = await api<Roll[]>('rolls')
   const loadCrew = async () => crew.value = await api<Person[]>('crew')
   const load = () => Promise.all([loadStudio(), loadShelf(), loadCrew()])
 
@@ -41,5 +45,5 @@ export const useStudioStore = defineStore('studio', () => {
   const artwork = (id: string | null) => artworks.value?.find(a => a.id === id) ?? null
   const bottle = (id: string) => bottles.value.find(b => b.id === id)
 
-  return { studio, bottles, stencils, blanks, artworks, crew, rules, numbers, numbersMissing, loadStudio, loadShelf, loadArtworks, loadCrew, load, nameOf, bottle, stencil, blank, artwork }
+  return { studio, bottles, stencils, blanks, artworks, crew, rules, numbers, numbersMissing, loadStudio, loadShelf, loadArtworks, rolls, loadRolls, loadCrew, load, nameOf, bottle, stencil, blank, artwork }
 })

@@ -27,7 +27,7 @@ export interface Finding {
   count: number
 }
 
-const MOST_MARKS = 24
+const MOST_MARKS = 12
 
 const acrossMark = (p: NarrowPlace): Mark => ({ across: p, rings: [], circle: null, value: p.width, box: { left: Math.min(p.ax, p.bx), right: Math.max(p.ax, p.bx), top: Math.min(p.ay, p.by), bottom: Math.max(p.ay, p.by) } })
 const partMark = (p: MarkedPart): Mark => ({ across: null, rings: p.rings, circle: null, value: p.area, box: p.box })

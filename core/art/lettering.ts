@@ -1,8 +1,11 @@
-import { parse } from 'opentype.js'
+import * as opentype from 'opentype.js'
 import type { Font, PathCommand } from 'opentype.js'
 import type { Subpath } from '../outline'
 import { ArtRefused } from './refusal'
 import type { Drawing } from './svg'
+
+// Bundlers take the package's modules; Node.js takes its CommonJS side, where all hangs on the default export.
+const { parse } = 'parse' in opentype ? opentype : (opentype as unknown as { default: typeof opentype }).default
 
 /** Faces that ship with Crest, each with what it is good for. */
 export const FACES = [

@@ -4,3 +4,5 @@ export { alongGirth, around, clash, corners, evenly, gapBetween, levelFrom, ofGi
 export type { Placement } from './place'
 export { onWall } from './on-wall'
 export type { WallSpot } from './on-wall'
+export { readRound, roundDegrees } from './read-at'
+export type { RoundWritten } from './read-at'

@@ -1,3 +1,5 @@
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference -- it declares a module and is none itself
+/// <reference path="./maxrects-packer.d.ts" />
 import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs'
 
 /** Resist on the shelf: a roll or a scrap, mm. */

@@ -41,14 +41,26 @@ async function prepareData(url) {
   await loadSampleWorld(url)
 }
 
+/** The simulated cutter, unless CREST_CUTTER_URL names another. It ends with this script. @returns {Promise<string>} its address */
+function cutterAddress() {
+  if (process.env.CREST_CUTTER_URL) return Promise.resolve(process.env.CREST_CUTTER_URL)
+  const device = spawn(process.execPath, ['--import', 'tsx', join(root, 'devices', 'cutter', 'main.ts')], { cwd: root, stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, PORT: '0' }, detached: true })
+  process.on('exit', () => device.kill())
+  return new Promise((resolve) => {
+    device.stdout.once('data', line => resolve(String(line).trim()))
+    // Without it only sending to the cutter fails, and says so.
+    device.once('exit', () => resolve(''))
+  })
+}
+
 /** Serves until Ctrl-C or until the app ends. @returns {Promise<number>} exit code */
-function serve(url, host, port) {
+function serve(url, host, port, cutter) {
   return new Promise((resolve) => {
     const app = spawn(process.execPath, [join(root, '.output', 'server', 'index.mjs')], {
       stdio: ['ignore', 'inherit', 'inherit'],
       // A group of its own: Ctrl-C reaches this script only, which then ends app and database in order.
       detached: true,
-      env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url, CREST_SESSION_SECRET: sessionSecret(), NITRO_HOST: host, NITRO_PORT: String(port), HOST: host, PORT: String(port) },
+      env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url, CREST_SESSION_SECRET: sessionSecret(), CREST_CUTTER_URL: cutter, NITRO_HOST: host, NITRO_PORT: String(port), HOST: host, PORT: String(port) },
     })
     let asked = false
     for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
@@ -90,7 +102,7 @@ export async function start() {
   try {
     await prepareData(database.url)
     const sample = await databaseHolds(database.url) === 'sample'
-    const serving = serve(database.url, host, port)
+    const serving = serve(database.url, host, port, await cutterAddress())
     void announce(host, port, sample)
     process.exitCode = await serving
   }

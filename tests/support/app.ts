@@ -1,6 +1,8 @@
 import { spawn } from 'node:child_process'
 import type { ChildProcess } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
+import type { AddressInfo } from 'node:net'
+import { startCutter } from '../../devices/cutter/server'
 import { freePort } from '../../scripts/lib/cluster.mjs'
 
 const entry = fileURLToPath(new URL('../../.output/server/index.mjs', import.meta.url))
@@ -13,12 +15,18 @@ export interface TestApp {
   kill: () => Promise<void>
 }
 
+/** The stand-in cutter that the apps of this process share; it does not keep the process alive. */
+const cutter = startCutter(0).then((server) => {
+  server.unref()
+  return `http://127.0.0.1:${(server.address() as AddressInfo).port}/`
+})
+
 export async function startApp(databaseUrl: string, wantedPort?: number): Promise<TestApp> {
   const port: number = wantedPort ?? await freePort()
   const url = `http://127.0.0.1:${port}`
   const child: ChildProcess = spawn(process.execPath, [entry], {
     stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: databaseUrl, CREST_SESSION_SECRET: SECRET, HOST: '127.0.0.1', PORT: String(port), NITRO_HOST: '127.0.0.1', NITRO_PORT: String(port) },
+    env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: databaseUrl, CREST_SESSION_SECRET: SECRET, CREST_CUTTER_URL: await cutter, HOST: '127.0.0.1', PORT: String(port), NITRO_HOST: '127.0.0.1', NITRO_PORT: String(port) },
   })
   const ended = new Promise<void>(resolve => child.on('exit', () => resolve()))
   for (let i = 0; i < 200; i++) {

@@ -3,7 +3,9 @@ import Button from 'primevue/button'
 import { v7 } from 'uuid'
 import { artFigures, leastOf, lookAt } from '#core/art-report'
 import type { Finding, FindingId, Fix } from '#core/art-report'
+import { boundsOf, transformed } from '#core/outline'
 import { formatNumber } from '#core/units'
+import { measuredWall } from '#core/vessel'
 import { ARTWORK_FORM, artworkSchema } from '#shared/artworks'
 import type { Artwork, ArtworkForm } from '#shared/artworks'
 import type { LookResult } from '~/workers/stencil'
@@ -66,6 +68,20 @@ watch(() => entry.value && JSON.stringify({ ...lookTask(entry.value), source: en
 const FIX_WORDS: Record<Fix['kind'], string> = { bridges: 'bridges', thicken: 'thickened', round: 'rounded off', specks: 'specks dropped', undercut: 'cut smaller' }
 const fixWords = (f: Fix) => `${FIX_WORDS[f.kind]}, ${formatNumber(f.kind === 'undercut' ? f.by : f.width, 2)} mm`
 
+const wall = computed(() => {
+  const blank = studio.blank(form.value.blankId)
+  return blank && measuredWall(blank.readings, blank.heightKind)
+})
+const seen = ref<'flat' | 'round'>('flat')
+/** On the piece the art is seen as it reads, not as it is cut; its middle looks at us. */
+const onPiece = computed(() => {
+  if (!wall.value || !shown.value) return []
+  const box = boundsOf(shown.value.open)!
+  const [width, height] = [box.right - box.left, box.bottom - box.top]
+  const open = form.value.through ? transformed(shown.value.open, [-1, 0, 0, 1, width, 0]) : shown.value.open
+  return [{ open, width, height, spot: { at: 180, middle: entry.value?.middle ?? (wall.value.from + wall.value.to) / 2, turn: 0 } }]
+})
+
 const wet = ref(false)
 const behind = ref<'dark' | 'light'>('dark')
 const shown = computed(() => trying.value?.after ?? look.value)
@@ -104,12 +120,14 @@ async function save(putAway: boolean) {
     </form>
     <div class="middle">
       <div class="bar">
-        <ChoiceField v-model="behind" class="bare" label="Behind it" :options="[{ id: 'dark', text: 'Dark behind' }, { id: 'light', text: 'Light behind' }]" />
+        <ChoiceField v-if="wall" v-model="seen" class="bare" label="Seen" :options="[{ id: 'flat', text: 'Flat' }, { id: 'round', text: 'On the piece' }]" />
+        <ChoiceField v-model="behind" class="bare" label="Behind it" :options="[{ id: 'dark', text: 'On dark' }, { id: 'light', text: 'On light' }]" />
         <ChoiceField v-model="wet" class="bare" label="Frost" :options="[{ id: false, text: 'Dry' }, { id: true, text: 'Wet' }]" />
         <Button v-if="chosen" severity="secondary" label="Whole art" @click="chosen = null" />
       </div>
       <div class="stage">
-        <ArtFlat v-if="shown" :open="shown.open" :sheet="shown.sheet" :view="view" :marks="marks" :chosen="chosen?.mark ?? null" :wet="wet" :behind="behind" :ghost="trying?.after ? look?.open : null" @choose="chosen && (chosen = { ...chosen, mark: $event })" />
+        <LazyArtRound v-if="seen === 'round' && wall && shown" :wall="wall" :art="onPiece" :wet="wet" :behind="behind" />
+        <ArtFlat v-else-if="shown" :open="shown.open" :sheet="shown.sheet" :view="view" :marks="marks" :chosen="chosen?.mark ?? null" :wet="wet" :behind="behind" :ghost="trying?.after ? look?.open : null" @choose="chosen && (chosen = { ...chosen, mark: $event })" />
         <p v-else-if="!working" class="empty">Write letters, or load a drawing: it is drawn here as it will be cut.</p>
       </div>
       <p v-if="working" class="working" role="status"><progress :value="share" max="1" aria-label="Looking at the art" /> Looking at the art. <Button size="small" severity="secondary" label="Stop" @click="stop" /></p>
@@ -119,7 +137,7 @@ async function save(putAway: boolean) {
     </div>
     <div class="says">
       <FixPreview v-if="trying && look" :fix="trying.fix" :before="look.report" :after="trying.after?.report ?? null" :problem="trying.problem" @take="takeFix" @leave="trying = null" />
-      <ArtFindings v-else-if="look && entry && !refused" :report="look.report" :least="leastOf(entry.cutBy, studio.rules)" :undercut="plannedUndercut(entry)" :chosen="chosenPlace" :locked="form.fixes.length >= 12" @look="(finding, mark) => chosen = { finding, mark }" @fix="tryFix" />
+      <ArtFindings v-else-if="look && entry && !refused" :report="look.report" :least="leastOf(entry.cutBy, studio.rules)" :undercut="plannedUndercut(entry)" :chosen="chosenPlace" :locked="form.fixes.length >= 12" @look="(finding, mark) => { chosen = { finding, mark }; seen = 'flat' }" @fix="tryFix" />
     </div>
   </div>
 </template>
@@ -129,7 +147,7 @@ async function save(putAway: boolean) {
 .choose { display: grid; gap: 0.9rem; }
 .fixes, .do, .bar { display: flex; flex-wrap: wrap; gap: 0.5rem; align-items: center; }
 .middle { display: grid; gap: 0.7rem; position: sticky; top: 1rem; }
-.stage { height: min(62vh, 34rem); min-height: 18rem; background: #0f1112; color: #dfe8e8; display: grid; }
+.stage { height: min(54vh, 34rem); min-height: 18rem; background: #0f1112; color: #dfe8e8; display: grid; }
 .empty { place-self: center; padding: 2rem; text-align: center; }
 .bare :deep(> label) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
 .working { display: flex; gap: 0.6rem; align-items: center; }

@@ -1,0 +1,178 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import Select from 'primevue/select'
+import { v7 } from 'uuid'
+import { resistKind } from '#core/materials'
+import { placementProblems } from '#core/placement'
+import type { Ring } from '#core/outline'
+import { sheetDxf, sheetHpgl, sheetSvg, stockAfter } from '#core/sheet'
+import { capital, countOf, formatArea } from '#core/units'
+import { measuredWall } from '#core/vessel'
+import { artworkSchema } from '#shared/artworks'
+import type { Artwork } from '#shared/artworks'
+import { keepOutOn, placedStencils, ROLL_RESISTS, SHEET_FORM, sheetSchema } from '#shared/sheets'
+import type { Sheet, SheetForm } from '#shared/sheets'
+import type { StencilTask } from '~/workers/stencil'
+
+/** Stencils of one piece at the left; at the right where they sit, in which passes, and how they lie on the resist in stock. */
+const props = defineProps<{ sheet: Sheet | null }>()
+const studio = useStudioStore()
+const units = useUnits()
+const id = props.sheet?.id ?? v7()
+const form = ref<SheetForm>(structuredClone(toRaw(props.sheet?.entered) ?? SHEET_FORM))
+const { errors, problem, busy, submit, left } = useEntry(() => sheetSchema, () => form.value)
+onMounted(() => Promise.all([studio.artworks ?? studio.loadArtworks(), studio.rolls ?? studio.loadRolls()]))
+const cutAt = computed(() => props.sheet?.cutAt ?? null)
+const blanks = computed(() => [{ id: '', text: 'A flat piece' }, ...studio.blanks.filter(b => !b.putAway).map(b => ({ id: b.id, text: b.name }))])
+const resists = ROLL_RESISTS.map(r => ({ id: r, text: capital(resistKind(r).name) }))
+
+const entry = computed(() => {
+  const read = sheetSchema.safeParse({ ...form.value, name: form.value.name.trim().length < 2 ? 'sheet' : form.value.name, placements: form.value.placements.filter(p => p.artworkId) })
+  return read.success ? read.data : null
+})
+const wall = computed(() => {
+  const blank = studio.blank(form.value.blankId)
+  return blank && measuredWall(blank.readings, blank.heightKind)
+})
+const figures = (artworkId: string) => studio.artwork(artworkId)?.figures
+const placed = computed(() => (entry.value ? placedStencils(entry.value, wall.value, figures, studio.rules) : []))
+const bands = computed(() => (entry.value && wall.value ? keepOutOn(entry.value, wall.value) : []))
+const passes = computed(() => passesOf(placed.value, wall.value))
+const passOf = computed(() => placed.value.map((_, i) => passes.value.passes.findIndex(p => p.placements.includes(i))))
+const nameOf = (artworkId: string) => studio.artwork(artworkId)?.name ?? 'stencil'
+const title = (i: number) => {
+  const p = placed.value[i]!
+  const same = placed.value.filter(q => q.artworkId === p.artworkId)
+  return same.length > 1 ? `${nameOf(p.artworkId)} (${same.indexOf(p) + 1})` : nameOf(p.artworkId)
+}
+const warnings = computed(() => placed.value.flatMap((p, i) => [
+  ...(wall.value ? placementProblems(wall.value, p.placement!, bands.value) : []),
+  ...(p.verdict && !p.verdict.lies ? [p.verdict.sentence] : []),
+  ...(p.border < studio.rules.border - 0.05 ? [`The curve takes only ${units.length(p.border)} of border instead of ${units.length(studio.rules.border)}; tape beyond it.`] : []),
+].map(text => `${title(i)}: ${text}`)))
+const outline = (artworkId: string) => {
+  const f = figures(artworkId)
+  return f && { d: f.outline, width: f.width, height: f.height }
+}
+
+/** Exact outlines, fetched and worked out one by one in the worker. */
+const worker = useStencilWorker()
+const open = shallowRef(new Map<string, Ring[]>())
+const cutProblem = ref('')
+watch(() => [...new Set(placed.value.map(p => p.artworkId))].join(), async (ids) => {
+  cutProblem.value = ''
+  for (const artworkId of ids.split(',').filter(i => i && !open.value.has(i))) {
+    try {
+      const artwork = await api<Artwork>(`artworks/${artworkId}`)
+      const art = artworkSchema(studio.rules.lengthUnit).parse(artwork.entered)
+      const task: StencilTask = { kind: 'open', source: art.source, size: { width: art.width, capital: art.source.kind === 'letters' ? art.capital : null }, design: { polarity: art.polarity, margin: art.margin, through: art.through }, fixes: art.fixes }
+      open.value = new Map(open.value).set(artworkId, await worker.ask<Ring[]>(task))
+    }
+    catch (error) {
+      if (!(error instanceof Superseded)) cutProblem.value = `${nameOf(artworkId)}: ${(error as Error).message}`
+    }
+  }
+}, { immediate: true })
+
+const ready = computed(() => entry.value !== null && placed.value.length > 0 && placed.value.every(p => open.value.has(p.artworkId)))
+const pieces = computed(() => (ready.value ? sheetPieces(placed.value, open.value, nameOf, entry.value!.pieces, studio.rules) : []))
+const stock = computed(() => studio.rolls?.filter(r => r.resist === form.value.resist) ?? [])
+const nesting = computed(() => (ready.value && studio.rolls ? layOut(pieces.value, stock.value, studio.rules) : null))
+const cuts = computed(() => nesting.value?.sheets.map(s => linesOf(s, pieces.value)) ?? [])
+const rollName = (rollId: string) => studio.rolls?.find(r => r.id === rollId)?.name ?? 'roll'
+const nounOf = computed(() => studio.blank(form.value.blankId)?.noun ?? 'piece')
+
+async function savePdf() {
+  const { stencilPdf } = await import('#core/sheet/pdf')
+  keepFile(`${form.value.name || 'stencils'}.pdf`, 'application/pdf', await stencilPdf(pieces.value.map(p => p.stencil), pieces.value.map(p => p.title)))
+}
+async function save(putAway: boolean): Promise<Sheet | undefined> {
+  return submit(() => (props.sheet ? api<Sheet>(`sheets/${id}`, 'PUT', { sheet: form.value, version: props.sheet.version, putAway }) : api<Sheet>('sheets', 'POST', { id, sheet: form.value })))
+}
+async function keep(putAway: boolean) {
+  if (await save(putAway)) await navigateTo('/stencils')
+}
+async function markCut() {
+  if (!nesting.value || !await save(false)) return
+  const n = nesting.value
+  const { shortened } = stockAfter(n)
+  const body = {
+    rolls: n.sheets.map(s => ({ id: s.stock.id, was: s.stock.length, left: shortened.find(r => r.id === s.stock.id)?.length ?? 0 })),
+    scraps: n.sheets.flatMap(s => (s.scrap ? [{ from: s.stock.id, width: Math.min(s.scrap.width, s.stock.width), length: s.scrap.height }] : [])),
+  }
+  try {
+    await api<Sheet>(`sheets/${id}/cut`, 'POST', body)
+    await studio.loadRolls()
+    await navigateTo('/stencils')
+  }
+  catch (error) {
+    problem.value = (error as Error).message
+    await studio.loadRolls()
+  }
+}
+</script>
+
+<template>
+  <div class="desk">
+    <form novalidate @submit.prevent="keep(false)">
+      <TextField v-model="form.name" label="What it is for" hint="For example regatta tumblers" :error="errors.name" @focusout="left.add('name')" />
+      <div class="pair">
+        <Field v-slot="{ id: field, labelled }" label="Piece"><Select v-model="form.blankId" :input-id="field" :options="blanks" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
+        <TextField v-model="form.pieces" label="How many" inputmode="numeric" :error="errors.pieces" @focusout="left.add('pieces')" />
+      </div>
+      <Field v-slot="{ id: field, labelled }" label="Resist"><Select v-model="form.resist" :input-id="field" :options="resists" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
+      <PlacementRows v-model="form" :errors="errors" :round="wall !== null" />
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <p class="do"><Button type="submit" :label="sheet ? 'Save' : 'Keep this sheet'" :disabled="busy" /> <Button v-if="sheet" type="button" severity="secondary" label="Put away" :disabled="busy" @click="keep(true)" /></p>
+    </form>
+    <div class="right">
+      <section v-if="wall" aria-label="On the piece">
+        <UnrolledWall :wall="wall" :bands="bands" :placed="placed" :outline="outline" :pass-of="passOf" />
+        <ul v-if="warnings.length" class="warnings"><li v-for="w in warnings" :key="w">{{ w }}</li></ul>
+      </section>
+      <section v-if="placed.length > 1 && wall" aria-label="Passes">
+        <h2>{{ passes.passes.length === 1 ? 'One pass' : `${passes.passes.length} passes` }}</h2>
+        <ol>
+          <li v-for="(p, k) in passes.passes" :key="k">{{ p.placements.map(title).join(', ') }}.<template v-if="p.tapeOver.length"> Tape over {{ p.tapeOver.map(title).join(', ') }}.</template><template v-if="k < passes.passes.length - 1"> Rinse fully and dry before the next.</template></li>
+        </ol>
+        <p class="muted">{{ passes.passes.length === 1 ? 'No border touches another.' : `Borders that touch or overlap are etched one after the other.${passes.proved ? ' Fewer passes are not possible.' : ''}` }}</p>
+      </section>
+      <section aria-label="On the resist">
+        <h2>On the resist</h2>
+        <p v-if="cutProblem" class="problem" role="alert">{{ cutProblem }}</p>
+        <p v-else-if="placed.length === 0" class="muted">Choose a stencil; it is laid on what hangs on the shelf.</p>
+        <p v-else-if="!ready" role="status">Working out the outlines.</p>
+        <p v-if="cutAt" role="status">Cut; its resist was taken from the shelf.</p>
+        <p v-if="nesting?.left.length" class="problem">{{ nesting.left.length === 1 ? 'One stencil finds' : `${nesting.left.length} stencils find` }} no room on the {{ resistKind(form.resist).name }} in stock. Hang up a roll on the shelf, or cut fewer.</p>
+        <article v-for="(s, i) in nesting?.sheets ?? []" :key="s.stock.id">
+          <h3>{{ rollName(s.stock.id) }}<template v-if="!s.stock.scrap">, {{ units.length(s.used) }} off the roll</template></h3>
+          <NestedDrawing :sheet="s" :cut="cuts[i]!" />
+          <p class="muted">{{ s.laid.length }} {{ s.laid.length === 1 ? 'stencil' : 'stencils' }}: {{ formatArea(s.stencils) }} used, {{ formatArea(s.waste) }} wasted<template v-if="s.scrap">, {{ units.length(s.scrap.width) }} × {{ units.length(s.scrap.height) }} back on the shelf</template>.</p>
+          <p class="do">
+            <Button type="button" severity="secondary" label="SVG" @click="keepFile(`${form.name || 'sheet'}-${i + 1}.svg`, 'image/svg+xml', sheetSvg(cuts[i]!))" />
+            <Button type="button" severity="secondary" label="HP-GL" @click="keepFile(`${form.name || 'sheet'}-${i + 1}.plt`, 'application/vnd.hp-hpgl', sheetHpgl(cuts[i]!))" />
+            <Button type="button" severity="secondary" label="DXF" @click="keepFile(`${form.name || 'sheet'}-${i + 1}.dxf`, 'image/vnd.dxf', sheetDxf(cuts[i]!))" />
+            <Button v-if="i === 0" type="button" severity="secondary" label="PDF, one stencil a page" @click="savePdf" />
+          </p>
+        </article>
+        <p v-if="ready && nesting?.sheets.length === 0" class="do"><Button type="button" severity="secondary" label="PDF, one stencil a page" @click="savePdf" /></p>
+        <CutterPanel v-if="cuts[0]" :cut="cuts[0]" :resist="form.resist" />
+        <p v-if="nesting?.sheets.length && !cutAt && !nesting.left.length" class="do"><Button type="button" label="It is cut: take the resist from the shelf" :disabled="busy" @click="markCut" /> <span v-if="entry" class="muted">for {{ countOf(entry.pieces, nounOf) }}</span></p>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.desk { display: grid; grid-template-columns: 25rem minmax(0, 1fr); gap: 2.2rem; align-items: start; }
+form { display: grid; gap: 0.9rem; }
+.pair { display: grid; grid-template-columns: 2fr 1fr; gap: 0.8rem; }
+.right { display: grid; gap: 1.6rem; }
+section { display: grid; gap: 0.7rem; }
+h2 { font-size: 1.5rem; }
+article { display: grid; gap: 0.5rem; }
+.do { display: flex; flex-wrap: wrap; gap: 0.5rem; align-items: center; }
+.warnings { list-style: none; padding: 0; display: grid; gap: 0.3rem; }
+.warnings li { border-left: 4px double var(--frost); padding-left: 0.7rem; font-weight: 600; }
+@media (max-width: 60rem) { .desk { grid-template-columns: minmax(0, 1fr); } }
+</style>

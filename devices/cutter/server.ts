@@ -1,0 +1,62 @@
+import { createServer } from 'node:http'
+import type { IncomingMessage, Server } from 'node:http'
+import { CutterRefused, estimate, readHpgl, testCut } from '../../core/cutter'
+import type { CutterJob, CutterMaterial } from '../../core/cutter'
+
+/**
+ * A stand-in for a vinyl cutter on the network. It cuts nothing: it reads HP-GL, draws what it would cut, says how long it
+ * would take, and practises test cuts. Everything it says is marked as simulated.
+ *   POST /cut   HP-GL            -> { simulated, estimate, unknown, drawing: SVG path data, mm, y down }
+ *   POST /test  { material, depth, force } -> { simulated, result, advice }
+ */
+const MOST = 20_000_000
+
+async function read(request: IncomingMessage): Promise<string> {
+  const parts: Buffer[] = []
+  let size = 0
+  for await (const part of request as AsyncIterable<Buffer>) {
+    if ((size += part.length) > MOST) throw new CutterRefused('The file is too long for the cutter. Send fewer stencils at once.')
+    parts.push(part)
+  }
+  return Buffer.concat(parts).toString('utf8')
+}
+
+function drawing(job: CutterJob, height: number): string {
+  return job.strokes.map(({ points }) => {
+    const out: string[] = []
+    for (let i = 0; i < points.length; i += 2) out.push(`${points[i]!.toFixed(2)} ${(height - points[i + 1]!).toFixed(2)}`)
+    return `M${out.join('L')}`
+  }).join('')
+}
+
+function cut(text: string) {
+  const job = readHpgl(text)
+  if (job.strokes.length === 0) throw new CutterRefused('Nothing in the file is to be cut. Write the sheet again.')
+  const said = estimate(job)
+  return { simulated: true, estimate: said, unknown: job.unknown, drawing: drawing(job, said.height) }
+}
+
+function test(text: string) {
+  const asked = JSON.parse(text) as { material: CutterMaterial, depth: number, force: number }
+  return { simulated: true, ...testCut(asked.material, asked.depth, asked.force) }
+}
+
+/** @param port 0 for any that is free @returns the server once it listens on loopback */
+export function startCutter(port: number): Promise<Server> {
+  const server = createServer(async (request, response) => {
+    const answer = (status: number, body: unknown) => {
+      response.writeHead(status, { 'content-type': 'application/json' })
+      response.end(JSON.stringify(body))
+    }
+    try {
+      const path = new URL(request.url ?? '/', 'http://cutter').pathname
+      if (request.method === 'POST' && path === '/cut') answer(200, cut(await read(request)))
+      else if (request.method === 'POST' && path === '/test') answer(200, test(await read(request)))
+      else answer(404, { error: 'A simulated cutter: it takes HP-GL at /cut and test cuts at /test.' })
+    }
+    catch (error) {
+      answer(400, { error: error instanceof CutterRefused ? error.message : 'The cutter could not read that. Write the file again.' })
+    }
+  })
+  return new Promise((resolve, reject) => server.once('error', reject).listen(port, '127.0.0.1', () => resolve(server)))
+}

@@ -1,0 +1,4 @@
+import { pathId, route } from '../../http/handler'
+import { putRollAway } from '../../services/sheets'
+
+export default route((event, context) => putRollAway(context, pathId(event, 'roll')))

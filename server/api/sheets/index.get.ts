@@ -1,0 +1,4 @@
+import { listSheets } from '../../db/queries/sheets'
+import { route } from '../../http/handler'
+
+export default route((_, { pool }) => listSheets(pool))

@@ -1,0 +1,47 @@
+import type { Roll, RollEntry, Sheet, SheetForm, SheetSummary } from '#shared/sheets'
+import type { Db } from '../pool'
+
+const ROLL = 'id, name, resist, width, length, scrap, grain, put_away as "putAway"'
+const SUMMARY = 'id, name, cut_at as "cutAt", put_away as "putAway", version'
+
+export async function listRolls(db: Db): Promise<Roll[]> {
+  return (await db.query<Roll>(`select ${ROLL} from roll where not put_away order by scrap, lower(name), id`)).rows
+}
+
+export async function rollById(db: Db, id: string, lock = false): Promise<Roll | undefined> {
+  return (await db.query<Roll>(`select ${ROLL} from roll where id = $1 ${lock ? 'for update' : ''}`, [id])).rows[0]
+}
+
+/** @returns false when this id is on the shelf already */
+export async function insertRoll(db: Db, id: string, r: RollEntry): Promise<boolean> {
+  return (await db.query('insert into roll (id, name, resist, width, length, scrap, grain) values ($1, $2, $3, $4, $5, $6, $7) on conflict (id) do nothing', [id, r.name, r.resist, r.width, r.length, r.scrap, r.grain])).rowCount === 1
+}
+
+export async function setRollAway(db: Db, id: string): Promise<boolean> {
+  return (await db.query('update roll set put_away = true where id = $1', [id])).rowCount === 1
+}
+
+export async function shortenRoll(db: Db, id: string, length: number): Promise<void> {
+  await db.query('update roll set length = $2 where id = $1', [id, length])
+}
+
+export async function listSheets(db: Db): Promise<SheetSummary[]> {
+  return (await db.query<SheetSummary>(`select ${SUMMARY} from cut_sheet order by put_away, cut_at is not null, lower(name), id`)).rows
+}
+
+export async function sheetById(db: Db, id: string, lock = false): Promise<Sheet | undefined> {
+  return (await db.query<Sheet>(`select ${SUMMARY}, entered from cut_sheet where id = $1 ${lock ? 'for update' : ''}`, [id])).rows[0]
+}
+
+/** @returns false when this id is kept already */
+export async function insertSheet(db: Db, id: string, name: string, entered: SheetForm, by: string, at: Date): Promise<boolean> {
+  return (await db.query('insert into cut_sheet (id, name, entered, created_by, created_at) values ($1, $2, $3, $4, $5) on conflict (id) do nothing', [id, name, JSON.stringify(entered), by, at])).rowCount === 1
+}
+
+export async function updateSheet(db: Db, id: string, name: string, entered: SheetForm, putAway: boolean): Promise<void> {
+  await db.query('update cut_sheet set name = $2, entered = $3, put_away = $4, version = version + 1 where id = $1', [id, name, JSON.stringify(entered), putAway])
+}
+
+export async function setSheetCut(db: Db, id: string, at: Date): Promise<void> {
+  await db.query('update cut_sheet set cut_at = $2, version = version + 1 where id = $1', [id, at])
+}

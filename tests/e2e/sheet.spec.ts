@@ -1,0 +1,65 @@
+import { readFileSync } from 'node:fs'
+import { v7 } from 'uuid'
+import { ARTWORK_FORM } from '../../shared/artworks'
+import { BLANK_FORM } from '../../shared/blanks'
+import { expect, test } from './world'
+
+test('stencils are placed on a tapered piece, parted into passes, nested, written out, tried on the cutter and cut', async ({ signedIn: page, world }) => {
+  const figures = { width: 60, height: 30, openArea: 1800, cutLength: 180, pieces: 1, islands: 0, narrowestBridge: null, narrowestOpening: null, outline: 'M0 0L60 0L60 30L0 30Z' }
+  const blankId = v7()
+  await world.mate.post('blanks', { id: blankId, blank: { ...BLANK_FORM, name: 'Sheet tumbler', noun: 'tumbler', readings: [{ height: '0', girth: '200 mm' }, { height: '120 mm', girth: '260 mm' }] } })
+  await world.mate.post('artworks', { id: v7(), artwork: { ...ARTWORK_FORM, name: 'Sheet bar', source: { kind: 'svg', file: 'bar.svg', traced: false, text: '<svg viewBox="0 0 60 30"><path d="M0 0h60v30H0z"/></svg>' } }, figures })
+  await page.goto(`${world.app.url}/shelf`)
+  await page.getByRole('button', { name: 'Hang up a roll' }).click()
+  await page.getByLabel('What you call the roll').fill('Sheet vinyl')
+  await page.getByLabel('Wide').fill('12 in')
+  await page.getByLabel('Long', { exact: true }).fill('1 m')
+  await page.getByRole('button', { name: 'Hang it up' }).click()
+  await expect(page.getByRole('region', { name: 'Rolls and scraps' }).getByText('Sheet vinyl', { exact: true })).toBeVisible()
+
+  await page.goto(`${world.app.url}/sheet/new`)
+  await page.getByLabel('What it is for').fill('Two bars')
+  await page.getByRole('combobox', { name: 'Piece' }).click()
+  await page.getByRole('option', { name: 'Sheet tumbler' }).click()
+  await page.getByLabel('How many').fill('2')
+  await page.getByRole('combobox', { name: 'Stencil 1' }).click()
+  await page.getByRole('option', { name: 'Sheet bar' }).click()
+  await page.getByLabel('Repeats round it').fill('3')
+  await expect(page.getByRole('img', { name: /The wall unrolled/ })).toBeVisible()
+  // Three of 85 mm do not fit round 230 mm side by side.
+  const passes = page.getByRole('region', { name: 'Passes' })
+  await expect(passes.getByRole('heading', { name: '3 passes' })).toBeVisible()
+  await expect(passes).toContainText('Tape over')
+  await page.getByLabel('Repeats round it').fill('2')
+  await expect(passes.getByRole('heading', { name: 'One pass' })).toBeVisible()
+  await page.getByLabel('Height of its middle').fill('100 mm')
+  await expect(page.getByText(/resist reaches the lip/).first()).toBeVisible()
+  await page.getByLabel('Height of its middle').fill('')
+
+  const resist = page.getByRole('region', { name: 'On the resist' })
+  await expect(resist.getByRole('img', { name: '4 stencils laid on the stock' })).toBeVisible()
+  const download = async (name: string) => {
+    const [file] = await Promise.all([page.waitForEvent('download'), resist.getByRole('button', { name }).click()])
+    return readFileSync(await file.path(), 'latin1')
+  }
+  expect(await download('SVG')).toMatch(/^<svg [^>]*width="304\.8mm"/)
+  expect(await download('HP-GL')).toMatch(/^IN;PA;/)
+  expect(await download('DXF')).toContain('AC1009')
+  expect(await download('PDF, one stencil a page')).toMatch(/^%PDF-1/)
+
+  const cutter = page.getByRole('region', { name: 'Cutter' })
+  await expect(cutter).toContainText('simulated: nothing is cut')
+  await cutter.getByLabel('Force, g').fill('20')
+  await cutter.getByRole('button', { name: 'Cut a test letter' }).click()
+  await expect(cutter.getByRole('status')).toContainText(/not through. The blade stands out far enough: press harder/i)
+  await expect(cutter.getByRole('button', { name: 'Send the sheet' })).toBeDisabled()
+  await cutter.getByLabel('Force, g').fill('100')
+  await cutter.getByRole('button', { name: 'Cut a test letter' }).click()
+  await cutter.getByRole('button', { name: 'Send the sheet' }).click()
+  await expect(cutter.getByText(/It would take .*lifts/)).toBeVisible()
+
+  await resist.getByRole('button', { name: 'It is cut: take the resist from the shelf' }).click()
+  await expect(page.getByRole('link', { name: 'Two bars cut', exact: true })).toBeVisible()
+  const { body: rolls } = await world.mate.get<{ name: string, length: number }[]>('rolls')
+  expect(rolls.find(r => r.name === 'Sheet vinyl')!.length).toBeLessThan(1000)
+})
