@@ -1,6 +1,7 @@
 import { pageRows } from './page'
 import { chooseRows } from './choose'
 import { eventRow } from './events'
+import { stencilRows } from './stencil'
 import { todayRow } from './today'
 import { startApp } from '../tests/support/app'
 import { newBottle, newStudio } from '../tests/support/client'
@@ -13,7 +14,7 @@ const app = await startApp(databaseUrl)
 try {
   const { mate, lead } = await newStudio(app.url)
   const bottleId = await newBottle(lead)
-  const rows = [...await pageRows(app.url, mate), await eventRow(app.url, databaseUrl, mate, bottleId), await todayRow(databaseUrl, mate, bottleId), ...await chooseRows()]
+  const rows = [...await pageRows(app.url, mate), await eventRow(app.url, databaseUrl, mate, bottleId), await todayRow(databaseUrl, mate, bottleId), ...await chooseRows(), ...await stencilRows()]
   console.log('')
   print(rows)
 }
