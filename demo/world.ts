@@ -40,6 +40,7 @@ export const BLANKS: { key: string, blank: BlankForm }[] = [
   { key: 'chimney', blank: { ...BLANK_FORM, name: 'Pier lamp chimney', noun: 'lamp chimney', readings: [{ height: '0', girth: '195 mm' }, { height: '40 mm', girth: '198 mm' }, { height: '85 mm', girth: '262 mm' }, { height: '130 mm', girth: '228 mm' }, { height: '180 mm', girth: '196 mm' }, { height: '255 mm', girth: '180 mm' }] } },
   { key: 'flask', blank: { ...BLANK_FORM, name: 'Pilot flask', noun: 'flask', readings: [{ height: '0', girth: '8 1/4 in' }, { height: '70 mm', girth: '7 3/4 in' }, { height: '115 mm', girth: '6 3/4 in' }, { height: '135 mm', girth: '4 in' }, { height: '165 mm', girth: '3 1/2 in' }] } },
   { key: 'goblet', blank: { ...BLANK_FORM, name: 'Regatta goblet bowl', noun: 'goblet', readings: [{ height: '0', girth: '120 mm' }, { height: '18 mm', girth: '205 mm' }, { height: '45 mm', girth: '252 mm' }, { height: '75 mm', girth: '244 mm' }, { height: '100 mm', girth: '215 mm' }] } },
+  { key: 'pane', blank: { ...BLANK_FORM, name: 'Wheelhouse pane', noun: 'wheelhouse pane', shape: 'pane', pane: { width: '380 mm', height: '300 mm', thickness: '6 mm', holes: [{ x: '25 mm', y: '25 mm', across: '9 mm' }, { x: '355 mm', y: '25 mm', across: '9 mm' }] } } },
   { key: 'pint', blank: { ...BLANK_FORM, name: 'Boathouse pint, tapered', noun: 'pint glass', heightKind: 'side', readings: [{ height: '0', girth: '7 1/2 in' }, { height: '148 mm', girth: '10 7/8 in' }] } },
 ]
 

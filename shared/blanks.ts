@@ -1,9 +1,11 @@
 import { z } from 'zod'
+import { paneProblem } from '#core/blank'
+import type { Pane } from '#core/blank'
 import { SUBSTRATE_IDS } from '#core/materials'
 import type { SubstrateId } from '#core/materials'
 import { parseLength } from '#core/units'
 import { measuredWall } from '#core/vessel'
-import type { GirthReading, HeightKind } from '#core/vessel'
+import type { GirthReading, HeightKind, Wall } from '#core/vessel'
 import { writtenField } from './fields'
 
 /** A blank as it is measured: two to twelve girths, each at its height. Lengths without a unit are in the house unit. */
@@ -12,11 +14,14 @@ export function blankSchema(unit: 'mm' | 'in') {
     height: writtenField(text => (/^\s*0+\s*$/.test(text) ? { ok: true, value: 0 } : parseLength(text, unit)), mm => (mm > 3000 ? 'That is taller than this bench takes. Check the unit.' : null)),
     girth: writtenField(text => parseLength(text, unit), mm => (mm < 20 ? 'That is thinner than a finger. Check the unit.' : mm > 6000 ? 'That is larger than this bench takes. Check the unit.' : null)),
   })
-  return z.object({
+  const name = {
     name: z.string().trim().min(2, 'Write what you call it.').max(60, 'Keep it under 60 letters.'),
     noun: z.string().trim().toLowerCase().min(2, 'Write what one piece is called, for example tumbler.').max(30, 'Keep it under 30 letters.'),
     substrate: z.enum(SUBSTRATE_IDS, 'Choose what it is made of.'),
-    heightKind: z.enum(['vertical', 'side']),
+  }
+  const length = (least: number, most: number) => writtenField(text => parseLength(text, unit), mm => (mm < least || mm > most ? `Between ${least} and ${most} mm. Check the unit.` : null))
+  const round = z.object({
+    ...name, shape: z.literal('round'), heightKind: z.enum(['vertical', 'side']),
     readings: z.array(reading).min(2, 'Read two girths at two heights or more.').max(12, 'Twelve readings are enough for any wall.'),
   }).superRefine((blank, context) => {
     try {
@@ -26,23 +31,52 @@ export function blankSchema(unit: 'mm' | 'in') {
       context.addIssue({ code: 'custom', path: ['readings'], message: (error as Error).message })
     }
   })
+  const pane = z.object({
+    ...name, shape: z.literal('pane'),
+    pane: z.object({
+      width: length(10, 3000), height: length(10, 3000), thickness: length(0.2, 60),
+      holes: z.array(z.object({ x: length(0, 3000), y: length(0, 3000), across: length(1, 1000) })).max(12, 'Twelve holes are enough for any pane.'),
+    }).superRefine((p, context) => {
+      const message = paneProblem(p)
+      if (message) context.addIssue({ code: 'custom', path: ['holes'], message })
+    }),
+  })
+  return z.discriminatedUnion('shape', [round, pane]).transform((b): BlankEntry => (b.shape === 'round'
+    ? { name: b.name, noun: b.noun, substrate: b.substrate, heightKind: b.heightKind, readings: b.readings, pane: null }
+    : { name: b.name, noun: b.noun, substrate: b.substrate, heightKind: 'vertical', readings: [], pane: b.pane }))
 }
 
-export type BlankForm = z.input<ReturnType<typeof blankSchema>>
-export type BlankEntry = z.output<ReturnType<typeof blankSchema>>
+/** As it is written by hand: what belongs to the other shape is kept in the form and not read. */
+export interface BlankForm {
+  name: string
+  noun: string
+  substrate: SubstrateId
+  shape: 'round' | 'pane'
+  heightKind: HeightKind
+  readings: { height: string, girth: string }[]
+  pane: { width: string, height: string, thickness: string, holes: { x: string, y: string, across: string }[] }
+}
 
-/** A blank of the library; lengths in mm. */
-export interface Blank {
-  id: string
+/** A blank as numbers: girths at heights, or a pane. mm */
+export interface BlankEntry {
   name: string
   noun: string
   substrate: SubstrateId
   heightKind: HeightKind
   readings: GirthReading[]
+  pane: Pane | null
+}
+
+/** A blank of the library; lengths in mm. */
+export interface Blank extends BlankEntry {
+  id: string
   entered: BlankForm
   putAway: boolean
   version: number
 }
+
+/** The wall of a blank; null for a pane, which has none. */
+export const wallOf = (blank: Pick<BlankEntry, 'heightKind' | 'readings' | 'pane'>): Wall | null => (blank.pane ? null : measuredWall(blank.readings, blank.heightKind))
 
 /** The wall that a job was planned on, and where on it the middle of the art sits, mm above the base. */
 export interface PlannedWall {
@@ -51,10 +85,12 @@ export interface PlannedWall {
   middle: number
 }
 
-/** Where a job's art sits on a blank: at the height that was given, else half way up. */
-export function plannedWall(blank: Pick<Blank, 'heightKind' | 'readings'>, job: { artMiddle: number | null }): PlannedWall {
-  const wall = measuredWall(blank.readings, blank.heightKind)
-  return { kind: blank.heightKind, readings: blank.readings, middle: job.artMiddle ?? (wall.from + wall.to) / 2 }
+/** Where a job's art sits on a blank: at the height that was given, else half way up. A pane has no wall. */
+export function plannedWall(blank: Pick<BlankEntry, 'heightKind' | 'readings' | 'pane'>, job: { artMiddle: number | null }): PlannedWall | null {
+  const wall = wallOf(blank)
+  return wall && { kind: blank.heightKind, readings: blank.readings, middle: job.artMiddle ?? (wall.from + wall.to) / 2 }
 }
 
-export const BLANK_FORM: BlankForm = { name: '', noun: '', substrate: 'soda-lime', heightKind: 'vertical', readings: [{ height: '0', girth: '' }, { height: '', girth: '' }] }
+export const BLANK_FORM: BlankForm = {
+  name: '', noun: '', substrate: 'soda-lime', shape: 'round', heightKind: 'vertical', readings: [{ height: '0', girth: '' }, { height: '', girth: '' }], pane: { width: '', height: '', thickness: '', holes: [] },
+}

@@ -61,7 +61,7 @@ describe('the same plan on both sides', () => {
   it('a bowl of the library wrinkles in the plan; a cylinder does not', () => {
     const recipe = (girths: [string, string][]) => {
       const blank = blankSchema('mm').parse({ ...BLANK_FORM, name: 'Blank', noun: 'piece', readings: girths.map(([height, girth]) => ({ height, girth })) })
-      return planRecipe(recipeInput(entry, bottle, null, plannedWall({ heightKind: 'vertical', readings: blank.readings }, entry), DEFAULT_HOUSE_RULES, now))
+      return planRecipe(recipeInput(entry, bottle, null, plannedWall({ heightKind: 'vertical', readings: blank.readings, pane: null }, entry), DEFAULT_HOUSE_RULES, now))
     }
     expect(recipe([['0', '241.3'], ['110', '241.3']]).place!.lies).toBe(true)
     expect(recipe([['0', '120'], ['25', '210'], ['55', '241'], ['85', '210'], ['110', '120']]).warnings.join()).toMatch(/Wrinkles/)

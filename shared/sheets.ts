@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { borderAt, judgePlace } from '#core/blank'
-import type { PlaceVerdict } from '#core/blank'
+import type { Pane, PanePlacement, PlaceVerdict } from '#core/blank'
 import type { HouseRules } from '#core/house'
 import { RESIST_IDS, resistKind } from '#core/materials'
 import type { ResistId } from '#core/materials'
@@ -91,6 +91,8 @@ export interface PlacedStencil {
   artworkId: string
   /** Null on a flat piece, which has no wall. */
   placement: Placement | null
+  /** Null on a round piece, and on a flat one that nobody measured. */
+  onPane: PanePlacement | null
   border: number
   verdict: PlaceVerdict | null
 }
@@ -110,17 +112,25 @@ function anchorDegrees(anchor: Anchor, bands: readonly KeepOut[]): number {
 /**
  * Where every stencil of a sheet goes. @param artOf size of an artwork's open area, mm; undefined while it is not known
  */
-export function placedStencils(entry: SheetEntry, wall: Wall | null, artOf: (id: string) => { width: number, height: number } | undefined, rules: HouseRules): PlacedStencil[] {
+export function placedStencils(entry: SheetEntry, wall: Wall | null, pane: Pane | null, artOf: (id: string) => { width: number, height: number } | undefined, rules: HouseRules): PlacedStencil[] {
   const bands = wall ? keepOutOn(entry, wall) : []
   return entry.placements.flatMap((p, line): PlacedStencil[] => {
     const art = artOf(p.artworkId)
     if (!art) return []
-    if (!wall) return Array.from({ length: p.count }, (_, repeat) => ({ line, repeat, artworkId: p.artworkId, placement: null, border: rules.border, verdict: null }))
+    if (!wall) return Array.from({ length: p.count }, (_, repeat) => ({ line, repeat, artworkId: p.artworkId, placement: null, onPane: pane && onPane(pane, p, repeat, art, rules.border), border: rules.border, verdict: null }))
     const middle = Math.min(wall.to, Math.max(wall.from, p.level === 'middle' ? wall.from + (p.clear ?? (wall.to - wall.from) / 2) : levelFrom(wall, p.level, p.clear ?? 0, art.height)))
     const girth = 2 * Math.PI * wall.at(middle).r
     const verdict = judgePlace(wall, middle, art, rules.border, rules.fitTolerance)
     const border = borderAt(wall, middle, art, verdict.cut, rules.border, rules.fitTolerance)
     const first = anchorDegrees(p.anchor, bands) + roundDegrees(p.at, girth)
-    return evenly(p.count, first).map((at, repeat) => ({ line, repeat, artworkId: p.artworkId, border, verdict, placement: { at, middle, width: art.width + 2 * border, height: art.height + 2 * border, turn: p.turn } }))
+    return evenly(p.count, first).map((at, repeat) => ({ line, repeat, artworkId: p.artworkId, border, verdict, onPane: null, placement: { at, middle, width: art.width + 2 * border, height: art.height + 2 * border, turn: p.turn } }))
   })
+}
+
+/** On a pane places count from its left lower corner; without one, repeats share its width evenly, half way up. */
+function onPane(pane: Pane, p: SheetEntry['placements'][number], repeat: number, art: { width: number, height: number }, border: number): PanePlacement {
+  const even = pane.width * (repeat + 0.5) / p.count
+  const [width, height] = [art.width + 2 * border, art.height + 2 * border]
+  // Further repeats stand beside the first, a stencil's width apart.
+  return { x: p.at.value === 0 ? even : roundDegrees(p.at, pane.width) / 360 * pane.width + repeat * width, y: p.clear ?? pane.height / 2, width, height, turn: p.turn }
 }

@@ -1,3 +1,4 @@
+import { paneClash } from '#core/blank'
 import { cutStencil, moveLines, nest } from '#core/sheet'
 import type { CutSheet, CutStencil, NestedSheet, Nesting } from '#core/sheet'
 import type { Ring } from '#core/outline'
@@ -11,10 +12,14 @@ import type { PlacedStencil, Roll } from '#shared/sheets'
 /** A stencil that is to be cut, for one piece. */
 export interface SheetPiece { stencil: CutStencil, title: string }
 
-/** Passes of one piece. A flat piece has no wall to judge by: its stencils go together. */
+/** Passes of one piece. What nobody measured gives nothing to judge by: its stencils go together. */
 export function passesOf(placed: readonly PlacedStencil[], wall: Wall | null): PassPlan {
-  const graph = conflicts(placed.length, (a, b) => wall !== null && clash(wall, placed[a]!.placement!, placed[b]!.placement!))
-  return planPasses(placed.map(p => (p.placement ? p.placement.width * p.placement.height : 1)), graph)
+  const graph = conflicts(placed.length, (i, j) => {
+    const [a, b] = [placed[i]!, placed[j]!]
+    return wall ? clash(wall, a.placement!, b.placement!) : a.onPane !== null && b.onPane !== null && paneClash(a.onPane, b.onPane)
+  })
+  const box = (p: PlacedStencil) => p.placement ?? p.onPane
+  return planPasses(placed.map(p => (box(p) ? box(p)!.width * box(p)!.height : 1)), graph)
 }
 
 /** Every stencil of every piece, bent where the piece tapers, numbered. */

@@ -1,31 +1,35 @@
 <script setup lang="ts">
 import { substrateKind } from '#core/materials'
-import { measuredWall, wallArea } from '#core/vessel'
-import { formatArea } from '#core/units'
+import { wallArea } from '#core/vessel'
+import { countOf, formatArea } from '#core/units'
+import { wallOf } from '#shared/blanks'
 import type { Blank } from '#shared/blanks'
 
 /** The studio's library of measured shapes, all drawn to one scale. */
 const studio = useStudioStore()
 const units = useUnits()
 const blanks = computed(() => studio.blanks.filter(b => !b.putAway))
-const wall = (b: Blank) => measuredWall(b.readings, b.heightKind)
-/** One scale for all, so that sizes can be compared at a glance. */
-const tallest = computed(() => Math.max(1, ...blanks.value.map((b) => {
+const wall = wallOf
+const tallOf = (b: Blank) => {
   const w = wall(b)
-  return w.to - w.from
-})))
+  return b.pane ? b.pane.height : w!.to - w!.from
+}
+/** One scale for all, so that sizes can be compared at a glance. */
+const tallest = computed(() => Math.max(1, ...blanks.value.map(tallOf)))
 const TALLEST_PX = 176
 const shape = (b: Blank) => {
   const w = wall(b)
+  if (!w) return { surface: 'flat' as const, height: b.pane!.height, girth: b.pane!.width, artWidth: 0, artHeight: 0, wall: null }
   const middle = (w.from + w.to) / 2
   return { surface: 'cylinder' as const, height: w.to - w.from, girth: 2 * Math.PI * w.at(middle).r, artWidth: 0, artHeight: 0, wall: { kind: b.heightKind, readings: b.readings, middle } }
 }
 function sizes(b: Blank): string {
   const w = wall(b)
+  if (!w) return `${units.length(b.pane!.width)} × ${units.length(b.pane!.height)}, ${units.length(b.pane!.thickness)} thick, ${b.pane!.holes.length === 0 ? 'no holes' : countOf(b.pane!.holes.length, 'hole')}`
   const girths = b.readings.map(r => r.girth)
   return `${units.length(w.to - w.from)} tall, ${units.length(Math.min(...girths))} to ${units.length(Math.max(...girths))} round, ${formatArea(wallArea(w, w.from, w.to))} of wall`
 }
-const size = (b: Blank) => Math.max(40, TALLEST_PX * (wall(b).to - wall(b).from) / tallest.value)
+const size = (b: Blank) => Math.max(40, TALLEST_PX * tallOf(b) / tallest.value)
 </script>
 
 <template>

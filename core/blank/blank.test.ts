@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { MM_PER_INCH } from '../units'
 import { ballWall, measuredWall, straightWall, wallArea } from '../vessel'
-import { batchSpread, judgePlace, presetReadings, PRESETS, usualSurface, zoneClass } from './index'
+import { batchSpread, borderAt, judgePlace, LEAST_BORDER, paneArea, paneClash, paneProblem, paneProblems, presetReadings, PRESETS, usualSurface, zoneClass, zones } from './index'
 
 describe('zones', () => {
   it('a straight wall is a cylinder, a tapered one a cone, a bowl double curved', () => {
@@ -61,5 +61,57 @@ describe('a batch', () => {
     expect(batchSpread([240, 241.2, 239], null, 1).misfits).toEqual([])
     expect(batchSpread([240, 240], 240, 1).sentence).toMatch(/^All 240\smm round\.$/)
     expect(batchSpread([240, 244], 240, 1).sentence).toMatch(/piece 2 leaves a gap of 4\smm/)
+  })
+})
+
+describe('zones of a whole wall', () => {
+  it('a flask is straight, then curved at the shoulder, then straight at the neck', () => {
+    const wall = measuredWall(presetReadings('flask', 200, 280))
+    const found = zones(wall)
+    expect([found[0]!.zone, found.at(-1)!.zone]).toEqual(['cylinder', expect.stringMatching(/cylinder|cone|double/)])
+    expect(found.some(z => z.zone === 'double curved')).toBe(true)
+    expect(found[0]!.from).toBe(wall.from)
+    expect(found.at(-1)!.to).toBeCloseTo(wall.to, 9)
+    found.slice(1).forEach((z, i) => expect(z.from).toBeCloseTo(found[i]!.to, 9))
+  })
+  it('a straight and a tapered wall are one zone each', () => {
+    expect(zones(straightWall(150, 40, 40))).toEqual([{ from: 0, to: 150, zone: 'cylinder' }])
+    expect(zones(straightWall(150, 30, 44)).map(z => z.zone)).toEqual(['cone'])
+  })
+})
+
+describe('the border that a curve takes', () => {
+  it('is the house\'s on a can, less on a ball, never under the least', () => {
+    expect(borderAt(straightWall(150, 40, 40), 75, { width: 40, height: 40 }, 'straight', 12.7, 0.5)).toBe(12.7)
+    const ball = ballWall(45, -40, 40)
+    const some = borderAt(ball, 0, { width: 20, height: 14 }, 'arc', 12.7, 0.5)
+    expect(some).toBeGreaterThan(LEAST_BORDER)
+    expect(some).toBeLessThan(12.7)
+    expect(borderAt(ball, 0, { width: 60, height: 60 }, 'arc', 12.7, 0.5)).toBe(LEAST_BORDER)
+  })
+})
+
+describe('a flat pane', () => {
+  const pane = { width: 300, height: 200, thickness: 4, holes: [{ x: 20, y: 20, across: 10 }, { x: 280, y: 20, across: 10 }] }
+  it('has the area of its face less its holes', () => {
+    expect(paneArea(pane)).toBeCloseTo(60_000 - 2 * Math.PI * 25, 6)
+    expect(paneProblem(pane)).toBeNull()
+  })
+  it('holes over the edge or into each other are refused', () => {
+    expect(paneProblem({ ...pane, holes: [{ x: 3, y: 20, across: 10 }] })).toMatch(/Hole 1 lies over the edge/)
+    expect(paneProblem({ ...pane, holes: [{ x: 30, y: 20, across: 10 }, { x: 36, y: 20, across: 10 }] })).toMatch(/Holes 1 and 2/)
+  })
+  it('a stencil is kept off edges and holes, turned or not', () => {
+    const at = (x: number, y: number, turn = 0) => paneProblems(pane, { x, y, width: 100, height: 60, turn })
+    expect(at(150, 100)).toEqual([])
+    expect(at(40, 100)).toEqual([expect.stringMatching(/over the edge/)])
+    // 4 mm of glass: 8 mm are kept clear of the hole.
+    expect(at(82, 50)).toEqual([expect.stringMatching(/reaches a hole/)])
+    expect(at(84, 60)).toEqual([])
+    expect([at(64, 50).length, at(64, 50, 90).length]).toEqual([1, 0])
+  })
+  it('two stencils on it touch or do not, turned ones by their corners', () => {
+    const at = (x: number, turn = 0) => ({ x, y: 100, width: 60, height: 60, turn })
+    expect([paneClash(at(60), at(120)), paneClash(at(60), at(121)), paneClash(at(60), at(130, 45)), paneClash(at(60), at(133, 45))]).toEqual([true, false, true, false])
   })
 })

@@ -26,3 +26,27 @@ const USUAL_SHARE = 1 / 3
 
 /** What a measured blank counts as in a plan, before it is known what art goes on it. @param middle mm */
 export const usualSurface = (wall: Wall, middle: number): Surface => SURFACE[zoneClass(wall, middle, (wall.to - wall.from) * USUAL_SHARE)]
+
+/** A stretch of the wall of one class, heights in mm. */
+export interface Zone { from: number, to: number, zone: ZoneClass }
+
+/** Heights that are looked at, and the share of the wall that a small stencil covers there. */
+const LOOKS = 48
+const SMALL_SHARE = 1 / 8
+
+/** The wall parted by what a small stencil meets on it, from the base up. */
+export function zones(wall: Wall): Zone[] {
+  const tall = wall.to - wall.from
+  const out: Zone[] = []
+  for (let i = 0; i < LOOKS; i++) {
+    const [from, to] = [wall.from + tall * i / LOOKS, wall.from + tall * (i + 1) / LOOKS]
+    // Near an end the look stays on the wall: beyond it there is none.
+    const half = tall * SMALL_SHARE / 2
+    const middle = Math.min(wall.to - half, Math.max(wall.from + half, (from + to) / 2))
+    const zone = zoneClass(wall, middle, tall * SMALL_SHARE)
+    const last = out.at(-1)
+    if (last?.zone === zone) last.to = to
+    else out.push({ from, to, zone })
+  }
+  return out
+}

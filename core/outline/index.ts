@@ -4,6 +4,7 @@ export { arcBetween, ellipse, flattened, movedPath, TooManyPoints } from './curv
 export type { Segment, Subpath } from './curve'
 export { edgesOf, isInside, nearestEdge } from './edges'
 export type { EdgeIndex, Nearest } from './edges'
+export { parted } from './parted'
 export { coarser, pathText, smallOutline } from './path-text'
 export { boundsOf, boxRing, compose, contains, IDENTITY, pointsOf, regionArea, regionLength, ringLength, ringOf, signedArea, transformed, vertexCount } from './ring'
 export type { Affine, Box, Point, Region, Ring } from './ring'

@@ -1,3 +1,4 @@
+import { parted } from '../outline'
 import { heightAlong, meridianLength } from '../vessel'
 import type { Wall } from '../vessel'
 import type { KeepOut } from './keep-out'
@@ -50,23 +51,6 @@ export function corners(wall: Wall, p: Placement): { x: number, y: number }[] {
     const [x, y] = [sx! * p.width / 2, sy! * p.height / 2]
     return { x: cx + x * cos - y * sin, y: cy + x * sin + y * cos }
   })
-}
-
-type Corners = readonly { x: number, y: number }[]
-
-/** Distance by which two convex outlines are parted along the best axis; zero or less where they touch or overlap (separating axes). */
-function parted(a: Corners, b: Corners): number {
-  let best = -Infinity
-  for (const [p, q] of [[a, b], [b, a]]) {
-    p!.forEach((c, i) => {
-      const d = p![(i + 1) % p!.length]!
-      const length = Math.hypot(d.x - c.x, d.y - c.y)
-      const [nx, ny] = [(d.y - c.y) / length, -(d.x - c.x) / length]
-      const reach = Math.max(...p!.map(v => (v.x - c.x) * nx + (v.y - c.y) * ny))
-      best = Math.max(best, Math.min(...q!.map(v => (v.x - c.x) * nx + (v.y - c.y) * ny)) - reach)
-    })
-  }
-  return best
 }
 
 /**

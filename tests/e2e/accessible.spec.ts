@@ -23,11 +23,11 @@ for (const theme of ['dark', 'light']) {
     await signIn(page, world.app.url, LEAD)
     const screens: [string, string][] = [
       ['/', 'Today'], ['/plan/new', 'Plan a job'], [`/plan/${jobId}`, '2 tumblers for'], [`/bench/${runId}`, 'tumbler'], [`/wash-up/${runId}`, 'Wash up'], [`/look/${runId}`, 'Look'],
-      ['/shelf', 'Shelf'], ['/coupons', 'Coupons'], ['/blanks', 'Blanks'], ['/blank/new', 'Measure a blank'], ['/stencils', 'Stencils'], ['/stencil/new', 'Read new art'], [`/coupon/${world.bottleId}`, 'Coupons'], ['/log', 'Log'], ['/rules', 'House rules'], ['/crew', 'Crew'], [`/log/${runId}`, '2 tumblers for'],
+      ['/shelf', 'Shelf'], ['/coupons', 'Coupons'], ['/blanks', 'Blanks'], ['/blank/new', 'Measure a blank'], ['/stencils', 'Stencils'], ['/stencil/new', 'Read new art'], ['/sheet/new', 'New cut sheet'], [`/coupon/${world.bottleId}`, 'Coupons'], ['/log', 'Log'], ['/rules', 'House rules'], ['/crew', 'Crew'], [`/log/${runId}`, '2 tumblers for'],
     ]
     for (const [path, heading] of screens) {
       // Long forms are looked at whole: what lies under the running clocks for a moment can be scrolled to.
-      await page.setViewportSize({ width: 1280, height: /plan|rules|coupon|blank|stencil/.test(path) ? 4000 : 800 })
+      await page.setViewportSize({ width: 1280, height: /plan|rules|coupon|blank|stencil|sheet/.test(path) ? 4000 : 800 })
       await page.goto(world.app.url + path)
       await expect(page.getByRole('heading', { level: 1 })).toContainText(heading)
       await page.waitForTimeout(300)
@@ -100,7 +100,7 @@ test('a studio that is not set up begins with its first lead, accessibly', async
 test('no page is wider than a phone, and the bench control is large enough for a glove', async ({ signedIn: page, world }) => {
   const { runId, jobId } = await runAtEtch(world)
   await page.setViewportSize({ width: 390, height: 844 })
-  for (const path of ['/', '/plan/new', `/plan/${jobId}`, `/bench/${runId}`, '/shelf', '/blanks', '/blank/new', '/stencils', '/stencil/new', '/coupons', `/coupon/${world.bottleId}`, '/log', '/rules', '/crew']) {
+  for (const path of ['/', '/plan/new', `/plan/${jobId}`, `/bench/${runId}`, '/shelf', '/blanks', '/blank/new', '/stencils', '/stencil/new', '/sheet/new', '/coupons', `/coupon/${world.bottleId}`, '/log', '/rules', '/crew']) {
     await page.goto(world.app.url + path)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth), path).toBeLessThanOrEqual(0)

@@ -1,3 +1,5 @@
+import { v7 } from 'uuid'
+import { ARTWORK_FORM } from '../../shared/artworks'
 import { expect, test } from './world'
 
 test('a bowl is measured, a stencil tried on it, a batch checked, and a plan takes its shape', async ({ signedIn: page, world }) => {
@@ -30,4 +32,40 @@ test('a bowl is measured, a stencil tried on it, a batch checked, and a plan tak
   await expect(page.getByLabel('Height', { exact: true })).toHaveValue('110 mm')
   await expect(page.getByRole('button', { name: 'Bowl', exact: true })).toHaveAttribute('aria-pressed', 'true')
   await expect(page.getByLabel('Middle above the base')).toBeVisible()
+})
+
+test('a pane is measured with its holes, seen in three dimensions a bowl turns, and a stencil on the pane keeps clear of a hole', async ({ signedIn: page, world }) => {
+  await page.goto(`${world.app.url}/blank/new`)
+  await page.getByRole('button', { name: 'Goblet bowl' }).click()
+  await page.getByRole('button', { name: 'To turn' }).click()
+  const piece = page.getByRole('img', { name: /The piece with its frost/ })
+  await expect(piece.locator('canvas, svg')).toBeVisible()
+  await page.getByLabel('Turn it').fill('90')
+  await page.getByRole('button', { name: 'Flat pane' }).click()
+  await page.getByLabel('What you call it').fill('Test pane')
+  await page.getByLabel('What one piece is called').fill('pane')
+  await page.getByLabel('Width', { exact: true }).fill('300 mm')
+  await page.getByLabel('Height', { exact: true }).fill('200 mm')
+  await page.getByLabel('Thickness').fill('4 mm')
+  await page.getByRole('button', { name: 'A hole' }).click()
+  await page.getByLabel('Hole 1, from the left').fill('3 mm')
+  await page.getByLabel('From below').fill('20 mm')
+  await page.getByLabel('Across').fill('10 mm')
+  await page.getByRole('button', { name: 'Keep this blank' }).click()
+  await expect(page.getByText('Hole 1 lies over the edge')).toBeVisible()
+  await page.getByLabel('Hole 1, from the left').fill('150 mm')
+  await page.getByRole('button', { name: 'Keep this blank' }).click()
+  await expect(page.getByRole('link', { name: /Test pane.*one hole|Test pane.*1 hole/ })).toBeVisible()
+
+  const art = { ...ARTWORK_FORM, name: 'Pane bar', source: { kind: 'svg' as const, file: 'bar.svg', traced: false, text: '<svg viewBox="0 0 60 60"><path d="M0 0h60v60H0z"/></svg>' } }
+  await world.mate.post('artworks', { id: v7(), artwork: art, figures: { width: 60, height: 60, openArea: 3600, cutLength: 240, pieces: 1, islands: 0, narrowestBridge: null, narrowestOpening: null, outline: 'M0 0L60 0L60 60L0 60Z' } })
+  await page.goto(`${world.app.url}/sheet/new`)
+  await page.getByRole('combobox', { name: 'Piece' }).click()
+  await page.getByRole('option', { name: 'Test pane' }).click()
+  await page.getByRole('combobox', { name: 'Stencil 1' }).click()
+  await page.getByRole('option', { name: 'Pane bar' }).click()
+  await page.getByLabel('From below').fill('60 mm')
+  await expect(page.getByText(/resist reaches a hole/)).toBeVisible()
+  await page.getByLabel('From below').fill('140 mm')
+  await expect(page.getByText(/resist reaches a hole/)).toBeHidden()
 })

@@ -6,26 +6,26 @@ import { PRESETS, presetReadings } from '#core/blank'
 import type { PresetId } from '#core/blank'
 import { SUBSTRATES } from '#core/materials'
 import { capital, formatNumber } from '#core/units'
-import { measuredWall } from '#core/vessel'
-import type { Wall } from '#core/vessel'
-import { BLANK_FORM, blankSchema } from '#shared/blanks'
+import { BLANK_FORM, blankSchema, wallOf } from '#shared/blanks'
 import type { Blank, BlankForm } from '#shared/blanks'
 
 /** Tape readings at the left; the wall they make, and what a flat stencil does on it, at the right. */
 const props = defineProps<{ blank: Blank | null }>()
 const studio = useStudioStore()
 const id = props.blank?.id ?? v7()
-const form = ref<BlankForm>(structuredClone(toRaw(props.blank?.entered) ?? BLANK_FORM))
+const form = ref<BlankForm>(structuredClone({ ...BLANK_FORM, ...toRaw(props.blank?.entered) }))
 const { parsed, errors, problem, busy, submit, left } = useEntry(() => blankSchema(studio.rules.lengthUnit), () => form.value)
 const materials = SUBSTRATES.map(s => ({ id: s.id, text: capital(s.name) }))
 const reads = useReadings()
 const reading = (i: number, side: 'height' | 'girth') => errors.value[`readings.${i}.${side}`]
 
-/** The wall so far: also while the name is still missing. */
-const wall = computed<Wall | null>(() => {
+/** The piece so far: also while the name is still missing. */
+const soFar = computed(() => {
   const whole = blankSchema(studio.rules.lengthUnit).safeParse({ ...form.value, name: form.value.name || 'blank', noun: form.value.noun || 'blank' })
-  return whole.success ? measuredWall(whole.data.readings, whole.data.heightKind) : null
+  return whole.success ? whole.data : null
 })
+const wall = computed(() => soFar.value && wallOf(soFar.value))
+const pane = computed(() => soFar.value?.pane ?? null)
 function fromPreset(preset: PresetId) {
   const [height, girth] = [wall.value ? wall.value.to - wall.value.from : 110, wall.value ? 2 * Math.PI * Math.max(...[0, 0.25, 0.5, 0.75, 1].map(t => wall.value!.at(wall.value!.from + t * (wall.value!.to - wall.value!.from)).r)) : 240]
   form.value.heightKind = 'vertical'
@@ -48,10 +48,12 @@ async function save(putAway: boolean) {
         <TextField v-model="form.name" label="What you call it" hint="For example harbour tumbler, 40 cl" :error="errors.name" @focusout="left.add('name')" />
         <TextField v-model="form.noun" label="What one piece is called" hint="For example tumbler" :error="errors.noun" @focusout="left.add('noun')" />
         <Field v-slot="{ id: field, labelled }" label="Made of"><Select v-model="form.substrate" :input-id="field" :options="materials" option-label="text" option-value="id" :aria-labelledby="labelled" scroll-height="24rem" /></Field>
-        <ChoiceField v-model="form.heightKind" label="Heights read" :options="[{ id: 'vertical', text: 'Straight up' }, { id: 'side', text: 'Up the side' }]" />
+        <ChoiceField v-model="form.shape" label="Shape" :options="[{ id: 'round', text: 'Round' }, { id: 'pane', text: 'Flat pane' }]" />
+        <ChoiceField v-if="form.shape === 'round'" v-model="form.heightKind" label="Heights read" :options="[{ id: 'vertical', text: 'Straight up' }, { id: 'side', text: 'Up the side' }]" />
       </div>
-      <p class="presets"><span class="muted">Start from</span> <Button v-for="p in PRESETS" :key="p.id" type="button" severity="secondary" :label="p.text" @click="fromPreset(p.id)" /></p>
-      <table>
+      <PaneRows v-if="form.shape === 'pane'" v-model="form.pane" :errors="errors" @left="left.add($event)" />
+      <p v-if="form.shape === 'round'" class="presets"><span class="muted">Start from</span> <Button v-for="p in PRESETS" :key="p.id" type="button" severity="secondary" :label="p.text" @click="fromPreset(p.id)" /></p>
+      <table v-if="form.shape === 'round'">
         <thead><tr><th scope="col">Reading</th><th scope="col">Height above the base</th><th scope="col">Girth there</th><th scope="col"><span class="visually-hidden">Take away</span></th></tr></thead>
         <tbody>
           <tr v-for="(r, i) in form.readings" :key="i">
@@ -65,13 +67,14 @@ async function save(putAway: boolean) {
       <p v-if="parsed.error?.issues.some(x => x.path.join('.') === 'readings')" class="problem" role="alert">{{ parsed.error.issues.find(x => x.path.join('.') === 'readings')!.message }}</p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="do">
-        <Button v-if="form.readings.length < 12" type="button" severity="secondary" label="Another reading" @click="form.readings.push({ height: '', girth: '' })" />
+        <Button v-if="form.shape === 'round' && form.readings.length < 12" type="button" severity="secondary" label="Another reading" @click="form.readings.push({ height: '', girth: '' })" />
         <Button type="submit" :label="blank ? 'Save' : 'Keep this blank'" :disabled="busy" />
         <Button v-if="blank" type="button" severity="secondary" label="Put away" @click="save(true)" />
       </div>
     </form>
     <PlaceTester v-if="wall" :wall="wall" :noun="form.noun || 'piece'" />
-    <p v-else class="empty">The wall is drawn here as soon as two girths can be read.</p>
+    <PaneDrawing v-else-if="pane" :pane="pane" />
+    <p v-else class="empty">{{ form.shape === 'pane' ? 'The pane is drawn here as soon as its sizes can be read.' : 'The wall is drawn here as soon as two girths can be read.' }}</p>
   </div>
 </template>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { batchSpread, judgePlace } from '#core/blank'
 import { formatArea, formatNumber, parseLength } from '#core/units'
+import { boxRing } from '#core/outline'
 import { enclosedVolume, wallAngle, wallArea } from '#core/vessel'
 import type { Wall } from '#core/vessel'
 
@@ -19,6 +20,8 @@ const art = computed(() => {
   return width === null || height === null ? null : { width, height }
 })
 const verdict = computed(() => art.value && judgePlace(props.wall, middle.value, art.value, studio.rules.border, studio.rules.fitTolerance))
+const seen = ref<'side' | 'turned'>('side')
+const frost = computed(() => (art.value ? [{ open: [boxRing({ left: 0, top: 0, right: art.value.width, bottom: art.value.height })], ...art.value, spot: { at: 180, middle: middle.value, turn: 0 } }] : []))
 const girth = computed(() => 2 * Math.PI * props.wall.at(middle.value).r)
 const batch = computed(() => {
   const girths = form.girths.split(/[\n;]+/).filter(t => t.trim()).map(t => length(t))
@@ -30,7 +33,9 @@ const unread = computed(() => form.girths.split(/[\n;]+/).filter(t => t.trim() &
 
 <template>
   <div class="tester">
-    <WallDrawing :wall="wall" :middle="middle" :art="art" :fit="verdict ? (verdict.cut === 'arc' ? verdict.arc : verdict.straight) : null" :tolerance="studio.rules.fitTolerance" />
+    <ChoiceField v-model="seen" label="Seen" class="bare" :options="[{ id: 'side', text: 'From the side' }, { id: 'turned', text: 'To turn' }]" />
+    <div v-if="seen === 'turned'" class="turned"><LazyArtRound :wall="wall" :art="frost" :wet="false" behind="dark" /></div>
+    <WallDrawing v-else :wall="wall" :middle="middle" :art="art" :fit="verdict ? (verdict.cut === 'arc' ? verdict.arc : verdict.straight) : null" :tolerance="studio.rules.fitTolerance" />
     <p class="facts muted">{{ units.length(wall.to - wall.from) }} tall, {{ formatArea(wallArea(wall, wall.from, wall.to)) }} of wall, about {{ formatNumber(enclosedVolume(wall, wall.from, wall.to) / 1000) }} mL; {{ units.bothLengths(girth) }} round at the art, wall at {{ formatNumber(wallAngle(wall, middle), 1).replace('-', '−') }}°.</p>
     <section aria-label="Try a stencil">
       <h2>Try a stencil</h2>
@@ -57,6 +62,8 @@ const unread = computed(() => form.girths.split(/[\n;]+/).filter(t => t.trim() &
 
 <style scoped>
 .tester { display: grid; gap: 1.1rem; }
+.turned { height: 22rem; }
+.bare :deep(> label) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
 h2 { margin-bottom: 0.6rem; font-size: 1.45rem; }
 .row { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 0.9rem; }
 .wide { grid-column: span 2; }

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { SheetFit, Wall } from '#core/vessel'
 import { heightAlong } from '#core/vessel'
+import { zones } from '#core/blank'
+import { usualKeepOut } from '#core/placement'
 import { formatNumber } from '#core/units'
 
 /** The wall as measured, the art where it sits, and beside it how far a flat sheet is out at each level. */
@@ -33,13 +35,28 @@ const bars = computed(() => {
   const most = Math.max(props.fit.worst, props.tolerance)
   return props.fit.levels.filter((_, i) => i % 4 === 0).map(l => ({ y: props.wall.to - heightAlong(props.wall, props.middle, l.along), length: BAR.value * l.excess / most, over: Math.abs(l.excess) > props.tolerance, text: `${l.excess > 0 ? '+' : l.excess < 0 ? '−' : ''}${formatNumber(Math.abs(l.excess), 2)}` }))
 })
+/** What a small stencil meets at each height, beside the wall. */
+const strip = computed(() => zones(props.wall).map(z => ({ ...z, y: props.wall.to - z.to, height: z.to - z.from })))
+/** Where art keeps clear of the mouth and the base. */
+const clear = computed(() => (['lip', 'base'] as const).map((kind) => {
+  const k = usualKeepOut(kind, props.wall)
+  return { y: props.wall.to - k.to, height: k.to - k.from }
+}))
+const clip = useId()
+const LEFT = computed(() => 92 / scale.value)
 const axis = computed(() => wide.value + BAR.value * 1.5)
 </script>
 
 <template>
   <div class="card">
-    <svg :viewBox="`${-4} ${-4} ${axis + BAR * 2.1} ${tall + 8}`" :height="HEIGHT_PX + 20" role="img" :aria-label="`Silhouette of the wall${fit ? `; a flat sheet is out by ${formatNumber(fit.worst, 2)} mm at most` : ''}`">
+    <svg :viewBox="`${-4 - LEFT} ${-4} ${axis + BAR * 2.1 + LEFT} ${tall + 8}`" :height="HEIGHT_PX + 20" role="img" :aria-label="`Silhouette of the wall${fit ? `; a flat sheet is out by ${formatNumber(fit.worst, 2)} mm at most` : ''}`">
+      <clipPath :id="clip"><path :d="path" /></clipPath>
+      <g :clip-path="`url(#${clip})`"><rect v-for="c in clear" :key="c.y" class="clear" x="0" :width="wide" :y="c.y" :height="c.height" /></g>
       <path :d="path" class="wall" :stroke-width="2.2 / scale" />
+      <g v-for="z in strip" :key="z.from">
+        <line :class="z.zone.replace(' ', '-')" :x1="-LEFT * 0.12" :x2="-LEFT * 0.12" :y1="z.y + 1 / scale" :y2="z.y + z.height - 1 / scale" :stroke-width="5 / scale" :stroke-dasharray="z.zone === 'double curved' ? `${3 / scale} ${3 / scale}` : z.zone === 'cone' ? `${11 / scale} ${3 / scale}` : undefined" />
+        <text v-if="z.height * scale > 18" :x="-LEFT * 0.2" :y="z.y + z.height / 2 + 5 / scale" :font-size="14 / scale" text-anchor="end">{{ z.zone }}</text>
+      </g>
       <path v-if="art" :d="art" class="art" :stroke-width="1.4 / scale" :stroke-dasharray="`${5 / scale} ${4 / scale}`" />
       <g v-if="fit">
         <line :x1="axis" :x2="axis" :y1="bars[0]?.y" :y2="bars.at(-1)?.y" class="zero" :stroke-width="1 / scale" />
@@ -58,6 +75,8 @@ const axis = computed(() => wide.value + BAR.value * 1.5)
 svg { max-width: 100%; }
 .wall { fill: color-mix(in srgb, var(--glass) 9%, transparent); stroke: var(--glass); }
 .art { fill: color-mix(in srgb, var(--frost) 16%, transparent); stroke: var(--frost); }
+.clear { fill: var(--glass); opacity: 0.2; }
+.cylinder, .cone, .double-curved { stroke: var(--glass); }
 .zero { stroke: #77858a; }
 .fine { fill: var(--glass); }
 .over { fill: none; stroke: var(--frost); stroke-width: 1px; vector-effect: non-scaling-stroke; stroke-dasharray: 3 2; }

@@ -5,8 +5,7 @@ import Select from 'primevue/select'
 import { SUBSTRATES, substrateKind } from '#core/materials'
 import { usualSurface } from '#core/blank'
 import { capital, formatNumber } from '#core/units'
-import { measuredWall } from '#core/vessel'
-import { plannedWall } from '#shared/blanks'
+import { plannedWall, wallOf } from '#shared/blanks'
 import type { JobForm } from '#shared/jobs'
 
 /** What is etched: its name, what it is made of, its shape and sizes. */
@@ -23,10 +22,15 @@ const blanks = computed(() => [{ id: '', text: 'Not from the library' }, ...stud
 function take() {
   const blank = studio.blank(form.value.blankId)
   if (!blank) return
-  const { middle } = plannedWall(blank, { artMiddle: null })
-  const wall = measuredWall(blank.readings, blank.heightKind)
+  const known = { noun: blank.noun, substrate: blank.substrate, artMiddle: '' }
+  if (blank.pane) {
+    Object.assign(form.value, { ...known, surface: 'flat', height: `${formatNumber(blank.pane.height, 1)} mm`, girth: `${formatNumber(blank.pane.width, 1)} mm` })
+    return
+  }
+  const { middle } = plannedWall(blank, { artMiddle: null })!
+  const wall = wallOf(blank)!
   Object.assign(form.value, {
-    noun: blank.noun, substrate: blank.substrate, surface: usualSurface(wall, middle), artMiddle: '',
+    ...known, surface: usualSurface(wall, middle),
     height: `${formatNumber(wall.to - wall.from, 1)} mm`, girth: `${formatNumber(2 * Math.PI * wall.at(middle).r, 1)} mm`,
   })
 }

@@ -9,7 +9,7 @@ import type { SheetForm } from '#shared/sheets'
 
 /** Which stencils go where on one piece, and what they keep clear of. */
 const form = defineModel<SheetForm>({ required: true })
-defineProps<{ errors: Record<string, string | undefined>, round: boolean }>()
+defineProps<{ errors: Record<string, string | undefined>, on: 'wall' | 'pane' | 'nothing' }>()
 const studio = useStudioStore()
 const stencils = computed(() => studio.artworks?.filter(a => !a.putAway || form.value.placements.some(p => p.artworkId === a.id)).map(a => ({ id: a.id, text: a.name })) ?? [])
 const anchors = computed(() => ANCHORS.filter(a => a.id.endsWith('seam') || form.value.keepOut.some(k => a.id.endsWith(k.kind))).map(a => ({ ...a })))
@@ -24,7 +24,7 @@ const error = (i: number, field: string) => `placements.${i}.${field}`
 </script>
 
 <template>
-  <fieldset v-if="round" class="bands">
+  <fieldset v-if="on === 'wall'" class="bands">
     <legend>Keep clear of</legend>
     <label v-for="kind in KEEP_OUT_KINDS" :key="kind"><Checkbox :model-value="kept(kind)" binary @update:model-value="keep(kind, $event)" /> {{ USUAL_KEEP_OUT[kind].text.toLowerCase() }}</label>
     <template v-for="(k, i) in form.keepOut" :key="k.kind">
@@ -34,12 +34,17 @@ const error = (i: number, field: string) => `placements.${i}.${field}`
   <ol>
     <li v-for="(p, i) in form.placements" :key="i">
       <Field v-slot="{ id, labelled, invalid }" class="art" :label="`Stencil ${i + 1}`" :error="errors[error(i, 'artworkId')]"><Select v-model="p.artworkId" :input-id="id" :options="stencils" option-label="text" option-value="id" :invalid="invalid" placeholder="Choose" :aria-labelledby="labelled" /></Field>
-      <TextField v-model="p.count" :label="round ? 'Repeats round it' : 'On each piece'" inputmode="numeric" :error="errors[error(i, 'count')]" />
-      <template v-if="round">
+      <TextField v-model="p.count" :label="on === 'wall' ? 'Repeats round it' : 'On each piece'" inputmode="numeric" :error="errors[error(i, 'count')]" />
+      <template v-if="on === 'wall'">
         <Field v-slot="{ id, labelled }" label="Counted"><Select v-model="p.anchor" :input-id="id" :options="anchors" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
         <TextField v-model="p.at" label="To the right by" hint="90°, 1/4 round, 60 mm" :error="errors[error(i, 'at')]" />
         <Field v-slot="{ id, labelled }" label="Level"><Select v-model="p.level" :input-id="id" :options="LEVELS" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
         <TextField v-model="p.clear" :label="p.level === 'middle' ? 'Height of its middle' : 'To the edge of the art'" :hint="p.level === 'middle' ? 'Empty: half way up' : undefined" :error="errors[error(i, 'clear')]" />
+        <TextField v-model="p.turn" label="Turned by" hint="0°" :error="errors[error(i, 'turn')]" />
+      </template>
+      <template v-else-if="on === 'pane'">
+        <TextField v-model="p.at" label="Its middle, from the left" hint="Empty: evenly" :error="errors[error(i, 'at')]" />
+        <TextField v-model="p.clear" label="From below" hint="Empty: half way up" :error="errors[error(i, 'clear')]" />
         <TextField v-model="p.turn" label="Turned by" hint="0°" :error="errors[error(i, 'turn')]" />
       </template>
       <Button v-if="form.placements.length > 1" type="button" severity="secondary" label="Away" :aria-label="`Take stencil ${i + 1} away`" @click="form.placements.splice(i, 1)" />

@@ -2,14 +2,15 @@
 import Button from 'primevue/button'
 import Select from 'primevue/select'
 import { v7 } from 'uuid'
+import { paneProblems } from '#core/blank'
 import { resistKind } from '#core/materials'
 import { placementProblems } from '#core/placement'
 import type { Ring } from '#core/outline'
 import { sheetDxf, sheetHpgl, sheetSvg, stockAfter } from '#core/sheet'
 import { capital, countOf, formatArea } from '#core/units'
-import { measuredWall } from '#core/vessel'
 import { artworkSchema } from '#shared/artworks'
 import type { Artwork } from '#shared/artworks'
+import { wallOf } from '#shared/blanks'
 import { keepOutOn, placedStencils, ROLL_RESISTS, SHEET_FORM, sheetSchema } from '#shared/sheets'
 import type { Sheet, SheetForm } from '#shared/sheets'
 import type { StencilTask } from '~/workers/stencil'
@@ -23,7 +24,7 @@ const form = ref<SheetForm>(structuredClone(toRaw(props.sheet?.entered) ?? SHEET
 const { errors, problem, busy, submit, left } = useEntry(() => sheetSchema, () => form.value)
 onMounted(() => Promise.all([studio.artworks ?? studio.loadArtworks(), studio.rolls ?? studio.loadRolls()]))
 const cutAt = computed(() => props.sheet?.cutAt ?? null)
-const blanks = computed(() => [{ id: '', text: 'A flat piece' }, ...studio.blanks.filter(b => !b.putAway).map(b => ({ id: b.id, text: b.name }))])
+const blanks = computed(() => [{ id: '', text: 'Not measured' }, ...studio.blanks.filter(b => !b.putAway).map(b => ({ id: b.id, text: b.name }))])
 const resists = ROLL_RESISTS.map(r => ({ id: r, text: capital(resistKind(r).name) }))
 
 const entry = computed(() => {
@@ -32,10 +33,11 @@ const entry = computed(() => {
 })
 const wall = computed(() => {
   const blank = studio.blank(form.value.blankId)
-  return blank && measuredWall(blank.readings, blank.heightKind)
+  return blank && wallOf(blank)
 })
+const pane = computed(() => studio.blank(form.value.blankId)?.pane ?? null)
 const figures = (artworkId: string) => studio.artwork(artworkId)?.figures
-const placed = computed(() => (entry.value ? placedStencils(entry.value, wall.value, figures, studio.rules) : []))
+const placed = computed(() => (entry.value ? placedStencils(entry.value, wall.value, pane.value, figures, studio.rules) : []))
 const bands = computed(() => (entry.value && wall.value ? keepOutOn(entry.value, wall.value) : []))
 const passes = computed(() => passesOf(placed.value, wall.value))
 const passOf = computed(() => placed.value.map((_, i) => passes.value.passes.findIndex(p => p.placements.includes(i))))
@@ -47,6 +49,7 @@ const title = (i: number) => {
 }
 const warnings = computed(() => placed.value.flatMap((p, i) => [
   ...(wall.value ? placementProblems(wall.value, p.placement!, bands.value) : []),
+  ...(pane.value && p.onPane ? paneProblems(pane.value, p.onPane) : []),
   ...(p.verdict && !p.verdict.lies ? [p.verdict.sentence] : []),
   ...(p.border < studio.rules.border - 0.05 ? [`The curve takes only ${units.length(p.border)} of border instead of ${units.length(studio.rules.border)}; tape beyond it.`] : []),
 ].map(text => `${title(i)}: ${text}`)))
@@ -121,16 +124,17 @@ async function markCut() {
         <TextField v-model="form.pieces" label="How many" inputmode="numeric" :error="errors.pieces" @focusout="left.add('pieces')" />
       </div>
       <Field v-slot="{ id: field, labelled }" label="Resist"><Select v-model="form.resist" :input-id="field" :options="resists" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
-      <PlacementRows v-model="form" :errors="errors" :round="wall !== null" />
+      <PlacementRows v-model="form" :errors="errors" :on="wall ? 'wall' : pane ? 'pane' : 'nothing'" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <p class="do"><Button type="submit" :label="sheet ? 'Save' : 'Keep this sheet'" :disabled="busy" /> <Button v-if="sheet" type="button" severity="secondary" label="Put away" :disabled="busy" @click="keep(true)" /></p>
     </form>
     <div class="right">
-      <section v-if="wall" aria-label="On the piece">
-        <UnrolledWall :wall="wall" :bands="bands" :placed="placed" :outline="outline" :pass-of="passOf" />
+      <section v-if="wall || pane" aria-label="On the piece">
+        <PaneSheet v-if="pane" :pane="pane" :placed="placed" :outline="outline" :pass-of="passOf" />
+        <UnrolledWall v-else-if="wall" :wall="wall" :bands="bands" :placed="placed" :outline="outline" :pass-of="passOf" />
         <ul v-if="warnings.length" class="warnings"><li v-for="w in warnings" :key="w">{{ w }}</li></ul>
       </section>
-      <section v-if="placed.length > 1 && wall" aria-label="Passes">
+      <section v-if="placed.length > 1 && (wall || pane)" aria-label="Passes">
         <h2>{{ passes.passes.length === 1 ? 'One pass' : `${passes.passes.length} passes` }}</h2>
         <ol>
           <li v-for="(p, k) in passes.passes" :key="k">{{ p.placements.map(title).join(', ') }}.<template v-if="p.tapeOver.length"> Tape over {{ p.tapeOver.map(title).join(', ') }}.</template><template v-if="k < passes.passes.length - 1"> Rinse fully and dry before the next.</template></li>

@@ -5,9 +5,9 @@ import { artFigures, leastOf, lookAt } from '#core/art-report'
 import type { Finding, FindingId, Fix } from '#core/art-report'
 import { boundsOf, transformed } from '#core/outline'
 import { formatNumber } from '#core/units'
-import { measuredWall } from '#core/vessel'
 import { ARTWORK_FORM, artworkSchema } from '#shared/artworks'
 import type { Artwork, ArtworkForm } from '#shared/artworks'
+import { wallOf } from '#shared/blanks'
 import type { LookResult } from '~/workers/stencil'
 
 /** The art at the left as it is chosen, in the middle as it will be cut, at the right what it says. */
@@ -70,7 +70,7 @@ const fixWords = (f: Fix) => `${FIX_WORDS[f.kind]}, ${formatNumber(f.kind === 'u
 
 const wall = computed(() => {
   const blank = studio.blank(form.value.blankId)
-  return blank && measuredWall(blank.readings, blank.heightKind)
+  return blank && wallOf(blank)
 })
 const seen = ref<'flat' | 'round'>('flat')
 /** On the piece the art is seen as it reads, not as it is cut; its middle looks at us. */
