@@ -36,7 +36,7 @@ export const STENCILS = [{ key: 'rope', name: 'Rope border', resist: 'mesh' as c
 
 /** Measured with a tape: girths at heights. */
 export const BLANKS: { key: string, blank: BlankForm }[] = [
-  { key: 'tumbler', blank: { ...BLANK_FORM, name: 'Tide tumbler', noun: 'tumbler', readings: [{ height: '0', girth: '9 1/2 in' }, { height: '4 1/4 in', girth: '9 1/2 in' }] } },
+  { key: 'tumbler', blank: { ...BLANK_FORM, name: 'Tide tumbler', noun: 'tumbler', girths: '9 1/2 in\n9 1/2 in\n9 7/16 in\n9 1/4 in', readings: [{ height: '0', girth: '9 1/2 in' }, { height: '4 1/4 in', girth: '9 1/2 in' }] } },
   { key: 'chimney', blank: { ...BLANK_FORM, name: 'Pier lamp chimney', noun: 'lamp chimney', readings: [{ height: '0', girth: '195 mm' }, { height: '40 mm', girth: '198 mm' }, { height: '85 mm', girth: '262 mm' }, { height: '130 mm', girth: '228 mm' }, { height: '180 mm', girth: '196 mm' }, { height: '255 mm', girth: '180 mm' }] } },
   { key: 'flask', blank: { ...BLANK_FORM, name: 'Pilot flask', noun: 'flask', readings: [{ height: '0', girth: '8 1/4 in' }, { height: '70 mm', girth: '7 3/4 in' }, { height: '115 mm', girth: '6 3/4 in' }, { height: '135 mm', girth: '4 in' }, { height: '165 mm', girth: '3 1/2 in' }] } },
   { key: 'goblet', blank: { ...BLANK_FORM, name: 'Regatta goblet bowl', noun: 'goblet', readings: [{ height: '0', girth: '120 mm' }, { height: '18 mm', girth: '205 mm' }, { height: '45 mm', girth: '252 mm' }, { height: '75 mm', girth: '244 mm' }, { height: '100 mm', girth: '215 mm' }] } },

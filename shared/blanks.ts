@@ -20,8 +20,15 @@ export function blankSchema(unit: 'mm' | 'in') {
     substrate: z.enum(SUBSTRATE_IDS, 'Choose what it is made of.'),
   }
   const length = (least: number, most: number) => writtenField(text => parseLength(text, unit), mm => (mm < least || mm > most ? `Between ${least} and ${most} mm. Check the unit.` : null))
+  /** Girths of a batch, one a line; nothing written is none. */
+  const batch = z.string().max(2000, 'Keep it to a hundred pieces.').transform((text, context): number[] => text.split(/[\n;]+/).filter(t => t.trim()).flatMap((line) => {
+    const read = parseLength(line, unit)
+    if (read.ok) return [read.value]
+    context.addIssue({ code: 'custom', message: read.error })
+    return []
+  }))
   const round = z.object({
-    ...name, shape: z.literal('round'), heightKind: z.enum(['vertical', 'side']),
+    ...name, girths: batch, shape: z.literal('round'), heightKind: z.enum(['vertical', 'side']),
     readings: z.array(reading).min(2, 'Read two girths at two heights or more.').max(12, 'Twelve readings are enough for any wall.'),
   }).superRefine((blank, context) => {
     try {
@@ -42,8 +49,8 @@ export function blankSchema(unit: 'mm' | 'in') {
     }),
   })
   return z.discriminatedUnion('shape', [round, pane]).transform((b): BlankEntry => (b.shape === 'round'
-    ? { name: b.name, noun: b.noun, substrate: b.substrate, heightKind: b.heightKind, readings: b.readings, pane: null }
-    : { name: b.name, noun: b.noun, substrate: b.substrate, heightKind: 'vertical', readings: [], pane: b.pane }))
+    ? { name: b.name, noun: b.noun, substrate: b.substrate, heightKind: b.heightKind, readings: b.readings, girths: b.girths, pane: null }
+    : { name: b.name, noun: b.noun, substrate: b.substrate, heightKind: 'vertical', readings: [], girths: [], pane: b.pane }))
 }
 
 /** As it is written by hand: what belongs to the other shape is kept in the form and not read. */
@@ -54,6 +61,7 @@ export interface BlankForm {
   shape: 'round' | 'pane'
   heightKind: HeightKind
   readings: { height: string, girth: string }[]
+  girths: string
   pane: { width: string, height: string, thickness: string, holes: { x: string, y: string, across: string }[] }
 }
 
@@ -64,6 +72,8 @@ export interface BlankEntry {
   substrate: SubstrateId
   heightKind: HeightKind
   readings: GirthReading[]
+  /** Girths of the pieces of a batch at one height: how much they differ. */
+  girths: number[]
   pane: Pane | null
 }
 
@@ -92,5 +102,5 @@ export function plannedWall(blank: Pick<BlankEntry, 'heightKind' | 'readings' | 
 }
 
 export const BLANK_FORM: BlankForm = {
-  name: '', noun: '', substrate: 'soda-lime', shape: 'round', heightKind: 'vertical', readings: [{ height: '0', girth: '' }, { height: '', girth: '' }], pane: { width: '', height: '', thickness: '', holes: [] },
+  name: '', noun: '', substrate: 'soda-lime', shape: 'round', heightKind: 'vertical', readings: [{ height: '0', girth: '' }, { height: '', girth: '' }], girths: '', pane: { width: '', height: '', thickness: '', holes: [] },
 }

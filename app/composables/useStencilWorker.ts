@@ -3,6 +3,9 @@ import type { StencilAnswer, StencilTask } from '~/workers/stencil'
 /** Thrown to whoever waits for an answer that a later question made useless, or that somebody cancelled. */
 export class Superseded extends Error {}
 
+/** No stencil is worth waiting longer for. */
+const PATIENCE_MS = 60_000
+
 /**
  * Asks the stencil worker, one question at a time: a new one ends the old one, worker and all, so that no click waits for
  * art that nobody wants any more.
@@ -49,6 +52,11 @@ export function useStencilWorker() {
     const id = ++count
     busy.value = true
     share.value = 0
+    setTimeout(() => {
+      if (waiting?.id !== id) return
+      waiting.reject(new Error('This art takes longer than a minute and was stopped. Simplify its paths, or make it smaller.'))
+      cancel()
+    }, PATIENCE_MS)
     return new Promise<T>((resolve, reject) => {
       waiting = { id, resolve: resolve as (result: unknown) => void, reject }
       worker!.postMessage({ id, task })

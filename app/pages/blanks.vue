@@ -27,8 +27,10 @@ function sizes(b: Blank): string {
   const w = wall(b)
   if (!w) return `${units.length(b.pane!.width)} × ${units.length(b.pane!.height)}, ${units.length(b.pane!.thickness)} thick, ${b.pane!.holes.length === 0 ? 'no holes' : countOf(b.pane!.holes.length, 'hole')}`
   const girths = b.readings.map(r => r.girth)
-  return `${units.length(w.to - w.from)} tall, ${units.length(Math.min(...girths))} to ${units.length(Math.max(...girths))} round, ${formatArea(wallArea(w, w.from, w.to))} of wall`
+  return `${units.length(w.to - w.from)} tall, ${units.length(Math.min(...girths))} to ${units.length(Math.max(...girths))} round, ${formatArea(wallArea(w, w.from, w.to))} of wall${spread(b)}`
 }
+/** How much the pieces of the last batch differ. */
+const spread = (b: Blank) => (b.girths.length < 2 ? '' : `; ${b.girths.length} pieces differ by ${units.length(Math.max(...b.girths) - Math.min(...b.girths))} round`)
 const size = (b: Blank) => Math.max(40, TALLEST_PX * tallOf(b) / tallest.value)
 </script>
 

@@ -72,7 +72,7 @@ async function save(putAway: boolean) {
         <Button v-if="blank" type="button" severity="secondary" label="Put away" @click="save(true)" />
       </div>
     </form>
-    <PlaceTester v-if="wall" :wall="wall" :noun="form.noun || 'piece'" />
+    <PlaceTester v-if="wall" v-model:girths="form.girths" :wall="wall" :noun="form.noun || 'piece'" />
     <PaneDrawing v-else-if="pane" :pane="pane" />
     <p v-else class="empty">{{ form.shape === 'pane' ? 'The pane is drawn here as soon as its sizes can be read.' : 'The wall is drawn here as soon as two girths can be read.' }}</p>
   </div>

@@ -2,14 +2,16 @@
 import { batchSpread, judgePlace } from '#core/blank'
 import { formatArea, formatNumber, parseLength } from '#core/units'
 import { boxRing } from '#core/outline'
-import { enclosedVolume, wallAngle, wallArea } from '#core/vessel'
+import { enclosedVolume, gaussianCurvature, meridianLength, wallAngle, wallArea } from '#core/vessel'
 import type { Wall } from '#core/vessel'
 
 /** Tries a stencil on a wall: where it wrinkles, which shape to cut, how large it may be; and a batch of girths. */
 const props = defineProps<{ wall: Wall, noun: string }>()
+/** Girth of each piece of a batch, one a line: kept with the blank. */
+const girths = defineModel<string>('girths', { required: true })
 const studio = useStudioStore()
 const units = useUnits()
-const form = reactive({ width: '60 mm', height: '45 mm', middle: '', girths: '', wrap: '' })
+const form = reactive({ width: '60 mm', height: '45 mm', middle: '', wrap: '' })
 const length = (text: string) => {
   const parsed = parseLength(text, studio.rules.lengthUnit)
   return parsed.ok && parsed.value > 0 ? parsed.value : null
@@ -20,15 +22,21 @@ const art = computed(() => {
   return width === null || height === null ? null : { width, height }
 })
 const verdict = computed(() => art.value && judgePlace(props.wall, middle.value, art.value, studio.rules.border, studio.rules.fitTolerance))
+/** Gaussian curvature in words: a ball of the same curvature is easier to picture than a number. */
+const bent = computed(() => {
+  const k = gaussianCurvature(props.wall, middle.value)
+  const radius = 1 / Math.sqrt(Math.abs(k))
+  return Math.abs(k) < 1e-9 || radius > 2000 ? ', curved one way only' : k > 0 ? `, curved like a ball of ${units.length(radius)} radius` : `, curved like a saddle of ${units.length(radius)}`
+})
 const seen = ref<'side' | 'turned'>('side')
 const frost = computed(() => (art.value ? [{ open: [boxRing({ left: 0, top: 0, right: art.value.width, bottom: art.value.height })], ...art.value, spot: { at: 180, middle: middle.value, turn: 0 } }] : []))
 const girth = computed(() => 2 * Math.PI * props.wall.at(middle.value).r)
 const batch = computed(() => {
-  const girths = form.girths.split(/[\n;]+/).filter(t => t.trim()).map(t => length(t))
-  if (girths.length === 0 || girths.includes(null)) return null
-  return batchSpread(girths as number[], length(form.wrap), studio.rules.seamTolerance, studio.rules.lengthUnit)
+  const read = girths.value.split(/[\n;]+/).filter(t => t.trim()).map(t => length(t))
+  if (read.length === 0 || read.includes(null)) return null
+  return batchSpread(read as number[], length(form.wrap), studio.rules.seamTolerance, studio.rules.lengthUnit)
 })
-const unread = computed(() => form.girths.split(/[\n;]+/).filter(t => t.trim() && length(t) === null))
+const unread = computed(() => girths.value.split(/[\n;]+/).filter(t => t.trim() && length(t) === null))
 </script>
 
 <template>
@@ -36,7 +44,7 @@ const unread = computed(() => form.girths.split(/[\n;]+/).filter(t => t.trim() &
     <ChoiceField v-model="seen" label="Seen" class="bare" :options="[{ id: 'side', text: 'From the side' }, { id: 'turned', text: 'To turn' }]" />
     <div v-if="seen === 'turned'" class="turned"><LazyArtRound :wall="wall" :art="frost" :wet="false" behind="dark" /></div>
     <WallDrawing v-else :wall="wall" :middle="middle" :art="art" :fit="verdict ? (verdict.cut === 'arc' ? verdict.arc : verdict.straight) : null" :tolerance="studio.rules.fitTolerance" />
-    <p class="facts muted">{{ units.length(wall.to - wall.from) }} tall, {{ formatArea(wallArea(wall, wall.from, wall.to)) }} of wall, about {{ formatNumber(enclosedVolume(wall, wall.from, wall.to) / 1000) }} mL; {{ units.bothLengths(girth) }} round at the art, wall at {{ formatNumber(wallAngle(wall, middle), 1).replace('-', '−') }}°.</p>
+    <p class="facts muted">{{ units.length(wall.to - wall.from) }} tall, {{ units.length(meridianLength(wall, wall.from, wall.to)) }} up the side, {{ formatArea(wallArea(wall, wall.from, wall.to)) }} of wall, about {{ formatNumber(enclosedVolume(wall, wall.from, wall.to) / 1000) }} mL; {{ units.bothLengths(girth) }} round at the art, wall at {{ formatNumber(wallAngle(wall, middle), 1).replace('-', '−') }}°{{ bent }}.</p>
     <section aria-label="Try a stencil">
       <h2>Try a stencil</h2>
       <div class="row">
@@ -51,7 +59,7 @@ const unread = computed(() => form.girths.split(/[\n;]+/).filter(t => t.trim() &
       <h2>Check a batch</h2>
       <div class="row">
         <Field v-slot="{ id, described }" class="wide" label="Girth of each piece" hint="One a line, as the tape says" :error="unread.length ? `&quot;${unread[0]}&quot; can't be read as a length.` : undefined">
-          <textarea :id="id" v-model="form.girths" rows="3" :aria-describedby="described" />
+          <textarea :id="id" v-model="girths" rows="3" :aria-describedby="described" />
         </Field>
         <TextField v-model="form.wrap" label="Art that goes all round" hint="Its width; empty when it does not" />
       </div>

@@ -33,7 +33,11 @@ const BAR = computed(() => wide.value * 0.28)
 const bars = computed(() => {
   if (!props.fit) return []
   const most = Math.max(props.fit.worst, props.tolerance)
-  return props.fit.levels.filter((_, i) => i % 4 === 0).map(l => ({ y: props.wall.to - heightAlong(props.wall, props.middle, l.along), length: BAR.value * l.excess / most, over: Math.abs(l.excess) > props.tolerance, text: `${l.excess > 0 ? '+' : l.excess < 0 ? '−' : ''}${formatNumber(Math.abs(l.excess), 2)}` }))
+  const shown = props.fit.levels.filter((_, i) => i % 4 === 0)
+  // Figures stand no closer than they are tall; where there is little room only the ends and the middle have one.
+  const apart = (props.art?.height ?? 0) * scale.value / Math.max(1, shown.length - 1)
+  const step = apart >= 16 ? 1 : apart * 2 >= 16 ? 2 : 5
+  return shown.map((l, i) => ({ named: i % step === 0, y: props.wall.to - heightAlong(props.wall, props.middle, l.along), length: BAR.value * l.excess / most, over: Math.abs(l.excess) > props.tolerance, text: `${l.excess > 0 ? '+' : l.excess < 0 ? '−' : ''}${formatNumber(Math.abs(l.excess), 2)}` }))
 })
 /** What a small stencil meets at each height, beside the wall. */
 const strip = computed(() => zones(props.wall).map(z => ({ ...z, y: props.wall.to - z.to, height: z.to - z.from })))
@@ -49,7 +53,7 @@ const axis = computed(() => wide.value + BAR.value * 1.5)
 
 <template>
   <div class="card">
-    <svg :viewBox="`${-4 - LEFT} ${-4} ${axis + BAR * 2.1 + LEFT} ${tall + 8}`" :height="HEIGHT_PX + 20" role="img" :aria-label="`Silhouette of the wall${fit ? `; a flat sheet is out by ${formatNumber(fit.worst, 2)} mm at most` : ''}`">
+    <svg :viewBox="`${-4 - LEFT} ${-4} ${axis + BAR * 1.15 + 56 / scale + LEFT} ${tall + 8}`" :height="HEIGHT_PX + 20" role="img" :aria-label="`Silhouette of the wall${fit ? `; a flat sheet is out by ${formatNumber(fit.worst, 2)} mm at most` : ''}`">
       <clipPath :id="clip"><path :d="path" /></clipPath>
       <g :clip-path="`url(#${clip})`"><rect v-for="c in clear" :key="c.y" class="clear" x="0" :width="wide" :y="c.y" :height="c.height" /></g>
       <path :d="path" class="wall" :stroke-width="2.2 / scale" />
@@ -62,7 +66,7 @@ const axis = computed(() => wide.value + BAR.value * 1.5)
         <line :x1="axis" :x2="axis" :y1="bars[0]?.y" :y2="bars.at(-1)?.y" class="zero" :stroke-width="1 / scale" />
         <g v-for="b in bars" :key="b.y">
           <rect :x="b.length < 0 ? axis + b.length : axis" :width="Math.max(Math.abs(b.length), 0.6 / scale)" :y="b.y - 4 / scale" :height="8 / scale" :class="b.over ? 'over' : 'fine'" />
-          <text :x="axis + BAR * 1.15" :y="b.y + 5 / scale" :font-size="15 / scale">{{ b.text }}</text>
+          <text v-if="b.named" :x="axis + BAR * 1.15" :y="b.y + 5 / scale" :font-size="15 / scale">{{ b.text }}</text>
         </g>
       </g>
     </svg>

@@ -4,7 +4,7 @@ import Select from 'primevue/select'
 import { v7 } from 'uuid'
 import { paneProblems } from '#core/blank'
 import { resistKind } from '#core/materials'
-import { placementProblems } from '#core/placement'
+import { gapBetween, placementProblems, wrapOverlap } from '#core/placement'
 import type { Ring } from '#core/outline'
 import { sheetDxf, sheetHpgl, sheetSvg, stockAfter } from '#core/sheet'
 import { capital, countOf, formatArea } from '#core/units'
@@ -23,6 +23,8 @@ const id = props.sheet?.id ?? v7()
 const form = ref<SheetForm>(structuredClone(toRaw(props.sheet?.entered) ?? SHEET_FORM))
 const { errors, problem, busy, submit, left } = useEntry(() => sheetSchema, () => form.value)
 onMounted(() => Promise.all([studio.artworks ?? studio.loadArtworks(), studio.rolls ?? studio.loadRolls()]))
+/** Art wider than this share of the girth is meant to go all round. */
+const WRAPS = 0.93
 const cutAt = computed(() => props.sheet?.cutAt ?? null)
 const blanks = computed(() => [{ id: '', text: 'Not measured' }, ...studio.blanks.filter(b => !b.putAway).map(b => ({ id: b.id, text: b.name }))])
 const resists = ROLL_RESISTS.map(r => ({ id: r, text: capital(resistKind(r).name) }))
@@ -53,6 +55,25 @@ const warnings = computed(() => placed.value.flatMap((p, i) => [
   ...(p.verdict && !p.verdict.lies ? [p.verdict.sentence] : []),
   ...(p.border < studio.rules.border - 0.05 ? [`The curve takes only ${units.length(p.border)} of border instead of ${units.length(studio.rules.border)}; tape beyond it.`] : []),
 ].map(text => `${title(i)}: ${text}`)))
+/** How repeats share the way round, and whether art that goes all round meets: on this wall, and on the batch as it was measured. */
+const spacing = computed(() => {
+  const [w, e] = [wall.value, entry.value]
+  if (!w || !e) return []
+  return e.placements.flatMap((line, i) => {
+    const first = placed.value.find(p => p.line === i)
+    const art = figures(line.artworkId)
+    if (!first?.placement || !art) return []
+    const girth = 2 * Math.PI * w.at(first.placement.middle).r
+    const name = nameOf(line.artworkId)
+    if (art.width > WRAPS * girth) {
+      const said = (g: number) => (Math.abs(wrapOverlap(art.width, g)) <= studio.rules.seamTolerance ? 'meets' : wrapOverlap(art.width, g) > 0 ? `overlaps by ${units.length(wrapOverlap(art.width, g))}` : `leaves ${units.length(-wrapOverlap(art.width, g))} open`)
+      const batch = studio.blank(e.blankId)?.girths ?? []
+      return [`${name} goes all round and ${said(girth)}${batch.length > 1 ? `; of the batch the thickest piece ${said(Math.max(...batch))}, the thinnest ${said(Math.min(...batch))}` : ''}.`]
+    }
+    const gap = gapBetween(line.count, first.placement.width, girth)
+    return line.count < 2 ? [] : [`${line.count} times ${name}: ${gap >= 0 ? `${units.length(gap)} between two borders` : `borders overlap by ${units.length(-gap)}`}.`]
+  })
+})
 const outline = (artworkId: string) => {
   const f = figures(artworkId)
   return f && { d: f.outline, width: f.width, height: f.height }
@@ -132,6 +153,7 @@ async function markCut() {
       <section v-if="wall || pane" aria-label="On the piece">
         <PaneSheet v-if="pane" :pane="pane" :placed="placed" :outline="outline" :pass-of="passOf" />
         <UnrolledWall v-else-if="wall" :wall="wall" :bands="bands" :placed="placed" :outline="outline" :pass-of="passOf" />
+        <p v-for="t in spacing" :key="t" class="muted">{{ t }}</p>
         <ul v-if="warnings.length" class="warnings"><li v-for="w in warnings" :key="w">{{ w }}</li></ul>
       </section>
       <section v-if="placed.length > 1 && (wall || pane)" aria-label="Passes">

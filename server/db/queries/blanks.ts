@@ -1,8 +1,8 @@
 import type { Blank, BlankEntry, BlankForm } from '#shared/blanks'
 import type { Db } from '../pool'
 
-const COLUMNS = 'id, name, noun, substrate, height_kind as "heightKind", readings, pane, entered, put_away as "putAway", version'
-const values = (id: string, b: BlankEntry, entered: BlankForm) => [id, b.name, b.noun, b.substrate, b.heightKind, JSON.stringify(b.readings), JSON.stringify(entered), b.pane && JSON.stringify(b.pane)]
+const COLUMNS = 'id, name, noun, substrate, height_kind as "heightKind", readings, girths, pane, entered, put_away as "putAway", version'
+const values = (id: string, b: BlankEntry, entered: BlankForm) => [id, b.name, b.noun, b.substrate, b.heightKind, JSON.stringify(b.readings), JSON.stringify(entered), b.pane && JSON.stringify(b.pane), JSON.stringify(b.girths)]
 
 export async function listBlanks(db: Db): Promise<Blank[]> {
   return (await db.query<Blank>(`select ${COLUMNS} from blank order by put_away, lower(name), id`)).rows
@@ -15,7 +15,7 @@ export async function blankById(db: Db, id: string, lock = false): Promise<Blank
 /** @returns false when this id is in the library already */
 export async function insertBlank(db: Db, id: string, blank: BlankEntry, entered: BlankForm, by: string, at: Date): Promise<boolean> {
   const result = await db.query(
-    'insert into blank (id, name, noun, substrate, height_kind, readings, entered, pane, created_by, created_at) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (id) do nothing',
+    'insert into blank (id, name, noun, substrate, height_kind, readings, entered, pane, girths, created_by, created_at) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) on conflict (id) do nothing',
     [...values(id, blank, entered), by, at],
   )
   return result.rowCount === 1
@@ -23,7 +23,7 @@ export async function insertBlank(db: Db, id: string, blank: BlankEntry, entered
 
 export async function updateBlank(db: Db, id: string, blank: BlankEntry, entered: BlankForm, putAway: boolean): Promise<void> {
   await db.query(
-    'update blank set name = $2, noun = $3, substrate = $4, height_kind = $5, readings = $6, entered = $7, pane = $8, put_away = $9, version = version + 1 where id = $1',
+    'update blank set name = $2, noun = $3, substrate = $4, height_kind = $5, readings = $6, entered = $7, pane = $8, girths = $9, put_away = $10, version = version + 1 where id = $1',
     [...values(id, blank, entered), putAway],
   )
 }
