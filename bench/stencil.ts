@@ -102,10 +102,10 @@ async function passRow(): Promise<Row> {
 
 async function nestRow(): Promise<Row> {
   const sizes = Array.from({ length: 60 }, (_, i) => ({ width: 40 + (i * 37) % 90, height: 30 + (i * 53) % 70, what: i }))
-  const roll = [{ id: 'roll', width: 600, length: 20_000, scrap: false }]
+  const roll = [{ id: 'roll', width: 600, length: 20_000, scrap: false, grain: false }]
   let [used, packed] = [0, 0]
   const [own, general] = await byTurns(3, async () => {
-    const { sheets } = nest(sizes, roll, { gap: 0, turn: true, scrapLeast: 50 })
+    const { sheets } = nest(sizes, roll, { gap: 0, scrapLeast: 50 })
     used = sheets[0]!.stencils / sheets[0]!.taken
   }, async () => {
     packed = potpack(sizes.map(s => ({ w: s.width, h: s.height }))).fill

@@ -87,9 +87,9 @@ async function loadShelf() {
 type Sketch = typeof OPEN_JOBS[number]
 
 async function plan(sketch: Sketch, bottles: Record<string, string>, who: string) {
-  const { key: _, bottle, stencil, blank, dueInDays, ...form } = sketch
+  const { key: _, bottle, stencil, blank, art, dueInDays, ...form } = sketch
   const id = v7({ msecs: clock })
-  await addJob(as(who), id, { ...form, dueOn: day(dueInDays), bottleId: bottles[bottle], stencilId: stencil ? bottles[stencil] : '', blankId: blank ? bottles[`blank ${blank}`] : '' })
+  await addJob(as(who), id, { ...form, dueOn: day(dueInDays), bottleId: bottles[bottle], stencilId: stencil ? bottles[stencil] : '', blankId: blank ? bottles[`blank ${blank}`] : '', artworkId: art ? bottles[`art ${art}`] : '' })
   return id
 }
 

@@ -40,7 +40,7 @@ export const BLANKS: { key: string, blank: BlankForm }[] = [
   { key: 'chimney', blank: { ...BLANK_FORM, name: 'Pier lamp chimney', noun: 'lamp chimney', readings: [{ height: '0', girth: '195 mm' }, { height: '40 mm', girth: '198 mm' }, { height: '85 mm', girth: '262 mm' }, { height: '130 mm', girth: '228 mm' }, { height: '180 mm', girth: '196 mm' }, { height: '255 mm', girth: '180 mm' }] } },
   { key: 'flask', blank: { ...BLANK_FORM, name: 'Pilot flask', noun: 'flask', readings: [{ height: '0', girth: '8 1/4 in' }, { height: '70 mm', girth: '7 3/4 in' }, { height: '115 mm', girth: '6 3/4 in' }, { height: '135 mm', girth: '4 in' }, { height: '165 mm', girth: '3 1/2 in' }] } },
   { key: 'goblet', blank: { ...BLANK_FORM, name: 'Regatta goblet bowl', noun: 'goblet', readings: [{ height: '0', girth: '120 mm' }, { height: '18 mm', girth: '205 mm' }, { height: '45 mm', girth: '252 mm' }, { height: '75 mm', girth: '244 mm' }, { height: '100 mm', girth: '215 mm' }] } },
-  { key: 'pane', blank: { ...BLANK_FORM, name: 'Wheelhouse pane', noun: 'wheelhouse pane', shape: 'pane', pane: { width: '380 mm', height: '300 mm', thickness: '6 mm', holes: [{ x: '25 mm', y: '25 mm', across: '9 mm' }, { x: '355 mm', y: '25 mm', across: '9 mm' }] } } },
+  { key: 'pane', blank: { ...BLANK_FORM, name: 'Wheelhouse pane', noun: 'wheelhouse pane', shape: 'pane', pane: { width: '380 mm', height: '520 mm', thickness: '6 mm', holes: [{ x: '25 mm', y: '25 mm', across: '9 mm' }, { x: '355 mm', y: '25 mm', across: '9 mm' }] } } },
   { key: 'pint', blank: { ...BLANK_FORM, name: 'Boathouse pint, tapered', noun: 'pint glass', heightKind: 'side', readings: [{ height: '0', girth: '7 1/2 in' }, { height: '148 mm', girth: '10 7/8 in' }] } },
 ]
 
@@ -76,7 +76,7 @@ export const COUPONS = [
   { bottle: 'slow', by: 'osk', daysAgo: 9, steps: [['4 min', '3.8', ''], ['7 min', '5.8', ''], ['12 min', '7.5', ''], ['20 min', '8.6', ''], ['30 min', '8.9', '']] },
 ]
 
-type JobSketch = Omit<JobForm, 'dueOn' | 'bottleId' | 'stencilId' | 'blankId'> & { key: string, bottle: string, dueInDays: number, stencil?: string, blank?: string }
+type JobSketch = Omit<JobForm, 'dueOn' | 'bottleId' | 'stencilId' | 'blankId' | 'artworkId'> & { art?: string, key: string, bottle: string, dueInDays: number, stencil?: string, blank?: string }
 
 const vessel = { ...BLANK_JOB, answers: { irreplaceable: 'replaceable', food: 'outside', lip: 'clear', child: 'no' } }
 const flat = { ...BLANK_JOB, surface: 'flat' as const, answers: { irreplaceable: 'replaceable', food: 'none', lip: 'not-a-vessel', child: 'no' } }
@@ -90,10 +90,10 @@ const pane = { ...flat, noun: 'wheelhouse pane', height: '520 mm', girth: '380 m
 /** Still to do when the app is opened. */
 export const OPEN_JOBS: JobSketch[] = [
   { ...chimney, key: 'chimneys', bottle: 'slow', dueInDays: 2, customer: 'Pier lamp keepers', notes: 'For the six lamps along the finish line. Crest faces the water.', pieces: '3', artWidth: '70 mm', artHeight: '90 mm', openFraction: '22 %' },
-  { ...tumbler, key: 'tide-line', bottle: 'general', dueInDays: 4, customer: 'Regatta committee', notes: 'Tide line all one height above the base; check the girth of each.', pieces: '6', artWidth: '2 1/2 in', artHeight: '1 3/4 in', openFraction: '30 %', finest: '1.2 mm', schools: own('own-coupons') },
+  { ...tumbler, art: 'tide', key: 'tide-line', bottle: 'general', dueInDays: 4, customer: 'Regatta committee', notes: 'Tide line all one height above the base; check the girth of each.', pieces: '6', artWidth: '2 1/2 in', artHeight: '40 mm', openFraction: '30 %', finest: '1.2 mm', schools: own('own-coupons') },
   { ...tag, key: 'tags', bottle: 'ferric', dueInDays: 6, customer: 'Harbour office', notes: 'Berth numbers 1 to 8.', pieces: '8', artWidth: '40 mm', artHeight: '22 mm', openFraction: '35 %', finest: '0.8 mm' },
   { ...flask, key: 'flasks', bottle: 'fast', dueInDays: 9, customer: 'Pilot boat crew', notes: 'Boat numbers, one each.', pieces: '2', artWidth: '45 mm', artHeight: '30 mm', openFraction: '40 %' },
-  { ...pane, key: 'panes', bottle: 'grit', dueInDays: 11, customer: 'Ferry yard', notes: 'Compass rose, clear in frost.', pieces: '2', artWidth: '240 mm', artHeight: '240 mm', openFraction: '30 %', look: 'fade' },
+  { ...pane, art: 'rose', blank: 'pane', key: 'panes', bottle: 'grit', dueInDays: 11, customer: 'Ferry yard', notes: 'Compass rose, clear in frost.', pieces: '2', artWidth: '240 mm', artHeight: '240 mm', openFraction: '30 %', look: 'fade' },
   { ...flat, key: 'clock', bottle: 'general', dueInDays: 13, customer: 'Start boat', notes: 'Face of the start clock, to be read from both sides of the line.', noun: 'clock pane', substrate: 'tempered', height: '300 mm', girth: '300 mm', pieces: '1', artWidth: '200 mm', artHeight: '200 mm', openFraction: '12 %', coaters: '2' },
 ]
 
@@ -101,11 +101,11 @@ type Judgement = { result: 'good' | 'usable' | 'scrap', faults?: string[], note?
 
 /** In the log already. `over` is how long past the best time each piece stayed on, s. */
 export const PAST_JOBS: (JobSketch & { daysAgo: number, by: string, over: number[], judged: Judgement[] })[] = [
-  { ...tumbler, key: 'trial', daysAgo: 23, by: 'juno', bottle: 'general', dueInDays: -20, customer: 'Regatta committee', notes: 'Trial pair.', pieces: '2', artWidth: '60 mm', artHeight: '45 mm', openFraction: '35 %', over: [4, 9], judged: [{ result: 'good' }, { result: 'usable', faults: ['bands'], note: 'brush marks low down' }] },
-  { ...flask, key: 'cox', daysAgo: 15, by: 'osk', bottle: 'fast', dueInDays: -14, customer: 'Cox of the eight', notes: '', pieces: '1', artWidth: '40 mm', artHeight: '40 mm', openFraction: '40 %', over: [205], judged: [{ result: 'scrap', faults: ['too-long', 'soft'], note: 'telephone' }] },
-  { ...flask, key: 'cox-again', daysAgo: 14, by: 'osk', bottle: 'general', schools: own('label'), dueInDays: -14, customer: 'Cox of the eight', notes: 'Second try, another cream.', pieces: '1', artWidth: '40 mm', artHeight: '40 mm', openFraction: '40 %', over: [6], judged: [{ result: 'good' }] },
+  { ...tumbler, art: 'tide', key: 'trial', daysAgo: 23, by: 'juno', bottle: 'general', dueInDays: -20, customer: 'Regatta committee', notes: 'Trial pair.', pieces: '2', artWidth: '63.5 mm', artHeight: '40 mm', openFraction: '35 %', over: [4, 9], judged: [{ result: 'good' }, { result: 'usable', faults: ['bands'], note: 'brush marks low down' }] },
+  { ...flask, art: 'cox', key: 'cox', daysAgo: 15, by: 'osk', bottle: 'fast', dueInDays: -14, customer: 'Cox of the eight', notes: '', pieces: '1', artWidth: '41 mm', artHeight: '30 mm', openFraction: '40 %', over: [205], judged: [{ result: 'scrap', faults: ['too-long', 'soft'], note: 'telephone' }] },
+  { ...flask, art: 'cox', key: 'cox-again', daysAgo: 14, by: 'osk', bottle: 'general', schools: own('label'), dueInDays: -14, customer: 'Cox of the eight', notes: 'Second try, another cream.', pieces: '1', artWidth: '41 mm', artHeight: '30 mm', openFraction: '40 %', over: [6], judged: [{ result: 'good' }] },
   { ...tag, key: 'tag-trial', daysAgo: 12, by: 'bram', bottle: 'ferric', dueInDays: -10, customer: 'Harbour office', notes: 'Trial pair.', pieces: '2', artWidth: '40 mm', artHeight: '22 mm', openFraction: '35 %', over: [10, 40], judged: [{ result: 'good' }, { result: 'usable', faults: ['thin'], note: 'swab ran dry at the rim' }] },
   { ...pane, key: 'pane-trial', daysAgo: 10, by: 'bram', bottle: 'grit', dueInDays: -9, customer: 'Ferry yard', notes: 'Small pane first.', noun: 'pane', height: '200 mm', girth: '150 mm', pieces: '1', artWidth: '90 mm', artHeight: '90 mm', openFraction: '40 %', over: [3], judged: [{ result: 'good' }] },
   { ...chimney, key: 'chimney-trial', daysAgo: 8, by: 'maren', bottle: 'slow', dueInDays: -6, customer: 'Pier lamp keepers', notes: '', pieces: '2', artWidth: '70 mm', artHeight: '90 mm', openFraction: '22 %', over: [20, 31], judged: [{ result: 'good' }, { result: 'good' }] },
-  { ...tumbler, key: 'boathouse', daysAgo: 3, by: 'juno', bottle: 'general', dueInDays: -1, customer: 'Boathouse bar', notes: '', pieces: '4', artWidth: '60 mm', artHeight: '45 mm', openFraction: '35 %', resist: 'mesh', stencil: 'rope', over: [2, 5, 3, 8], judged: [{ result: 'good' }, { result: 'good' }, { result: 'usable', faults: ['thin'], note: 'fingerprint at the oar' }, { result: 'good' }] },
+  { ...tumbler, art: 'regatta', key: 'boathouse', daysAgo: 3, by: 'juno', bottle: 'general', dueInDays: -1, customer: 'Boathouse bar', notes: '', pieces: '4', artWidth: '58 mm', artHeight: '31 mm', openFraction: '35 %', resist: 'mesh', stencil: 'rope', over: [2, 5, 3, 8], judged: [{ result: 'good' }, { result: 'good' }, { result: 'usable', faults: ['thin'], note: 'fingerprint at the oar' }, { result: 'good' }] },
 ]

@@ -18,10 +18,14 @@ async function single(name, command, args) {
   return { name, passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 }
 }
 
-/** Runs a test runner and reads its report. A crash counts as a failure even when its report does not say so. */
-async function runner(name, command, args, counts, env = {}) {
-  heading(name)
-  const { code } = await run(command, args, { cwd: root, env: { ...process.env, ...env } })
+/** Runs a test runner and reads its report. A crash counts as a failure even when its report does not say so. What is quiet speaks once it is over. */
+async function runner(name, command, args, counts, env = {}, quiet = false) {
+  if (!quiet) heading(name)
+  const { code, output } = await run(command, args, { cwd: root, env: { ...process.env, ...env }, quiet })
+  if (quiet) {
+    heading(name)
+    console.log(output.trim())
+  }
   const { passed, failed } = counts()
   return { name, passed, failed: code !== 0 && failed === 0 ? 1 : failed }
 }
@@ -35,11 +39,11 @@ await runMain(async () => {
   await run(process.execPath, [join(root, 'node_modules', 'nuxt', 'bin', 'nuxt.mjs'), 'prepare'], { cwd: root, quiet: true })
   await needBuild()
 
-  const vitest = project => runner(`${project} tests`, bin('vitest'), ['run', '--project', project, '--reporter=dot', '--reporter=json', `--outputFile.json=${join(results, `${project}.json`)}`], () => vitestCounts(join(results, `${project}.json`)))
+  const vitest = project => runner(`${project} tests`, bin('vitest'), ['run', '--project', project, '--reporter=dot', '--reporter=json', `--outputFile.json=${join(results, `${project}.json`)}`], () => vitestCounts(join(results, `${project}.json`)), {}, true)
   const all = [
     ...await Promise.all([single('Lint', bin('eslint'), ['.', '--max-warnings', '0']), single('Types', bin('nuxt'), ['typecheck'])]),
-    await vitest('unit'),
-    await vitest('integration'),
+    // The one reckons, the other mostly waits for processes: side by side they take as long as one.
+    ...await Promise.all([vitest('unit'), vitest('integration')]),
     await runner('Interface in Chromium', bin('playwright'), ['test'], () => playwrightCounts(join(results, 'interface.json')), { CREST_CHROMIUM: chromiumPath() }),
   ]
   heading('Results')

@@ -49,6 +49,7 @@ export function jobSchema(unit: 'mm' | 'in') {
     finest: optionalField(text => parseLength(text, unit), mm => (mm < 0.05 || mm > 100 ? 'The finest detail lies between 0.05 and 100 mm. Check the unit.' : null)),
     resist: z.enum(RESIST_IDS, 'Choose the resist.'),
     bottleId: z.uuid('Choose what to etch with from the shelf.'),
+    artworkId: z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')]),
     stencilId: z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')]),
     answers: z.object(Object.fromEntries(QUESTION_IDS.map(id => [id, answerField(id)])) as Record<QuestionId, ReturnType<typeof answerField>>),
     schools: z.object(Object.fromEntries(SCHOOL_KEYS.map(key => [key, schoolField(key)])) as Record<keyof Schools, ReturnType<typeof schoolField>>),
@@ -71,6 +72,9 @@ export function jobSchema(unit: 'mm' | 'in') {
 
 export type JobForm = z.input<ReturnType<typeof jobSchema>>
 export type JobEntry = z.output<ReturnType<typeof jobSchema>>
+
+/** Outline of a stencil's art, mm, to draw it on a piece: path data of straight lines. */
+export interface PlannedArt { d: string, width: number, height: number }
 
 export type JobStatus = 'planned' | 'running' | 'done' | 'dropped'
 
@@ -106,10 +110,13 @@ export interface Job extends JobDetails {
   openFraction: number
   resist: ResistId
   bottleId: string
+  artworkId: string | null
   stencilId: string | null
   blankId: string | null
   /** The blank's wall as it was measured when this was planned. */
   wall: PlannedWall | null
+  /** The outline of the art that it was planned with. */
+  art: PlannedArt | null
   answers: Answers
   /** Schools chosen for this job; '' for the house's. */
   schools: Record<keyof Schools, string>
@@ -123,6 +130,6 @@ export interface Job extends JobDetails {
 /** A plan on which nothing has been written yet. */
 export const BLANK_JOB: JobForm = {
   customer: '', dueOn: '', notes: '', noun: '', pieces: '', surface: 'cylinder', substrate: 'soda-lime', blankId: '', height: '', girth: '', artWidth: '', artHeight: '', openFraction: '', artMiddle: '', finest: '',
-  resist: 'permanent-vinyl', bottleId: '', stencilId: '', answers: { irreplaceable: '', food: '', lip: '', child: '' },
+  resist: 'permanent-vinyl', bottleId: '', artworkId: '', stencilId: '', answers: { irreplaceable: '', food: '', lip: '', child: '' },
   schools: { dwell: '', care: '', weeding: '', after: '', rinsing: '', peel: '' }, ownBest: '', temperature: '', coaters: '1', depth: 'surface', look: 'graphics', oldLabel: false, finish: 'none',
 }

@@ -26,7 +26,7 @@ export function schoolsOf(chosen: Record<keyof Schools, string>, rules: HouseRul
   return Object.fromEntries(SCHOOL_KEYS.map(key => [key, chosen[key] || rules[key]])) as unknown as Schools
 }
 
-type Planned = Pick<Job, Exclude<keyof JobEntry, 'customer' | 'dueOn' | 'notes' | 'bottleId' | 'stencilId' | 'blankId' | 'artMiddle'> & keyof Job> | JobEntry
+type Planned = Pick<Job, Exclude<keyof JobEntry, 'customer' | 'dueOn' | 'notes' | 'bottleId' | 'artworkId' | 'stencilId' | 'blankId' | 'artMiddle'> & keyof Job> | JobEntry
 
 /** What the core needs to plan a job with this lot. The same on both sides, so that plan and bench agree. */
 export function recipeInput(job: Planned, bottle: Bottle, stencil: Stencil | null, wall: PlannedWall | null, rules: HouseRules, now: Date): RecipeInput {

@@ -4,6 +4,7 @@ import type { FaultId, RunEvent, RunSummary } from '#core/run'
 import type { RunPlan } from '#core/run-plan'
 import type { Surface } from '#core/compatibility'
 import type { PlannedWall } from './blanks'
+import type { PlannedArt } from './jobs'
 import type { CouponOfRun } from './coupons'
 import { uuidV7Schema } from './ids'
 
@@ -82,6 +83,8 @@ export interface PieceShape {
   artHeight: number
   /** As measured; null: drawn from height and girth alone. */
   wall: PlannedWall | null
+  /** The art itself; without it tide lines stand for it. */
+  art?: PlannedArt | null
 }
 
 export interface RunWithEvents extends RunHead {

@@ -35,7 +35,7 @@ export function sheetPieces(placed: readonly PlacedStencil[], open: ReadonlyMap<
 
 /** Lays them on what the shelf has of this resist. */
 export function layOut(pieces: readonly SheetPiece[], rolls: readonly Roll[], rules: HouseRules): Nesting {
-  return nest(pieces.map((p, what) => ({ width: p.stencil.width, height: p.stencil.height, what })), rolls, { gap: rules.sheetGap, turn: !rolls.some(r => r.grain), scrapLeast: rules.scrapLeast })
+  return nest(pieces.map((p, what) => ({ width: p.stencil.width, height: p.stencil.height, what })), rolls, { gap: rules.sheetGap, scrapLeast: rules.scrapLeast })
 }
 
 /** The lines of one nested sheet, where they lie on the stock. */

@@ -21,7 +21,7 @@ function pieces(job: Job) {
     return { n: i + 1, window: clock?.running ? onBench!.plan.dwell : undefined, dwelt: clock?.running ? clock.last : undefined, over: clock?.running && clock.phase === 'over', frosted: Boolean(states[i]?.rinsed ?? states[i]?.blasted) }
   })
 }
-const shapeOf = (job: Job) => ({ surface: job.surface, height: job.height, girth: job.girth, artWidth: job.artWidth, artHeight: job.artHeight, wall: job.wall })
+const shapeOf = (job: Job) => ({ surface: job.surface, height: job.height, girth: job.girth, artWidth: job.artWidth, artHeight: job.artHeight, wall: job.wall, art: job.art })
 
 function due(job: Job): string {
   const days = differenceInCalendarDays(new Date(`${job.dueOn}T12:00`), new Date(now.value))

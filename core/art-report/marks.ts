@@ -84,7 +84,7 @@ export interface ArtFigures {
 }
 
 /** Letters of the outline that is kept: enough to know the art by. */
-const OUTLINE = 8000
+const OUTLINE = 4000
 
 export function artFigures(open: Region, report: StencilReport): ArtFigures {
   const b = boundsOf(open)!

@@ -8,6 +8,8 @@ export interface Stock {
   width: number
   length: number
   scrap: boolean
+  /** With a grain nothing is turned on it. */
+  grain: boolean
 }
 
 /** A box to lay down, as often as it is needed. */
@@ -37,13 +39,11 @@ export interface Nesting {
 
 interface Settings {
   gap: number
-  /** False where the resist has a grain, so that pieces may not be turned. */
-  turn: boolean
   scrapLeast: number
 }
 
 /** Lays what fits on one rectangle; the packer takes boxes with a gap after each. */
-function pack(width: number, length: number, pieces: readonly Piece[], { gap, turn }: Settings): { laid: Laid[], left: Piece[], free: { x: number, y: number, width: number, height: number }[] } {
+function pack(width: number, length: number, turn: boolean, pieces: readonly Piece[], { gap }: Settings): { laid: Laid[], left: Piece[], free: { x: number, y: number, width: number, height: number }[] } {
   const fits = (p: Piece) => (p.width <= width + 1e-9 && p.height <= length + 1e-9) || (turn && p.height <= width + 1e-9 && p.width <= length + 1e-9)
   const packer = new MaxRectsPacker(width, length, gap, { smart: false, pot: false, square: false, allowRotation: turn })
   // The largest first: they find room while there is most of it.
@@ -58,14 +58,14 @@ function pack(width: number, length: number, pieces: readonly Piece[], { gap, tu
 
 /** The shortest length of a roll on which as much fits as on the whole of it. */
 function shortest(roll: Stock, pieces: readonly Piece[], settings: Settings) {
-  const all = pack(roll.width, roll.length, pieces, settings)
+  const all = pack(roll.width, roll.length, !roll.grain, pieces, settings)
   if (all.laid.length === 0) return { ...all, used: 0 }
   const reach = (laid: readonly Laid[]) => Math.max(...laid.map(l => l.y + l.height))
   let best = { ...all, used: reach(all.laid) }
   let [low, high] = [all.laid.reduce((s, l) => s + l.width * l.height, 0) / roll.width, best.used]
   for (let i = 0; i < 24 && high - low > 0.5; i++) {
     const middle = (low + high) / 2
-    const tried = pack(roll.width, middle, pieces, settings)
+    const tried = pack(roll.width, middle, !roll.grain, pieces, settings)
     if (tried.laid.length >= all.laid.length) {
       best = { ...tried, used: reach(tried.laid) }
       high = Math.min(middle, best.used)
@@ -85,7 +85,7 @@ export function nest(pieces: readonly Piece[], stock: readonly Stock[], settings
   const sheets: NestedSheet[] = []
   for (const s of order) {
     if (left.length === 0) break
-    const { laid, left: rest, free, used } = s.scrap ? { ...pack(s.width, s.length, left, settings), used: s.length } : shortest(s, left, settings)
+    const { laid, left: rest, free, used } = s.scrap ? { ...pack(s.width, s.length, !s.grain, left, settings), used: s.length } : shortest(s, left, settings)
     if (laid.length === 0) continue
     left = rest
     sheets.push(measured(s, laid, free, used, settings))

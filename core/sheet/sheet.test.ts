@@ -121,14 +121,14 @@ describe('files for cutters', () => {
 })
 
 describe('nesting', () => {
-  const settings = { gap: 5, turn: true, scrapLeast: 50 }
+  const settings = { gap: 5, scrapLeast: 50 }
   const overlap = (a: { x: number, y: number, width: number, height: number }, b: typeof a, gap: number) => a.x < b.x + b.width + gap - 1e-6 && b.x < a.x + a.width + gap - 1e-6 && a.y < b.y + b.height + gap - 1e-6 && b.y < a.y + a.height + gap - 1e-6
 
   it('nothing overlaps, gaps are kept, all lies on the stock, areas add up', () => {
     const size = fc.integer({ min: 20, max: 140 })
-    fc.assert(fc.property(fc.array(fc.record({ width: size, height: size }), { minLength: 1, maxLength: 14 }), fc.boolean(), (sizes, turn) => {
+    fc.assert(fc.property(fc.array(fc.record({ width: size, height: size }), { minLength: 1, maxLength: 14 }), fc.boolean(), (sizes, grain) => {
       const pieces = sizes.map((s, what) => ({ ...s, what }))
-      const { sheets, left } = nest(pieces, [{ id: 'roll', width: 300, length: 5000, scrap: false }, { id: 'scrap', width: 150, length: 120, scrap: true }], { ...settings, turn })
+      const { sheets, left } = nest(pieces, [{ id: 'roll', width: 300, length: 5000, scrap: false, grain }, { id: 'scrap', width: 150, length: 120, scrap: true, grain }], settings)
       expect(left).toEqual([])
       expect(sheets.flatMap(s => s.laid.map(l => l.what)).sort((a, b) => a - b)).toEqual(pieces.map(p => p.what))
       for (const s of sheets) {
@@ -137,7 +137,7 @@ describe('nesting', () => {
           expect(l.x).toBeGreaterThanOrEqual(0)
           expect(l.x + l.width).toBeLessThanOrEqual(s.stock.width + 1e-6)
           expect(l.y + l.height).toBeLessThanOrEqual(s.used + 1e-6)
-          if (!turn) expect(l.turned).toBe(false)
+          if (grain) expect(l.turned).toBe(false)
           if (s.scrap) expect(overlap(l, s.scrap, 0)).toBe(false)
         }
         expect(s.stencils + s.waste + (s.scrap ? s.scrap.width * s.scrap.height : 0)).toBeCloseTo(s.taken, 6)
@@ -146,20 +146,20 @@ describe('nesting', () => {
   })
   it('takes a scrap before it takes a roll, and no more of the roll than it must', () => {
     const piece = { width: 100, height: 80, what: 0 }
-    const { sheets } = nest([piece], [{ id: 'roll', width: 300, length: 5000, scrap: false }, { id: 'small', width: 110, length: 90, scrap: true }], settings)
+    const { sheets } = nest([piece], [{ id: 'roll', width: 300, length: 5000, scrap: false, grain: false }, { id: 'small', width: 110, length: 90, scrap: true, grain: false }], settings)
     expect(sheets.map(s => s.stock.id)).toEqual(['small'])
-    const six = nest(Array.from({ length: 6 }, (_, what) => ({ ...piece, what })), [{ id: 'roll', width: 310, length: 5000, scrap: false }], settings)
+    const six = nest(Array.from({ length: 6 }, (_, what) => ({ ...piece, what })), [{ id: 'roll', width: 310, length: 5000, scrap: false, grain: false }], settings)
     // Three across and two deep: 80 + 5 + 80 mm; turned, they would need no less.
     expect(six.sheets[0]!.used).toBeLessThanOrEqual(165.5)
   })
   it('with a grain nothing is turned; what is too large is said', () => {
     const wide = { width: 400, height: 50, what: 7 }
-    const roll = { id: 'roll', width: 300, length: 5000, scrap: false }
+    const roll = { id: 'roll', width: 300, length: 5000, scrap: false, grain: false }
     expect(nest([wide], [roll], settings).sheets[0]!.laid[0]!.turned).toBe(true)
-    expect(nest([wide], [roll], { ...settings, turn: false })).toEqual({ sheets: [], left: [wide] })
+    expect(nest([wide], [{ ...roll, grain: true }], settings)).toEqual({ sheets: [], left: [wide] })
   })
   it('after cutting, the roll is shorter, the scrap is gone, and what is left over comes back', () => {
-    const after = stockAfter(nest([{ width: 100, height: 80, what: 0 }, { width: 200, height: 100, what: 1 }], [{ id: 'roll', width: 300, length: 5000, scrap: false }, { id: 'small', width: 110, length: 90, scrap: true }], settings))
+    const after = stockAfter(nest([{ width: 100, height: 80, what: 0 }, { width: 200, height: 100, what: 1 }], [{ id: 'roll', width: 300, length: 5000, scrap: false, grain: false }, { id: 'small', width: 110, length: 90, scrap: true, grain: false }], settings))
     expect(after.usedUp).toEqual(['small'])
     expect(after.shortened).toEqual([{ id: 'roll', length: expect.closeTo(4900, 0) }])
     expect(after.back[0]!.width).toBeGreaterThanOrEqual(90)

@@ -1,13 +1,14 @@
 import { planRecipe } from '#core/recipe'
 import type { Recipe } from '#core/recipe'
 import { jobSchema } from '#shared/jobs'
-import type { Job, JobEntry, JobForm } from '#shared/jobs'
+import type { Job, JobEntry, JobForm, PlannedArt } from '#shared/jobs'
 import { fieldErrors } from '#shared/fields'
 import { plannedWall } from '#shared/blanks'
 import type { PlannedWall } from '#shared/blanks'
 import { recipeInput } from '#shared/recipe'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
+import { artworkById } from '../db/queries/artworks'
 import { blankById } from '../db/queries/blanks'
 import { bottleById } from '../db/queries/bottles'
 import * as jobs from '../db/queries/jobs'
@@ -17,7 +18,7 @@ import { notify } from './context'
 import { editedMeanwhile, notFound, Refusal } from './refusal'
 import { studioOf } from './studio'
 
-async function readEntry(db: Db, body: unknown): Promise<{ entry: JobEntry, wall: PlannedWall | null, form: JobForm }> {
+async function readEntry(db: Db, body: unknown): Promise<{ entry: JobEntry, kept: jobs.KeptOfJob, form: JobForm }> {
   const { rules } = await studioOf(db)
   const parsed = jobSchema(rules.lengthUnit).safeParse(body)
   if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
@@ -27,7 +28,7 @@ async function readEntry(db: Db, body: unknown): Promise<{ entry: JobEntry, wall
   const stencil = stencilId === null ? null : await stencilById(db, stencilId)
   if (stencilId !== null && (!stencil || stencil.putAway)) throw new Refusal(400, 'That stencil is not on the shelf.', { stencilId: 'Choose a stencil from the shelf, or none.' })
   if (stencil && stencil.resist !== resist) throw new Refusal(400, 'That stencil is of another kind.', { stencilId: 'This stencil is of another kind than the resist. Choose one that fits, or none.' })
-  return { entry: parsed.data, wall: await wallOf(db, parsed.data), form: body as JobForm }
+  return { entry: parsed.data, kept: { wall: await wallOf(db, parsed.data), art: await artOf(db, parsed.data) }, form: body as JobForm }
 }
 
 /** The blank's wall as it is measured now: kept with the job, so that a later reading does not move it. */
@@ -38,11 +39,20 @@ async function wallOf(db: Db, entry: JobEntry): Promise<PlannedWall | null> {
   return plannedWall(blank, entry)
 }
 
+/** The art's outline, kept with the job as the wall is. */
+async function artOf(db: Db, { artworkId }: JobEntry): Promise<PlannedArt | null> {
+  if (artworkId === null) return null
+  const artwork = await artworkById(db, artworkId)
+  if (!artwork) throw new Refusal(400, 'That stencil is not kept here.', { artworkId: 'Choose a stencil, or none.' })
+  const { outline, width, height } = artwork.figures
+  return { d: outline, width, height }
+}
+
 /** @param id made by the client: sent twice, stored once */
 export async function addJob(context: Context, id: string, body: unknown): Promise<Job> {
   return inTransaction(context.pool, async (db) => {
-    const { entry, wall, form } = await readEntry(db, body)
-    if (await jobs.insertJob(db, id, entry, wall, form, context.by, context.now())) await notify(db, { topic: 'today' })
+    const { entry, kept, form } = await readEntry(db, body)
+    if (await jobs.insertJob(db, id, entry, kept, form, context.by, context.now())) await notify(db, { topic: 'today' })
     return (await jobs.jobById(db, id))!
   })
 }
@@ -58,8 +68,8 @@ export async function changeJob(context: Context, id: string, body: unknown, ver
   return inTransaction(context.pool, async (db) => {
     const before = await plannedJob(db, id)
     if (before.version !== version) throw editedMeanwhile()
-    const { entry, wall, form } = await readEntry(db, body)
-    await jobs.updateJob(db, id, entry, wall, form)
+    const { entry, kept, form } = await readEntry(db, body)
+    await jobs.updateJob(db, id, entry, kept, form)
     await notify(db, { topic: 'today' })
     return (await jobs.jobById(db, id))!
   })

@@ -2,6 +2,9 @@ import { v7 } from 'uuid'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { ARTWORK_FORM } from '../../shared/artworks'
 import type { Artwork, ArtworkForm, ArtworkSummary } from '../../shared/artworks'
+import type { Job } from '../../shared/jobs'
+import type { RunWithEvents } from '../../shared/runs'
+import { jobForm, newBottle } from '../support/client'
 import type { Client } from '../support/client'
 import { sharedStudio } from '../support/studio'
 
@@ -40,5 +43,17 @@ describe('stencil art', () => {
     expect((await post({ width: '0' })).body.fields!.width).toMatch(/smaller than can be etched/)
     expect((await post({ fixes: [{ kind: 'melt', width: 1 }] })).status).toBe(400)
     expect((await post({ source: { kind: 'letters', text: '  ', face: 'plain', align: 'left' } })).body.fields!['source.text']).toMatch(/Write the letters/)
+  })
+  it('a job keeps the outline that it was planned with, whatever becomes of the art; runs carry it to be drawn', async () => {
+    const [id, jobId, runId] = [v7(), v7(), v7()]
+    await mate.post('artworks', { id, artwork: art, figures })
+    const bottleId = await newBottle((await sharedStudio()).lead)
+    const { body: job } = await mate.post<Job>('jobs', { id: jobId, job: jobForm(bottleId, { artworkId: id }) })
+    expect(job).toMatchObject({ artworkId: id, art: { d: figures.outline, width: 60, height: 20 } })
+    await mate.put(`artworks/${id}`, { artwork: art, figures: { ...figures, outline: 'M1 1L2 2L3 1Z' }, version: 1, putAway: true })
+    await mate.post(`jobs/${jobId}/run`, { runId })
+    expect((await mate.get<RunWithEvents>(`runs/${runId}`)).body.shape.art).toEqual(job.art)
+    const gone = await mate.post('jobs', { id: v7(), job: jobForm(bottleId, { artworkId: v7() }) })
+    expect([gone.status, gone.body.fields!.artworkId]).toEqual([400, 'Choose a stencil, or none.'])
   })
 })

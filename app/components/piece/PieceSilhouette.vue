@@ -65,6 +65,20 @@ const tide = computed(() => {
   const h = box.value.art.height / 4
   return `M${-w / 2} ${h / 2} q${w / 4} ${-h * 0.5} ${w / 2} 0 t${w / 2} 0 t${w / 2} 0 t${w / 2} 0`
 })
+/** The art as it is seen from in front: on a round piece its sides turn away. */
+const drawn = computed(() => {
+  const { art, girth } = props.shape
+  const { art: place } = box.value
+  if (!art) return null
+  const r = (measured.value ? 2 * Math.PI * measured.value.at(props.shape.wall!.middle).r : girth) / (2 * Math.PI)
+  const across = props.shape.artWidth / art.width
+  const at = (x: number) => {
+    const along = (x - art.width / 2) * across
+    // Beyond a quarter round it lies on the far side.
+    return place.x + place.width / 2 + (flat.value ? along : r * Math.sin(Math.max(-Math.PI / 2, Math.min(Math.PI / 2, along / r))))
+  }
+  return art.d.replace(/([ML])(-?[\d.]+) (-?[\d.]+)/g, (_, command: string, x: string, y: string) => `${command}${at(Number(x)).toFixed(2)} ${(place.y + Number(y) * place.height / art.height).toFixed(2)}`)
+})
 const outline = computed(() => {
   const { width: w, height: h, wall } = box.value
   const r = wall * 2.4
@@ -94,7 +108,8 @@ const text = computed(() => 19 / box.value.scale)
     <path :d="`${outline} Z`" class="inside" />
     <g :clip-path="`url(#${clip})`">
       <rect v-if="level > 0" class="frost" :x="0" :y="box.height * (1 - level)" :width="box.width" :height="box.height * level" />
-      <rect class="art" :class="{ frosted }" :fill="frosted ? `url(#${clip}-tide)` : undefined" :x="box.art.x" :y="box.art.y" :width="box.art.width" :height="box.art.height" :stroke-width="box.wall * 0.7" :stroke-dasharray="`${box.wall * 2} ${box.wall * 1.4}`" />
+      <path v-if="drawn" class="drawn" :class="{ frosted }" :d="drawn" fill-rule="evenodd" />
+      <rect v-if="!drawn || !frosted" class="art" :class="{ frosted, framed: drawn }" :fill="frosted ? `url(#${clip}-tide)` : undefined" :x="box.art.x" :y="box.art.y" :width="box.art.width" :height="box.art.height" :stroke-width="box.wall * 0.7" :stroke-dasharray="`${box.wall * 2} ${box.wall * 1.4}`" />
       <rect v-if="!flat" class="base" :x="0" :y="box.height - box.base" :width="box.width" :height="box.base" />
     </g>
     <path :d="outline" class="wall" :stroke-width="box.wall" />
@@ -126,6 +141,9 @@ const text = computed(() => 19 / box.value.scale)
 .art { stroke: var(--frost); }
 .art:not(.frosted) { fill: color-mix(in srgb, var(--frost) 12%, transparent); }
 .art.frosted { stroke: none; }
+.art.framed { fill: none; opacity: 0.6; }
+.drawn { fill: var(--frost); opacity: 0.72; }
+.drawn.frosted { opacity: 1; }
 .line { fill: none; stroke: var(--frost); }
 .mark line { stroke: var(--text); }
 .mark path { fill: var(--text); }

@@ -32,6 +32,11 @@ const wall = computed(() => {
   const blank = parsed.value.success ? studio.blank(parsed.value.data.blankId) : null
   return blank && parsed.value.success ? plannedWall(blank, parsed.value.data) : null
 })
+/** The art itself, once it has been read; until then what the job kept of it. */
+const art = computed(() => {
+  const f = studio.artwork(form.value.artworkId)?.figures
+  return f ? { d: f.outline, width: f.width, height: f.height } : form.value.artworkId === stored.artworkId ? props.job?.art ?? null : null
+})
 const input = computed(() => {
   const bottle = studio.bottle(form.value.bottleId)
   return parsed.value.success && bottle ? recipeInput(parsed.value.data, bottle, studio.stencil(parsed.value.data.stencilId), wall.value, studio.rules, new Date(serverNow())) : null
@@ -103,7 +108,7 @@ function clear() {
         </template>
       </div>
     </form>
-    <RecipeSheet v-if="recipe && input" class="out" :recipe="recipe" :input="input" :bottle-id="form.bottleId" :wall="wall" />
+    <RecipeSheet v-if="recipe && input" class="out" :recipe="recipe" :input="input" :bottle-id="form.bottleId" :wall="wall" :art="art" />
     <div v-else class="empty">
       <PieceSilhouette :shape="{ surface: 'cylinder', wall: null, height: 110, girth: 241, artWidth: 60, artHeight: 45 }" :size="230" />
       <p>The recipe stands here as soon as piece and art are known: verdict, window, amounts, sizes, time and cost.</p>

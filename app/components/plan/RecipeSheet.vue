@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import type { Recipe, RecipeInput } from '#core/recipe'
 import type { PlannedWall } from '#shared/blanks'
+import type { PlannedArt } from '#shared/jobs'
 import { etchantKind } from '#core/materials'
 import { describeSource } from '#core/source'
 import { whenCalled } from '#core/steps'
 import { capital, formatDuration, formatFraction } from '#core/units'
 
 /** What comes out of a plan: the piece as measured, verdict, window, every figure with its working, the steps. */
-const props = defineProps<{ recipe: Recipe, input: RecipeInput, bottleId: string, wall: PlannedWall | null }>()
+const props = defineProps<{ recipe: Recipe, input: RecipeInput, bottleId: string, wall: PlannedWall | null, art: PlannedArt | null }>()
 const units = useUnits()
-const shape = computed(() => ({ surface: props.input.surface, height: props.input.height, girth: props.input.girth, artWidth: props.input.art.width, artHeight: props.input.art.height, wall: props.wall }))
+const shape = computed(() => ({ surface: props.input.surface, height: props.input.height, girth: props.input.girth, artWidth: props.input.art.width, artHeight: props.input.art.height, wall: props.wall, art: props.art }))
 const across = computed(() => props.recipe.figures.find(f => f.id === 'diameter')?.value ?? props.input.girth)
 const dimensions = computed(() => ({ height: units.length(props.input.height), across: units.length(across.value), artWidth: units.length(props.input.art.width), artHeight: units.length(props.input.art.height) }))
 const blast = computed(() => etchantKind(props.input.lot.kind).method === 'blast')

@@ -9,10 +9,10 @@ const reads = useReadings()
 const studio = useStudioStore()
 onMounted(() => studio.artworks ?? studio.loadArtworks().catch(() => {}))
 const kept = computed(() => studio.artworks?.filter(a => !a.putAway).map(a => ({ id: a.id, text: a.name })) ?? [])
-const chosen = ref('')
+const choices = computed(() => [{ id: '', text: 'Not from a stencil' }, ...kept.value])
 /** What was found when the art was read is written into the plan; it may still be changed there. */
 function take() {
-  const f = studio.artwork(chosen.value)?.figures
+  const f = studio.artwork(form.value.artworkId)?.figures
   if (!f) return
   const finest = [f.narrowestBridge, f.narrowestOpening].filter(v => v !== null)
   Object.assign(form.value, {
@@ -24,7 +24,7 @@ function take() {
 
 <template>
   <Field v-if="kept.length" v-slot="{ id, labelled, described }" class="full" label="From a stencil" hint="Size, open share and finest detail come with it.">
-    <Select v-model="chosen" :input-id="id" :options="kept" option-label="text" option-value="id" placeholder="Not from a stencil" :aria-labelledby="labelled" :aria-describedby="described" @change="take" />
+    <Select v-model="form.artworkId" placeholder="Not from a stencil" :input-id="id" :options="choices" option-label="text" option-value="id" :aria-labelledby="labelled" :aria-describedby="described" @change="take" />
   </Field>
   <TextField v-model="form.artWidth" data-field="artWidth" label="Width" hint="Along the wall" :reads="reads.length(form.artWidth)" :error="errors.artWidth" />
   <TextField v-model="form.artHeight" data-field="artHeight" label="Height of the art" :reads="reads.length(form.artHeight)" :error="errors.artHeight" />

@@ -39,7 +39,7 @@ const flat = computed(() => form.value.surface === 'flat')
 
 <template>
   <Field v-if="blanks.length > 1" v-slot="{ id, invalid, described, labelled }" class="full" label="Blank" data-field="blankId" :error="errors.blankId" hint="From the library: shape, sizes and material come with it.">
-    <Select v-model="form.blankId" :input-id="id" :options="blanks" option-label="text" option-value="id" :invalid="invalid" :aria-labelledby="labelled" :aria-describedby="described" @change="take" />
+    <Select v-model="form.blankId" placeholder="Not from the library" :input-id="id" :options="blanks" option-label="text" option-value="id" :invalid="invalid" :aria-labelledby="labelled" :aria-describedby="described" @change="take" />
   </Field>
   <TextField v-model="form.noun" data-field="noun" label="What one is called" hint="For example tumbler" :error="errors.noun" />
   <TextField v-model="form.pieces" data-field="pieces" label="How many" inputmode="numeric" :error="errors.pieces" />

@@ -141,7 +141,7 @@ async function markCut() {
     <form novalidate @submit.prevent="keep(false)">
       <TextField v-model="form.name" label="What it is for" hint="For example regatta tumblers" :error="errors.name" @focusout="left.add('name')" />
       <div class="pair">
-        <Field v-slot="{ id: field, labelled }" label="Piece"><Select v-model="form.blankId" :input-id="field" :options="blanks" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
+        <Field v-slot="{ id: field, labelled }" label="Piece"><Select v-model="form.blankId" placeholder="Not measured" :input-id="field" :options="blanks" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
         <TextField v-model="form.pieces" label="How many" inputmode="numeric" :error="errors.pieces" @focusout="left.add('pieces')" />
       </div>
       <Field v-slot="{ id: field, labelled }" label="Resist"><Select v-model="form.resist" :input-id="field" :options="resists" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>

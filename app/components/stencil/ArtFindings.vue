@@ -9,7 +9,7 @@ const props = defineProps<{ report: StencilReport, least: number, undercut: numb
 const emit = defineEmits<{ look: [finding: Finding, mark: number], fix: [fix: Fix] }>()
 const studio = useStudioStore()
 const findings = computed(() => findingsOf(props.report, props.least))
-const mm = (v: number) => `${formatNumber(v, 2)} mm`
+const mm = (v: number) => (v < 0.01 ? 'under 0.01 mm' : `${formatNumber(v, 2)} mm`)
 const many = (n: number, one: string, more: string) => (n === 1 ? `One ${one}` : `${n} ${more}`)
 
 function words(f: Finding): string {

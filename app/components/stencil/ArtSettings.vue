@@ -26,11 +26,11 @@ const letters = computed(() => form.value.source.kind === 'letters')
     <ChoiceField v-model="form.through" label="Read" :options="[{ id: false, text: 'From the front' }, { id: true, text: 'Through the glass' }]" :hint="form.through ? 'Cut mirrored, for the back of clear glass.' : undefined" />
     <ChoiceField v-model="form.cutBy" label="Cut by" :options="ways" />
     <div class="pair">
-      <Field v-slot="{ id, labelled }" label="Etched with"><Select v-model="form.bottleId" :input-id="id" :options="bottles" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
+      <Field v-slot="{ id, labelled }" label="Etched with"><Select v-model="form.bottleId" placeholder="Not decided" :input-id="id" :options="bottles" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
       <TextField v-model="form.dwell" label="Dwell" hint="Empty: the label's longest" :error="errors.dwell" @focusout="emit('left', 'dwell')" />
     </div>
     <div class="pair">
-      <Field v-slot="{ id, labelled }" label="Goes on"><Select v-model="form.blankId" :input-id="id" :options="blanks" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
+      <Field v-slot="{ id, labelled }" label="Goes on"><Select v-model="form.blankId" placeholder="None yet" :input-id="id" :options="blanks" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
       <TextField v-if="form.blankId" v-model="form.middle" label="Middle above base" hint="Empty: half way up" :error="errors.middle" @focusout="emit('left', 'middle')" />
     </div>
   </div>

@@ -8,7 +8,7 @@ import type { Fix, StencilReport } from '#core/art-report'
 const props = defineProps<{ fix: Fix, before: StencilReport, after: StencilReport | null, problem: string }>()
 const emit = defineEmits<{ take: [], leave: [] }>()
 const TITLES: Record<Fix['kind'], string> = { bridges: 'Tie the islands with bridges', thicken: 'Thicken thin resist', round: 'Round off what is too fine', specks: 'Drop specks', undercut: 'Cut smaller, by the undercut' }
-const width = (v: number | null) => (v === null ? 'over 5 mm' : `${formatNumber(v, 2)} mm`)
+const width = (v: number | null) => (v === null ? 'over 5 mm' : v < 0.01 ? 'under 0.01 mm' : `${formatNumber(v, 2)} mm`)
 const rows = computed(() => {
   const of = (r: StencilReport) => [formatArea(r.openArea), String(r.pieces.length), String(r.islands.length), width(narrowestOf(r).bridge), width(narrowestOf(r).opening), `${formatNumber(r.cutLength / 1000, 2)} m`]
   const [b, a] = [of(props.before), props.after && of(props.after)]

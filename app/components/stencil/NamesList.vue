@@ -27,8 +27,9 @@ async function load(event: Event) {
     for (const text of names) {
       at.value = { done, all: names.length }
       const form: ArtworkForm = { ...structuredClone(toRaw(props.form)), name: text.replace(/\n/g, ' ').slice(0, 60).padEnd(2, '.'), source: { ...(props.form.source as Extract<ArtworkForm['source'], { kind: 'letters' }>), text } }
-      const entry = artworkSchema(studio.rules.lengthUnit).parse(form)
-      const look = await worker.ask<LookResult>(lookTask(entry)).catch((e: Error) => {
+      const read = artworkSchema(studio.rules.lengthUnit).safeParse(form)
+      if (!read.success) throw new Error(read.error.issues[0]!.message)
+      const look = await worker.ask<LookResult>(lookTask(read.data)).catch((e: Error) => {
         throw new Error(`"${text.split('\n')[0]}": ${e.message}`)
       })
       await api<Artwork>('artworks', 'POST', { id: v7(), artwork: form, figures: artFigures(look.open, look.report) })

@@ -11,13 +11,13 @@ interface HeadRow extends Omit<RunHead, 'startedAt' | 'endedAt' | 'shape'>, Piec
 
 // A coupon's strips are drawn as strips: flat, as long and wide as its layout says.
 const HEAD = `select run.id, run.job_id as "jobId", run.coupon, coalesce(job.customer, bottle.product_name) as customer, run.plan, run.bottle_id as "bottleId",
-  run.started_by as "startedBy", run.started_at as "startedAt", run.ended_at as "endedAt", coalesce(job.surface, 'flat') as surface, job.wall,
+  run.started_by as "startedBy", run.started_at as "startedAt", run.ended_at as "endedAt", coalesce(job.surface, 'flat') as surface, job.wall, job.art,
   coalesce(job.height_mm, (run.coupon -> 'layout' ->> 'stripLength')::float8 * 1.3) as height, coalesce(job.girth_mm, (run.coupon -> 'layout' ->> 'stripWidth')::float8 * 1.6) as girth,
   coalesce(job.art_width_mm, (run.coupon -> 'layout' ->> 'stripWidth')::float8) as "artWidth", coalesce(job.art_height_mm, (run.coupon -> 'layout' ->> 'stripLength')::float8) as "artHeight"
   from run left join job on job.id = run.job_id join bottle on bottle.id = run.bottle_id`
 
-const toHead = ({ surface, wall, height, girth, artWidth, artHeight, ...row }: HeadRow): RunHead => ({
-  ...row, shape: { surface, wall, height, girth, artWidth, artHeight }, startedAt: row.startedAt.getTime(), endedAt: row.endedAt?.getTime() ?? null,
+const toHead = ({ surface, wall, art, height, girth, artWidth, artHeight, ...row }: HeadRow): RunHead => ({
+  ...row, shape: { surface, wall, art, height, girth, artWidth, artHeight }, startedAt: row.startedAt.getTime(), endedAt: row.endedAt?.getTime() ?? null,
 })
 
 /** @param lock holds the run until the transaction ends, so that events are judged one after another */
