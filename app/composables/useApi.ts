@@ -30,5 +30,6 @@ export async function api<T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'PAT
   const answer = await response.json().catch(() => null) as T & { error?: unknown, fields?: Record<string, string> } | null
   if (response.ok && answer !== null) return answer
   if (response.status === 401) useSessionStore().lost()
+  if (response.status === 413) throw new ApiError(413, 'That is larger than Crest takes. Make it smaller and try again; nothing was lost.')
   throw new ApiError(response.status, typeof answer?.error === 'string' ? answer.error : 'Something went wrong on the server. Nothing was lost; try again.', answer?.fields)
 }

@@ -17,14 +17,22 @@ export const useWorkStore = defineStore('work', () => {
   const refusal = ref<string | null>(null)
   let sending = false
 
+  /** When each run was last fetched by itself, counted in fetches. */
+  const fetched = new Map<string, number>()
+  let fetches = 0
+
+  /** An answer that was long on its way takes nothing back: what a run showed since then stays. */
   async function load() {
+    const began = ++fetches
     const answer = await takeEarly() ?? await api<TodayAnswer>('today')
+    const newer = runs.value.filter(r => (fetched.get(r.id) ?? 0) > began)
     jobs.value = answer.jobs
-    runs.value = answer.runs
+    runs.value = [...answer.runs.map(r => newer.find(n => n.id === r.id && n.events.length >= r.events.length) ?? r), ...newer.filter(n => n.endedAt === null && !answer.runs.some(r => r.id === n.id))]
     loaded.value = true
   }
 
   function put(run: RunWithEvents) {
+    fetched.set(run.id, ++fetches)
     const at = runs.value.findIndex(r => r.id === run.id)
     if (at === -1) runs.value.push(run)
     else if (run.events.length >= runs.value[at]!.events.length) runs.value[at] = run

@@ -94,7 +94,7 @@ describe('hostile and broken files', () => {
     ['bad points', svg('<polygon points="0 0 1"/>'), /points that cannot be read/],
     ['too deep', `<svg>${'<g>'.repeat(ART_LIMITS.depth + 1)}`, /Groups lie more than 64 deep/],
     ['too many elements', `<svg>${'<g/>'.repeat(ART_LIMITS.elements + 1)}</svg>`, /more than 20000 elements/],
-    ['too large', `<svg>${' '.repeat(ART_LIMITS.size)}</svg>`, /larger than 1.5 million/],
+    ['too large', `<svg>${' '.repeat(ART_LIMITS.size)}</svg>`, /larger than 1.2 million/],
   ])('%s is refused with what to do', (_, text, message) => expect(refusal(text)).toMatch(message))
 
   it('copies of copies of copies end soon, and say so', () => {

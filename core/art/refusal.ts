@@ -7,8 +7,8 @@ export class ArtRefused extends Error {
 
 /** How large a drawing may be. Each limit is far above honest art. */
 export const ART_LIMITS = {
-  /** Letters of the file. */
-  size: 1_500_000,
+  /** Letters of the file: with its quotes escaped it has to fit into a request. */
+  size: 1_200_000,
   depth: 64,
   elements: 20_000,
   /** Shapes drawn, those that are used again counted again. */

@@ -1,5 +1,5 @@
 import { expect, LEAD, MATE, press, runAtEtch, signIn, test } from './world'
-import { event, jobForm, newBottle } from '../support/client'
+import { event, jobForm, newBottle, newRun } from '../support/client'
 import { v7 } from 'uuid'
 
 test('a broken piece leaves the run, another comes off early, and a stopped run gives the job back', async ({ signedIn: page, world }) => {
@@ -113,4 +113,32 @@ test('the lead adds a person, who signs in and sets a PIN of their own', async (
   await nell.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'Nell New' })).toContainText('Has a bench PIN')
   await nell.context().close()
+})
+
+test('an answer about Today that was long on its way takes back nothing that was entered since', async ({ signedIn: page, world }) => {
+  const { runId } = await newRun(world.mate, world.bottleId, { pieces: '1', customer: 'Slow answer' })
+  await page.goto(`${world.app.url}/bench/${runId}`)
+  const gloves = page.getByRole('checkbox', { name: /gloves/i }).first()
+  await expect(gloves).toBeVisible()
+  await page.waitForTimeout(1500)
+  let letGo = () => {}
+  const held = new Promise<void>(resolve => letGo = resolve)
+  let answered = 0
+  await page.route('**/api/today', async (route) => {
+    const response = await route.fetch()
+    await held
+    await route.fulfill({ response })
+    answered++
+  })
+  // Somebody plans another job: this page asks for Today, and the answer is on its way for long.
+  const asked = page.waitForRequest('**/api/today')
+  await world.mate.post('jobs', { id: v7(), job: jobForm(world.bottleId) })
+  await asked
+  const stored = page.waitForResponse(r => r.url().endsWith(`/api/runs/${runId}`) && r.request().method() === 'GET')
+  await gloves.click()
+  await stored
+  letGo()
+  await expect.poll(() => answered).toBeGreaterThan(0)
+  await page.waitForTimeout(300)
+  await expect(gloves).toBeChecked()
 })
