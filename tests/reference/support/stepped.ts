@@ -1,0 +1,71 @@
+import type { Instance } from '../../../core/schedule'
+
+/**
+ * The soonest end by going through every state of every second: what each chain is at, who is busy for how long, and every choice of
+ * what to begin. Shares nothing with the solver; for small whole numbers only. Chains with release 0 and no order among them.
+ * @returns s
+ */
+export function steppedEnd(instance: Instance): number {
+  const { chains, hands, fixtures } = instance
+  const kind = chains.map(c => JSON.stringify({ ...c, id: '' }))
+  /** Per chain: next task, s since the first task's end (−1 while it is not over), s left of the task being done. */
+  interface State { next: number[], since: number[], left: number[], busy: number[] }
+  const key = (s: State) => {
+    const parts = chains.map((_, i) => `${kind[i]}|${s.next[i]},${s.since[i]},${s.left[i]}`).sort()
+    return parts.join(';') + s.busy.join()
+  }
+  let layer = new Map<string, State>()
+  const begin: State = { next: chains.map(() => 0), since: chains.map(() => -1), left: chains.map(() => 0), busy: hands.map(() => 0) }
+  layer.set(key(begin), begin)
+  for (let t = 0; t < 400; t++) {
+    const started = new Map<string, State>()
+    /** Standing in a place: begun, and its last task not under way yet. */
+    const stands = (s: State, j: number) => chains[j]!.holdsPlace && (s.next[j]! > 0 || s.left[j]! > 0) && s.next[j]! < chains[j]!.tasks.length && !(s.next[j] === chains[j]!.tasks.length - 1 && s.left[j]! > 0)
+    // What has begun comes first: a rinse that begins this second leaves its place to a coat that begins with it.
+    const go = (s: State, at: number, turn: readonly number[]): void => {
+      if (at === chains.length) {
+        started.set(key(s), s)
+        return
+      }
+      go(s, at + 1, turn)
+      const i = turn[at]!
+      const chain = chains[i]!
+      const task = chain.tasks[s.next[i]!]
+      if (!task || s.left[i]! > 0) return
+      if (task.lag && (s.since[i]! < task.lag.least || s.since[i]! > task.lag.most)) return
+      if (s.next[i] === 0 && chain.holdsPlace && chains.filter((_, j) => stands(s, j)).length >= fixtures.place) return
+      if (task.uses) {
+        const used = chains.filter((c, j) => s.left[j]! > 0 && c.tasks[s.next[j]!]!.uses === task.uses).length
+        if (used >= fixtures[task.uses]) return
+      }
+      hands.forEach((h, p) => {
+        if (s.busy[p]! > 0 || !h.may.includes(task.skill)) return
+        go({ ...s, left: s.left.with(i, task.seconds), busy: s.busy.with(p, task.seconds) }, at + 1, turn)
+      })
+    }
+    for (const s of layer.values()) go(s, 0, chains.map((_, i) => i).sort((x, y) => Number(s.next[y]! > 0) - Number(s.next[x]! > 0)))
+    const next = new Map<string, State>()
+    for (const s of started.values()) {
+      const after: State = { next: [...s.next], since: [...s.since], left: [...s.left], busy: s.busy.map(b => Math.max(0, b - 1)) }
+      let dead = false
+      for (const [i, chain] of chains.entries()) {
+        if (after.since[i]! >= 0) after.since[i]!++
+        if (after.left[i]! > 0 && --after.left[i]! === 0) {
+          if (after.next[i] === 0) after.since[i] = 0
+          after.next[i]!++
+        }
+        const task = chain.tasks[after.next[i]!]
+        if (!task) after.since[i] = -1
+        else if (task.lag && after.left[i] === 0 && after.since[i]! > task.lag.most) dead = true
+        // All that counts once the least lag of the last task is over and it is under way is how long it still takes.
+        else if (after.left[i]! > 0 && after.next[i] === chain.tasks.length - 1 && chain.tasks.length > 1) after.since[i] = 99
+      }
+      if (dead) continue
+      if (after.next.every((n, i) => n === chains[i]!.tasks.length)) return t + 1
+      next.set(key(after), after)
+    }
+    layer = next
+    if (layer.size === 0) return Infinity
+  }
+  return Infinity
+}
