@@ -15,6 +15,7 @@ const rulesSchema = z.record(z.string(), z.string().max(60, 'That is too long fo
     if (read.ok) rules[spec.key] = read.value
     else context.addIssue({ code: 'custom', path: [spec.key], message: read.error })
   }
+  if (Number(rules.workTo) <= Number(rules.workFrom)) context.addIssue({ code: 'custom', path: ['workTo'], message: 'Work would end before it begins. Write a later time.' })
   return rules as unknown as HouseRules
 })
 

@@ -57,6 +57,15 @@ export interface HouseRules extends Schools {
   blastPressureLight: number
   blastDistance: number
   blastPasses: number
+  // The day
+  workFrom: number
+  workTo: number
+  places: number
+  sinks: number
+  tubs: number
+  cabinets: number
+  dryTime: number
+  careGrace: number
   // Clean up
   bicarbonateExcess: number
   bicarbonateLeast: number
@@ -68,12 +77,12 @@ export interface HouseRules extends Schools {
 }
 
 export type RuleKey = keyof HouseRules
-export type RuleKind = 'choice' | 'length' | 'area' | 'time' | 'volume' | 'mass' | 'share' | 'factor' | 'count' | 'days' | 'temperature' | 'pressure' | 'money' | 'currency'
+export type RuleKind = 'choice' | 'length' | 'area' | 'time' | 'volume' | 'mass' | 'share' | 'factor' | 'count' | 'days' | 'temperature' | 'pressure' | 'money' | 'currency' | 'clock'
 
 /** One rule as the house-rules page shows it. */
 export interface RuleSpec {
   key: RuleKey
-  group: 'Schools' | 'Resist' | 'Cutting' | 'Dwell' | 'Coat' | 'During the dwell' | 'Liquid etchant' | 'Blasting' | 'Coupons' | 'Clean up' | 'Units and prices'
+  group: 'Schools' | 'Resist' | 'Cutting' | 'Dwell' | 'Coat' | 'During the dwell' | 'Liquid etchant' | 'Blasting' | 'Coupons' | 'The day' | 'Clean up' | 'Units and prices'
   kind: RuleKind
   label: string
   default: string | number
@@ -151,6 +160,15 @@ export const RULES: readonly RuleSpec[] = [
 
   number('plateauShare', 'Coupons', 'share', 'Frost is done at', 0.95, [0.8, 0.99], 'Past it more time only undercuts.'),
   number('retestDays', 'Coupons', 'days', 'Test a bottle again after', 60, [7, 365], 'Cream loses strength once it has met air.'),
+
+  number('workFrom', 'The day', 'clock', 'Work begins at', 8.5 * 3600, [0, 20 * 3600], 'Nothing is planned before it.'),
+  number('workTo', 'The day', 'clock', 'Work ends at', 17 * 3600, [4 * 3600, 23.75 * 3600], 'Nothing wet is planned past it.'),
+  number('places', 'The day', 'count', 'Places on the bench', 8, [1, 60], 'Pieces that can stand chocked and dwelling at once.'),
+  number('sinks', 'The day', 'count', 'Sinks', 1, [1, 9], 'Each rinses one piece at a time.'),
+  number('tubs', 'The day', 'count', 'Rinse tubs', 1, [1, 9], 'Each rinses one piece at a time.'),
+  number('cabinets', 'The day', 'count', 'Blast cabinets', 1, [1, 9], 'Each takes one piece at a time.'),
+  number('dryTime', 'The day', 'time', 'Dry before it is looked at', 3600, [300, 172_800], 'It can only be judged dry; in the open air that takes about an hour, on a damp day a night.', commonPractice('judge it only when dry')),
+  number('careGrace', 'The day', 'time', 'A call during the dwell may be early or late by', 30, [5, 300], 'A swirl or a drip check is no rinse: half a minute does no harm.'),
 
   number('bicarbonateExcess', 'Clean up', 'factor', 'Bicarbonate over the equation', 2, [1.5, 10], 'Twice the equation, then on until the fizz stops.'),
   number('bicarbonateLeast', 'Clean up', 'mass', 'Bicarbonate at least', 15, [10, 500], 'Less cannot be seen to fizz in a tub. About a tablespoon.'),

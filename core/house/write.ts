@@ -1,4 +1,4 @@
-import { formatNumber, parseArea, parseCount, parseDuration, parseFactor, parseFraction, parseLength, parseMass, parseMoney, parseNumber, parsePressure, parseTemperature, parseVolume } from '../units'
+import { formatNumber, formatTimeOfDay, parseArea, parseCount, parseDuration, parseFactor, parseFraction, parseLength, parseMass, parseMoney, parseNumber, parsePressure, parseTemperature, parseTimeOfDay, parseVolume } from '../units'
 import type { Parsed } from '../units'
 import type { RuleKind, RuleSpec } from './rules'
 
@@ -18,6 +18,7 @@ const KINDS: Record<Exclude<RuleKind, 'choice' | 'currency'>, { write: (value: n
   } },
   temperature: { write: v => `${formatNumber(v, 1)} °C`, read: parseTemperature },
   pressure: { write: v => `${formatNumber(v, 1)} kPa`, read: parsePressure },
+  clock: { write: formatTimeOfDay, read: parseTimeOfDay },
   money: { write: v => formatNumber(v, 2), read: parseMoney },
 }
 

@@ -167,7 +167,7 @@ export function planRecipe(input: RecipeInput): Recipe {
     plan: refusals.length > 0
       ? null
       : {
-          method: kind.method, noun: input.noun, pieces, dwell: window, hands, coatAhead: coatAhead(window, hands), after, putOut: part.putOut, bicarbonate: part.bicarbonate,
+          method: kind.method, noun: input.noun, pieces, dwell: window, hands, coatAhead: coatAhead(window, hands), after, rinseAt: kind.method === 'cream' && input.schools.rinsing === 'sink' ? 'sink' : 'tub', putOut: part.putOut, bicarbonate: part.bicarbonate,
           ...(kind.method === 'blast' ? { look: input.look } : {}),
           care: careCalls({ kind, schools: input.schools, surface: input.surface, dwell: window }, rules), steps,
         },

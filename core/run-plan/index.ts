@@ -24,6 +24,8 @@ export interface RunPlan {
   /** How many may be coated before the first must come off. */
   coatAhead: number
   after: AfterSchool
+  /** Where it is rinsed; runs begun before it was asked: at the sink. */
+  rinseAt?: 'sink' | 'tub'
   /** mL to put out; 0 when blasting */
   putOut: number
   /** g for tub or tray */

@@ -116,6 +116,8 @@ export class Board {
   /** When everything that this chain waits for is over, s; null when one of them is not set yet. */
   private readyAt(chain: Chain): number | null {
     let ready = chain.release
+    // What has begun, or was put where it is, no longer waits for anything.
+    if (chain.tasks[0]!.fixed) return ready
     for (const a of chain.after) {
       const end = this.ends.get(a.chain)
       if (end === undefined) return null

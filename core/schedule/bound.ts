@@ -19,7 +19,7 @@ function workedBy(hands: readonly Hands[], from: number, work: number): number {
 }
 
 /** Heads and tails of a chain's tasks when nothing else were in the way, s. */
-function loadsOf(chain: Chain, ready: number): (Load & { task: Task })[] {
+function loadsOf(chain: Chain, ready: number, tail = chain.tail): (Load & { task: Task })[] {
   const [first] = chain.tasks
   const last = chain.tasks.at(-1)!
   const start = first!.fixed ? first!.fixed.start : ready
@@ -29,7 +29,7 @@ function loadsOf(chain: Chain, ready: number): (Load & { task: Task })[] {
     const head = task.fixed ? task.fixed.start : k === 0 ? ready : Math.max(ready, firstEnd + least(task))
     // After the first task the dwell runs out its least time; after a care call the rinse comes when its own lag lets it.
     const rest = k === chain.tasks.length - 1 ? 0 : k === 0 ? least(last) + last.seconds : Math.max(0, least(last) - (task.lag!.most + task.seconds)) + last.seconds
-    return { task, head, seconds: task.seconds, tail: rest + chain.tail }
+    return { task, head, seconds: task.seconds, tail: rest + tail }
   })
 }
 
@@ -66,13 +66,32 @@ function readyTimes(instance: Instance): Map<string, number> {
   return ready
 }
 
+/** The least time from a chain's start to its end, s, without what comes after it. */
+const spanOf = (chain: Chain): number => (chain.tasks.length === 1 ? chain.tasks[0]!.seconds : chain.tasks[0]!.seconds + chain.tasks.at(-1)!.lag!.least + chain.tasks.at(-1)!.seconds)
+
+/** What follows each chain at least, s: its drying, and whatever waits for it. */
+export function leastTails(instance: Instance): Map<string, number> {
+  const tails = new Map<string, number>()
+  const of = (chain: Chain, depth: number): number => {
+    const known = tails.get(chain.id)
+    if (known !== undefined) return known
+    const waiting = depth > instance.chains.length ? [] : instance.chains.flatMap(o => o.after.filter(a => a.chain === chain.id).map(a => a.wait + spanOf(o) + of(o, depth + 1)))
+    const tail = Math.max(chain.tail, ...waiting)
+    tails.set(chain.id, tail)
+    return tail
+  }
+  instance.chains.forEach(c => of(c, 0))
+  return tails
+}
+
 /**
  * No schedule of this instance can end sooner, s: each chain for itself; all work of any set of skills shared by those who have one
  * of them; each kind of fixture; and the places of the bench, each held for coat and dwell.
  */
 export function lowerBound(instance: Instance): number {
   const ready = readyTimes(instance)
-  const loads = instance.chains.flatMap(c => loadsOf(c, ready.get(c.id)!).map(l => ({ ...l, chain: c })))
+  const tails = leastTails(instance)
+  const loads = instance.chains.flatMap(c => loadsOf(c, ready.get(c.id)!, tails.get(c.id)!).map(l => ({ ...l, chain: c })))
   let bound = Math.max(0, ...loads.map(l => l.head + l.seconds + l.tail))
   const skills = [...new Set(loads.map(l => l.task.skill))]
   const groups: Skill[][] = [skills, ...skills.map(s => [s])]
@@ -89,7 +108,7 @@ export function lowerBound(instance: Instance): number {
   for (const fixture of ['sink', 'tub', 'cabinet'] as const) shared(fixture, loads.filter(l => l.task.uses === fixture && !l.task.fixed))
   shared('place', instance.chains.filter(c => c.holdsPlace && !c.tasks[0]!.fixed).map((c) => {
     const last = c.tasks.at(-1)!
-    return { head: ready.get(c.id)!, seconds: c.tasks[0]!.seconds + last.lag!.least, tail: last.seconds + c.tail }
+    return { head: ready.get(c.id)!, seconds: c.tasks[0]!.seconds + last.lag!.least, tail: last.seconds + tails.get(c.id)! }
   }))
   return Math.ceil(bound - 1e-6)
 }

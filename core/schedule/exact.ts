@@ -1,3 +1,4 @@
+import { leastTails } from './bound'
 import { endOf } from './model'
 import type { Fixture, Instance, Schedule } from './model'
 
@@ -67,13 +68,14 @@ export function searchOrders(instance: Instance, below: number, floor: number, g
   const { hands, chains } = instance
   const ops: Op[] = []
   const first: number[] = []
+  const tails = leastTails(instance)
   for (const [c, chain] of chains.entries()) {
     first.push(ops.length)
     const end = chain.tasks.at(-1)!
     chain.tasks.forEach((t, k) => {
       const last = k === chain.tasks.length - 1
       const rest = last ? 0 : k === 0 ? (end.lag!.least) + end.seconds : Math.max(0, end.lag!.least - t.lag!.most - t.seconds) + end.seconds
-      ops.push({ chain: c, k, seconds: t.seconds, able: hands.flatMap((h, i) => (h.may.includes(t.skill) ? [i] : [])), uses: t.uses, least: t.lag?.least ?? 0, most: t.lag?.most ?? Infinity, last, tail: rest + chain.tail })
+      ops.push({ chain: c, k, seconds: t.seconds, able: hands.flatMap((h, i) => (h.may.includes(t.skill) ? [i] : [])), uses: t.uses, least: t.lag?.least ?? 0, most: t.lag?.most ?? Infinity, last, tail: rest + tails.get(chain.id)! })
     })
   }
   const total = ops.length

@@ -145,7 +145,7 @@ function polish(instance: Instance, schedule: Schedule): Schedule {
  * people every order is searched; beyond that the bound says how far from the best it can be at most.
  * @returns the schedule, or what is in its way
  */
-export function solve(instance: Instance, { goOn: asked = () => true, tries = 600, nodes = 400_000 }: SolveOptions = {}): Solved | Stuck {
+export function solve(instance: Instance, { goOn: asked = () => true, tries = 600, nodes = 50_000 }: SolveOptions = {}): Solved | Stuck {
   let going = true
   const goOn = (share: number) => going && (going = asked(share))
   const bound = lowerBound(instance)

@@ -91,6 +91,12 @@ export function formatClock(seconds: number): string {
   return hours > 0 ? `${sign}${hours}:${two(minutes)}:${two(total % 60)}` : `${sign}${minutes}:${two(total % 60)}`
 }
 
+/** A time of day: `8:30`. @param seconds from midnight; beyond a day it goes on from midnight again */
+export function formatTimeOfDay(seconds: number): string {
+  const minutes = Math.floor(seconds / 60 + 1e-6)
+  return `${Math.floor(minutes / 60) % 24}:${String(minutes % 60).padStart(2, '0')}`
+}
+
 /** @param fraction 0 to 1 */
 export function formatFraction(fraction: number): string {
   return `${formatNumber(fraction * 100, fraction < 0.1 ? 1 : 0)}${NB}%`

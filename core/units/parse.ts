@@ -126,6 +126,13 @@ export function parseDuration(text: string): Parsed {
   return parseQuantity(text, { noun: 'time', example: '5 min', units: TIME_UNITS, bare: 'min', max: 7 * 24 * 3600 })
 }
 
+/** A time of day: `8`, `8:30`, `08.30`. @returns s from midnight */
+export function parseTimeOfDay(raw: string): Parsed {
+  const match = /^(\d{1,2})(?:[:.h]([0-5]\d))?$/.exec(tidy(raw))
+  const value = match ? Number(match[1]) * 3600 + Number(match[2] ?? 0) * 60 : NaN
+  return match && value <= 24 * 3600 ? { ok: true, value } : fail('Write a time of day, for example 8:30.')
+}
+
 /** `35 %`, `35`, `0.35`, `1/3`. @returns a fraction from 0 to 1 */
 export function parseFraction(raw: string): Parsed {
   const text = tidy(raw)

@@ -140,3 +140,11 @@ describe('temperatures, pressures, areas, factors, marks', () => {
     expect(u.formatTemperature(18.25).replaceAll('\u00a0', ' ')).toBe('18.3 °C')
   })
 })
+
+describe('times of day', () => {
+  it.each([['8', 28_800], ['8:30', 30_600], ['08.05', 29_100], ['17h15', 62_100], ['24:00', 86_400]])('%s', (text, seconds) => expect(u.parseTimeOfDay(text)).toEqual({ ok: true, value: seconds }))
+  it.each(['', 'noon', '8:75', '25', '-1'])('"%s" is asked back', text => expect(u.parseTimeOfDay(text)).toMatchObject({ ok: false, error: expect.stringMatching(/8:30/) }))
+  it('are written as a clock on the wall shows them, also past midnight', () => {
+    expect([0, 29_100, 62_130, 90_000].map(u.formatTimeOfDay)).toEqual(['0:00', '8:05', '17:15', '1:00'])
+  })
+})
