@@ -1,23 +1,29 @@
+import { format } from 'date-fns'
 import { v7 } from 'uuid'
+import { solveDay } from '../core/day'
 import { currentStep, foldRun } from '../core/run'
 import type { FaultId, RunEvent } from '../core/run'
+import { dayInput } from '../shared/days'
 import { couponSchema } from '../shared/coupons'
 import { bottleSchema } from '../shared/shelf'
 import { rollSchema } from '../shared/sheets'
 import type { SentEvent } from '../shared/runs'
 import { createPool } from '../server/db/pool'
 import { jobById } from '../server/db/queries/jobs'
+import { listPeople } from '../server/db/queries/people'
 import { sampleIsLoaded } from '../server/db/queries/studio'
 import { acceptEvents, runWithEvents, startRun } from '../server/services/runs'
 import { addPerson, changeAccount, firstRun } from '../server/services/accounts'
 import type { Context } from '../server/services/context'
 import { addJob } from '../server/services/jobs'
+import { studioOf } from '../server/services/studio'
+import { jobsOfDay, saveDay } from '../server/services/days'
 import { addCoupon } from '../server/services/coupons'
 import { addBlank } from '../server/services/blanks'
 import { addRoll, addSheet } from '../server/services/sheets'
 import { addBottle, addStencil } from '../server/services/shelf'
 import { loadArt } from './art'
-import { BLANKS, BOTTLES, COUPONS, CREW, LEAD_PIN, OPEN_JOBS, PAST_JOBS, ROLLS, SHEETS, STENCILS, STUDIO } from './world'
+import { BLANKS, BOTTLES, COUPONS, CREW, DAY_JOB, LEAD_PIN, OPEN_JOBS, PAST_JOBS, ROLLS, SHEETS, STENCILS, STUDIO } from './world'
 
 const DAY = 86_400_000
 const pool = createPool(process.env.DATABASE_URL!)
@@ -149,6 +155,20 @@ async function liveNow(jobId: string) {
   await hand.does({ kind: 'care.given', piece: 1, care: 'drip' })
 }
 
+/** Today is planned: the run on the bench and what is due next, Juno away at noon. */
+async function planToday(open: Record<string, string>) {
+  clock = now
+  const today = new Date(now)
+  const midnight = new Date(today.getFullYear(), today.getMonth(), today.getDate()).getTime()
+  const { rules } = await studioOf(pool)
+  const crew = (await listPeople(pool)).filter(p => p.active)
+  const jobs = await jobsOfDay(pool, [open.chimneys!, open[DAY_JOB]!], today)
+  const entry = { midnight, now: Math.floor((now - midnight) / 1000), away: { [people.juno!.id]: [[12 * 3600, 12.5 * 3600] as [number, number]] }, locks: [] }
+  const solved = solveDay(dayInput(entry, jobs, crew, rules))
+  if (!solved.ok) throw new Error(solved.why)
+  await saveDay(as('maren'), format(today, 'yyyy-MM-dd'), { ...entry, jobs: jobs.map(j => j.id), slots: solved.schedule, version: 0 })
+}
+
 clock = now - 30 * DAY
 await loadPeople()
 const bottles = await loadShelf()
@@ -169,6 +189,7 @@ for (const sketch of OPEN_JOBS) {
   open[sketch.key] = await plan({ ...sketch, dueInDays: sketch.dueInDays + 2 }, bottles, 'maren')
 }
 await liveNow(open.chimneys!)
+await planToday(open)
 if ((await jobById(pool, open.chimneys!))?.status !== 'running') throw new Error('The sample run did not start.')
 await sampleIsLoaded(pool)
 await pool.end()

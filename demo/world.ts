@@ -1,3 +1,4 @@
+import { SKILLS } from '../core/schedule'
 import { ARTWORK_FORM } from '../shared/artworks'
 import type { ArtworkForm } from '../shared/artworks'
 import { BLANK_FORM } from '../shared/blanks'
@@ -12,9 +13,9 @@ import type { BottleForm } from '../shared/shelf'
 export const STUDIO = { studio: 'Tidemark Bench', name: 'Maren Tidewell', password: 'harbour-light' }
 
 export const CREW = [
-  { key: 'osk', name: 'Osk Brandling', role: 'crew' as const, password: 'anchor-and-rope', pin: '1357' },
-  { key: 'juno', name: 'Juno Saltmarsh', role: 'crew' as const, password: 'lantern-on-quay', pin: '8642' },
-  { key: 'bram', name: 'Bram Kettleby', role: 'lead' as const, password: 'six-oars-ashore', pin: '9753' },
+  { key: 'osk', name: 'Osk Brandling', role: 'crew' as const, password: 'anchor-and-rope', pin: '1357', may: [...SKILLS] },
+  { key: 'juno', name: 'Juno Saltmarsh', role: 'crew' as const, password: 'lantern-on-quay', pin: '8642', may: ['prepare' as const, 'care' as const, 'rinse' as const, 'finish' as const] },
+  { key: 'bram', name: 'Bram Kettleby', role: 'lead' as const, password: 'six-oars-ashore', pin: '9753', may: [...SKILLS] },
 ]
 export const LEAD_PIN = '2468'
 
@@ -96,6 +97,9 @@ export const OPEN_JOBS: JobSketch[] = [
   { ...pane, art: 'rose', blank: 'pane', key: 'panes', bottle: 'grit', dueInDays: 11, customer: 'Ferry yard', notes: 'Compass rose, clear in frost.', pieces: '2', artWidth: '240 mm', artHeight: '240 mm', openFraction: '30 %', look: 'fade' },
   { ...flat, key: 'clock', bottle: 'general', dueInDays: 13, customer: 'Start boat', notes: 'Face of the start clock, to be read from both sides of the line.', noun: 'clock pane', substrate: 'tempered', height: '300 mm', girth: '300 mm', pieces: '1', artWidth: '200 mm', artHeight: '200 mm', openFraction: '12 %', coaters: '2' },
 ]
+
+/** Stands on today's plan beside the run on the bench. */
+export const DAY_JOB = 'tide-line'
 
 type Judgement = { result: 'good' | 'usable' | 'scrap', faults?: string[], note?: string }
 

@@ -1,4 +1,6 @@
 import { z } from 'zod'
+import { SKILLS } from '#core/schedule'
+import type { Skill } from '#core/schedule'
 
 export const ROLES = ['lead', 'crew'] as const
 export type Role = typeof ROLES[number]
@@ -7,11 +9,13 @@ const name = z.string().trim().min(2, 'Write a name of at least two letters.').m
 const password = z.string().min(10, 'Use at least ten characters.').max(200, 'Keep it under 200 characters.')
 const pin = z.string().regex(/^\d{4,8}$/, 'A PIN is four to eight digits.')
 
+const may = z.array(z.enum(SKILLS)).max(SKILLS.length)
+
 export const signInSchema = z.object({ name: z.string().trim().min(1, 'Write your name.').max(60), password: z.string().min(1, 'Write your password.').max(200) })
 export const changePersonSchema = z.object({ personId: z.uuid(), pin })
-export const newPersonSchema = z.object({ name, role: z.enum(ROLES), password, pin: z.union([pin, z.literal('')]) })
+export const newPersonSchema = z.object({ name, role: z.enum(ROLES), password, pin: z.union([pin, z.literal('')]), may: may.default([...SKILLS]) })
 export const changePersonAccountSchema = z.object({
-  name: name.optional(), role: z.enum(ROLES).optional(), password: z.union([password, z.literal('')]).optional(), pin: z.union([pin, z.literal('')]).optional(), active: z.boolean().optional(),
+  name: name.optional(), role: z.enum(ROLES).optional(), password: z.union([password, z.literal('')]).optional(), pin: z.union([pin, z.literal('')]).optional(), active: z.boolean().optional(), may: may.optional(),
 })
 export const firstRunSchema = z.object({ studio: z.string().trim().min(2, 'Write the studio\'s name.').max(80), name, password })
 
@@ -25,6 +29,8 @@ export interface Person {
   name: string
   role: Role
   active: boolean
+  /** What this person is trusted with at the bench. */
+  may: Skill[]
   hasPin: boolean
 }
 

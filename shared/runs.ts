@@ -107,5 +107,6 @@ export interface LogEntry {
 export type LiveMessage
   = | { topic: 'run', id: string }
     | { topic: 'today' | 'shelf' | 'studio' | 'crew' }
+    | { topic: 'day', day: string }
   /** The listener was away; anything may have changed. */
     | { topic: 'all' }

@@ -5,6 +5,7 @@ export const KEYS = [
   { key: 'n', text: 'New job' },
   { key: 'b', text: 'Bench' },
   { key: 't', text: 'Today' },
+  { key: 'd', text: 'The day: who does what when' },
   { key: '/', text: 'Search the log' },
   { key: 'Space', text: 'The one thing to do at the bench' },
   { key: '?', text: 'These keys' },
@@ -22,6 +23,7 @@ export function runKeys(open: { cautions: () => void, keys: () => void }) {
     'n': () => navigateTo('/plan/new'),
     'b': () => navigateTo('/bench'),
     't': () => navigateTo('/'),
+    'd': () => navigateTo('/day'),
     '/': () => navigateTo({ path: '/log', query: { find: '' } }),
   }
   const session = useSessionStore()

@@ -4,6 +4,17 @@ const RETRY_MS = 1000
 /** The first stream opens just after the first load; what came between is fetched once the page has settled. */
 const AFTER_FIRST_MS = 600
 
+type Topic = LiveMessage['topic']
+const hearers = new Map<Topic, Set<(message: never) => void>>()
+
+/** Lets a screen hear a topic that no store keeps. @returns stops it */
+export function useLiveTopic<T extends Topic>(topic: T, hear: (message: Extract<LiveMessage, { topic: T }>) => unknown): () => void {
+  const set = hearers.get(topic) ?? new Set()
+  hearers.set(topic, set)
+  set.add(hear as (message: never) => void)
+  return () => set.delete(hear as (message: never) => void)
+}
+
 /** Keeps the stores true while the app is open: server-sent events name what changed, and it is fetched. */
 export function runLive() {
   const work = useWorkStore()
@@ -17,12 +28,14 @@ export function runLive() {
   const loadAll = () => [work.load, studio.load].forEach(quietly)
 
   function hear(message: LiveMessage) {
+    hearers.get(message.topic)?.forEach(h => h(message as never))
     switch (message.topic) {
       case 'run': return quietly(() => work.loadRun(message.id))
       case 'today': return quietly(work.load)
       case 'shelf': return quietly(studio.loadShelf)
       case 'studio': return quietly(studio.loadStudio)
       case 'crew': return quietly(studio.loadCrew)
+      case 'day': return
       default: return loadAll()
     }
   }

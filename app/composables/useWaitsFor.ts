@@ -9,29 +9,18 @@ export function stationPath(run: Pick<RunWithEvents, 'id' | 'coupon' | 'bottleId
   return stepId === 'wash-up' ? `/wash-up/${run.id}` : stepId === 'look' ? `/look/${run.id}` : `/bench/${run.id}`
 }
 
-type Planner = (job: Job) => string | null
-/** Planning needs the tables of the trade: fetched once the page stands, so that Today is usable sooner. */
-const planner = shallowRef<Planner | null>(null)
-async function fetchPlanner(studio: ReturnType<typeof useStudioStore>) {
-  const [{ planRecipe }, { recipeInput }] = await Promise.all([import('#core/recipe'), import('#shared/recipe')])
-  planner.value = (job) => {
-    const bottle = studio.bottle(job.bottleId)
-    return bottle ? planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, studio.rules, new Date(serverNow()))).refusals[0] ?? null : null
-  }
-}
-
 /** What a job is waiting for, in one sentence, and where to go for it. */
 export function useWaitsFor() {
   const work = useWorkStore()
   const studio = useStudioStore()
   const { now } = useServerClock()
-  if (!planner.value) onNuxtReady(() => fetchPlanner(studio))
+  const recipes = useRecipes()
   /** Why a planned job can't go to the bench as it stands today; null when it can. */
   function refused(job: Job): string | null {
     const bottle = studio.bottle(job.bottleId)
     if (!bottle) return null
     if (bottle.putAway) return `${bottle.productName} is no longer on the shelf. Choose another bottle.`
-    return planner.value?.(job) ?? null
+    return recipes.recipe(job)?.refusals[0] ?? null
   }
 
   return (job: Job): { sentence: string, to: string, action: string } => {

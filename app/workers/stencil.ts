@@ -5,6 +5,7 @@ import type { Fix, ReportLimits, StencilReport } from '#core/art-report'
 import type { Box, Ring } from '#core/outline'
 import type { ArtSource } from '#shared/artworks'
 import { letterFace } from './faces'
+import { serveTasks } from './serve'
 
 /** What the page asks of this worker. To cancel, the page ends the worker. */
 export type StencilTask
@@ -15,10 +16,6 @@ export type StencilTask
 
 export interface LookResult { open: Ring[], sheet: Box, report: StencilReport, notes: string[] }
 export interface TraceResult { text: string, settings: TraceSettings, width: number, height: number }
-export type StencilAnswer
-  = | { kind: 'share', id: number, share: number }
-    | { kind: 'done', id: number, result: unknown }
-    | { kind: 'refused', id: number, message: string }
 
 /** Pictures are looked at with this many pixels on their longer side: finer adds nothing to a stencil. */
 const TRACED_SIDE = 1600
@@ -75,18 +72,5 @@ async function answer(task: StencilTask, tell: (share: number) => void): Promise
   }
 }
 
-self.addEventListener('message', async ({ data: { id, task } }: MessageEvent<{ id: number, task: StencilTask }>) => {
-  const post = (message: StencilAnswer) => self.postMessage(message)
-  let told = -1
-  try {
-    const result = await answer(task, (share) => {
-      if (share - told > 0.04) post({ kind: 'share', id, share: told = share })
-    })
-    post({ kind: 'done', id, result })
-  }
-  catch (error) {
-    // Refusals are sentences for the reader; anything else is a fault of ours and says so.
-    if (!(error instanceof ArtRefused) && !(error instanceof RangeError)) console.error(error)
-    post({ kind: 'refused', id, message: error instanceof ArtRefused || error instanceof RangeError ? error.message : 'This art could not be worked out. Nothing was lost; try it simpler, or tell who looks after Crest.' })
-  }
-})
+// Refusals are sentences for the reader; anything else is a fault of ours and says so.
+serveTasks<StencilTask>(answer, error => (error instanceof ArtRefused || error instanceof RangeError ? error.message : null), 'This art could not be worked out. Nothing was lost; try it simpler, or tell who looks after Crest.')

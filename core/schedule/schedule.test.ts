@@ -210,6 +210,7 @@ describe('how many can be coated before the first must be rinsed, in one line', 
   it('says how many, and what one more would do', () => {
     expect(aheadSentence(window, { coat: 70, off: 60 }, 'tumbler').replace(/\u00a0/g, ' ')).toBe('One pair of hands coats 5 tumblers, then rinses the first: one more would be covered 50 s after the first is due.')
     expect(aheadSentence(window, { coat: 30, off: 60 }, 'tumbler')).toMatch(/^One pair of hands coats 3 tumblers.*rinsing takes 30\ss longer/)
-    expect(aheadSentence(window, { coat: 60, off: 60 }, 'tumbler', 4)).toMatch(/coats 4 tumblers.*the bench is full/)
+    expect(aheadSentence(window, { coat: 60, off: 60 }, 'tumbler', { places: 4 })).toMatch(/coats 4 tumblers.*the bench is full/)
+    expect(aheadSentence(window, { coat: 60, off: 60 }, 'tumbler', { pieces: 3 })).toBe('One pair of hands can coat all 3 tumblers before the first has to come off.')
   })
 })

@@ -1,5 +1,6 @@
 import { v7 } from 'uuid'
 import { DEFAULT_HOUSE_RULES } from '#core/house'
+import { SKILLS } from '#core/schedule'
 import type { ChangePersonAccount, FirstRun, NewPerson, Person, SignedIn } from '#shared/accounts'
 import { inTransaction } from '../db/pool'
 import type { Db, Pool } from '../db/pool'
@@ -22,7 +23,7 @@ export interface Session {
   personEpoch: number
 }
 
-const asPerson = ({ id, name, role, active, hasPin }: Person): Person => ({ id, name, role, active, hasPin })
+const asPerson = ({ id, name, role, active, may, hasPin }: Person): Person => ({ id, name, role, active, may, hasPin })
 
 /** Checks name and password. @throws Refusal 401 when they do not fit, 429 after too many tries */
 export async function signIn(pool: Pool, now: Date, entry: { name: string, password: string }, address: string): Promise<Session> {
@@ -73,7 +74,7 @@ export async function changePerson(pool: Pool, now: Date, session: Session, entr
 async function insertNew(db: Db, entry: NewPerson): Promise<string> {
   if (await people.personByName(db, entry.name)) throw new Refusal(409, 'That name is taken.', { name: 'Somebody here has that name already. Add an initial.' })
   const id = v7()
-  await people.insertPerson(db, { id, name: entry.name, role: entry.role, passwordHash: await hashSecret(entry.password), pinHash: entry.pin ? await hashSecret(entry.pin) : null })
+  await people.insertPerson(db, { id, name: entry.name, role: entry.role, may: entry.may, passwordHash: await hashSecret(entry.password), pinHash: entry.pin ? await hashSecret(entry.pin) : null })
   return id
 }
 
@@ -85,7 +86,7 @@ export async function firstRun(pool: Pool, entry: FirstRun, world: 'own' | 'samp
     // Two first-run pages at once: the second waits here and then finds somebody.
     await db.query('lock table person in share row exclusive mode')
     if (await people.countPeople(db) > 0) throw new Refusal(409, 'This studio has been set up already. Sign in.')
-    const id = await insertNew(db, { name: entry.name, password: entry.password, role: 'lead', pin: '' })
+    const id = await insertNew(db, { name: entry.name, password: entry.password, role: 'lead', pin: '', may: [...SKILLS] })
     await insertStudio(db, entry.studio, DEFAULT_HOUSE_RULES, world)
     return id
   })
@@ -103,7 +104,7 @@ export async function addPerson(context: Context, entry: NewPerson): Promise<str
 /** Leads change anybody; everybody changes their own password and PIN. */
 export async function changeAccount(context: Context, id: string, entry: ChangePersonAccount): Promise<void> {
   const own = id === context.by
-  const ownSecretsOnly = own && entry.name === undefined && entry.role === undefined && entry.active === undefined
+  const ownSecretsOnly = own && entry.name === undefined && entry.role === undefined && entry.active === undefined && entry.may === undefined
   if (context.role !== 'lead' && !ownSecretsOnly) throw leadsOnly()
   await inTransaction(context.pool, async (db) => {
     await db.query('lock table person in share row exclusive mode')
@@ -116,7 +117,7 @@ export async function changeAccount(context: Context, id: string, entry: ChangeP
     const namesake = entry.name && await people.personByName(db, entry.name)
     if (namesake && namesake.id !== id) throw new Refusal(409, 'That name is taken.', { name: 'Somebody here has that name already. Add an initial.' })
     await people.updatePerson(db, {
-      id, name: entry.name ?? person.name, role, active,
+      id, name: entry.name ?? person.name, role, active, may: entry.may ?? person.may,
       passwordHash: entry.password ? await hashSecret(entry.password) : person.passwordHash,
       pinHash: entry.pin ? await hashSecret(entry.pin) : person.pinHash,
       endSessions: Boolean(entry.password) || !active || role !== person.role,

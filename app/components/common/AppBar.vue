@@ -15,6 +15,7 @@ const links = [
   { to: '/', text: 'Today' },
   { to: '/plan/new', text: 'Plan' },
   { to: '/stencils', text: 'Stencils' },
+  { to: '/day', text: 'Day' },
   { to: '/bench', text: 'Bench' },
   { to: '/blanks', text: 'Blanks' },
   { to: '/shelf', text: 'Shelf' },
@@ -63,13 +64,13 @@ const section = computed(() => {
 </template>
 
 <style scoped>
-.bar { display: flex; flex-wrap: wrap; align-items: center; gap: 0.2rem 1.2rem; padding: 0.45rem 1.5rem; border-bottom: 1px solid var(--line); background: var(--ground); position: relative; z-index: 5; }
+.bar { display: flex; flex-wrap: wrap; align-items: center; gap: 0.2rem 0.8rem; padding: 0.45rem 1.5rem; border-bottom: 1px solid var(--line); background: var(--ground); position: relative; z-index: 5; }
 .skip { position: absolute; left: -999rem; }
 .skip:focus { left: 1rem; top: 0.5rem; background: var(--raised); padding: 0.4rem 0.8rem; z-index: 9; }
 .brand { display: flex; align-items: center; gap: 0.5rem; text-decoration: none; color: var(--glass); min-height: 44px; }
 .brand span { font: 700 1.65rem/1 var(--display); color: var(--text); letter-spacing: 0.02em; }
-nav { display: flex; flex-wrap: wrap; gap: 0 0.2rem; }
-nav a { color: var(--muted); text-decoration: none; padding: 0.65rem 0.65rem 0.5rem; border-bottom: 3px solid transparent; }
+nav { display: flex; flex-wrap: wrap; gap: 0; }
+nav a { color: var(--muted); text-decoration: none; padding: 0.65rem 0.5rem 0.5rem; border-bottom: 3px solid transparent; }
 nav a:hover { color: var(--text); }
 nav a[aria-current='page'] { color: var(--text); border-bottom-color: var(--frost); font-weight: 650; }
 .right { margin-left: auto; display: flex; align-items: center; gap: 0.4rem; }

@@ -2,6 +2,8 @@
 import Button from 'primevue/button'
 import { changePersonAccountSchema, newPersonSchema } from '#shared/accounts'
 import type { Person, Role } from '#shared/accounts'
+import { SKILLS } from '#core/schedule'
+import type { Skill } from '#core/schedule'
 
 /** A new crew member, or an account to change. Empty password and PIN leave them as they are. */
 const props = defineProps<{ person: Person | null }>()
@@ -9,7 +11,8 @@ const emit = defineEmits<{ close: [] }>()
 const session = useSessionStore()
 const studio = useStudioStore()
 const own = computed(() => props.person?.id === session.person?.id)
-const form = reactive({ name: props.person?.name ?? '', role: (props.person?.role ?? 'crew') as Role, password: '', pin: '' })
+const form = reactive({ name: props.person?.name ?? '', role: (props.person?.role ?? 'crew') as Role, may: [...(props.person?.may ?? SKILLS)] as Skill[], password: '', pin: '' })
+const MAY: Record<Skill, string> = { prepare: 'Get pieces ready', coat: 'Coat', care: 'Look after a dwell', rinse: 'Take off and rinse', blast: 'Blast', finish: 'Wash up and finish' }
 const { errors, problem, busy, submit } = useEntry(() => (props.person ? changePersonAccountSchema : newPersonSchema), () => form)
 
 async function save(active?: boolean) {
@@ -26,6 +29,11 @@ async function save(active?: boolean) {
     <template v-if="session.isLead">
       <TextField v-model="form.name" label="Name" :error="errors.name" />
       <ChoiceField v-model="form.role" label="Role" :options="[{ id: 'crew', text: 'Crew' }, { id: 'lead', text: 'Lead' }]" hint="Leads enter bottles, house rules and people." />
+      <fieldset>
+        <legend>Trusted with</legend>
+        <label v-for="skill in SKILLS" :key="skill"><input v-model="form.may" type="checkbox" :value="skill"> {{ MAY[skill] }}</label>
+        <p class="muted">The day is planned by it: nobody is given what they may not do.</p>
+      </fieldset>
     </template>
     <TextField v-model="form.password" :label="person ? 'New password' : 'Password'" type="password" autocomplete="new-password" :hint="person ? 'Empty: as it is. A new one ends all other sessions.' : 'Ten characters or more.'" :error="errors.password" />
     <TextField v-model="form.pin" label="Bench PIN" type="password" inputmode="numeric" :hint="person?.hasPin ? 'Empty: as it is. Four to eight digits.' : 'Four to eight digits, for a quick change at a shared tablet.'" :error="errors.pin" />
@@ -40,5 +48,10 @@ async function save(active?: boolean) {
 
 <style scoped>
 form { display: grid; gap: 1rem; }
+fieldset { border: 1px solid var(--control-line); border-radius: 2px; padding: 0.4rem 0.8rem 0.6rem; display: grid; grid-template-columns: 1fr 1fr; gap: 0 1rem; }
+legend { font-weight: 600; padding: 0 0.3rem; }
+fieldset label { display: flex; align-items: center; gap: 0.5rem; min-height: 44px; }
+fieldset input { width: 1.3rem; height: 1.3rem; accent-color: var(--glass); }
+fieldset p { grid-column: 1 / -1; font-size: 0.92rem; }
 .do { display: flex; flex-wrap: wrap; gap: 0.7rem; }
 </style>

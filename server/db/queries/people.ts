@@ -1,4 +1,5 @@
 import type { Db } from '../pool'
+import type { Skill } from '#core/schedule'
 import type { Person, Role } from '#shared/accounts'
 
 export interface PersonRow extends Person {
@@ -9,7 +10,7 @@ export interface PersonRow extends Person {
   sessionEpoch: number
 }
 
-const COLUMNS = `id, name, role, active, pin_hash is not null as "hasPin", password_hash as "passwordHash", pin_hash as "pinHash",
+const COLUMNS = `id, name, role, active, may, pin_hash is not null as "hasPin", password_hash as "passwordHash", pin_hash as "pinHash",
   pin_misses as "pinMisses", pin_locked_until as "pinLockedUntil", session_epoch as "sessionEpoch"`
 
 export async function peopleByIds(db: Db, ids: string[]): Promise<PersonRow[]> {
@@ -25,7 +26,7 @@ export async function lockPerson(db: Db, id: string): Promise<PersonRow | undefi
 }
 
 export async function listPeople(db: Db): Promise<Person[]> {
-  return (await db.query<Person>('select id, name, role, active, pin_hash is not null as "hasPin" from person order by active desc, lower(name)')).rows
+  return (await db.query<Person>('select id, name, role, active, may, pin_hash is not null as "hasPin" from person order by active desc, lower(name)')).rows
 }
 
 export async function countPeople(db: Db): Promise<number> {
@@ -36,15 +37,15 @@ export async function countActiveLeads(db: Db): Promise<number> {
   return (await db.query<{ n: number }>('select count(*)::int as n from person where active and role = \'lead\'')).rows[0]!.n
 }
 
-export async function insertPerson(db: Db, p: { id: string, name: string, role: Role, passwordHash: string, pinHash: string | null }): Promise<void> {
-  await db.query('insert into person (id, name, role, password_hash, pin_hash) values ($1, $2, $3, $4, $5)', [p.id, p.name, p.role, p.passwordHash, p.pinHash])
+export async function insertPerson(db: Db, p: { id: string, name: string, role: Role, may: Skill[], passwordHash: string, pinHash: string | null }): Promise<void> {
+  await db.query('insert into person (id, name, role, may, password_hash, pin_hash) values ($1, $2, $3, $4, $5, $6)', [p.id, p.name, p.role, p.may, p.passwordHash, p.pinHash])
 }
 
-export async function updatePerson(db: Db, p: { id: string, name: string, role: Role, active: boolean, passwordHash: string, pinHash: string | null, endSessions: boolean }): Promise<void> {
+export async function updatePerson(db: Db, p: { id: string, name: string, role: Role, active: boolean, may: Skill[], passwordHash: string, pinHash: string | null, endSessions: boolean }): Promise<void> {
   await db.query(
     `update person set name = $2, role = $3, active = $4, password_hash = $5, pin_hash = $6, pin_misses = 0, pin_locked_until = null,
-       session_epoch = session_epoch + $7::int where id = $1`,
-    [p.id, p.name, p.role, p.active, p.passwordHash, p.pinHash, p.endSessions ? 1 : 0],
+       session_epoch = session_epoch + $7::int, may = $8 where id = $1`,
+    [p.id, p.name, p.role, p.active, p.passwordHash, p.pinHash, p.endSessions ? 1 : 0, p.may],
   )
 }
 

@@ -1,0 +1,203 @@
+import { addDays, format } from 'date-fns'
+import { dayBlocks, dayChanges, dayInstance, moveTask, readChain } from '#core/day'
+import type { Block, Drying, DayInput, DayJob, Dwell, JobPromise, Lock, SolvedDay } from '#core/day'
+import type { Instance, Schedule, WhyNot } from '#core/schedule'
+import { aheadSentence } from '#core/schedule'
+import { dayInput, dayJob, parseAway, writeAway } from '#shared/days'
+import type { DayPlan, DayPlanEntry } from '#shared/days'
+import type { Job } from '#shared/jobs'
+import type { DayTask } from '~/workers/day'
+
+/** A plan is given after this long, proved or not. ms */
+const BUDGET = 1600
+/** While something runs the plan is looked at again this often. ms */
+const LOOK_AGAIN = 60_000
+/** Jobs promised within so many days are put on a day that nobody has planned yet. */
+const SUGGESTED_DAYS = 3
+
+/** Without the proxies that Vue wraps facts in, so that a worker can be given them. */
+const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+
+export interface ShownDay { instance: Instance, schedule: Schedule, blocks: Block[], dwells: Dwell[], drying: Drying[], end: number, bound: number, proved: boolean, late: string[] }
+
+/** Everything on one day: what was chosen, the plan made from it, and what stands in its way. */
+export function useDay(date: string) {
+  const work = useWorkStore()
+  const studio = useStudioStore()
+  const planner = useRecipes()
+  const reckoner = useReckoner<DayTask>(() => new Worker(new URL('../workers/day.ts', import.meta.url), { type: 'module' }), {
+    tooLong: 'This day takes longer than a minute to plan and was stopped. Choose fewer jobs.', broken: 'The day could not be planned. Reload the page and try again; what was kept is safe.',
+  })
+  const midnight = new Date(`${date}T00:00`).getTime()
+  const isToday = computed(() => format(new Date(serverNow()), 'yyyy-MM-dd') === date)
+  const past = computed(() => midnight + 86_400_000 <= serverNow())
+  const secondsNow = () => (isToday.value ? Math.floor((serverNow() - midnight) / 1000) : null)
+
+  const kept = ref<DayPlan | null>(null)
+  const chosen = ref<string[]>([])
+  const away = ref<Record<string, string>>({})
+  const locks = ref<Lock[]>([])
+  const shown = shallowRef<ShownDay | null>(null)
+  const problem = ref('')
+  const why = shallowRef<WhyNot | null>(null)
+  const changes = ref<string[]>([])
+  const told = ref('')
+
+  const crew = computed(() => studio.crew.filter(p => p.active))
+  const nameOf = (id: string) => studio.nameOf(id).split(' ')[0]!
+  const awayErrors = computed(() => Object.fromEntries(Object.entries(away.value).flatMap(([id, text]) => {
+    const read = parseAway(text)
+    return read.ok ? [] : [[id, read.error]]
+  })))
+
+  /** Open jobs with what the bench will follow; null for what can't be planned as it stands. */
+  const open = computed(() => work.jobs.map((job): { job: Job, day: DayJob | null, refusal: string | null } => {
+    const run = work.runs.find(r => r.jobId === job.id)
+    if (run) return { job, day: dayJob(job, run.plan, work.state(run)), refusal: null }
+    const recipe = planner.recipe(job)
+    return { job, day: recipe?.plan ? dayJob(job, recipe.plan, null) : null, refusal: recipe?.refusals[0] ?? null }
+  }))
+  const jobs = computed(() => chosen.value.flatMap(id => open.value.find(o => o.job.id === id)?.day ?? []))
+
+  function inputNow(): DayInput {
+    const spans = Object.fromEntries(Object.entries(away.value).flatMap(([id, text]): [string, [number, number][]][] => {
+      const read = parseAway(text)
+      return read.ok && read.value.length > 0 ? [[id, read.value]] : []
+    }))
+    return plain(dayInput({ midnight, now: secondsNow(), away: spans, locks: locks.value }, jobs.value, crew.value.map(({ id, name, may }) => ({ id, name, may })), studio.rules))
+  }
+  function show(input: DayInput, solved: Extract<SolvedDay, { ok: true }>): ShownDay {
+    return { instance: solved.instance, schedule: solved.schedule, end: solved.end, bound: solved.bound, proved: solved.proved, late: solved.late, ...dayBlocks(input, solved.instance, solved.schedule) }
+  }
+
+  /** Blocks that people have seen last; what differs from them is told. */
+  let known: Block[] = []
+  let again = false
+
+  /** Plans afresh from the facts. @param keep stored afterwards */
+  async function plan(keep: boolean): Promise<boolean> {
+    if (!kept.value || past.value) return false
+    problem.value = ''
+    why.value = null
+    if (jobs.value.length === 0) {
+      shown.value = null
+      return keep && kept.value.version > 0 ? save(inputNow(), []) : false
+    }
+    const input = inputNow()
+    try {
+      const solved = await reckoner.ask<SolvedDay>({ kind: 'plan', input, budget: BUDGET })
+      if (!solved.ok) {
+        problem.value = solved.why
+        void ask(solved.instance)
+        return false
+      }
+      shown.value = show(input, solved)
+      if (known.length > 0) changes.value = dayChanges(known, shown.value.blocks, nameOf)
+      else known = shown.value.blocks
+      if (solved.end > studio.rules.workTo) void ask(solved.instance)
+      return keep ? await save(input, solved.schedule) : true
+    }
+    catch (error) {
+      if (!(error instanceof Superseded)) problem.value = (error as Error).message
+      return false
+    }
+  }
+  /** What stands in the way of ending in time, once nothing else is asked. */
+  async function ask(instance: Instance) {
+    const work: Instance = { ...instance, chains: instance.chains.filter(c => readChain(c.id).kind !== 'look') }
+    why.value = await reckoner.ask<WhyNot | null>({ kind: 'why', instance: plain(work), limit: studio.rules.workTo }).catch(() => null)
+  }
+
+  async function save(input: DayInput, slots: Schedule): Promise<boolean> {
+    const entry: DayPlanEntry = { midnight, now: input.now, jobs: jobs.value.map(j => j.id), away: input.away as DayPlanEntry['away'], locks: [...input.locks], slots, version: kept.value!.version }
+    if (JSON.stringify([entry.jobs, entry.away, entry.locks, entry.slots]) === JSON.stringify([kept.value!.jobs, kept.value!.away, kept.value!.locks, kept.value!.slots])) return true
+    try {
+      kept.value = await api<DayPlan>(`days/${date}`, 'PUT', entry)
+      again = false
+      return true
+    }
+    catch (error) {
+      if (!(error instanceof ApiError)) throw error
+      // Somebody else planned it, or a fact came in between: from what is kept now, once more.
+      if (error.status === 409 && !again) {
+        again = true
+        await load()
+        return plan(true)
+      }
+      problem.value = error.message
+      return false
+    }
+  }
+
+  async function load() {
+    const day = await api<DayPlan>(`days/${date}`)
+    kept.value = day
+    if (day.version > 0) {
+      chosen.value = day.jobs.filter(id => work.jobs.some(j => j.id === id))
+      away.value = Object.fromEntries(Object.entries(day.away).map(([id, spans]) => [id, writeAway(spans)]))
+      locks.value = day.locks
+      if (known.length === 0) known = day.blocks
+    }
+    else if (!past.value) {
+      const until = format(addDays(midnight, SUGGESTED_DAYS), 'yyyy-MM-dd')
+      chosen.value = work.jobs.filter(j => j.status === 'running' ? isToday.value : j.dueOn <= until).map(j => j.id)
+    }
+  }
+
+  /** Somebody changed what the day is planned from. */
+  const edit = async () => {
+    known = []
+    changes.value = []
+    await plan(true)
+  }
+  async function move(step: { chain: string, task: number, start: number, person: string }) {
+    if (!shown.value) return
+    const moved = moveTask(shown.value.instance, shown.value.schedule, locks.value, step, nameOf)
+    told.value = moved.ok ? moved.snapped ?? '' : moved.why
+    if (!moved.ok) return
+    const before = locks.value
+    locks.value = moved.locks
+    if (await plan(true)) return
+    told.value = problem.value || 'The rest of the day does not fit round that. It stays where it was.'
+    locks.value = before
+    await plan(false)
+  }
+  async function toggleLock(block: Block) {
+    told.value = ''
+    const mine = (l: Lock) => l.chain === block.chain && (l.task === block.task || block.task === 0)
+    locks.value = block.locked ? locks.value.filter(l => !mine(l)) : [...locks.value, { chain: block.chain, task: block.task, start: block.from, person: block.person }, ...(block.task > 0 && !locks.value.some(l => l.chain === block.chain && l.task === 0) ? shown.value!.blocks.filter(b => b.chain === block.chain && b.task === 0 && !b.fact).map(b => ({ chain: b.chain, task: 0, start: b.from, person: b.person })) : [])]
+    await plan(true)
+  }
+  function understood() {
+    known = shown.value?.blocks ?? []
+    changes.value = []
+  }
+
+  // Facts: what happened at the bench since the plan was made.
+  const facts = computed(() => work.runs.filter(r => chosen.value.includes(r.jobId ?? '')).map(r => `${r.id}${work.events(r).length}`).join())
+  watch(facts, () => void plan(Boolean(kept.value?.version)))
+  const runs = computed(() => facts.value !== '')
+  useIntervalFn(() => {
+    if (runs.value && isToday.value && !reckoner.busy.value) void plan(Boolean(kept.value?.version))
+  }, LOOK_AGAIN)
+  const hearing = useLiveTopic('day', message => message.day === date && (kept.value?.savedBy !== useSessionStore().person?.id || !reckoner.busy.value) && void api<DayPlan>(`days/${date}`).then((day) => {
+    if (day.version > (kept.value?.version ?? 0)) void load().then(() => plan(false))
+  }).catch(() => {}))
+  onScopeDispose(hearing)
+
+  async function begin() {
+    await until(() => work.loaded && studio.studio !== null && planner.ready.value).toBe(true)
+    try {
+      await load()
+      await plan(false)
+    }
+    catch (error) {
+      problem.value = (error as Error).message
+    }
+  }
+  const ahead = computed(() => jobs.value.filter(j => j.plan.method === 'cream' && j.plan.pieces > 1).map(j => ({ id: j.id, text: `${j.title}: ${aheadSentence(j.plan.dwell, j.plan.hands, j.plan.noun, { pieces: j.plan.pieces, places: studio.rules.places })}` })))
+  return { date, midnight, isToday, past, kept, open, chosen, away, awayErrors, locks, crew, nameOf, jobs, shown, problem, why, changes, told, ahead, reckoner, begin, edit, move, toggleLock, understood, keep: () => plan(true), instanceOf: dayInstance }
+}
+
+export type Day = ReturnType<typeof useDay>
+export type { JobPromise }

@@ -1,0 +1,21 @@
+import type { Recipe } from '#core/recipe'
+import type { Job } from '#shared/jobs'
+
+type Planner = (job: Job) => Recipe | null
+/** Planning needs the tables of the trade: fetched once the page stands, so that Today is usable sooner. */
+const planner = shallowRef<Planner | null>(null)
+
+async function fetchPlanner(studio: ReturnType<typeof useStudioStore>) {
+  const [{ planRecipe }, { recipeInput }] = await Promise.all([import('#core/recipe'), import('#shared/recipe')])
+  planner.value = (job) => {
+    const bottle = studio.bottle(job.bottleId)
+    return bottle ? planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, studio.rules, new Date(serverNow()))) : null
+  }
+}
+
+/** Recipes of open jobs with today's shelf and house rules; null until the tables are here. */
+export function useRecipes() {
+  const studio = useStudioStore()
+  if (!planner.value) onNuxtReady(() => fetchPlanner(studio))
+  return { ready: computed(() => planner.value !== null), recipe: (job: Job) => planner.value?.(job) ?? null }
+}

@@ -1,0 +1,65 @@
+import { dayBlocks, dayInstance } from '#core/day'
+import type { DayJob } from '#core/day'
+import { foldRun } from '#core/run'
+import { verifySchedule } from '#core/schedule'
+import { dayInput, dayJob } from '#shared/days'
+import type { DayPlan, DayPlanEntry } from '#shared/days'
+import { inTransaction } from '../db/pool'
+import type { Db } from '../db/pool'
+import { dayByDate, putDay } from '../db/queries/days'
+import { listOpenJobs } from '../db/queries/jobs'
+import { listPeople } from '../db/queries/people'
+import { openRuns, eventsOfRuns } from '../db/queries/runs'
+import type { Context } from './context'
+import { notify } from './context'
+import { recipeOf } from './jobs'
+import { editedMeanwhile, Refusal } from './refusal'
+import { studioOf } from './studio'
+
+/** A page's clock may be off by this much before its plan is asked for again. s */
+const CLOCK_SLACK = 120
+
+/** A day that nobody has planned yet. */
+const emptyDay = (day: string): DayPlan => ({ day, midnight: 0, jobs: [], away: {}, locks: [], slots: [], blocks: [], version: 0, savedBy: null, savedAt: null })
+
+export const oneDay = async (db: Db, day: string): Promise<DayPlan> => await dayByDate(db, day) ?? emptyDay(day)
+
+/** The chosen jobs that are still open, each with its plan and what has happened to it. */
+export async function jobsOfDay(db: Db, ids: readonly string[], now: Date): Promise<DayJob[]> {
+  const jobs = (await listOpenJobs(db)).filter(j => ids.includes(j.id))
+  const runs = await openRuns(db)
+  const events = await eventsOfRuns(db, runs.map(r => r.id))
+  const found: DayJob[] = []
+  for (const id of ids) {
+    const job = jobs.find(j => j.id === id)
+    if (!job) continue
+    const run = runs.find(r => r.jobId === id)
+    const plan = run?.plan ?? (await recipeOf(db, job, now)).plan
+    if (plan) found.push(dayJob(job, plan, run ? foldRun(plan, events.get(run.id)!) : null))
+  }
+  return found
+}
+
+/**
+ * Keeps a day's plan once it has been checked against the facts as they are now.
+ * @throws Refusal 409 when they have moved on, or when somebody else has planned the day meanwhile
+ */
+export async function saveDay(context: Context, day: string, entry: DayPlanEntry): Promise<DayPlan> {
+  const now = context.now()
+  if (entry.now !== null && Math.abs(entry.midnight / 1000 + entry.now - now.getTime() / 1000) > CLOCK_SLACK) throw new Refusal(409, 'This plan was made for another moment. It is made again.')
+  return inTransaction(context.pool, async (db) => {
+    const { rules } = await studioOf(db)
+    const people = (await listPeople(db)).filter(p => p.active)
+    const jobs = await jobsOfDay(db, entry.jobs, now)
+    const input = dayInput(entry, jobs, people, rules)
+    const instance = dayInstance(input)
+    // A wet piece that is past its window is rinsed late rather than never; that is told, not refused.
+    const faults = verifySchedule(instance, entry.slots).filter(f => !(f.kind === 'late' && instance.chains.find(c => c.id === f.chain)?.tasks[0]?.fixed))
+    if (faults.length > 0) throw new Refusal(409, 'The facts have moved on since this plan was made. It is made again.')
+    const { blocks } = dayBlocks(input, instance, entry.slots)
+    const stored = await putDay(db, { day, midnight: entry.midnight, jobs: jobs.map(j => j.id), away: entry.away, locks: entry.locks.filter(l => instance.chains.some(c => c.id === l.chain)), slots: entry.slots, blocks, by: context.by, at: now }, entry.version)
+    if (!stored) throw editedMeanwhile()
+    await notify(db, { topic: 'day', day })
+    return oneDay(db, day)
+  })
+}

@@ -1,0 +1,19 @@
+import { describe, expect, it } from 'vitest'
+import { dayPlanSchema, parseAway, writeAway } from './days'
+
+describe('when somebody is away', () => {
+  it.each([
+    ['', []], ['12-12:30', [[43_200, 45_000]]], ['15:30-', [[55_800, 86_400]]], ['-9', [[0, 32_400]]], ['15:30-, 12:00 – 12:30', [[43_200, 45_000], [55_800, 86_400]]],
+  ])('%s', (text, spans) => {
+    expect(parseAway(text)).toEqual({ ok: true, value: spans })
+    expect(parseAway(writeAway(spans as [number, number][]))).toEqual({ ok: true, value: spans })
+  })
+  it.each(['noon', '12', '13-12', '12-13-14', '12:00-12:00'])('"%s" is asked back', text => expect(parseAway(text)).toMatchObject({ ok: false }))
+})
+
+describe('a day as a page sends it', () => {
+  const id = '0197a000-0000-7000-8000-000000000001'
+  const good = { midnight: 1e12, now: null, jobs: [id], away: { [id]: [[0, 60]] }, locks: [], slots: [{ chain: `${id}:1`, task: 0, start: 30_600, person: id }], version: 0 }
+  it('is taken as it is', () => expect(dayPlanSchema.parse(good)).toEqual(good))
+  it.each([{ slots: [{ ...good.slots[0], start: -1 }] }, { jobs: ['x'] }, { extra: 1 }, { away: { [id]: [[0]] } }])('is refused with %o', change => expect(dayPlanSchema.safeParse({ ...good, ...change }).success).toBe(false))
+})

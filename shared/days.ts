@@ -1,0 +1,61 @@
+import { z } from 'zod'
+import type { Block, DayInput, DayJob, DayPerson } from '#core/day'
+import type { HouseRules } from '#core/house'
+import type { RunState } from '#core/run'
+import type { RunPlan } from '#core/run-plan'
+import { formatTimeOfDay, countOf, parseTimeOfDay } from '#core/units'
+import type { Parsed } from '#core/units'
+import type { Job } from './jobs'
+
+const DAY_SECONDS = 24 * 3600
+const second = z.number().int().min(0).max(6 * DAY_SECONDS)
+const chain = z.string().min(1).max(80)
+const span = z.tuple([second, second])
+const slot = z.strictObject({ chain, task: z.number().int().min(0).max(60), start: second, person: z.uuid() })
+
+/** A day's plan as a page sends it: what was chosen, and the schedule made from it. */
+export const dayPlanSchema = z.strictObject({
+  /** ms since 1970 at midnight where the studio is. */
+  midnight: z.number().int().positive(),
+  /** s from midnight at which it was planned; null for a day that has not begun. */
+  now: second.nullable(),
+  jobs: z.array(z.uuid()).max(40, 'Forty jobs are more than a day. Choose fewer.'),
+  away: z.record(z.uuid(), z.array(span).max(12)),
+  locks: z.array(slot).max(400),
+  slots: z.array(slot).max(4000),
+  version: z.number().int().min(0),
+})
+
+export type DayPlanEntry = z.output<typeof dayPlanSchema>
+
+/** A day's plan as it is kept; version 0: nobody has planned it yet. */
+export interface DayPlan extends Omit<DayPlanEntry, 'now'> {
+  day: string
+  blocks: Block[]
+  savedBy: string | null
+  savedAt: number | null
+}
+
+/** What the core plans a day from. The same on both sides, so that page and server agree. */
+export function dayInput(entry: Pick<DayPlanEntry, 'midnight' | 'now' | 'away' | 'locks'>, jobs: readonly DayJob[], people: readonly DayPerson[], rules: HouseRules): DayInput {
+  return { midnight: entry.midnight, now: entry.now, jobs, people, away: entry.away, locks: entry.locks, rules }
+}
+
+export const dayJob = (job: Pick<Job, 'id' | 'pieces' | 'noun' | 'customer'>, plan: RunPlan, state: RunState | null): DayJob => ({ id: job.id, title: `${countOf(job.pieces, job.noun)} for ${job.customer}`, plan, state })
+
+/** When somebody is away, as it is written: `12-12:30, 15:30-`. Nothing after the dash: until the day ends. @returns spans in s from midnight */
+export function parseAway(text: string): { ok: true, value: [number, number][] } | { ok: false, error: string } {
+  const spans: [number, number][] = []
+  for (const part of text.split(/[,;]/).map(t => t.trim()).filter(t => t !== '')) {
+    const [from, to, ...more] = part.split(/\s*[-–]\s*/)
+    const ends: Parsed[] = [from ? parseTimeOfDay(from) : { ok: true, value: 0 }, to ? parseTimeOfDay(to) : { ok: true, value: DAY_SECONDS }]
+    const [a, b] = ends
+    if (to === undefined || more.length > 0 || !a!.ok || !b!.ok) return { ok: false, error: `"${part}" can't be read. Write it like 12:00-12:30, or 15:30- for whoever leaves then.` }
+    if (b!.value <= a!.value) return { ok: false, error: `"${part}" ends before it begins.` }
+    spans.push([a!.value, b!.value])
+  }
+  return { ok: true, value: spans.sort((x, y) => x[0] - y[0]) }
+}
+
+/** The same back in writing. */
+export const writeAway = (spans: readonly (readonly [number, number])[]): string => spans.map(([a, b]) => `${formatTimeOfDay(a)}-${b >= DAY_SECONDS ? '' : formatTimeOfDay(b)}`).join(', ')
