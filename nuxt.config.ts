@@ -25,7 +25,11 @@ export default defineNuxtConfig({
   runtimeConfig: { public: { version } },
   alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)) },
   // A worker goes by the headers of its own script: it may be started by our pages, load our scripts and fetch from us, and nothing else.
-  routeRules: { '/_nuxt/**': { headers: { 'cross-origin-embedder-policy': 'require-corp', 'content-security-policy': 'default-src \'none\'; script-src \'self\'; connect-src \'self\'', 'x-content-type-options': 'nosniff' } } },
+  routeRules: {
+    '/_nuxt/**': { headers: { 'cross-origin-embedder-policy': 'require-corp', 'content-security-policy': 'default-src \'none\'; script-src \'self\'; connect-src \'self\'', 'x-content-type-options': 'nosniff' } },
+    // Pictures of the bench come as the camera gives them.
+    '/api/runs/*/photos': { security: { requestSizeLimiter: { maxRequestSizeInBytes: 10_500_000, maxUploadFileRequestInBytes: 10_500_000, throwError: true } } },
+  },
   compatibilityDate: '2026-06-01',
   nitro: { compressPublicAssets: { gzip: true, brotli: true } },
   // Nothing is inlined as data: the policy lets fonts come from our own address only.

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { FAULTS, RESULTS } from '#core/run'
-import type { FaultId, RunEvent, RunSummary } from '#core/run'
+import type { FaultId, PieceFact, RunEvent, RunSummary } from '#core/run'
 import type { RunPlan } from '#core/run-plan'
 import type { Surface } from '#core/compatibility'
 import type { PlannedWall } from './blanks'
@@ -34,6 +34,9 @@ export const runEventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...head, kind: z.literal('etchant.off'), piece }),
   z.strictObject({ ...head, kind: z.literal('piece.rinsed'), piece }),
   z.strictObject({ ...head, kind: z.literal('piece.withdrawn'), piece, reason }),
+  z.strictObject({ ...head, kind: z.literal('piece.taken'), piece }),
+  z.strictObject({ ...head, kind: z.literal('run.paused'), reason }),
+  z.strictObject({ ...head, kind: z.literal('run.resumed') }),
   z.strictObject({ ...head, kind: z.literal('etchant.measured'), putOut: z.number().min(0).max(100_000), back: z.number().min(0).max(100_000) }),
   z.strictObject({ ...head, kind: z.literal('bicarbonate.added'), grams: z.number().positive().max(100_000) }),
   z.strictObject({ ...head, kind: z.literal('piece.judged'), piece, result: z.enum(RESULTS), faults: z.array(z.enum(faultIds)).max(20), note: z.string().max(500) }),
@@ -53,6 +56,8 @@ export type StoredEvent = RunEvent & { seq: number, deviceTime: number, serverTi
 export interface EventOutcome {
   id: string
   accepted: boolean
+  /** Kept beside what another tablet entered, for a person to decide. */
+  conflict?: boolean
   /** Why not, and what to do instead. */
   reason?: string
 }
@@ -87,8 +92,27 @@ export interface PieceShape {
   art?: PlannedArt | null
 }
 
+/** The same fact of a piece, entered twice: `at` and `by` as the second tablet says. */
+export interface Conflict {
+  id: string
+  fact: PieceFact
+  piece: number
+  at: number
+  by: string
+}
+
+export const settleSchema = z.object({ /** The second entry counts; false: the first one stays. */ take: z.boolean() })
+
+export const photoHeadSchema = z.object({ id: uuidV7Schema, step: word, piece: z.union([z.literal('').transform(() => null), z.coerce.number().int().min(1).max(500)]) })
+export type PhotoHead = z.output<typeof photoHeadSchema>
+
+/** A picture taken during a run; its image is fetched by id. */
+export interface Photo extends PhotoHead { width: number, height: number, by: string, at: number }
+
 export interface RunWithEvents extends RunHead {
   events: StoredEvent[]
+  /** Not yet decided. */
+  conflicts: Conflict[]
   serverTime: number
 }
 
@@ -108,5 +132,6 @@ export type LiveMessage
   = | { topic: 'run', id: string }
     | { topic: 'today' | 'shelf' | 'studio' | 'crew' }
     | { topic: 'day', day: string }
+    | { topic: 'photos', id: string }
   /** The listener was away; anything may have changed. */
     | { topic: 'all' }

@@ -1,5 +1,5 @@
 import { useIntervalFn, useEventListener, useLocalStorage } from '@vueuse/core'
-import { announcements } from '#core/run'
+import { announcements, calls } from '#core/run'
 import type { AlarmLevel, Announcement } from '#core/run'
 
 /** Notes (Hz) and their lengths (s). No two levels sound alike: a low hum, rising pair, triple knock, falling siren. */
@@ -51,6 +51,7 @@ export function useAlarms() {
   const { now } = useServerClock()
   const { sound } = useSoundSetting()
   const raised = new Map<string, number>()
+  const session = useSessionStore()
 
   const standing = computed<(Announcement & { runId: string })[]>(() =>
     work.runs.flatMap(r => announcements(r.plan, work.state(r), now.value).map(a => ({ ...a, runId: r.id }))).sort((a, b) => RANK[b.level] - RANK[a.level]))
@@ -59,7 +60,7 @@ export function useAlarms() {
     const keys = new Set(standing.value.map(a => `${a.runId}:${a.key}`))
     for (const key of raised.keys()) if (!keys.has(key)) raised.delete(key)
     // The most urgent one speaks; two sentences at once are none.
-    const due = standing.value.find(a => performance.now() - (raised.get(`${a.runId}:${a.key}`) ?? -Infinity) >= TUNES[a.level].repeatMs)
+    const due = standing.value.find(a => calls(a, session.person?.id ?? null, now.value) && performance.now() - (raised.get(`${a.runId}:${a.key}`) ?? -Infinity) >= TUNES[a.level].repeatMs)
     if (!due) return
     raised.set(`${due.runId}:${due.key}`, performance.now())
     if (!sound.value) return
@@ -77,8 +78,21 @@ export function useAlarms() {
   return { standing }
 }
 
-/** Lets people hear before a run that this device can be heard. */
-export function testAlarm() {
-  play('now')
-  speak('Rinse tumbler 3 now.')
+/** What each alarm says, for trying them before a run. */
+export const ALARM_TESTS: { level: AlarmLevel, name: string, sentence: string }[] = [
+  { level: 'care', name: 'Look after it', sentence: 'Look for drips on tumbler 3 and push them back.' },
+  { level: 'soon', name: 'Soon', sentence: 'Get ready: tumbler 3 in half a minute.' },
+  { level: 'now', name: 'Now', sentence: 'Rinse tumbler 3 now.' },
+  { level: 'over', name: 'Over', sentence: 'Tumbler 3 is over its time. Rinse it now.' },
+]
+
+/** Whether this browser can speak; without it the alarms only sound. */
+export const canSpeak = () => 'speechSynthesis' in window && window.speechSynthesis.getVoices().length > 0
+
+/** Lets people hear before a run that this device can be heard. @returns false when the browser gives no sound */
+export function testAlarm(level: AlarmLevel): boolean {
+  audio ??= new AudioContext()
+  play(level)
+  speak(ALARM_TESTS.find(t => t.level === level)!.sentence)
+  return audio.state === 'running'
 }

@@ -13,16 +13,13 @@ export class ApiError extends Error {
 const UNREACHABLE = 'Crest can\'t be reached. What you entered is kept here; it is tried again.'
 const PATIENCE_MS = 10_000
 
-/** Asks the server. @throws ApiError with a sentence to show and messages for fields */
-export async function api<T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE' = 'GET', body?: unknown): Promise<T> {
+/** How long a picture may take over a weak network. */
+const PICTURE_PATIENCE_MS = 60_000
+
+async function ask<T>(path: string, request: RequestInit, patience: number): Promise<T> {
   let response: Response
   try {
-    response = await fetch(`/api/${path}`, {
-      method,
-      headers: body === undefined ? {} : { 'content-type': 'application/json' },
-      body: body === undefined ? undefined : JSON.stringify(body),
-      signal: AbortSignal.timeout(PATIENCE_MS),
-    })
+    response = await fetch(`/api/${path}`, { ...request, signal: AbortSignal.timeout(patience) })
   }
   catch {
     throw new ApiError(0, UNREACHABLE)
@@ -33,3 +30,10 @@ export async function api<T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'PAT
   if (response.status === 413) throw new ApiError(413, 'That is larger than Crest takes. Make it smaller and try again; nothing was lost.')
   throw new ApiError(response.status, typeof answer?.error === 'string' ? answer.error : 'Something went wrong on the server. Nothing was lost; try again.', answer?.fields)
 }
+
+/** Asks the server. @throws ApiError with a sentence to show and messages for fields */
+export const api = <T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE' = 'GET', body?: unknown): Promise<T> =>
+  ask<T>(path, { method, headers: body === undefined ? {} : { 'content-type': 'application/json' }, body: body === undefined ? undefined : JSON.stringify(body) }, PATIENCE_MS)
+
+/** Sends a picture as it is. @throws ApiError */
+export const sendPicture = <T>(path: string, file: Blob): Promise<T> => ask<T>(path, { method: 'POST', headers: { 'content-type': file.type.startsWith('image/') ? file.type : 'image/jpeg' }, body: file }, PICTURE_PATIENCE_MS)

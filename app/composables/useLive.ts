@@ -35,7 +35,8 @@ export function runLive() {
       case 'shelf': return quietly(studio.loadShelf)
       case 'studio': return quietly(studio.loadStudio)
       case 'crew': return quietly(studio.loadCrew)
-      case 'day': return
+      case 'day':
+      case 'photos': return
       default: return loadAll()
     }
   }

@@ -1,8 +1,8 @@
 import type { RunPlan } from '../run-plan'
 import { capital } from '../units'
-import type { RunEvent } from './events'
-import { currentStep, pieceStage, wetPieces } from './state'
-import type { PieceStage, RunState } from './state'
+import type { PieceFact, RunEvent } from './events'
+import { currentStep, holderOf, pieceStage, wetPieces } from './state'
+import type { PieceStage, PieceState, RunState } from './state'
 
 type PieceEvent = Extract<RunEvent, { piece: number }>
 
@@ -25,6 +25,24 @@ function refuseGun(plan: RunPlan, state: RunState, event: PieceEvent, name: stri
   return event.kind === 'piece.blasted' && piece.gunSeconds === 0 ? `No gun time is counted for ${name.toLowerCase()} yet.` : null
 }
 
+function refuseTaking(piece: PieceState, by: string, name: string): string | null {
+  const holder = holderOf(piece)
+  if (holder === null) return `${name} is in nobody's hands.`
+  return holder === by ? `${name} is yours already.` : null
+}
+
+/** Order of a piece's facts in time. */
+const FACTS_IN_ORDER = ['coatStarted', 'covered', 'off', 'rinsed'] as const
+const FACT_AT: Record<PieceFact, number> = { 'coat.started': 0, 'coat.covered': 1, 'etchant.off': 2, 'piece.rinsed': 3 }
+
+function refuseSettling(piece: PieceState, event: Extract<RunEvent, { kind: 'fact.settled' }>, name: string): string | null {
+  const at = FACT_AT[event.fact]
+  const [before, mine, after] = [FACTS_IN_ORDER.slice(0, at).map(f => piece[f]), piece[FACTS_IN_ORDER[at]!], FACTS_IN_ORDER.slice(at + 1).map(f => piece[f])]
+  if (!mine) return `${name} has no such entry.`
+  if (before.some(s => s && s.at > event.heldAt) || after.some(s => s && s.at < event.heldAt)) return `${name} would be out of order in time then. Settle its other entries first, or keep what stands.`
+  return null
+}
+
 function refusePiece(plan: RunPlan, state: RunState, event: PieceEvent): string | null {
   const piece = state.pieces[event.piece - 1]
   if (!piece) return `There is no ${plan.noun} ${event.piece} in this run.`
@@ -33,12 +51,14 @@ function refusePiece(plan: RunPlan, state: RunState, event: PieceEvent): string 
   if (stage === 'withdrawn') return `${name} was taken out of the run.`
   const step = currentStep(plan, state)
   if (event.kind === 'piece.withdrawn') return null
+  if (event.kind === 'piece.taken') return refuseTaking(piece, event.by, name)
+  if (event.kind === 'fact.settled') return refuseSettling(piece, event, name)
   if (event.kind === 'piece.judged') return step?.kind === 'look' ? null : `${name} can be judged once it is dry and the wash-up is done. Now: ${step?.title}.`
   if (event.kind === 'gun.on' || event.kind === 'gun.off' || event.kind === 'piece.blasted') return step?.kind === 'blast' ? refuseGun(plan, state, event, name) : `It is not time to blast. First: ${step?.title}.`
   if (step?.kind !== 'clock') return `It is not time to coat. First: ${step?.title}.`
   const needed = STAGE_NEEDED[event.kind]!
   if (stage !== needed.stage) return `${name} ${needed.otherwise}.`
-  const inHand = event.kind === 'coat.started' && !plan.together && state.pieces.find(p => pieceStage(p) === 'coating' && p.coatStarted!.by === event.by)
+  const inHand = event.kind === 'coat.started' && !plan.together && state.pieces.find(p => pieceStage(p) === 'coating' && holderOf(p) === event.by)
   return inHand ? `Finish coating ${plan.noun} ${inHand.n} first.` : null
 }
 
@@ -46,6 +66,8 @@ function refusePiece(plan: RunPlan, state: RunState, event: PieceEvent): string 
 export function refuseStep(plan: RunPlan, state: RunState, event: RunEvent): string | null {
   if (state.finished) return 'This run is finished. Its log can no longer change.'
   if (state.abandoned) return 'This run was stopped. Start a new one from the job.'
+  if (event.kind === 'run.resumed') return state.paused ? null : 'The run is not paused.'
+  if (state.paused && event.kind !== 'run.abandoned' && event.kind !== 'event.undone' && event.kind !== 'fact.settled') return 'The run is paused. Go on with it first.'
   if ('piece' in event) return refusePiece(plan, state, event)
   const step = currentStep(plan, state)!
   switch (event.kind) {
@@ -71,6 +93,9 @@ export function refuseStep(plan: RunPlan, state: RunState, event: RunEvent): str
       const open = state.pieces.filter(p => !p.judged && !p.withdrawn)
       return open.length > 0 ? `Judge ${open.map(p => `${plan.noun} ${p.n}`).join(', ')} first.` : null
     }
+    case 'run.paused':
+      if (state.pieces.some(p => p.gunOn)) return 'The gun is on. Let go before the run is paused.'
+      return wetPieces(state).length > 0 ? 'Something is wet, and etchant does not pause. Rinse every coated piece first, or hand it over.' : null
     case 'run.abandoned':
       if (state.pieces.some(p => p.gunOn)) return 'The gun is on. Let go before the run is stopped.'
       return wetPieces(state).length > 0 ? 'Something is still wet. Rinse every coated piece before the run is stopped.' : null

@@ -4,6 +4,7 @@ import { capital, formatDuration } from '../units'
 import { dueCare, spoken } from './care'
 import { pieceClock } from './clock'
 import { benchWords } from './words'
+import { holderOf } from './state'
 import type { RunState } from './state'
 
 /** `care`: something to do with it meanwhile; `soon`: get ready; `now`: best time reached; `over`: past the window. No two of them sound alike. */
@@ -14,6 +15,10 @@ export interface Announcement {
   key: string
   piece: number
   level: AlarmLevel
+  /** Whose piece it is; null: everybody's. */
+  holder: string | null
+  /** Since when it has been standing, ms, server time. */
+  since: number
   /** As one says it across a bench. */
   sentence: string
 }
@@ -21,6 +26,14 @@ export interface Announcement {
 /** How long ahead the call to get ready comes: half a minute, less for short dwells. s */
 export function soonLead(best: number): number {
   return Math.min(30, best / 4)
+}
+
+/** A call that its own person has not answered for so long sounds for everybody. */
+export const UNANSWERED_MS = 20_000
+
+/** Whether this call is one for me: my piece's, nobody's, past its window, or one that nobody answered. @param now ms, server time */
+export function calls(a: Announcement, me: string | null, now: number): boolean {
+  return me === null || a.holder === null || a.holder === me || a.level === 'over' || (a.level !== 'soon' && now - a.since >= UNANSWERED_MS)
 }
 
 /** Alarms that stand right now, the latest piece last. @param now ms, server time */
@@ -31,12 +44,15 @@ export function announcements(plan: RunPlan, state: RunState, now: number): Anno
     if (!clock.running || plan.method === 'blast') return []
     const words = benchWords(plan)
     const name = `${plan.noun} ${piece.n}`
-    const alarm = (level: AlarmLevel, sentence: string) => [{ key: `${piece.n}:${level}`, piece: piece.n, level, sentence }]
-    if (clock.phase === 'over') return alarm('over', `${capital(name)} is over its time. ${words.overNow}.`)
-    if (clock.toBest <= 0) return alarm('now', `${words.offNow(name)}.`)
-    const lead = soonLead(windowOf(plan, piece.n).best)
-    if (clock.toBest <= lead) return alarm('soon', `Get ready: ${name} in ${formatDuration(Math.ceil(clock.toBest))}.`)
+    const covered = piece.covered!.at
+    const window = windowOf(plan, piece.n)
+    const holder = holderOf(piece)
+    const alarm = (level: AlarmLevel, sentence: string, after: number) => [{ key: `${piece.n}:${level}`, piece: piece.n, level, sentence, holder, since: covered + after * 1000 }]
+    if (clock.phase === 'over') return alarm('over', `${capital(name)} is over its time. ${words.overNow}.`, window.notAfter)
+    if (clock.toBest <= 0) return alarm('now', `${words.offNow(name)}.`, window.best)
+    const lead = soonLead(window.best)
+    if (clock.toBest <= lead) return alarm('soon', `Get ready: ${name} in ${formatDuration(Math.ceil(clock.toBest))}.`, window.best - lead)
     const care = dueCare(plan, piece, now)
-    return care ? [{ key: `${piece.n}:care:${care.call.id}:${care.dueAt}`, piece: piece.n, level: 'care', sentence: spoken(plan, piece.n, care.call) }] : []
+    return care ? [{ key: `${piece.n}:care:${care.call.id}:${care.dueAt}`, piece: piece.n, level: 'care', sentence: spoken(plan, piece.n, care.call), holder, since: care.dueAt }] : []
   })
 }

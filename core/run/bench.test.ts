@@ -14,7 +14,8 @@ describe('two people at one bench', () => {
     b.send({ kind: 'coat.started', piece: 2 }, 'juno')
     expect(next(b, 'osk')).toBe('covered 1')
     expect(next(b, 'juno')).toBe('covered 2')
-    expect(next(b, 'maren')).toBe('covered 1')
+    expect(next(b, 'maren')).toBe('coat 3')
+    expect(next(b, null)).toBe('covered 1')
   })
   it('a piece that is off is rinsed before anything else is coated', () => {
     const b = bench().atEtch()
@@ -92,6 +93,8 @@ describe('the history in words', () => {
     const b = bench().atEtch().finish()
     b.events.push({ id: 'w', at: b.now, by: 'me', kind: 'piece.withdrawn', piece: 1, reason: 'dropped' }, { id: 'a', at: b.now, by: 'me', kind: 'run.abandoned', reason: 'power cut' }, { id: 'u', at: b.now, by: 'me', kind: 'event.undone', target: 'w' },
       { id: 's', at: b.now, by: 'me', kind: 'step.skipped', step: 'stir', reason: 'stirred before' }, { id: 'c', at: b.now, by: 'me', kind: 'care.given', piece: 2, care: 'drip' },
+      { id: 't', at: b.now, by: 'me', kind: 'piece.taken', piece: 1 }, { id: 'f', at: b.now, by: 'me', kind: 'fact.settled', piece: 1, fact: 'etchant.off', heldAt: b.now, heldBy: 'you' },
+      { id: 'p', at: b.now, by: 'me', kind: 'run.paused', reason: 'lunch' }, { id: 'r', at: b.now, by: 'me', kind: 'run.resumed' },
       ...(['gun.on', 'gun.off', 'piece.blasted'] as const).map(kind => ({ id: kind, at: b.now, by: 'me', kind, piece: 1 })))
     const words = new Map(b.events.map(e => [e.kind, describeEvent(plan, e)]))
     expect([...words.keys()].sort()).toEqual([...EVENT_KINDS].sort())

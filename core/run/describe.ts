@@ -1,7 +1,9 @@
 import type { RunPlan } from '../run-plan'
 import { benchWords } from './words'
 import { capital, formatMass, formatVolume } from '../units'
-import type { RunEvent } from './events'
+import type { PieceFact, RunEvent } from './events'
+
+const SETTLED: Record<PieceFact, string> = { 'coat.started': 'first touch', 'coat.covered': 'last part covered', 'etchant.off': 'off', 'piece.rinsed': 'rinsed' }
 
 /** One entry of a run in words, as the history shows it. */
 export function describeEvent(plan: RunPlan, event: RunEvent): string {
@@ -20,6 +22,10 @@ export function describeEvent(plan: RunPlan, event: RunEvent): string {
     case 'etchant.off': return plan.method === 'liquid' ? benchWords(plan).comingOff(piece) : `Cream off ${piece}`
     case 'piece.rinsed': return `Rinsed ${piece}`
     case 'piece.withdrawn': return `Took ${piece} out: ${event.reason}`
+    case 'piece.taken': return `Took over ${piece}`
+    case 'fact.settled': return `Settled ${piece}: ${SETTLED[event.fact]} at another time`
+    case 'run.paused': return `Paused: ${event.reason}`
+    case 'run.resumed': return 'Went on'
     case 'etchant.measured': return `${formatVolume(event.putOut)} put out, ${formatVolume(event.back)} went back`
     case 'bicarbonate.added': return `${formatMass(event.grams)} of bicarbonate put in`
     case 'piece.judged': return `Judged ${piece}: ${event.result}`

@@ -32,6 +32,10 @@ interface OfPiece extends Base {
   piece: number
 }
 
+/** Facts of a piece that two tablets can both have entered while one of them was away. */
+export const PIECE_FACTS = ['coat.started', 'coat.covered', 'etchant.off', 'piece.rinsed'] as const
+export type PieceFact = typeof PIECE_FACTS[number]
+
 /** Everything that can happen in a run. Events are only ever added; taking one back is an event too. */
 export type RunEvent
   = | Base & { kind: 'gate.ticked', step: string, item: string }
@@ -46,6 +50,10 @@ export type RunEvent
     | OfPiece & { kind: 'etchant.off' }
     | OfPiece & { kind: 'piece.rinsed' }
     | OfPiece & { kind: 'piece.withdrawn', reason: string }
+    | OfPiece & { kind: 'piece.taken' }
+    | OfPiece & { kind: 'fact.settled', fact: PieceFact, heldAt: number, heldBy: string }
+    | Base & { kind: 'run.paused', reason: string }
+    | Base & { kind: 'run.resumed' }
     | Base & { kind: 'etchant.measured', putOut: number, back: number }
     | Base & { kind: 'bicarbonate.added', grams: number }
     | OfPiece & { kind: 'piece.judged', result: PieceResult, faults: FaultId[], note: string }
@@ -56,6 +64,6 @@ export type RunEvent
 export type RunEventKind = RunEvent['kind']
 
 export const EVENT_KINDS: readonly RunEventKind[] = [
-  'gate.ticked', 'step.done', 'step.skipped', 'coat.started', 'coat.covered', 'care.given', 'gun.on', 'gun.off', 'piece.blasted', 'etchant.off', 'piece.rinsed', 'piece.withdrawn', 'etchant.measured',
+  'gate.ticked', 'step.done', 'step.skipped', 'coat.started', 'coat.covered', 'care.given', 'gun.on', 'gun.off', 'piece.blasted', 'etchant.off', 'piece.rinsed', 'piece.withdrawn', 'piece.taken', 'fact.settled', 'run.paused', 'run.resumed', 'etchant.measured',
   'bicarbonate.added', 'piece.judged', 'run.finished', 'run.abandoned', 'event.undone',
 ]

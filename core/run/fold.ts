@@ -1,14 +1,14 @@
 import type { RunPlan } from '../run-plan'
-import type { RunEvent } from './events'
+import type { PieceFact, RunEvent } from './events'
 import { refuseStep } from './allowed'
 import type { PieceState, RunState, Stamp } from './state'
 
 /** A run to which nothing has happened yet. */
 export function emptyRun(plan: RunPlan): RunState {
   const pieces = Array.from({ length: plan.pieces }, (_, i): PieceState => ({
-    n: i + 1, coatStarted: null, covered: null, care: [], gunOn: null, gunSeconds: 0, blasted: null, off: null, rinsed: null, withdrawn: null, judged: null,
+    n: i + 1, coatStarted: null, covered: null, care: [], gunOn: null, gunSeconds: 0, blasted: null, off: null, rinsed: null, withdrawn: null, taken: null, judged: null,
   }))
-  return { pieces, ticked: {}, done: {}, skipped: {}, measured: null, bicarbonate: 0, finished: null, abandoned: null }
+  return { pieces, ticked: {}, done: {}, skipped: {}, measured: null, bicarbonate: 0, paused: null, finished: null, abandoned: null }
 }
 
 /** Events that count: each id once, at its first place, without those taken back and without the taking back. */
@@ -29,6 +29,9 @@ function changePiece(state: RunState, n: number, change: Partial<PieceState>): R
   return { ...state, pieces: state.pieces.map(p => (p.n === n ? { ...p, ...change } : p)) }
 }
 
+/** Where the state keeps each fact. */
+export const FIELD_OF: Record<PieceFact, 'coatStarted' | 'covered' | 'off' | 'rinsed'> = { 'coat.started': 'coatStarted', 'coat.covered': 'covered', 'etchant.off': 'off', 'piece.rinsed': 'rinsed' }
+
 /** State after one allowed event. */
 export function applyEvent(state: RunState, event: RunEvent): RunState {
   const stamp: Stamp = { by: event.by, at: event.at }
@@ -48,6 +51,10 @@ export function applyEvent(state: RunState, event: RunEvent): RunState {
     case 'etchant.off': return changePiece(state, event.piece, { off: stamp })
     case 'piece.rinsed': return changePiece(state, event.piece, { rinsed: stamp })
     case 'piece.withdrawn': return changePiece(state, event.piece, { withdrawn: { ...stamp, reason: event.reason } })
+    case 'piece.taken': return changePiece(state, event.piece, { taken: stamp })
+    case 'fact.settled': return changePiece(state, event.piece, { [FIELD_OF[event.fact]]: { by: event.heldBy, at: event.heldAt } })
+    case 'run.paused': return { ...state, paused: { ...stamp, reason: event.reason } }
+    case 'run.resumed': return { ...state, paused: null }
     case 'etchant.measured': return { ...state, measured: { ...stamp, putOut: event.putOut, back: event.back } }
     case 'bicarbonate.added': return { ...state, bicarbonate: state.bicarbonate + event.grams }
     case 'piece.judged': return changePiece(state, event.piece, { judged: { ...stamp, result: event.result, faults: event.faults, note: event.note } })

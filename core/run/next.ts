@@ -2,10 +2,13 @@ import { windowOf } from '../run-plan'
 import type { RunPlan } from '../run-plan'
 import type { CareCallId, GateItem, Step } from '../steps'
 import { capital, formatClock } from '../units'
+import { SKILLS } from '../schedule/model'
+import type { Skill } from '../schedule/model'
+import { UNANSWERED_MS } from './announce'
 import { dueCare, spoken } from './care'
 import { gunTime, pieceClock } from './clock'
 import type { RunEvent } from './events'
-import { currentStep, pieceStage, wetPieces } from './state'
+import { currentStep, handsFull, holderOf, pieceStage, wetPieces } from './state'
 import type { PieceState, RunState } from './state'
 import { benchWords } from './words'
 
@@ -18,6 +21,8 @@ export type NextAction
     | OfPiece & { kind: 'coat' | 'covered' | 'off' | 'rinse' | 'gun' }
     | OfPiece & { kind: 'care', care: CareCallId }
     | OfPiece & { kind: 'wait', seconds: number }
+  /** Others have in hand what there is to do, or the run is paused. */
+    | { kind: 'idle' | 'paused', step: Step, sentence: string, control: string }
     | { kind: 'closed' }
 
 const coatedOrder = (a: PieceState, b: PieceState) => a.covered!.at - b.covered!.at || a.n - b.n
@@ -39,44 +44,65 @@ function nextToCoat(plan: RunPlan, state: RunState): PieceState | undefined {
 /** Wet pieces by when they are due, the soonest first. */
 const byDue = (plan: RunPlan, pieces: PieceState[]) => pieces.sort((a, b) => (a.covered!.at + windowOf(plan, a.n).best * 1000) - (b.covered!.at + windowOf(plan, b.n).best * 1000) || coatedOrder(a, b))
 
-function mayCoat(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState): boolean {
+/** Whose turn a bench is asked for. */
+interface Asker { me: string | null, may: readonly Skill[] }
+
+/** Whether a piece that has been due since then is mine to do: my own, nobody's, one whose person has both hands full, or one that nobody answered. */
+function fallsToMe(state: RunState, piece: PieceState, me: string | null, since: number, now: number): boolean {
+  const holder = holderOf(piece)
+  return me === null || holder === null || holder === me || handsFull(state, holder) || now - since >= UNANSWERED_MS
+}
+
+const isMine = (piece: PieceState, me: string | null) => me === null || holderOf(piece) === me
+
+function mayCoat(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, { me, may }: Asker): boolean {
+  if (!may.includes('coat')) return false
   const due = coatDue(plan, state, next)
   if (due !== null) return due <= now
   if (plan.together) return true
-  // The next coat must end before the first piece is due, or its rinse would be late.
-  return (toBest === null || toBest >= plan.hands.coat) && wetPieces(state).length < plan.coatAhead
+  // The next coat must end before the first of mine is due, or its rinse would be late.
+  return (toBest === null || toBest >= plan.hands.coat) && wetPieces(state).filter(p => isMine(p, me)).length < plan.coatAhead
 }
 
-function etchAction(plan: RunPlan, state: RunState, step: Step, now: number, me: string | null): NextAction {
+function etchAction(plan: RunPlan, state: RunState, step: Step, now: number, asker: Asker): NextAction {
+  const { me, may } = asker
   const words = benchWords(plan)
   const name = (p: PieceState) => `${plan.noun} ${p.n}`
   const act = (kind: 'coat' | 'covered' | 'off' | 'rinse', p: PieceState, sentence: string, control: string): NextAction => ({ kind, step, piece: p.n, sentence, control })
-  const toRinse = stageOf(state, 'off').sort(coatedOrder)[0]
+  // What others have in their hands is theirs until they hand it over.
+  const toRinse = stageOf(state, 'off').filter(p => isMine(p, me)).sort(coatedOrder)[0]
   if (toRinse) return act('rinse', toRinse, words.rinseNow(name(toRinse)), words.rinsed(name(toRinse)))
-  const coating = stageOf(state, 'coating')
-  const inHand = coating.find(p => p.coatStarted!.by === me) ?? coating[0]
+  const inHand = stageOf(state, 'coating').find(p => isMine(p, me))
   if (inHand) return plan.together === 'rinsed in turn' ? act('covered', inHand, 'Cover all strips', words.covered) : act('covered', inHand, words.cover(name(inHand)), words.covered)
 
-  const first = byDue(plan, stageOf(state, 'dwelling'))[0]
-  const clock = first && pieceClock(first, plan, now)
-  if (first && clock!.toBest <= 0) return act('off', first, `Take ${name(first)} off now`, words.comingOff(name(first)))
-  const care = firstCare(plan, state, step, now)
+  const bestAt = (p: PieceState) => p.covered!.at + windowOf(plan, p.n).best * 1000
+  const wet = byDue(plan, stageOf(state, 'dwelling'))
+  const due = may.includes('rinse') ? wet.find(p => bestAt(p) <= now && fallsToMe(state, p, me, bestAt(p), now)) : undefined
+  if (due) return act('off', due, `Take ${name(due)} off now`, words.comingOff(name(due)))
+  const care = may.includes('care') ? firstCare(plan, state, step, now, me) : null
   if (care) return care
+  // Mine set my pace; with none of mine, and nobody to coat, the first of all is waited for.
+  const mine = wet.filter(p => isMine(p, me) || (may.includes('rinse') && holderOf(p) !== null && handsFull(state, holderOf(p)!)))
+  const first = mine[0]
+  const clock = first && pieceClock(first, plan, now)
   const next = nextToCoat(plan, state)
-  if (next && mayCoat(plan, state, clock ? clock.toBest : null, now, next)) {
+  if (next && mayCoat(plan, state, clock ? clock.toBest : null, now, next, asker)) {
     return plan.together === 'rinsed in turn' ? act('coat', next, 'Coat all strips at once', 'First touch on the strips') : act('coat', next, words.coat(name(next)), words.firstTouch(name(next)))
   }
-  const due = next ? coatDue(plan, state, next) : null
-  if (next && due !== null) return { kind: 'wait', step, piece: next.n, seconds: (due - now) / 1000, sentence: `Coat ${name(next)} next`, control: `Wait ${formatClock(Math.ceil((due - now) / 1000))}` }
-  if (clock!.toNotBefore <= 0) return act('off', first!, words.mayComeOff(name(first!), formatClock(clock!.toBest)), words.comingOff(name(first!)))
-  return { kind: 'wait', step, piece: first!.n, seconds: clock!.toNotBefore, sentence: `Wait for ${name(first!)}`, control: `Wait ${formatClock(Math.ceil(clock!.toNotBefore))}` }
+  const inTurn = next ? coatDue(plan, state, next) : null
+  if (next && inTurn !== null) return { kind: 'wait', step, piece: next.n, seconds: (inTurn - now) / 1000, sentence: `Coat ${name(next)} next`, control: `Wait ${formatClock(Math.ceil((inTurn - now) / 1000))}` }
+  if (first && may.includes('rinse') && clock!.toNotBefore <= 0) return act('off', first, words.mayComeOff(name(first), formatClock(clock!.toBest)), words.comingOff(name(first)))
+  const waited = first ?? wet[0]
+  if (!waited) return { kind: 'idle', step, sentence: 'Nothing for you just now', control: 'Others have it in hand' }
+  const seconds = first ? clock!.toNotBefore : pieceClock(waited, plan, now).toBest
+  return { kind: 'wait', step, piece: waited.n, seconds, sentence: `Wait for ${name(waited)}`, control: `Wait ${formatClock(Math.max(0, Math.ceil(seconds)))}` }
 }
 
 /** The piece that has waited longest for its care. */
-function firstCare(plan: RunPlan, state: RunState, step: Step, now: number): NextAction | null {
+function firstCare(plan: RunPlan, state: RunState, step: Step, now: number, me: string | null): NextAction | null {
   const due = stageOf(state, 'dwelling').flatMap((p) => {
     const care = dueCare(plan, p, now)
-    return care ? [{ p, ...care }] : []
+    return care && fallsToMe(state, p, me, care.dueAt, now) ? [{ p, ...care }] : []
   }).sort((a, b) => a.dueAt - b.dueAt)[0]
   return due ? { kind: 'care', step, piece: due.p.n, care: due.call.id, sentence: spoken(plan, due.p.n, due.call), control: `${plan.noun} ${due.p.n}: ${due.call.short}` } : null
 }
@@ -91,14 +117,15 @@ function blastAction(plan: RunPlan, state: RunState, step: Step, now: number): N
 /**
  * What a run asks for next. Rinsing comes before care, care before coating, and coated order is rinsing order.
  * @param now ms, server time
- * @param me who asks; a piece in my own hands comes before another person's
+ * @param me who asks: what others have in hand is theirs; null: whatever comes first for anybody @param may what I am trusted with
  */
-export function nextAction(plan: RunPlan, state: RunState, now: number, me: string | null = null): NextAction {
+export function nextAction(plan: RunPlan, state: RunState, now: number, me: string | null = null, may: readonly Skill[] = SKILLS): NextAction {
   const step = currentStep(plan, state)
   if (!step) return { kind: 'closed' }
+  if (state.paused) return { kind: 'paused', step, sentence: `Paused: ${state.paused.reason}`, control: 'Go on' }
   switch (step.kind) {
     case 'gate': return { kind: 'tick', step, item: step.items!.find(item => !state.ticked[step.id]?.[item.id])! }
-    case 'clock': return etchAction(plan, state, step, now, me)
+    case 'clock': return etchAction(plan, state, step, now, { me, may })
     case 'blast': return blastAction(plan, state, step, now)
     default: return { kind: step.kind, step }
   }
@@ -120,6 +147,7 @@ export function pressEntries(plan: RunPlan, state: RunState, action: NextAction)
     case 'care': return [{ kind: 'care.given', piece: action.piece, care: action.care }]
     case 'off': return [{ kind: 'etchant.off', piece: action.piece }]
     case 'rinse': return [{ kind: 'piece.rinsed', piece: action.piece }]
+    case 'paused': return [{ kind: 'run.resumed' }]
     default: return []
   }
 }

@@ -22,6 +22,8 @@ export interface PieceState {
   off: Stamp | null
   rinsed: Stamp | null
   withdrawn: Stamp & { reason: string } | null
+  /** Who took it over from whoever had it, last. */
+  taken: Stamp | null
   judged: Stamp & { result: PieceResult, faults: FaultId[], note: string } | null
 }
 
@@ -35,6 +37,8 @@ export interface RunState {
   measured: Stamp & { putOut: number, back: number } | null
   /** g so far */
   bicarbonate: number
+  /** Nothing goes on until somebody says so. */
+  paused: Stamp & { reason: string } | null
   finished: Stamp | null
   abandoned: Stamp & { reason: string } | null
 }
@@ -50,6 +54,16 @@ export function pieceStage(piece: PieceState): PieceStage {
   if (piece.covered) return 'dwelling'
   return piece.coatStarted ? 'coating' : 'untouched'
 }
+
+/** Who has this piece: whoever touched it first, rinses it, or took it over, the latest of these. Null when nobody does. */
+export function holderOf(piece: PieceState): string | null {
+  if (!['coating', 'dwelling', 'off', 'blasting'].includes(pieceStage(piece))) return null
+  const stamps = [piece.coatStarted, piece.gunOn, piece.off, piece.taken].filter(s => s !== null)
+  return stamps.reduce<Stamp | null>((last, s) => (!last || s.at >= last.at ? s : last), null)?.by ?? null
+}
+
+/** Whether these hands are at a piece: coating it, or taking it off. */
+export const handsFull = (state: RunState, who: string): boolean => state.pieces.some(p => ['coating', 'off'].includes(pieceStage(p)) && holderOf(p) === who)
 
 /** Pieces that carry etchant or its remains, in the order they were covered; the one being coated comes last. */
 export function wetPieces(state: RunState): PieceState[] {

@@ -2,8 +2,8 @@ import { v7 } from 'uuid'
 import { judge } from '#core/compatibility'
 import { planCoupon, refuseCoupon } from '#core/coupon'
 import { etchantKind } from '#core/materials'
-import { FAULTS, runIntake, summarise } from '#core/run'
-import type { RunEvent, RunState, RunSummary } from '#core/run'
+import { FAULTS, FIELD_OF, PIECE_FACTS, runIntake, summarise } from '#core/run'
+import type { PieceFact, RunEvent, RunState, RunSummary } from '#core/run'
 import { couponOfRun } from '#shared/coupons'
 import type { CouponOrderEntry } from '#shared/coupons'
 import { BLANK_JOB } from '#shared/jobs'
@@ -64,14 +64,16 @@ export async function startRun(context: Context, jobId: string, id: string): Pro
 /** Open runs with all their events. */
 export async function openRunsWithEvents(pool: Pool, now: Date): Promise<RunWithEvents[]> {
   const heads = await runs.openRuns(pool)
-  const events = await runs.eventsOfRuns(pool, heads.map(h => h.id))
-  return heads.map(head => ({ ...head, events: events.get(head.id)!, serverTime: now.getTime() }))
+  const ids = heads.map(h => h.id)
+  const [events, conflicts] = await Promise.all([runs.eventsOfRuns(pool, ids), runs.conflictsOfRuns(pool, ids)])
+  return heads.map(head => ({ ...head, events: events.get(head.id)!, conflicts: conflicts.get(head.id)!, serverTime: now.getTime() }))
 }
 
 export async function runWithEvents(pool: Pool, id: string, now: Date): Promise<RunWithEvents> {
   const head = await runs.runHead(pool, id)
   if (!head) throw notFound('run')
-  return { ...head, events: (await runs.eventsOfRuns(pool, [id])).get(id)!, serverTime: now.getTime() }
+  const [events, conflicts] = await Promise.all([runs.eventsOfRuns(pool, [id]), runs.conflictsOfRuns(pool, [id])])
+  return { ...head, events: events.get(id)!, conflicts: conflicts.get(id)!, serverTime: now.getTime() }
 }
 
 /**
@@ -82,6 +84,38 @@ function happenedAt(sent: SentEvent, startedAt: number, now: number): number {
   return Math.max(startedAt, Math.min(sent.at, now))
 }
 
+/** The fact that this event says again of a piece for which somebody else has said it already; null when it is none of that. */
+function secondFact(state: RunState, event: RunEvent): PieceFact | null {
+  if (state.abandoned) return null
+  const fact = PIECE_FACTS.find(f => f === event.kind)
+  const standing = fact && state.pieces[(event as { piece: number }).piece - 1]?.[FIELD_OF[fact]]
+  return fact && standing && standing.by !== event.by ? fact : null
+}
+
+/**
+ * Settles which of two entries of one fact counts. @param take the second one does
+ * @throws Refusal 409 when it would stand out of order in time, or the run is finished
+ */
+export async function settle(context: Context, runId: string, id: string, take: boolean): Promise<RunWithEvents> {
+  await inTransaction(context.pool, async (db) => {
+    const head = await runs.runHead(db, runId, true)
+    const conflict = head && (await runs.conflictsOfRuns(db, [runId])).get(runId)!.find(c => c.id === id)
+    // Decided already, perhaps on another tablet: nothing is left to do.
+    if (!head || !conflict) return
+    if (take) {
+      const stored = (await runs.eventsOfRuns(db, [runId])).get(runId)!
+      const now = context.now().getTime()
+      const event = { id: v7(), kind: 'fact.settled' as const, piece: conflict.piece, fact: conflict.fact, heldAt: conflict.at, heldBy: conflict.by, by: context.by, at: now }
+      const reason = runIntake(head.plan, stored).offer(event)
+      if (reason !== null) throw new Refusal(409, reason)
+      await runs.insertEvents(db, runId, [{ ...event, seq: stored.length + 1, deviceTime: now, serverTime: now }])
+    }
+    await runs.settleConflict(db, id, take, context.by, context.now())
+    await notify(db, { topic: 'run', id: runId })
+  })
+  return runWithEvents(context.pool, runId, context.now())
+}
+
 /** Takes events in order. Each is stored once; one that the state does not allow is refused with a reason. */
 export async function acceptEvents(context: Context, runId: string, sent: SentEvent[]): Promise<EventOutcome[]> {
   return inTransaction(context.pool, async (db) => {
@@ -90,19 +124,31 @@ export async function acceptEvents(context: Context, runId: string, sent: SentEv
     const stored = (await runs.eventsOfRuns(db, [runId])).get(runId)!
     const known = new Set(stored.map(e => e.id))
     const foreign = await runs.idsOfOtherRuns(db, runId, sent.map(e => e.id))
+    const kept = await runs.knownConflicts(db, runId, sent.map(e => e.id))
     const intake = runIntake(head.plan, stored)
+    const conflicts: Parameters<typeof runs.insertConflict>[2][] = []
     const added: StoredEvent[] = []
     const now = context.now().getTime()
     const outcomes = sent.map((entry): EventOutcome => {
       if (known.has(entry.id)) return { id: entry.id, accepted: true }
+      if (kept.has(entry.id)) return { id: entry.id, accepted: false, conflict: true }
       if (foreign.has(entry.id)) return { id: entry.id, accepted: false, reason: 'This entry belongs to another run. Enter it again.' }
       const event = { ...entry, by: context.by, at: happenedAt(entry, head.startedAt, now) } as RunEvent & SentEvent
+      // Somebody else's tablet was first with the same fact: both are kept, and a person decides.
+      const fact = secondFact(intake.state(), event)
+      if (fact) {
+        kept.add(entry.id)
+        conflicts.push({ id: entry.id, fact, piece: (event as { piece: number }).piece, at: event.at, by: context.by, deviceTime: entry.deviceTime, serverTime: now })
+        return { id: entry.id, accepted: false, conflict: true }
+      }
       const reason = intake.offer(event)
       if (reason !== null) return { id: entry.id, accepted: false, reason }
       known.add(entry.id)
       added.push({ ...event, seq: stored.length + added.length + 1, serverTime: now })
       return { id: entry.id, accepted: true }
     })
+    for (const c of conflicts) await runs.insertConflict(db, runId, c)
+    if (conflicts.length > 0 && added.length === 0) await notify(db, { topic: 'run', id: runId })
     if (added.length > 0) {
       await runs.insertEvents(db, runId, added)
       await closeIfOver(context, db, head, intake.state())

@@ -20,14 +20,16 @@ function down() {
 function up() {
   if (on.value) emit('enter', { kind: 'gun.off', piece: props.piece.n })
 }
+const { isPedal } = usePedal()
+const presses = (event: KeyboardEvent) => event.code === 'Space' || isPedal(event)
 const elsewhere = (event: KeyboardEvent) => (event.target as HTMLElement).closest('input, textarea, select, a, summary, [role="dialog"], button:not(.pedal)')
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
-  if (event.code !== 'Space' || elsewhere(event)) return
+  if (!presses(event) || elsewhere(event)) return
   event.preventDefault()
   if (!event.repeat) down()
 })
 useEventListener(document, 'keyup', (event: KeyboardEvent) => {
-  if (event.code !== 'Space') return
+  if (!presses(event)) return
   if (!elsewhere(event)) event.preventDefault()
   up()
 })

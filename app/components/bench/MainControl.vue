@@ -6,6 +6,12 @@ const props = defineProps<{ label: string, disabled?: boolean, over?: boolean, /
 const emit = defineEmits<{ press: [] }>()
 const REST_MS = 600
 const resting = ref(false)
+const { isPedal } = usePedal()
+
+/** A palm or a forearm on wet glass touches more than any fingertip, gloved or not. px */
+const PALM_PX = 90
+let palm = false
+const touched = (event: PointerEvent) => palm = event.pointerType === 'touch' && Math.max(event.width, event.height) > PALM_PX
 
 function press() {
   if (props.disabled || resting.value) return
@@ -15,7 +21,7 @@ function press() {
 }
 
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
-  if (event.code !== 'Space' || event.repeat) return
+  if ((event.code !== 'Space' && !isPedal(event)) || event.repeat) return
   const target = event.target as HTMLElement
   if (target.closest('input, textarea, select, button, a, summary, [role="dialog"]')) return
   event.preventDefault()
@@ -24,7 +30,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <button class="main" :class="{ over, resting, flow }" type="button" :aria-disabled="disabled || undefined" @click="press">
+  <button class="main" :class="{ over, resting, flow }" type="button" :aria-disabled="disabled || undefined" @pointerdown="touched" @click="palm ? undefined : press()">
     <span class="capital">{{ label }}</span>
   </button>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { pieceClock, pieceStage } from '#core/run'
+import { holderOf, pieceClock, pieceStage } from '#core/run'
 import { windowOf } from '#core/run-plan'
 import type { PieceState } from '#core/run'
 import { formatClock } from '#core/units'
@@ -7,6 +7,8 @@ import type { RunWithEvents } from '#shared/runs'
 
 /** All pieces of a run side by side on dark card, each with its own clock. */
 const props = defineProps<{ run: RunWithEvents, pieces: PieceState[], now: number, focus?: number }>()
+const session = useSessionStore()
+const studio = useStudioStore()
 const TEXT = { untouched: 'to coat', coating: 'being coated', dwelling: '', off: 'to rinse', rinsed: 'rinsed', blasting: 'at the gun', blasted: 'blasted', withdrawn: 'taken out' } as const
 
 const stands = computed(() => props.pieces.map((piece) => {
@@ -15,7 +17,8 @@ const stands = computed(() => props.pieces.map((piece) => {
   const clock = pieceClock(piece, props.run.plan, props.now)
   const running = clock.phase === 'over' ? 'over its time' : clock.toBest <= 0 ? 'rinse now' : `best in ${formatClock(Math.ceil(clock.toBest))}`
   const wet = ['dwelling', 'blasting'].includes(stage)
-  return { piece, stage, clock, window: windowOf(props.run.plan, piece.n), text: stage === 'dwelling' ? running : stage === 'untouched' && blast ? 'to blast' : TEXT[stage], wet, over: stage === 'dwelling' && clock.phase === 'over' }
+  const holder = holderOf(piece)
+  return { piece, holder: holder && (holder === session.person?.id ? 'you' : studio.nameOf(holder).split(' ')[0]), stage, clock, window: windowOf(props.run.plan, piece.n), text: stage === 'dwelling' ? running : stage === 'untouched' && blast ? 'to blast' : TEXT[stage], wet, over: stage === 'dwelling' && clock.phase === 'over' }
 }))
 const size = computed(() => (props.pieces.length > 8 ? 70 : props.pieces.length > 4 ? 110 : 190))
 </script>
@@ -28,6 +31,7 @@ const size = computed(() => (props.pieces.length > 8 ? 70 : props.pieces.length 
       <span class="numeral time">{{ s.clock.phase === 'none' ? '–' : formatClock(s.clock.last) }}</span>
       <span class="text">{{ s.text }}</span>
       <span class="first">{{ s.piece.covered ? `first part ${formatClock(s.clock.first)}` : '\u00a0' }}</span>
+      <span class="who">{{ s.holder ?? '\u00a0' }}</span>
     </li>
   </ul>
 </template>
@@ -41,6 +45,7 @@ li { display: grid; justify-items: center; min-width: 6.5rem; padding: 0.4rem; b
 .time { font-size: 2.4rem; line-height: 1; }
 .text { font-weight: 650; min-height: 1.4em; }
 .first { font-size: 0.88rem; color: #a9b4b4; }
+.who { font-size: 0.95rem; color: #dfe8e8; }
 .over .time, .over .text { color: var(--alarm); text-transform: uppercase; }
 @media (max-width: 40rem) {
   .stand { gap: 0.6rem 0.8rem; padding: 0.7rem; }

@@ -25,11 +25,13 @@ onBeforeUnmount(() => void wake.release().catch(() => {}))
     <template v-if="run">
       <p v-if="run.endedAt" class="problem">This run is closed. <NuxtLink :to="`/log/${run.id}`">See it in the log</NuxtLink>.</p>
       <p v-if="work.refusal" class="problem refusal" role="alert">{{ work.refusal }} <Button label="Understood" severity="secondary" @click="work.refusal = null" /></p>
+      <RunConflicts v-if="run.conflicts.length" :run="run" />
       <slot />
       <footer v-if="!run.endedAt">
         <Button v-if="lastEvent" severity="secondary" class="back" :label="`Take back: ${describeEvent(run.plan, lastEvent)}`" @click="takeBack" />
         <div class="more">
           <slot name="more" />
+          <RunPhotos :run="run" :step="at.step.value?.id ?? 'look'" />
           <RunHistory :plan="run.plan" :events="events" />
         </div>
       </footer>

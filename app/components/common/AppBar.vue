@@ -25,7 +25,7 @@ const links = [
   { to: '/crew', text: 'Crew' },
 ]
 const route = useRoute()
-const SECTION: Record<string, string> = { 'wash-up': '/bench', 'look': '/bench', 'plan': '/plan/new', 'coupon': '/coupons', 'blank': '/blanks', 'stencil': '/stencils', 'sheet': '/stencils' }
+const SECTION: Record<string, string> = { 'hand-over': '/bench', 'wash-up': '/bench', 'look': '/bench', 'plan': '/plan/new', 'coupon': '/coupons', 'blank': '/blanks', 'stencil': '/stencils', 'sheet': '/stencils' }
 const section = computed(() => {
   const first = route.path.split('/')[1] ?? ''
   return SECTION[first] ?? `/${first}`

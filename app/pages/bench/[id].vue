@@ -45,6 +45,7 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
 <template>
   <RunFrame :at="at">
     <template v-if="run && state && step && action">
+      <BenchCrew :run="run" :state="state" :now="now" />
       <p class="where muted">{{ countOf(run.plan.pieces, run.plan.noun) }} {{ run.coupon ? 'with' : 'for' }} {{ run.customer }} · step {{ stepNumber }} of {{ run.plan.steps.length }} · at the {{ step.station }}</p>
       <div class="stage" :class="{ etching: step.kind === 'clock' || step.kind === 'blast' }">
         <div class="now">
@@ -62,7 +63,7 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
       <MeasureForm v-if="step.kind === 'measure'" :plan="run.plan" @measured="enter({ kind: 'etchant.measured', ...$event })" />
       <GunControl v-else-if="action.kind === 'gun'" :plan="run.plan" :piece="state.pieces[action.piece - 1]!" :label="action.control" @enter="enter($event)" />
       <TubForm v-else-if="step.kind === 'tub'" :foams="run.plan.method === 'liquid'" :suggested="run.plan.bicarbonate" :added="state.bicarbonate" @add="enter({ kind: 'bicarbonate.added', grams: $event })" @still="enter({ kind: 'step.done', step: step.id })" />
-      <MainControl v-else :label="control" :disabled="action.kind === 'wait'" :over="over" @press="press" />
+      <MainControl v-else :label="control" :disabled="action.kind === 'wait' || action.kind === 'idle'" :over="over" @press="press" />
     </template>
     <template #more>
       <OtherActions v-if="run && state && step" :plan="run.plan" :state="state" :step="step" @enter="enter($event)" />

@@ -1,11 +1,9 @@
 <script setup lang="ts">
 import { countOf } from '#core/units'
-import Button from 'primevue/button'
 
 const work = useWorkStore()
 const waitsFor = useWaitsFor()
 const session = useSessionStore()
-const { sound } = useSoundSetting()
 const onBench = computed(() => work.jobs.filter(j => j.status === 'running'))
 const coupons = computed(() => work.runs.filter(r => r.coupon && !r.endedAt))
 const planned = computed(() => work.jobs.filter(j => j.status === 'planned'))
@@ -29,11 +27,9 @@ watch([() => work.loaded, onBench], () => {
         <span class="muted">{{ waitsFor(job).sentence }}</span>
       </li>
     </ul>
-    <p class="sound">
-      <Button label="Try the sound" severity="secondary" @click="testAlarm" />
-      <Button :label="sound ? 'Sound is on' : 'Sound is off'" severity="secondary" :aria-pressed="sound" @click="sound = !sound" />
-      <span class="muted">Try it before a run: the alarm has to be heard from the sink.</span>
-    </p>
+    <SoundTest />
+    <PedalSetting />
+    <p class="hand"><NuxtLink class="button" to="/hand-over">Hand over what is wet</NuxtLink></p>
   </div>
 </template>
 
@@ -41,5 +37,5 @@ watch([() => work.loaded, onBench], () => {
 ul { list-style: none; padding: 0; border-top: 1px solid var(--line); margin: 1rem 0 2rem; }
 li { display: grid; gap: 0.2rem; padding: 0.8rem 0; border-bottom: 1px solid var(--line); }
 li a { font: 620 1.6rem/1.1 var(--display); color: var(--text); }
-.sound { display: flex; flex-wrap: wrap; gap: 0.8rem; align-items: center; }
+.hand { margin-top: 1.2rem; }
 </style>

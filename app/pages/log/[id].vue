@@ -44,6 +44,7 @@ const faultText = (ids: string[]) => ids.map(f => FAULTS.find(x => x.id === f)?.
           </tbody>
         </table>
       </div>
+      <RunPhotos :run="run" :step="null" />
       <RunHistory :plan="run.plan" :events="run.events" />
     </template>
   </div>

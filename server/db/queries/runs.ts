@@ -1,7 +1,7 @@
 import type { RunPlan } from '#core/run-plan'
 import type { RunEvent, RunSummary } from '#core/run'
 import type { CouponOfRun } from '#shared/coupons'
-import type { LogEntry, PieceShape, RunHead, StoredEvent } from '#shared/runs'
+import type { Conflict, LogEntry, PieceShape, RunHead, StoredEvent } from '#shared/runs'
 import type { Db } from '../pool'
 
 interface HeadRow extends Omit<RunHead, 'startedAt' | 'endedAt' | 'shape'>, PieceShape {
@@ -107,4 +107,29 @@ export async function logPage(db: Db, words: string[], before: Date | null, limi
     [words, before, limit],
   )
   return rows.map(row => ({ ...row, endedAt: row.endedAt.getTime() }))
+}
+
+interface ConflictRow extends Omit<Conflict, 'at'> { runId: string, at: Date }
+
+/** Entries of these runs that nobody has decided on yet, in the order they came. */
+export async function conflictsOfRuns(db: Db, runIds: string[]): Promise<Map<string, Conflict[]>> {
+  const byRun = new Map<string, Conflict[]>(runIds.map(id => [id, []]))
+  if (runIds.length === 0) return byRun
+  const { rows } = await db.query<ConflictRow>('select id, run_id as "runId", kind as fact, piece, at, by_person as "by" from run_conflict where run_id = any($1) and settled_at is null order by server_time, id', [runIds])
+  for (const { runId, at, ...row } of rows) byRun.get(runId)!.push({ ...row, at: at.getTime() })
+  return byRun
+}
+
+/** @returns ids of these that are kept as conflicts already, settled or not */
+export async function knownConflicts(db: Db, runId: string, ids: string[]): Promise<Set<string>> {
+  return new Set((await db.query<{ id: string }>('select id from run_conflict where run_id = $1 and id = any($2)', [runId, ids])).rows.map(r => r.id))
+}
+
+export async function insertConflict(db: Db, runId: string, c: Conflict & { deviceTime: number, serverTime: number }): Promise<void> {
+  await db.query('insert into run_conflict (id, run_id, kind, piece, at, device_time, server_time, by_person) values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (id) do nothing',
+    [c.id, runId, c.fact, c.piece, new Date(c.at), new Date(c.deviceTime), new Date(c.serverTime), c.by])
+}
+
+export async function settleConflict(db: Db, id: string, taken: boolean, by: string, at: Date): Promise<void> {
+  await db.query('update run_conflict set settled_at = $2, settled_by = $3, taken = $4 where id = $1', [id, at, by, taken])
 }

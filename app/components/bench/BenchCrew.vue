@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import { holderOf, nextAction, pieceStage } from '#core/run'
+import type { RunState } from '#core/run'
+import type { RunWithEvents } from '#shared/runs'
+
+/** What the others at this bench are at: seen at a glance, never in the way of what is mine. */
+const props = defineProps<{ run: RunWithEvents, state: RunState, now: number }>()
+const session = useSessionStore()
+const studio = useStudioStore()
+
+const others = computed(() => {
+  const here = new Set(props.state.pieces.map(holderOf).filter(id => id !== null && id !== session.person?.id)) as Set<string>
+  return [...here].map((id) => {
+    const who = studio.crew.find(p => p.id === id)
+    const action = nextAction(props.run.plan, props.state, props.now, id, who?.may)
+    const pieces = props.state.pieces.filter(p => holderOf(p) === id && pieceStage(p) !== 'rinsed').map(p => p.n)
+    return { id, name: studio.nameOf(id).split(' ')[0], pieces, doing: 'sentence' in action ? action.sentence : action.kind === 'closed' ? '' : action.step.title }
+  })
+})
+</script>
+
+<template>
+  <p v-if="others.length" class="others">
+    <span v-for="o in others" :key="o.id"><strong>{{ o.name }}</strong> has {{ run.plan.noun }} {{ o.pieces.join(', ') }}: {{ o.doing }}</span>
+    <NuxtLink to="/hand-over">Take over</NuxtLink>
+  </p>
+</template>
+
+<style scoped>
+.others { display: flex; flex-wrap: wrap; gap: 0.2rem 1.6rem; align-items: baseline; font-size: 1.05rem; }
+.others a { min-height: 44px; display: inline-flex; align-items: center; }
+</style>

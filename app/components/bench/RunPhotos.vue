@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { v7 } from 'uuid'
+import { format } from 'date-fns'
+import Select from 'primevue/select'
+import type { Photo, RunWithEvents } from '#shared/runs'
+
+/** Pictures of a run, and the tablet's camera for another one. @prop step where the run is; null: only to look at */
+const props = defineProps<{ run: RunWithEvents, step: string | null }>()
+const studio = useStudioStore()
+const photos = ref<Photo[]>([])
+const problem = ref('')
+const busy = ref(false)
+const piece = ref<number | ''>('')
+const LIMIT = 10_000_000
+
+const load = () => api<Photo[]>(`runs/${props.run.id}/photos`).then(found => photos.value = found).catch(() => {})
+onMounted(load)
+onScopeDispose(useLiveTopic('photos', m => m.id === props.run.id && void load()))
+const titleOf = (p: Photo) => `${p.piece === null ? 'The run' : `${props.run.plan.noun} ${p.piece}`}, ${props.run.plan.steps.find(s => s.id === p.step)?.title ?? p.step}, ${format(p.at, 'HH:mm')}, ${studio.nameOf(p.by)}`
+const pieces = computed(() => [{ id: '' as const, text: 'the whole bench' }, ...Array.from({ length: props.run.plan.pieces }, (_, i) => ({ id: i + 1, text: `${props.run.plan.noun} ${i + 1}` }))])
+
+async function add(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file || props.step === null) return
+  problem.value = ''
+  if (file.size > LIMIT) return void (problem.value = `"${file.name}" is larger than 10 MB. Take it smaller.`)
+  busy.value = true
+  try {
+    photos.value = await sendPicture(`runs/${props.run.id}/photos?${new URLSearchParams({ id: v7(), step: props.step, piece: String(piece.value) })}`, file)
+  }
+  catch (error) {
+    problem.value = (error as Error).message
+  }
+  finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <details v-if="step !== null || photos.length" class="photos" :open="step === null">
+    <summary>{{ photos.length === 0 ? 'Pictures' : `Pictures (${photos.length})` }}</summary>
+    <div v-if="step !== null" class="add">
+      <label class="button">{{ busy ? 'On its way' : 'Take a picture' }}<input class="visually-hidden" type="file" accept="image/*" capture="environment" :disabled="busy" @change="add"></label>
+      <Select v-model="piece" :options="pieces" option-label="text" option-value="id" aria-label="What it shows" />
+    </div>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <ul>
+      <li v-for="p in photos" :key="p.id"><a :href="`/api/photos/${p.id}`" target="_blank"><img :src="`/api/photos/${p.id}`" :alt="titleOf(p)" loading="lazy" :width="p.width" :height="p.height"></a></li>
+    </ul>
+  </details>
+</template>
+
+<style scoped>
+summary { padding: 0.6rem 0; }
+.add { display: flex; flex-wrap: wrap; gap: 0.6rem; margin-bottom: 0.6rem; }
+.add label { min-height: 56px; cursor: pointer; display: inline-flex; align-items: center; }
+.add label:focus-within { outline: 3px solid var(--glass); outline-offset: 2px; }
+ul { list-style: none; padding: 0; display: flex; flex-wrap: wrap; gap: 0.6rem; }
+img { height: 112px; width: auto; display: block; background: var(--card); }
+</style>

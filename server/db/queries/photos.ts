@@ -1,0 +1,18 @@
+import type { Photo } from '#shared/runs'
+import type { Db } from '../pool'
+
+export async function photosOfRun(db: Db, runId: string): Promise<Photo[]> {
+  const { rows } = await db.query<Omit<Photo, 'at'> & { at: Date }>('select id, step, piece, width, height, by_person as "by", at from run_photo where run_id = $1 order by at, id', [runId])
+  return rows.map(r => ({ ...r, at: r.at.getTime() }))
+}
+
+/** @returns false when this id is stored already */
+export async function insertPhoto(db: Db, runId: string, p: Omit<Photo, 'at'> & { image: Buffer, at: Date }): Promise<boolean> {
+  const result = await db.query('insert into run_photo (id, run_id, step, piece, width, height, image, by_person, at) values ($1, $2, $3, $4, $5, $6, $7, $8, $9) on conflict (id) do nothing',
+    [p.id, runId, p.step, p.piece, p.width, p.height, p.image, p.by, p.at])
+  return result.rowCount === 1
+}
+
+export async function photoImage(db: Db, id: string): Promise<Buffer | undefined> {
+  return (await db.query<{ image: Buffer }>('select image from run_photo where id = $1', [id])).rows[0]?.image
+}

@@ -1,0 +1,125 @@
+import sharp from 'sharp'
+import { event, LEAD, newBottle, newRun, upToStep } from '../support/client'
+import { expect, press, runAtEtch, signIn, test } from './world'
+
+test('two at one bench: who has which, what is mine, and a hand-over with its clocks', async ({ signedIn: page, world, browser }) => {
+  const { runId } = await runAtEtch(world, '3')
+  await page.goto(`${world.app.url}/bench/${runId}`)
+  await press(page, 'First touch on tumbler 1')
+  await press(page, 'Last part covered')
+  const other = await (await browser.newContext()).newPage()
+  await signIn(other, world.app.url, LEAD)
+  await other.goto(`${world.app.url}/bench/${runId}`)
+  await expect(other.getByText('Moss has tumbler 1')).toBeVisible()
+  await expect(other.locator('.stand li').first()).toContainText('Moss')
+  await press(other, 'First touch on tumbler 2')
+  await expect(page.locator('.stand li').nth(1)).toContainText('Lea')
+  // What is in the other's hands is not offered to me.
+  await expect(page.locator('button.main')).toContainText('First touch on tumbler 3')
+  await press(other, 'Last part covered')
+  const clock = async () => (await other.locator('.stand li').first().locator('.time').innerText())
+  await other.getByRole('link', { name: 'Take over' }).click()
+  await expect(other.getByRole('heading', { name: 'Hand-over' })).toBeVisible()
+  const take = other.getByRole('button', { name: 'Take everything from Moss Mate' })
+  expect((await take.boundingBox())!.height).toBeGreaterThanOrEqual(72)
+  await take.click()
+  await expect(other.getByRole('region', { name: LEAD.name }).getByRole('listitem')).toHaveCount(2)
+  await other.goto(`${world.app.url}/bench/${runId}`)
+  await expect(other.locator('.stand li').first()).toContainText('you')
+  // The clock goes on as it was.
+  expect(await clock()).toMatch(/^\d+:\d\d$/)
+  await expect(page.locator('.stand li').first()).toContainText('Lea')
+  await other.context().close()
+})
+
+test('a run pauses only where nothing is wet', async ({ signedIn: page, world }) => {
+  const { runId } = await runAtEtch(world, '1')
+  await page.goto(`${world.app.url}/bench/${runId}`)
+  await page.getByText('Something else').click()
+  await page.getByRole('button', { name: 'Pause the run' }).click()
+  await page.getByLabel('Why does it pause?').fill('the postman')
+  await page.getByRole('button', { name: 'Enter it' }).click()
+  await expect(page.getByRole('heading', { name: 'Paused: the postman' })).toBeVisible()
+  await press(page, 'Go on')
+  await press(page, 'First touch on tumbler 1')
+  await expect(page.getByRole('button', { name: 'Pause the run' })).toHaveCount(0)
+  await expect(page.getByRole('link', { name: 'Hand over what is wet' })).toBeVisible()
+})
+
+test('what two tablets entered is shown side by side, and a person decides', async ({ signedIn: page, world }) => {
+  const { runId } = await runAtEtch(world, '1')
+  const at = Date.now() - 330_000
+  await world.mate.post(`runs/${runId}/events`, { events: [event({ kind: 'coat.started', piece: 1 }, at - 60_000), event({ kind: 'coat.covered', piece: 1 }, at), event({ kind: 'etchant.off', piece: 1 }, at + 320_000)] })
+  await world.lead.post(`runs/${runId}/events`, { events: [event({ kind: 'etchant.off', piece: 1 }, at + 301_000)] })
+  await page.goto(`${world.app.url}/bench/${runId}`)
+  const twice = page.getByRole('region', { name: 'Entered twice' })
+  await expect(twice).toContainText('came off')
+  await twice.getByRole('button', { name: /Lea/ }).click()
+  await expect(twice).toHaveCount(0)
+  await page.getByText(/All \d+ entries/).click()
+  await expect(page.locator('.history').getByText('Settled tumbler 1: off at another time')).toBeVisible()
+})
+
+test('a picture from the camera is added to a step and stands in the log', async ({ signedIn: page, world }) => {
+  const { runId } = await runAtEtch(world, '1')
+  await page.goto(`${world.app.url}/bench/${runId}`)
+  await page.getByText('Pictures', { exact: true }).click()
+  const buffer = await sharp({ create: { width: 640, height: 480, channels: 3, background: '#445' } }).jpeg().toBuffer()
+  await page.locator('input[type=file]').setInputFiles({ name: 'edge.jpg', mimeType: 'image/jpeg', buffer })
+  const image = page.getByRole('img', { name: /^The run, Coat/ })
+  await expect(image).toBeVisible()
+  await expect.poll(() => image.evaluate(i => (i as HTMLImageElement).naturalWidth)).toBe(640)
+  await page.locator('input[type=file]').setInputFiles({ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('no picture') })
+  await expect(page.getByText('That is no picture that can be read.')).toBeVisible()
+  await page.goto(`${world.app.url}/log/${runId}`)
+  await expect(page.getByRole('img', { name: /^The run, Coat/ })).toBeVisible()
+})
+
+test('wet hands: a palm on the glass presses nothing, a foot pedal presses, and each alarm can be tried', async ({ signedIn: page, world }) => {
+  const { runId } = await runAtEtch(world, '2')
+  await page.goto(`${world.app.url}/bench`)
+  await expect(page.getByRole('heading', { name: 'Can it be heard from the sink?' })).toBeVisible()
+  for (const name of ['Look after it', 'Soon', 'Now', 'Over']) await page.getByRole('button', { name: `Try the alarm: ${name}` }).click()
+  await page.getByRole('button', { name: 'Set the foot pedal' }).click()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('That key is needed to move about.')).toBeVisible()
+  await page.keyboard.press('F9')
+  await expect(page.getByText('The pedal sends F9.')).toBeVisible()
+  await page.goto(`${world.app.url}/bench/${runId}`)
+  const control = page.locator('button.main')
+  await expect(control).toContainText('First touch on tumbler 1')
+  expect((await control.boundingBox())!.height).toBeGreaterThanOrEqual(72)
+  await control.evaluate((b) => {
+    b.dispatchEvent(new PointerEvent('pointerdown', { pointerType: 'touch', width: 140, height: 110, bubbles: true }))
+    ;(b as HTMLElement).click()
+  })
+  await expect(control).toContainText('First touch on tumbler 1')
+  await page.keyboard.press('F9')
+  await expect(control).toContainText('Last part covered')
+  await expect(control).not.toHaveClass(/resting/)
+  await control.evaluate((b) => {
+    b.dispatchEvent(new PointerEvent('pointerdown', { pointerType: 'touch', width: 24, height: 24, bubbles: true }))
+    ;(b as HTMLElement).click()
+  })
+  await expect(page.locator('.stand li').first()).toContainText('best in')
+})
+
+test('another\'s call stays silent here for twenty seconds, then sounds', async ({ page, world }) => {
+  const bottleId = await newBottle(world.lead, { productName: 'Quarter minute cream', labelMin: '15 s', labelMax: '90 s' })
+  const { runId } = await newRun(world.mate, bottleId, { pieces: '1', noun: 'vase' })
+  await upToStep(world.mate, runId, 'etch')
+  await page.addInitScript(() => {
+    (window as never as { spoken: { text: string, at: number }[] }).spoken = []
+    window.speechSynthesis.speak = words => void (window as never as { spoken: { text: string, at: number }[] }).spoken.push({ text: words.text, at: Date.now() })
+  })
+  await signIn(page, world.app.url, LEAD)
+  await page.getByRole('heading', { name: 'Today' }).click()
+  const at = Date.now()
+  await world.mate.post(`runs/${runId}/events`, { events: [event({ kind: 'coat.started', piece: 1 }, at - 10), event({ kind: 'coat.covered', piece: 1 }, at)] })
+  await expect.poll(() => page.evaluate(() => (window as never as { spoken: { text: string }[] }).spoken.map(s => s.text)), { timeout: 60_000 }).toContain('Rinse vase 1 now.')
+  const spoken = await page.evaluate(() => (window as never as { spoken: { text: string, at: number }[] }).spoken)
+  const heard = spoken.find(s => s.text === 'Rinse vase 1 now.')!
+  expect(spoken.some(s => s.text.startsWith('Get ready'))).toBe(false)
+  // Best is reached 15 s after `at`; twenty more before anybody else is called.
+  expect(heard.at - (at + 15_000)).toBeGreaterThanOrEqual(19_500)
+})
