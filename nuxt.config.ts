@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
-import { readFileSync } from 'node:fs'
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { join, relative } from 'node:path'
 
 const { version } = JSON.parse(readFileSync(new URL('./package.json', import.meta.url), 'utf8')) as { version: string }
 
@@ -18,7 +19,7 @@ export default defineNuxtConfig({
         { name: 'description', content: 'Planner, clock and logbook of an etching studio.' },
         { name: 'color-scheme', content: 'dark light' },
       ],
-      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/crest.svg' }],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/crest.svg' }, { rel: 'manifest', href: '/manifest.webmanifest' }, { rel: 'apple-touch-icon', href: '/crest-192.png' }],
     },
   },
   css: ['~/assets/base.css'],
@@ -27,6 +28,7 @@ export default defineNuxtConfig({
   // A worker goes by the headers of its own script: it may be started by our pages, load our scripts and fetch from us, and nothing else.
   routeRules: {
     '/_nuxt/**': { headers: { 'cross-origin-embedder-policy': 'require-corp', 'content-security-policy': 'default-src \'none\'; script-src \'self\'; connect-src \'self\'', 'x-content-type-options': 'nosniff' } },
+    '/sw.js': { headers: { 'cache-control': 'no-cache', 'content-security-policy': 'default-src \'none\'; connect-src \'self\'', 'x-content-type-options': 'nosniff' } },
     // Pictures of the bench come as the camera gives them.
     '/api/runs/*/photos': { security: { requestSizeLimiter: { maxRequestSizeInBytes: 10_500_000, maxUploadFileRequestInBytes: 10_500_000, throwError: true } } },
   },
@@ -37,6 +39,12 @@ export default defineNuxtConfig({
   typescript: { strict: true, tsConfig: { include: ['../core/**/*'] }, nodeTsConfig: { compilerOptions: { allowJs: true, types: ['node'] }, include: ['../tests/**/*', '../demo/**/*', '../bench/**/*', '../scripts/**/*', '../core/**/*', '../shared/**/*', '../playwright.config.ts', '../vitest.config.ts'] } },
   telemetry: false,
   hooks: {
+    // What the device keeps for a start without network: every file of this build.
+    'nitro:build:public-assets': (nitro) => {
+      const folder = nitro.options.output.publicDir
+      const files = readdirSync(folder, { recursive: true, withFileTypes: true }).filter(f => f.isFile() && !/\.(gz|br|map|json)$/.test(f.name) && f.name !== 'sw.js').map(f => `/${relative(folder, join(f.parentPath, f.name))}`).sort()
+      writeFileSync(join(folder, 'offline.json'), JSON.stringify({ version, files }))
+    },
     // The page asks for nothing but what Today needs; app.vue fetches the rest while nobody waits.
     'build:manifest': (manifest) => {
       for (const chunk of Object.values(manifest)) chunk.dynamicImports = []

@@ -11,6 +11,8 @@ export default defineConfig({
   reporter: [['line'], ['json', { outputFile: 'test-results/interface.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
+    // Requests that a test holds up or answers itself would pass it by in a service worker; what is kept offline has tests of its own.
+    serviceWorkers: 'block',
     // A trace of every step costs a third of the time; what was on the screen when a test failed is kept.
     screenshot: 'only-on-failure',
     launchOptions: {

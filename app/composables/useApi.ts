@@ -10,6 +10,11 @@ export class ApiError extends Error {
   }
 }
 
+/** Whether the server was heard last time it was asked; while it is not, the bench goes on from what is kept here. */
+export const reachable = ref(true)
+/** On an answer that the device kept from an earlier time. */
+const KEPT = 'x-crest-kept'
+
 const UNREACHABLE = 'Crest can\'t be reached. What you entered is kept here; it is tried again.'
 const PATIENCE_MS = 10_000
 
@@ -22,8 +27,10 @@ async function ask<T>(path: string, request: RequestInit, patience: number): Pro
     response = await fetch(`/api/${path}`, { ...request, signal: AbortSignal.timeout(patience) })
   }
   catch {
+    reachable.value = false
     throw new ApiError(0, UNREACHABLE)
   }
+  reachable.value = !response.headers.has(KEPT)
   const answer = await response.json().catch(() => null) as T & { error?: unknown, fields?: Record<string, string> } | null
   if (response.ok && answer !== null) return answer
   if (response.status === 401) useSessionStore().lost()

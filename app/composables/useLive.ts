@@ -53,6 +53,7 @@ export function runLive() {
     source = new EventSource('/api/live')
     // Whatever was told while nobody listened has to be asked for.
     source.onopen = () => {
+      reachable.value = true
       retry = setTimeout(loadAll, wasOpen ? 0 : AFTER_FIRST_MS)
       wasOpen = true
       void syncClock()
@@ -60,6 +61,7 @@ export function runLive() {
     }
     source.onmessage = e => hear(JSON.parse(e.data as string) as LiveMessage)
     source.onerror = () => {
+      reachable.value = false
       // A browser gives up on an error answer; we don't.
       if (source?.readyState === EventSource.CLOSED) retry = setTimeout(open, RETRY_MS)
     }

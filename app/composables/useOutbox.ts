@@ -1,38 +1,77 @@
-import { useEventListener } from '@vueuse/core'
+import { openDB } from 'idb'
+import type { DBSchema, IDBPDatabase } from 'idb'
 import type { SentEvent } from '#shared/runs'
 
 /** An entry on its way to the server, with who made it. */
 export interface Waiting { runId: string, by: string, event: SentEvent }
 
-const PREFIX = 'crest:outbox:'
+interface Kept extends DBSchema { outbox: { key: string, value: Waiting & { id: string } } }
 
-function stored(): Waiting[] {
-  const keys = Object.keys(localStorage).filter(key => key.startsWith(PREFIX))
-  // Ids are UUIDv7: sorted by id is sorted by when they were made.
-  return keys.sort().flatMap((key) => {
-    const text = localStorage.getItem(key)
-    return text ? [JSON.parse(text) as Waiting] : []
-  })
+const CHANNEL = 'crest:outbox'
+/** Where entries lay before they were kept in a database. */
+const OLD_PREFIX = 'crest:outbox:'
+
+async function open(): Promise<IDBPDatabase<Kept>> {
+  const db = await openDB<Kept>('crest', 1, { upgrade: made => void made.createObjectStore('outbox', { keyPath: 'id' }) })
+  for (const key of Object.keys(localStorage).filter(k => k.startsWith(OLD_PREFIX))) {
+    const entry = JSON.parse(localStorage.getItem(key)!) as Waiting
+    await db.put('outbox', { ...entry, id: entry.event.id })
+    localStorage.removeItem(key)
+  }
+  return db
 }
 
 /**
- * Entries kept on the device until the server has them: a reload or a dead server loses nothing. Each has a key of
- * its own, so that two tabs can add and remove at the same time without writing over each other.
+ * Entries kept in the device's own database until the server has them: a reload, a crashed tab or a dead server loses nothing. Each is a row of its
+ * own, so that two tabs can add and remove at the same time. Ids are UUIDv7: sorted by id is sorted by when they were made.
  */
 export function useOutbox() {
-  const waiting = ref<Waiting[]>(stored())
-  useEventListener(window, 'storage', (event: StorageEvent) => {
-    if (event.key === null || event.key.startsWith(PREFIX)) waiting.value = stored()
+  const waiting = ref<Waiting[]>([])
+  /** This browser keeps nothing: a private window, or no room. */
+  const forgetful = ref(false)
+  const told = new BroadcastChannel(CHANNEL)
+  const db = open().catch(() => {
+    forgetful.value = true
+    return null
   })
+  /** Taken off here before the first reading was over. */
+  const gone = new Set<string>()
+
+  const sorted = (list: Waiting[]) => [...new Map(list.map(w => [w.event.id, w])).values()].sort((a, b) => (a.event.id < b.event.id ? -1 : 1))
+  async function read(keep: boolean) {
+    const rows = await (await db)?.getAll('outbox').catch(() => []) ?? []
+    const stored = rows.map(({ id: _, ...w }) => w).filter(w => !gone.has(w.event.id))
+    waiting.value = sorted(keep ? [...stored, ...waiting.value] : stored)
+  }
+  const loaded = read(true)
+  told.onmessage = () => void read(false)
+
   return {
     waiting,
-    add(entry: Waiting) {
-      localStorage.setItem(PREFIX + entry.event.id, JSON.stringify(entry))
-      waiting.value = [...waiting.value, entry]
+    forgetful,
+    loaded,
+    /** Shown at once; `kept` comes true when it would survive a crash. */
+    add(entry: Waiting): Promise<void> {
+      waiting.value = sorted([...waiting.value, entry])
+      return db.then(async (d) => {
+        if (!d) return
+        // Strict: on the disk, not on its way there.
+        const t = d.transaction('outbox', 'readwrite', { durability: 'strict' })
+        await t.store.put({ ...toRaw(entry), id: entry.event.id })
+        await t.done
+        told.postMessage('changed')
+      }).catch(() => void (forgetful.value = true))
     },
-    remove(ids: Set<string>) {
-      for (const id of ids) localStorage.removeItem(PREFIX + id)
+    remove(ids: Set<string>): Promise<void> {
+      for (const id of ids) gone.add(id)
       waiting.value = waiting.value.filter(w => !ids.has(w.event.id))
+      return db.then(async (d) => {
+        if (!d) return
+        const t = d.transaction('outbox', 'readwrite', { durability: 'strict' })
+        await Promise.all([...ids].map(id => t.store.delete(id)))
+        await t.done
+        told.postMessage('changed')
+      }).catch(() => {})
     },
   }
 }

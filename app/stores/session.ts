@@ -22,7 +22,11 @@ export const useSessionStore = defineStore('session', () => {
 
   const load = async () => take(await api<SessionAnswer>('session'))
   const signIn = async (entry: { name: string, password: string }) => take(await api('session', 'POST', entry))
-  const signOut = async () => take(await api('session', 'DELETE'))
+  async function signOut() {
+    take(await api('session', 'DELETE'))
+    // What is kept for a start without network is somebody's: it goes with them.
+    navigator.serviceWorker?.controller?.postMessage('forget')
+  }
   const changePerson = async (entry: { personId: string, pin: string }) => take(await api('session/person', 'POST', entry))
   const setUp = async (entry: { studio: string, name: string, password: string }) => take(await api('first-run', 'POST', entry))
 

@@ -13,7 +13,7 @@ export const useWorkStore = defineStore('work', () => {
   const jobs = ref<Job[]>([])
   const runs = ref<RunWithEvents[]>([])
   const loaded = ref(false)
-  const { waiting: outbox, add, remove } = useOutbox()
+  const { waiting: outbox, add, remove, loaded: outboxRead, forgetful } = useOutbox()
   const refusal = ref<string | null>(null)
   let sending = false
 
@@ -28,6 +28,8 @@ export const useWorkStore = defineStore('work', () => {
     const newer = runs.value.filter(r => (fetched.get(r.id) ?? 0) > began)
     jobs.value = answer.jobs
     runs.value = [...answer.runs.map(r => newer.find(n => n.id === r.id && n.events.length >= r.events.length) ?? r), ...newer.filter(n => n.endedAt === null && !answer.runs.some(r => r.id === n.id))]
+    // Kept answers are of different ages: a run by itself may have been fetched since.
+    if (!reachable.value) await Promise.all(runs.value.map(r => loadRun(r.id).catch(() => {})))
     loaded.value = true
   }
 
@@ -55,7 +57,7 @@ export const useWorkStore = defineStore('work', () => {
     const event = { ...part, id: v7(), at, deviceTime: Date.now() } as SentEvent
     refusal.value = refuseEvent(r.plan, events(r), { ...event, by } as RunEvent)
     if (refusal.value) return false
-    add({ runId: r.id, by, event })
+    void add({ runId: r.id, by, event })
     void send()
     return true
   }
@@ -69,14 +71,14 @@ export const useWorkStore = defineStore('work', () => {
     try {
       const { outcomes } = await api<{ outcomes: EventOutcome[] }>(`runs/${runId}/events`, 'POST', { events: batch.map(w => w.event) })
       await loadRun(runId).catch(() => {})
-      remove(new Set(outcomes.map(o => o.id)))
+      await remove(new Set(outcomes.map(o => o.id)))
       refusal.value = outcomes.find(o => !o.accepted)?.reason ?? refusal.value
     }
     catch (error) {
       if (!(error instanceof ApiError) || error.passing || error.status === 401) throw error
       // A request that the server can't take at all would block the queue for ever: say so and let it go.
       refusal.value = error.message
-      remove(new Set(batch.map(w => w.event.id)))
+      await remove(new Set(batch.map(w => w.event.id)))
     }
   }
 
@@ -85,6 +87,7 @@ export const useWorkStore = defineStore('work', () => {
     if (sending) return
     sending = true
     try {
+      await outboxRead
       while (mine().length > 0) {
         await sendNext().catch(async (error) => {
           if (!(error instanceof ApiError) || !error.passing) throw error
@@ -102,5 +105,5 @@ export const useWorkStore = defineStore('work', () => {
   }
   watch(() => useSessionStore().person?.id, () => void send())
 
-  return { jobs, runs, loaded, outbox, refusal, load, loadRun, put, run, events, state, enter, send }
+  return { jobs, runs, loaded, outbox, forgetful, refusal, load, loadRun, put, run, events, state, enter, send }
 })

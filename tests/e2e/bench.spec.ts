@@ -57,6 +57,7 @@ test('what can\'t be etched says so on Today and on the plan, with another way',
   await page.getByRole('option', { name: /Quay general cream/ }).click()
   await expect(page.getByRole('region', { name: 'Dwell window' })).toContainText('the reason is disputed')
   await page.getByRole('button', { name: 'Save the change' }).click()
+  await expect(page.getByRole('button', { name: 'Save the change' })).toBeDisabled()
   await expect(page.getByRole('button', { name: 'Take it to the bench' })).toBeEnabled()
   await page.getByRole('button', { name: 'Drop the job' }).click()
   await page.getByRole('button', { name: 'Yes, drop it' }).click()

@@ -31,6 +31,7 @@ onBeforeUnmount(() => void wake.release().catch(() => {}))
         <Button v-if="lastEvent" severity="secondary" class="back" :label="`Take back: ${describeEvent(run.plan, lastEvent)}`" @click="takeBack" />
         <div class="more">
           <slot name="more" />
+          <ClockBound />
           <RunPhotos :run="run" :step="at.step.value?.id ?? 'look'" />
           <RunHistory :plan="run.plan" :events="events" />
         </div>

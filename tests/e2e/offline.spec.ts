@@ -1,0 +1,141 @@
+import type { Page } from '@playwright/test'
+import { v7 } from 'uuid'
+import type { StoredEvent } from '../../shared/runs'
+import { expect, LEAD, MATE, press, runAtEtch, shownSeconds, signIn, test } from './world'
+import type { World } from './world'
+
+test.use({ serviceWorkers: 'allow' })
+test.describe.configure({ mode: 'serial' })
+
+/** The app, and the answers the bench needs, are kept on the device. */
+async function kept(page: Page) {
+  await expect.poll(() => page.evaluate(async () => {
+    const list = await (await fetch('/offline.json')).json() as { files: string[] }
+    const shell = await caches.open('crest-shell')
+    const have = new Set((await shell.keys()).map(r => new URL(r.url).pathname))
+    return list.files.filter(f => !have.has(f)).length + (have.has('/') ? 0 : 1)
+  }), { timeout: 30_000 }).toBe(0)
+  // What the page asks for from now on goes through the worker.
+  await page.reload()
+  await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true)
+}
+const eventsOf = async (world: World, runId: string) => (await world.mate.get<{ events: StoredEvent[] }>(`runs/${runId}`)).body.events
+const outbox = (page: Page) => page.evaluate(() => new Promise<number>((resolve, reject) => {
+  const asked = indexedDB.open('crest', 1)
+  asked.onerror = () => reject(new Error('no database'))
+  asked.onsuccess = () => {
+    const count = asked.result.transaction('outbox').objectStore('outbox').count()
+    count.onsuccess = () => {
+      asked.result.close()
+      resolve(count.result)
+    }
+  }
+}))
+
+test('can be installed, and the bench goes on without network: reload, clocks and entries, sent once when it is back', async ({ signedIn: page, world, context }) => {
+  const { runId } = await runAtEtch(world, '2')
+  const manifest = await page.request.get(`${world.app.url}/manifest.webmanifest`)
+  expect(await manifest.json()).toMatchObject({ name: 'Crest', display: 'standalone', icons: expect.arrayContaining([expect.objectContaining({ sizes: '512x512' })]) })
+  await page.goto(`${world.app.url}/bench/${runId}`)
+  await kept(page)
+  await press(page, 'First touch on tumbler 1')
+  await expect.poll(() => outbox(page)).toBe(0)
+  await context.setOffline(true)
+  await press(page, 'Last part covered')
+  const coveredAt = Date.now()
+  await expect(page.getByText('No network.')).toBeVisible({ timeout: 20_000 })
+  await press(page, 'First touch on tumbler 2')
+  await expect.poll(() => outbox(page)).toBe(2)
+  // The whole page again, from the device alone.
+  await page.reload()
+  await expect(page.getByRole('timer')).toBeVisible()
+  await expect(page.locator('button.main')).toContainText('Last part covered')
+  await expect(async () => expect(Math.abs(await shownSeconds(page) - (Date.now() - coveredAt) / 1000)).toBeLessThan(2)).toPass()
+  // And another screen that was not open before.
+  await page.goto(`${world.app.url}/hand-over`)
+  await expect(page.getByRole('region', { name: MATE.name }).getByRole('listitem')).toHaveCount(2)
+  await page.goto(`${world.app.url}/bench/${runId}`)
+  await press(page, 'Last part covered')
+  await context.setOffline(false)
+  await expect.poll(() => outbox(page), { timeout: 30_000 }).toBe(0)
+  const events = (await eventsOf(world, runId)).filter(e => e.kind.startsWith('coat'))
+  expect(events.map(e => [e.kind, (e as { piece: number }).piece])).toEqual([['coat.started', 1], ['coat.covered', 1], ['coat.started', 2], ['coat.covered', 2]])
+  // It counts when it happened, not when it arrived.
+  expect(Math.abs(events[1]!.at - coveredAt)).toBeLessThan(1500)
+  await expect(page.getByText('No network.')).toHaveCount(0)
+})
+
+test('a tab that crashes loses nothing that was entered', async ({ signedIn: page, world, context }) => {
+  const { runId } = await runAtEtch(world, '1')
+  await page.goto(`${world.app.url}/bench/${runId}`)
+  await kept(page)
+  await context.setOffline(true)
+  await press(page, 'First touch on tumbler 1')
+  await press(page, 'Last part covered')
+  await expect.poll(() => outbox(page)).toBe(2)
+  const cdp = await context.newCDPSession(page)
+  const crashed = page.waitForEvent('crash')
+  void cdp.send('Page.crash').catch(() => {})
+  await crashed
+  await context.setOffline(false)
+  const fresh = await context.newPage()
+  await fresh.goto(`${world.app.url}/bench/${runId}`)
+  await expect(fresh.getByRole('timer')).toBeVisible()
+  await expect.poll(async () => (await eventsOf(world, runId)).filter(e => e.kind === 'coat.covered').length).toBe(1)
+})
+
+test('ten minutes away with two hundred entries: all are sent in order, each is taken once', async ({ signedIn: page, world, context }) => {
+  const { runId } = await runAtEtch(world, '1')
+  const before = (await eventsOf(world, runId)).length
+  await page.goto(`${world.app.url}/bench/${runId}`)
+  await kept(page)
+  await context.setOffline(true)
+  const me = await page.evaluate(async () => ((await (await fetch('/api/session')).json()) as { signedIn: { person: { id: string } } }).signedIn.person.id)
+  // As the bench keeps them: a touch and its taking back, over and over, with the device's times of ten minutes.
+  const began = Date.now() - 600_000
+  const entries = Array.from({ length: 100 }, (_, i) => {
+    const at = began + i * 6000
+    const touch = { kind: 'coat.started', piece: 1, id: v7({ msecs: at }), at, deviceTime: at }
+    return [touch, { kind: 'event.undone', target: touch.id, id: v7({ msecs: at + 3000 }), at: at + 3000, deviceTime: at + 3000 }]
+  }).flat()
+  await page.evaluate(({ entries, runId, me }) => new Promise<void>((resolve) => {
+    const asked = indexedDB.open('crest', 1)
+    asked.onsuccess = () => {
+      const t = asked.result.transaction('outbox', 'readwrite')
+      for (const event of entries) t.objectStore('outbox').put({ id: event.id, runId, by: me, event })
+      t.oncomplete = () => {
+        asked.result.close()
+        resolve()
+      }
+    }
+  }), { entries, runId, me })
+  await page.reload()
+  await expect(page.getByText('200 entries are kept on this device')).toBeVisible()
+  await context.setOffline(false)
+  await expect.poll(() => outbox(page), { timeout: 30_000 }).toBe(0)
+  const stored = (await eventsOf(world, runId)).slice(before)
+  expect(stored.map(e => e.id)).toEqual(entries.map(e => e.id))
+})
+
+test('a device clock set by hours changes no running clock, and is said when nobody can be asked', async ({ page, world, context }) => {
+  const { runId } = await runAtEtch(world, '1')
+  await page.addInitScript(() => {
+    const real = Date.now.bind(Date)
+    Date.now = () => real() + Number((window as never as { shift?: number }).shift ?? 0)
+  })
+  await signIn(page, world.app.url, LEAD)
+  await page.goto(`${world.app.url}/bench/${runId}`)
+  await kept(page)
+  await press(page, 'First touch on tumbler 1')
+  await press(page, 'Last part covered')
+  const coveredAt = Date.now()
+  await context.setOffline(true)
+  await page.evaluate(() => (window as never as { shift: number }).shift = 5 * 3_600_000)
+  await expect(page.getByText('This device slept, or its clock was changed')).toBeVisible()
+  await expect(async () => expect(Math.abs(await shownSeconds(page) - (Date.now() - coveredAt) / 1000)).toBeLessThan(2)).toPass()
+  await context.setOffline(false)
+  await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')))
+  await expect(page.getByText('This device slept, or its clock was changed')).toHaveCount(0)
+  await expect(page.getByText(/Clock right to/)).toBeVisible()
+  await expect(async () => expect(Math.abs(await shownSeconds(page) - (Date.now() - coveredAt) / 1000)).toBeLessThan(2)).toPass()
+})
