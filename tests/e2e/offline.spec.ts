@@ -77,6 +77,7 @@ test('a tab that crashes loses nothing that was entered', async ({ signedIn: pag
   const crashed = page.waitForEvent('crash')
   void cdp.send('Page.crash').catch(() => {})
   await crashed
+  await page.close()
   await context.setOffline(false)
   const fresh = await context.newPage()
   await fresh.goto(`${world.app.url}/bench/${runId}`)
