@@ -26,6 +26,9 @@ export function createPool(url: string): Pool {
 export async function inTransaction<T>(pool: Pool, work: (db: Db) => Promise<T>): Promise<T> {
   const client = await pool.connect()
   let broken: Error | undefined
+  // A connection that breaks between two queries says so here; the next query fails, and the client is thrown away.
+  const onError = (error: Error) => void (broken = error)
+  client.on('error', onError)
   try {
     await client.query('begin')
     const result = await work(client)
@@ -39,6 +42,7 @@ export async function inTransaction<T>(pool: Pool, work: (db: Db) => Promise<T>)
     throw error
   }
   finally {
+    client.off('error', onError)
     client.release(broken)
   }
 }

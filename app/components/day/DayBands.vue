@@ -87,6 +87,9 @@ function keys(event: KeyboardEvent, b: Block) {
   event.preventDefault()
   if (moves[event.key]) emit('move', moves[event.key]!)
 }
+/** Narrower than this is no target for a finger: the lists below choose it as well, and closer in it is one. px */
+const TARGET = 24
+const wide = (b: Block) => (b.to - b.from) * perSecond.value >= TARGET
 const label = (b: Block) => `${b.words}, ${formatTimeOfDay(b.from)} to ${formatTimeOfDay(b.to)}, ${props.day.nameOf(b.person)}${b.fact ? ', has begun' : b.locked ? ', locked' : ''}`
 </script>
 
@@ -94,7 +97,7 @@ const label = (b: Block) => `${b.words}, ${formatTimeOfDay(b.from)} to ${formatT
   <div class="bands">
     <p class="zoom no-print" role="group" aria-label="How much is shown">
       <button v-for="z in ZOOMS" :key="z.id" type="button" :aria-pressed="zoom === z.id" @click="zoom = z.id">{{ z.text }}</button>
-      <span class="muted">Drag a task to move it, or choose it and use the arrow keys.</span>
+      <span class="muted">Drag a task to move it, or choose it, here or in the lists below.</span>
     </p>
     <div ref="scroller" class="scroller" tabindex="0" aria-label="The day in bands">
       <div class="sheet" :style="{ width: `${LABEL + full}px` }">
@@ -104,13 +107,13 @@ const label = (b: Block) => `${b.words}, ${formatTimeOfDay(b.from)} to ${formatT
         <div v-for="p in people" :key="p.id" class="row person" :data-person="p.id" :class="{ target: drag?.person === p.id }">
           <h3>{{ p.name }}</h3>
           <div class="track">
-            <button
-              v-for="b in p.blocks" :key="b.key" type="button" class="block" :class="[b.skill, { fact: b.fact, locked: b.locked, chosen: b.key === selected, moving: drag?.key === b.key }]"
+            <component
+              :is="wide(b) ? 'button' : 'span'" v-for="b in p.blocks" :key="b.key" :type="wide(b) ? 'button' : undefined" :title="label(b)" class="block" :class="[b.skill, { fact: b.fact, locked: b.locked, chosen: b.key === selected, moving: drag?.key === b.key }]"
               :style="{ left: `${x(b.from)}px`, width: `${Math.max(4, (b.to - b.from) * perSecond)}px`, transform: drag?.key === b.key ? `translateX(${drag.dx}px)` : undefined }"
-              :aria-label="label(b)" @click="emit('choose', b)" @pointerdown="down($event, b)" @pointermove="moveTo" @pointerup="up" @pointercancel="drag = null" @keydown="keys($event, b)"
+              :aria-label="wide(b) ? label(b) : undefined" :aria-hidden="wide(b) ? undefined : true" @click="emit('choose', b)" @pointerdown="down($event, b)" @pointermove="moveTo" @pointerup="up" @pointercancel="drag = null" @keydown="keys($event, b)"
             >
               <span v-if="(b.to - b.from) * perSecond > 46">{{ b.words }}</span>
-            </button>
+            </component>
           </div>
         </div>
         <div class="row bench" :style="{ height: `${Math.max(1, lanes.count) * 46 + 8}px` }">

@@ -15,7 +15,10 @@ onMounted(() => void day.begin())
 const print = () => window.print()
 const selected = ref<string | null>(null)
 const block = computed(() => shown.value?.blocks.find(b => b.key === selected.value) ?? null)
-const choose = (b: Block) => selected.value = b.key
+function choose(b: Block) {
+  selected.value = b.key
+  void nextTick(() => document.querySelector('.chosen')?.scrollIntoView({ block: 'nearest' }))
+}
 const beside = (n: number) => `/day/${format(addDays(new Date(`${date}T00:00`), n), 'yyyy-MM-dd')}`
 const gap = computed(() => (shown.value ? Math.round(100 * (shown.value.end - shown.value.bound) / Math.max(60, shown.value.end - Math.min(...shown.value.blocks.map(b => b.from)))) : 0))
 const verdict = computed(() => {
@@ -71,7 +74,7 @@ const late = computed(() => (shown.value?.late ?? []).map(id => shown.value!.blo
     </div>
     <DayChoice v-if="kept && !past" class="no-print" :day="day" />
     <ComingDays v-if="!past" class="no-print" :day="day" />
-    <DaySheet :day="day" :blocks="shown?.blocks ?? kept?.blocks ?? []" />
+    <DaySheet :day="day" :blocks="shown?.blocks ?? kept?.blocks ?? []" :choosing="shown !== null" @choose="choose" />
   </div>
 </template>
 
