@@ -1,6 +1,8 @@
 import { pageRows } from './page'
 import { chooseRows } from './choose'
 import { eventRow } from './events'
+import { fanoutRow } from './fanout'
+import { scheduleRows } from './schedule'
 import { stencilRows } from './stencil'
 import { todayRow } from './today'
 import { startApp } from '../tests/support/app'
@@ -14,7 +16,7 @@ const app = await startApp(databaseUrl)
 try {
   const { mate, lead } = await newStudio(app.url)
   const bottleId = await newBottle(lead)
-  const rows = [...await pageRows(app.url, mate), await eventRow(app.url, databaseUrl, mate, bottleId), await todayRow(databaseUrl, mate, bottleId), ...await chooseRows(), ...await stencilRows()]
+  const rows = [...await pageRows(app.url, mate), await eventRow(app.url, databaseUrl, mate, bottleId), await todayRow(databaseUrl, mate, bottleId), ...await chooseRows(), ...await stencilRows(), await fanoutRow(app.url, databaseUrl, mate, bottleId), ...await scheduleRows()]
   console.log('')
   print(rows)
 }

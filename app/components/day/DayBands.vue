@@ -12,16 +12,18 @@ const { now } = useServerClock()
 
 const scroller = useTemplateRef<HTMLElement>('scroller')
 const { width } = useElementSize(scroller)
-const LABEL = 128
+/** Room for the names at the left, px. */
+const labelWidth = computed(() => (width.value < 600 ? 76 : 128))
 /** How much of the day the screen holds, s; null: all of it. */
 const ZOOMS = [{ id: 'day', text: 'All of it', seconds: null }, { id: 'hours', text: 'Two hours', seconds: 7200 }, { id: 'half', text: 'Half an hour', seconds: 1800 }] as const
-const zoom = ref<typeof ZOOMS[number]['id']>('day')
+/** A phone shows two hours at first: a whole day would be slivers. */
+const zoom = ref<typeof ZOOMS[number]['id']>(window.innerWidth < 700 ? 'hours' : 'day')
 
 const lastToday = computed(() => Math.max(...props.shown.blocks.filter(b => b.from < 86_400).map(b => b.to), 0))
 const from = computed(() => Math.floor(Math.min(...props.shown.blocks.map(b => b.from)) / 900) * 900)
 const to = computed(() => Math.ceil(Math.max(lastToday.value, from.value + 3600) / 900) * 900)
 const perSecond = computed(() => {
-  const room = Math.max(200, width.value - LABEL - 4)
+  const room = Math.max(200, width.value - labelWidth.value - 4)
   const seconds = ZOOMS.find(z => z.id === zoom.value)!.seconds
   return room / (seconds === null ? to.value - from.value : Math.min(seconds, to.value - from.value))
 })
@@ -100,9 +102,9 @@ const label = (b: Block) => `${b.words}, ${formatTimeOfDay(b.from)} to ${formatT
       <span class="muted">Drag a task to move it, or choose it, here or in the lists below.</span>
     </p>
     <div ref="scroller" class="scroller" tabindex="0" aria-label="The day in bands">
-      <div class="sheet" :style="{ width: `${LABEL + full}px` }">
+      <div class="sheet" :style="{ 'width': `${labelWidth + full}px`, '--label': `${labelWidth}px` }">
         <div class="axis" aria-hidden="true">
-          <span v-for="t in ticks" :key="t" class="numeral" :style="{ left: `${LABEL + x(t)}px` }">{{ formatTimeOfDay(t) }}</span>
+          <span v-for="t in ticks" :key="t" class="numeral" :style="{ left: `${labelWidth + x(t)}px` }">{{ formatTimeOfDay(t) }}</span>
         </div>
         <div v-for="p in people" :key="p.id" class="row person" :data-person="p.id" :class="{ target: drag?.person === p.id }">
           <h3>{{ p.name }}</h3>
@@ -124,7 +126,7 @@ const label = (b: Block) => `${b.words}, ${formatTimeOfDay(b.from)} to ${formatT
               <span class="window" :style="{ left: `${(d.notBefore - d.coat) * perSecond}px`, width: `${(d.notAfter - d.notBefore) * perSecond}px` }" />
               <span class="best" :style="{ left: `${(d.best - d.coat) * perSecond}px` }" />
               <PieceSilhouette v-if="shapeOf(d.job)" :shape="shapeOf(d.job)!" :size="34" :wide="26" />
-              <span class="name">{{ nounOf(d) }}</span>
+              <span v-if="(d.to - d.coat) * perSecond > 96" class="name">{{ nounOf(d) }}</span>
             </div>
           </div>
         </div>
@@ -136,7 +138,7 @@ const label = (b: Block) => `${b.words}, ${formatTimeOfDay(b.from)} to ${formatT
           <h3>Rack</h3>
           <div class="track"><span v-for="d in shown.drying" :key="d.job" class="use drying" :style="{ left: `${x(d.from)}px`, width: `${(Math.min(d.to, to) - d.from) * perSecond}px` }"><i>dries until {{ formatTimeOfDay(d.to) }}{{ d.to >= 86_400 ? ', next day' : '' }}</i></span></div>
         </div>
-        <span v-if="nowAt !== null && nowAt >= from && nowAt <= to" class="now" :style="{ left: `${LABEL + x(nowAt)}px` }" aria-hidden="true" />
+        <span v-if="nowAt !== null && nowAt >= from && nowAt <= to" class="now" :style="{ left: `${labelWidth + x(nowAt)}px` }" aria-hidden="true" />
       </div>
     </div>
   </div>
@@ -151,7 +153,7 @@ const label = (b: Block) => `${b.words}, ${formatTimeOfDay(b.from)} to ${formatT
 .sheet { position: relative; min-width: 100%; padding-bottom: 0.4rem; }
 .axis { height: 1.7rem; position: relative; border-bottom: 1px solid var(--line); }
 .axis span { position: absolute; transform: translateX(-50%); font-size: 1.05rem; color: var(--muted); padding-top: 0.2rem; }
-.row { display: grid; grid-template-columns: 128px 1fr; border-bottom: 1px solid var(--line); position: relative; }
+.row { display: grid; grid-template-columns: var(--label) 1fr; border-bottom: 1px solid var(--line); position: relative; }
 .row h3 { position: sticky; left: 0; z-index: 2; background: var(--sunk); padding: 0.5rem 0.6rem; font-size: 1.25rem; border-right: 1px solid var(--line); }
 .track { position: relative; }
 .person { height: 58px; }
@@ -172,6 +174,7 @@ const label = (b: Block) => `${b.words}, ${formatTimeOfDay(b.from)} to ${formatT
 .dwell .best { position: absolute; bottom: -4px; height: 15px; width: 3px; background: var(--text); }
 .dwell :deep(svg) { position: relative; flex: none; margin-left: 6px; }
 .dwell .name { position: relative; font-size: 0.88rem; white-space: nowrap; }
+@media (max-width: 40rem) { .row h3 { padding: 0.4rem 0.3rem; font-size: 1.1rem; overflow-wrap: anywhere; } }
 .station { height: 32px; }
 .station h3 { font-size: 1.1rem; padding: 0.3rem 0.6rem; color: var(--muted); }
 .use { position: absolute; top: 5px; bottom: 5px; background: repeating-linear-gradient(0deg, var(--glass-deep) 0 4px, transparent 4px 7px); border: 1px solid var(--glass); overflow: hidden; }

@@ -1,0 +1,3 @@
+import { scheduleRows } from './bench/schedule'
+import { print } from './bench/table'
+print(await scheduleRows())
