@@ -2,7 +2,7 @@ import { addDays, format } from 'date-fns'
 import { dayBlocks, dayChanges, dayInstance, moveTask, readChain } from '#core/day'
 import type { Block, Drying, DayInput, DayJob, Dwell, JobPromise, Lock, SolvedDay } from '#core/day'
 import type { Instance, Schedule, WhyNot } from '#core/schedule'
-import { aheadSentence } from '#core/schedule'
+import { aheadSentence, canSearch } from '#core/schedule'
 import { dayInput, dayJob, parseAway, writeAway } from '#shared/days'
 import type { DayPlan, DayPlanEntry } from '#shared/days'
 import type { Job } from '#shared/jobs'
@@ -10,6 +10,8 @@ import type { DayTask } from '~/workers/day'
 
 /** A plan is given after this long, proved or not. ms */
 const BUDGET = 1600
+/** Small days are searched on to the proof, in the background. ms */
+const PROOF = 20_000
 /** While something runs the plan is looked at again this often. ms */
 const LOOK_AGAIN = 60_000
 /** Jobs promised within so many days are put on a day that nobody has planned yet. */
@@ -95,12 +97,23 @@ export function useDay(date: string) {
       if (known.length > 0) changes.value = dayChanges(known, shown.value.blocks, nameOf)
       else known = shown.value.blocks
       if (solved.end > studio.rules.workTo) void ask(solved.instance)
+      else if (!solved.proved) void prove(input, keep)
       return keep ? await save(input, solved.schedule) : true
     }
     catch (error) {
       if (!(error instanceof Superseded)) problem.value = (error as Error).message
       return false
     }
+  }
+  /** Searches a small day to the end while people look at the plan already; a sooner end takes its place. */
+  async function prove(input: DayInput, keep: boolean) {
+    const found = shown.value
+    if (!found || !canSearch({ ...found.instance, chains: found.instance.chains.filter(c => readChain(c.id).kind !== 'look') })) return
+    const solved = await reckoner.ask<SolvedDay>({ kind: 'plan', input, budget: PROOF }).catch(() => null)
+    if (!solved?.ok || shown.value !== found || (solved.end >= found.end && !solved.proved)) return
+    shown.value = show(input, solved)
+    known = shown.value.blocks
+    if (keep) await save(input, solved.schedule)
   }
   /** What stands in the way of ending in time, once nothing else is asked. */
   async function ask(instance: Instance) {

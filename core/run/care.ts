@@ -16,14 +16,19 @@ function nextDue(call: CareCall, piece: PieceState): number | null {
   return call.every === null ? null : Math.max(start, given.at(-1)!.at + call.every * 1000)
 }
 
+/** The call that comes next for a piece, due or not; null when none comes before it is taken off. */
+export function nextCare(plan: Pick<RunPlan, 'care'>, piece: PieceState): DueCare | null {
+  if (!piece.covered || piece.off || piece.withdrawn) return null
+  return plan.care.flatMap((call): DueCare[] => {
+    const at = nextDue(call, piece)
+    return at === null ? [] : [{ call, dueAt: at }]
+  }).sort((a, b) => a.dueAt - b.dueAt)[0] ?? null
+}
+
 /** The call that a piece has been waiting for longest; null when none is due. @param now ms, server time */
 export function dueCare(plan: Pick<RunPlan, 'care'>, piece: PieceState, now: number): DueCare | null {
-  if (!piece.covered || piece.off || piece.withdrawn) return null
-  const due = plan.care.flatMap((call): DueCare[] => {
-    const at = nextDue(call, piece)
-    return at !== null && at <= now ? [{ call, dueAt: at }] : []
-  })
-  return due.sort((a, b) => a.dueAt - b.dueAt)[0] ?? null
+  const next = nextCare(plan, piece)
+  return next && next.dueAt <= now ? next : null
 }
 
 /** The call with the piece's own name in it. */

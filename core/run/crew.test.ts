@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { announcements, calls, holderOf, nextAction, pressEntries } from './index'
+import { announcements, calls, holderOf, nextAction, nextCare, pressEntries } from './index'
 import { bench, plan } from './testing.test-support'
 
 type B = ReturnType<typeof bench>
@@ -104,6 +104,25 @@ describe('whose device sounds', () => {
     const [soon] = announcements(plan, b.state(), b.now)
     expect(soon).toMatchObject({ level: 'soon' })
     expect(calls(soon!, 'juno', b.now + 60_000)).toBe(false)
+  })
+})
+
+describe('calls during the dwell', () => {
+  it('each piece has its own short timer, which begins again when the call is answered', () => {
+    const b = bench().atEtch()
+    coat(b, 1)
+    const timer = () => nextCare(plan, b.state().pieces[0]!)
+    const left = () => (timer()!.dueAt - b.now) / 1000
+    expect([timer()!.call.id, left()]).toEqual(['drip', 180])
+    b.wait(170)
+    expect(left()).toBe(10)
+    b.wait(25)
+    expect(left()).toBe(-15)
+    b.send({ kind: 'care.given', piece: 1, care: 'drip' }, 'osk')
+    expect(left()).toBe(180)
+    b.wait(plan.dwell.best)
+    b.send({ kind: 'etchant.off', piece: 1 }, 'osk')
+    expect(timer()).toBeNull()
   })
 })
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { holderOf, pieceClock, pieceStage } from '#core/run'
+import { holderOf, nextCare, pieceClock, pieceStage } from '#core/run'
 import { windowOf } from '#core/run-plan'
 import type { PieceState } from '#core/run'
 import { formatClock } from '#core/units'
@@ -9,6 +9,7 @@ import type { RunWithEvents } from '#shared/runs'
 const props = defineProps<{ run: RunWithEvents, pieces: PieceState[], now: number, focus?: number }>()
 const session = useSessionStore()
 const studio = useStudioStore()
+const CARE = { 'swirl': 'swirl', 'move': 'move', 'drip': 'drips', 're-wet': 'wet again' } as const
 const TEXT = { untouched: 'to coat', coating: 'being coated', dwelling: '', off: 'to rinse', rinsed: 'rinsed', blasting: 'at the gun', blasted: 'blasted', withdrawn: 'taken out' } as const
 
 const stands = computed(() => props.pieces.map((piece) => {
@@ -18,7 +19,10 @@ const stands = computed(() => props.pieces.map((piece) => {
   const running = clock.phase === 'over' ? 'over its time' : clock.toBest <= 0 ? 'rinse now' : `best in ${formatClock(Math.ceil(clock.toBest))}`
   const wet = ['dwelling', 'blasting'].includes(stage)
   const holder = holderOf(piece)
-  return { piece, holder: holder && (holder === session.person?.id ? 'you' : studio.nameOf(holder).split(' ')[0]), stage, clock, window: windowOf(props.run.plan, piece.n), text: stage === 'dwelling' ? running : stage === 'untouched' && blast ? 'to blast' : TEXT[stage], wet, over: stage === 'dwelling' && clock.phase === 'over' }
+  // The short timer of the next call, as long as it comes before the rinse.
+  const care = nextCare(props.run.plan, piece)
+  const careIn = care && (care.dueAt - props.now) / 1000
+  return { piece, care: care && careIn! < clock.toBest ? careIn! > 0 ? `${CARE[care.call.id]} in ${formatClock(Math.ceil(careIn!))}` : `${CARE[care.call.id]} now` : null, holder: holder && (holder === session.person?.id ? 'you' : studio.nameOf(holder).split(' ')[0]), stage, clock, window: windowOf(props.run.plan, piece.n), text: stage === 'dwelling' ? running : stage === 'untouched' && blast ? 'to blast' : TEXT[stage], wet, over: stage === 'dwelling' && clock.phase === 'over' }
 }))
 const size = computed(() => (props.pieces.length > 8 ? 70 : props.pieces.length > 4 ? 110 : 190))
 </script>
@@ -30,6 +34,7 @@ const size = computed(() => (props.pieces.length > 8 ? 70 : props.pieces.length 
       <span class="name">{{ run.plan.noun }} {{ s.piece.n }}</span>
       <span class="numeral time">{{ s.clock.phase === 'none' ? '–' : formatClock(s.clock.last) }}</span>
       <span class="text">{{ s.text }}</span>
+      <span v-if="s.care" class="care">{{ s.care }}</span>
       <span class="first">{{ s.piece.covered ? `first part ${formatClock(s.clock.first)}` : '\u00a0' }}</span>
       <span class="who">{{ s.holder ?? '\u00a0' }}</span>
     </li>
@@ -45,6 +50,7 @@ li { display: grid; justify-items: center; min-width: 6.5rem; padding: 0.4rem; b
 .time { font-size: 2.4rem; line-height: 1; }
 .text { font-weight: 650; min-height: 1.4em; }
 .first { font-size: 0.88rem; color: #a9b4b4; }
+.care { font-size: 0.95rem; border-bottom: 1px dotted #8cc5b2; }
 .who { font-size: 0.95rem; color: #dfe8e8; }
 .over .time, .over .text { color: var(--alarm); text-transform: uppercase; }
 @media (max-width: 40rem) {

@@ -1,3 +1,0 @@
-import { scheduleRows } from './bench/schedule'
-import { print } from './bench/table'
-print(await scheduleRows())
