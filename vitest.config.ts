@@ -7,7 +7,8 @@ export default defineConfig({
   resolve: { alias: { '#core': here('./core'), '#shared': here('./shared') } },
   test: {
     projects: [
-      { extends: true, test: { name: 'unit', include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'tests/reference/**/*.test.ts', 'scripts/**/*.test.ts'] } },
+      // Some checks go through every state there is, beside whatever else the machine does.
+      { extends: true, test: { name: 'unit', testTimeout: 60_000, include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'tests/reference/**/*.test.ts', 'scripts/**/*.test.ts'] } },
       {
         extends: true,
         test: {

@@ -12,8 +12,12 @@ const work = useWorkStore()
 const SHOWN = 10
 
 const load = computed(() => {
-  const hours = Math.max(0, studio.rules.workTo - studio.rules.workFrom) * props.day.crew.value.length
-  const days = Array.from({ length: SHOWN }, (_, i) => ({ day: format(addDays(new Date(serverNow()), i), 'yyyy-MM-dd'), capacity: hours }))
+  const { workFrom, workTo } = studio.rules
+  const crew = props.day.crew.value.length
+  const now = new Date(serverNow())
+  // Of today only what is left.
+  const begun = now.getHours() * 3600 + now.getMinutes() * 60
+  const days = Array.from({ length: SHOWN }, (_, i) => ({ day: format(addDays(new Date(serverNow()), i), 'yyyy-MM-dd'), capacity: Math.max(0, workTo - (i === 0 ? Math.max(workFrom, begun) : workFrom)) * crew }))
   return loadOf(props.day.open.value.map(({ job, day }) => {
     const run = work.runs.find(r => r.jobId === job.id)
     const step = run && currentStep(run.plan, foldRun(run.plan, work.events(run)))
