@@ -34,6 +34,13 @@ export function learnServerTime(serverTime: number, sentAt: number, receivedAt: 
   localStorage.setItem(KEPT, String(Math.round(serverNow() - Date.now())))
 }
 
+/** The server was at this time at least: a device that thinks it earlier has a clock that was set while nobody could be asked. ms */
+export function learnAtLeast(serverTime: number) {
+  if (serverNow() >= serverTime - 1000) return
+  best.value = { offset: serverTime - performance.now(), bound: Infinity }
+  unsure.value = true
+}
+
 async function exchange(): Promise<{ serverTime: number, sentAt: number, receivedAt: number } | null> {
   const sentAt = performance.now()
   const answer = await api<{ serverTime: number }>('time').catch(() => null)

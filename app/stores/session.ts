@@ -21,14 +21,19 @@ export const useSessionStore = defineStore('session', () => {
   }
 
   const load = async () => take(await api<SessionAnswer>('session'))
-  const signIn = async (entry: { name: string, password: string }) => take(await api('session', 'POST', entry))
+  /** The device keeps the last answer about who is in, for a start without network: it has to be that of the person who is. */
+  async function takeNew(answer: SessionAnswer) {
+    take(answer)
+    if (navigator.serviceWorker?.controller) await load().catch(() => {})
+  }
+  const signIn = async (entry: { name: string, password: string }) => takeNew(await api('session', 'POST', entry))
   async function signOut() {
     take(await api('session', 'DELETE'))
     // What is kept for a start without network is somebody's: it goes with them.
     navigator.serviceWorker?.controller?.postMessage('forget')
   }
-  const changePerson = async (entry: { personId: string, pin: string }) => take(await api('session/person', 'POST', entry))
-  const setUp = async (entry: { studio: string, name: string, password: string }) => take(await api('first-run', 'POST', entry))
+  const changePerson = async (entry: { personId: string, pin: string }) => takeNew(await api('session/person', 'POST', entry))
+  const setUp = async (entry: { studio: string, name: string, password: string }) => takeNew(await api('first-run', 'POST', entry))
 
   /** The server no longer knows the session: the route guard asks for a sign-in and comes back here. */
   function lost() {

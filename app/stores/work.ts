@@ -34,6 +34,7 @@ export const useWorkStore = defineStore('work', () => {
   }
 
   function put(run: RunWithEvents) {
+    learnAtLeast(run.serverTime)
     fetched.set(run.id, ++fetches)
     const at = runs.value.findIndex(r => r.id === run.id)
     if (at === -1) runs.value.push(run)
@@ -70,7 +71,11 @@ export const useWorkStore = defineStore('work', () => {
     const batch = mine().filter(w => w.runId === runId)
     try {
       const { outcomes } = await api<{ outcomes: EventOutcome[] }>(`runs/${runId}/events`, 'POST', { events: batch.map(w => w.event) })
-      await loadRun(runId).catch(() => {})
+      // They leave the device only once they have been read back with their run: an answer that was kept from before, or none,
+      // would let a clock vanish that everybody else sees. Until then they are sent again; each counts once.
+      await loadRun(runId)
+      const back = new Set(run(runId)?.events.map(e => e.id))
+      if (outcomes.some(o => o.accepted && !back.has(o.id))) throw new ApiError(0, '')
       await remove(new Set(outcomes.map(o => o.id)))
       refusal.value = outcomes.find(o => !o.accepted)?.reason ?? refusal.value
     }

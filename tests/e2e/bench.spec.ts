@@ -59,8 +59,11 @@ test('what can\'t be etched says so on Today and on the plan, with another way',
   await page.getByRole('button', { name: 'Save the change' }).click()
   await expect(page.getByRole('button', { name: 'Save the change' })).toBeDisabled()
   await expect(page.getByRole('button', { name: 'Take it to the bench' })).toBeEnabled()
-  await page.getByRole('button', { name: 'Drop the job' }).click()
-  await page.getByRole('button', { name: 'Yes, drop it' }).click()
+  // The form is made anew once Today has heard of the change.
+  await expect(async () => {
+    await page.getByRole('button', { name: 'Drop the job' }).click({ timeout: 2000 })
+    await page.getByRole('button', { name: 'Yes, drop it' }).click({ timeout: 2000 })
+  }).toPass()
   await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
   await expect(page.getByText('Start boat')).toBeHidden()
 })

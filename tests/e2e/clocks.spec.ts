@@ -92,6 +92,25 @@ test('a server killed with -9 and started again loses no clock and no entry', as
   await expect(page.locator('button.main')).toContainText('Last part covered')
 })
 
+test('an entry stays on the device until it was read back with its run', async ({ signedIn: page, world }) => {
+  const { runId } = await runAtEtch(world)
+  await page.goto(`${world.app.url}/bench/${runId}`)
+  await press(page, 'First touch on tumbler 1')
+  await expect(page.getByText('kept on this device')).toBeHidden()
+  // The server takes the entry, and the network goes before anybody hears more of it.
+  await page.route(`**/api/runs/${runId}`, route => route.abort())
+  await press(page, 'Last part covered')
+  const coveredAt = Date.now()
+  await expect(page.getByText('One entry is kept on this device')).toBeVisible()
+  await expect.poll(async () => (await world.mate.get<{ events: { kind: string }[] }>(`runs/${runId}`)).body.events.filter(e => e.kind === 'coat.covered').length).toBe(1)
+  await page.waitForTimeout(1500)
+  await expectTrue(page, coveredAt)
+  await page.unroute(`**/api/runs/${runId}`)
+  await expect(page.getByText('kept on this device')).toBeHidden({ timeout: 15_000 })
+  await expectTrue(page, coveredAt)
+  expect((await world.mate.get<{ events: { kind: string }[] }>(`runs/${runId}`)).body.events.filter(e => e.kind === 'coat.covered')).toHaveLength(1)
+})
+
 test('a database killed and started again loses no clock and no entry', async ({ signedIn: page, world }) => {
   const { runId } = await runAtEtch(world)
   const coveredAt = await startClock(page, world.app.url, runId)

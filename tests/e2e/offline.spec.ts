@@ -138,5 +138,20 @@ test('a device clock set by hours changes no running clock, and is said when nob
   await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')))
   await expect(page.getByText('This device slept, or its clock was changed')).toHaveCount(0)
   await expect(page.getByText(/Clock right to/)).toBeVisible()
+  // Whoever took over by PIN is who the device knows without network.
+  await page.getByRole('button', { name: LEAD.name }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name: MATE.name }).click()
+  await dialog.getByLabel(`PIN of ${MATE.name}`).fill(MATE.pin)
+  const asked = page.waitForResponse(r => r.url().endsWith('/api/session') && r.request().method() === 'GET')
+  await dialog.getByRole('button', { name: 'Change over' }).click()
+  await asked
+  await expect(page.getByRole('button', { name: MATE.name })).toBeVisible()
+  await context.setOffline(true)
+  await page.reload()
+  await expect(page.getByRole('button', { name: MATE.name })).toBeVisible()
+  // The clock that was set five hours on is back where it was: the last answer says that it is later than that.
+  await expect(page.getByText('This device slept, or its clock was changed')).toBeVisible()
+  await context.setOffline(false)
   await expect(async () => expect(Math.abs(await shownSeconds(page) - (Date.now() - coveredAt) / 1000)).toBeLessThan(2)).toPass()
 })

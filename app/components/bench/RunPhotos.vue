@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { v7 } from 'uuid'
 import { format } from 'date-fns'
+import Button from 'primevue/button'
 import Select from 'primevue/select'
 import type { Photo, RunWithEvents } from '#shared/runs'
 
@@ -12,6 +13,8 @@ const problem = ref('')
 const busy = ref(false)
 const piece = ref<number | ''>('')
 const LIMIT = 10_000_000
+/** A picture that the network did not take; it stays on this page until it is sent. */
+const unsent = shallowRef<{ id: string, step: string, piece: string, file: File } | null>(null)
 
 const load = () => api<Photo[]>(`runs/${props.run.id}/photos`).then(found => photos.value = found).catch(() => {})
 onMounted(load)
@@ -26,12 +29,23 @@ async function add(event: Event) {
   if (!file || props.step === null) return
   problem.value = ''
   if (file.size > LIMIT) return void (problem.value = `"${file.name}" is larger than 10 MB. Take it smaller.`)
+  unsent.value = { id: v7(), step: props.step, piece: String(piece.value), file }
+  await send()
+}
+
+/** Sent twice it is stored once: the id is its own. */
+async function send() {
+  const { file, ...head } = unsent.value!
+  problem.value = ''
   busy.value = true
   try {
-    photos.value = await sendPicture(`runs/${props.run.id}/photos?${new URLSearchParams({ id: v7(), step: props.step, piece: String(piece.value) })}`, file)
+    photos.value = await sendPicture(`runs/${props.run.id}/photos?${new URLSearchParams(head)}`, file)
+    unsent.value = null
   }
   catch (error) {
-    problem.value = (error as Error).message
+    const passing = error instanceof ApiError && error.passing
+    if (!passing) unsent.value = null
+    problem.value = passing ? 'The picture could not be sent. It is kept on this page: send it again when the network is back, before you leave.' : (error as Error).message
   }
   finally {
     busy.value = false
@@ -46,7 +60,7 @@ async function add(event: Event) {
       <label class="button">{{ busy ? 'On its way' : 'Take a picture' }}<input class="visually-hidden" type="file" accept="image/*" capture="environment" :disabled="busy" @change="add"></label>
       <Select v-model="piece" :options="pieces" option-label="text" option-value="id" aria-label="What it shows" />
     </div>
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="problem" class="problem" role="alert">{{ problem }} <Button v-if="unsent" label="Send it again" severity="secondary" :disabled="busy" @click="send" /></p>
     <ul>
       <li v-for="p in photos" :key="p.id"><a :href="`/api/photos/${p.id}`" target="_blank"><img :src="`/api/photos/${p.id}`" :alt="titleOf(p)" loading="lazy" :width="p.width" :height="p.height"></a></li>
     </ul>

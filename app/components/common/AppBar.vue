@@ -57,7 +57,7 @@ const section = computed(() => {
     <p v-if="session.signedIn && studio.numbersMissing" class="nag">
       Emergency and poison numbers are not set. <NuxtLink to="/rules#numbers">{{ session.isLead ? 'Set them now' : 'Ask a lead to set them' }}</NuxtLink>
     </p>
-    <p v-if="session.signedIn && !reachable" class="nag" role="status">No network. The bench goes on from what is kept on this device; {{ work.outbox.length ? 'entries are sent when it is back.' : 'what you enter is sent when it is back.' }}</p>
+    <p v-if="session.signedIn && !reachable" class="nag" role="status">No network. The bench goes on; what you enter is sent when it is back.</p>
     <p v-if="work.forgetful" class="nag" role="alert">This browser keeps nothing on the device. Stay on this page until everything is sent, or use a window that is not private.</p>
     <p v-if="unsure" class="nag" role="alert">This device slept, or its clock was changed, and the server can't be asked. Compare the clocks with another device before you rely on them.</p>
     <p v-if="work.outbox.length" class="nag" role="status">
