@@ -3,10 +3,14 @@ import { defineConfig } from 'vitest/config'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
+/** They start and kill databases and apps of their own, and mostly wait for them: beside the others they cost little time. */
+const OWN_PROCESSES = ['tests/integration/start.test.ts', 'tests/integration/faults.test.ts']
+
 export default defineConfig({
   resolve: { alias: { '#core': here('./core'), '#shared': here('./shared') } },
   test: {
     projects: [
+      { extends: true, test: { name: 'processes', include: OWN_PROCESSES, globalSetup: ['tests/support/global-cluster.ts'], testTimeout: 60_000, hookTimeout: 60_000 } },
       // Some checks go through every state there is, beside whatever else the machine does.
       { extends: true, test: { name: 'unit', testTimeout: 60_000, include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'tests/reference/**/*.test.ts', 'scripts/**/*.test.ts'] } },
       {
@@ -14,6 +18,7 @@ export default defineConfig({
         test: {
           name: 'integration',
           include: ['tests/integration/**/*.test.ts'],
+          exclude: OWN_PROCESSES,
           globalSetup: ['tests/support/global-cluster.ts'],
           testTimeout: 30_000,
           hookTimeout: 60_000,

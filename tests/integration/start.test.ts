@@ -94,6 +94,7 @@ describe('npm start', { timeout: 120_000 }, () => {
     expect((await maren.get<{ jobs: unknown[] }>('today')).body.jobs).toHaveLength(6)
     await fresh.end()
     await sharedStudio()
+    await sharedStudio()
     const own = await finish('start', ['--fresh', '--yes'], { PORT: String(await freePort()), DATABASE_URL: inject('databaseUrl') })
     expect(own).toMatchObject({ code: 1, output: expect.stringMatching(/studio's own data/) })
   })
