@@ -57,13 +57,9 @@ test('what can\'t be etched says so on Today and on the plan, with another way',
   await page.getByRole('option', { name: /Quay general cream/ }).click()
   await expect(page.getByRole('region', { name: 'Dwell window' })).toContainText('the reason is disputed')
   await page.getByRole('button', { name: 'Save the change' }).click()
-  await expect(page.getByRole('button', { name: 'Save the change' })).toBeDisabled()
   await expect(page.getByRole('button', { name: 'Take it to the bench' })).toBeEnabled()
-  // The form is made anew once Today has heard of the change.
-  await expect(async () => {
-    await page.getByRole('button', { name: 'Drop the job' }).click({ timeout: 2000 })
-    await page.getByRole('button', { name: 'Yes, drop it' }).click({ timeout: 2000 })
-  }).toPass()
+  await page.getByRole('button', { name: 'Drop the job' }).click()
+  await page.getByRole('button', { name: 'Yes, drop it' }).click()
   await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
   await expect(page.getByText('Start boat')).toBeHidden()
 })

@@ -57,12 +57,15 @@ function chose() {
 
 async function save(): Promise<Job | undefined> {
   const { id, version } = draft.value ?? fresh()
-  const saved = await submit(() => (props.job ? api<Job>(`jobs/${id}`, 'PUT', { job: form.value, version }) : api<Job>('jobs', 'POST', { id, job: form.value })))
-  if (!saved) return undefined
-  // Saved is saved: the device need not keep it any longer.
-  draft.value = null
-  await work.load()
-  emit('saved', saved)
+  const saved = await submit(async () => {
+    const stored = await (props.job ? api<Job>(`jobs/${id}`, 'PUT', { job: form.value, version }) : api<Job>('jobs', 'POST', { id, job: form.value }))
+    // Saved is saved: the device need not keep it any longer.
+    draft.value = null
+    // The form is made anew from what was stored: until then nothing is pressed on it that would be lost.
+    await work.load().catch(() => {})
+    return stored
+  })
+  if (saved) emit('saved', saved)
   return saved
 }
 
@@ -101,7 +104,7 @@ function clear() {
         <Button type="submit" :label="job ? 'Save the change' : 'Save the plan'" :disabled="busy || (job !== null && !changed)" />
         <Button v-if="job" type="button" label="Take it to the bench" severity="secondary" :disabled="busy || !recipe?.plan" @click="toBench" />
         <Button v-if="changed" type="button" :label="job ? 'Back to what was saved' : 'Empty the form'" severity="secondary" @click="clear" />
-        <Button v-if="job && !dropping" type="button" label="Drop the job" severity="secondary" @click="dropping = true" />
+        <Button v-if="job && !dropping" type="button" label="Drop the job" severity="secondary" :disabled="busy" @click="dropping = true" />
         <template v-if="dropping">
           <Button type="button" label="Yes, drop it" severity="secondary" @click="drop" />
           <Button type="button" label="Keep it" severity="secondary" @click="dropping = false" />
