@@ -1,6 +1,6 @@
 import { addDays, format } from 'date-fns'
-import { dayBlocks, dayChanges, dayInstance, moveTask, readChain } from '#core/day'
-import type { Block, Drying, DayInput, DayJob, Dwell, JobPromise, Lock, SolvedDay } from '#core/day'
+import { dayBlocks, dayChanges, moveTask, readChain } from '#core/day'
+import type { Block, Drying, DayInput, DayJob, Dwell, Lock, SolvedDay } from '#core/day'
 import type { Instance, Schedule, WhyNot } from '#core/schedule'
 import { aheadSentence, canSearch } from '#core/schedule'
 import { dayInput, dayJob, parseAway, writeAway } from '#shared/days'
@@ -209,8 +209,7 @@ export function useDay(date: string) {
     }
   }
   const ahead = computed(() => jobs.value.filter(j => j.plan.method === 'cream' && j.plan.pieces > 1).map(j => ({ id: j.id, text: `${j.title}: ${aheadSentence(j.plan.dwell, j.plan.hands, j.plan.noun, { pieces: j.plan.pieces, places: studio.rules.places })}` })))
-  return { date, midnight, isToday, past, kept, open, chosen, away, awayErrors, locks, crew, nameOf, jobs, shown, problem, why, changes, told, ahead, reckoner, begin, edit, move, toggleLock, understood, keep: () => plan(true), instanceOf: dayInstance }
+  return { date, midnight, isToday, past, kept, open, chosen, away, awayErrors, locks, crew, nameOf, jobs, shown, problem, why, changes, told, ahead, reckoner, begin, edit, move, toggleLock, understood, keep: () => plan(true) }
 }
 
 export type Day = ReturnType<typeof useDay>
-export type { JobPromise }

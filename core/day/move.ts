@@ -1,8 +1,7 @@
-import type { Instance, Schedule, Skill } from '../schedule'
+import { SKILL_WORDS } from '../schedule'
+import type { Instance, Schedule } from '../schedule'
 import { formatTimeOfDay } from '../units'
 import type { Lock } from './model'
-
-const MAY: Record<Skill, string> = { prepare: 'get pieces ready', coat: 'coat', care: 'look after a dwell', rinse: 'rinse', blast: 'blast', finish: 'finish pieces' }
 
 /** How far a move is drawn to what is allowed before it is refused. s */
 const SNAP = 15 * 60
@@ -23,7 +22,7 @@ export function moveTask(instance: Instance, schedule: Schedule, locks: readonly
   if (!chain || !task || !hands) return { ok: false, why: 'That is no longer part of the day.' }
   const locked = locks.some(l => l.chain === move.chain && l.task === move.task)
   if (task.fixed && !locked) return { ok: false, why: 'That has begun already. It can\'t be moved.' }
-  if (!hands.may.includes(task.skill)) return { ok: false, why: `${nameOf(move.person)} may not ${MAY[task.skill]}. Give it to somebody who may, or change that on the page Crew.` }
+  if (!hands.may.includes(task.skill)) return { ok: false, why: `${nameOf(move.person)} may not ${SKILL_WORDS[task.skill]}. Give it to somebody who may, or change that on the page Crew.` }
 
   const end = (id: string) => Math.max(-Infinity, ...schedule.filter(s => s.chain === id).map(s => s.start + instance.chains.find(c => c.id === id)!.tasks[s.task]!.seconds))
   const first = schedule.find(s => s.chain === move.chain && s.task === 0)

@@ -20,7 +20,8 @@ export interface WhyNot {
   changes: Change[]
 }
 
-const SKILL_WORDS: Record<Skill, string> = { prepare: 'get pieces ready', coat: 'coat', care: 'look after a dwell', rinse: 'rinse', blast: 'blast', finish: 'finish pieces' }
+/** After "may" and "may not". */
+export const SKILL_WORDS: Record<Skill, string> = { prepare: 'get pieces ready', coat: 'coat', care: 'look after a dwell', rinse: 'rinse', blast: 'blast', finish: 'finish pieces' }
 const FIXTURE_WORDS: Record<Fixture, string> = { place: 'place on the bench', sink: 'sink', tub: 'tub', cabinet: 'cabinet' }
 
 /** Searches made for a question are shorter than those for a plan. */
