@@ -34,17 +34,18 @@ export function useOutbox() {
     forgetful.value = true
     return null
   })
-  /** Taken off here before the first reading was over. */
+  /** Made here and not in the database yet, or never: a reading that began before them may not hide them. */
+  const adding = new Map<string, Waiting>()
+  /** Taken off here before a reading was over. */
   const gone = new Set<string>()
 
   const sorted = (list: Waiting[]) => [...new Map(list.map(w => [w.event.id, w])).values()].sort((a, b) => (a.event.id < b.event.id ? -1 : 1))
-  async function read(keep: boolean) {
+  async function read() {
     const rows = await (await db)?.getAll('outbox').catch(() => []) ?? []
-    const stored = rows.map(({ id: _, ...w }) => w).filter(w => !gone.has(w.event.id))
-    waiting.value = sorted(keep ? [...stored, ...waiting.value] : stored)
+    waiting.value = sorted([...rows.map(({ id: _, ...w }) => w).filter(w => !gone.has(w.event.id)), ...adding.values()])
   }
-  const loaded = read(true)
-  told.onmessage = () => void read(false)
+  const loaded = read()
+  told.onmessage = () => void read()
 
   return {
     waiting,
@@ -52,6 +53,7 @@ export function useOutbox() {
     loaded,
     /** Shown at once; `kept` comes true when it would survive a crash. */
     add(entry: Waiting): Promise<void> {
+      adding.set(entry.event.id, entry)
       waiting.value = sorted([...waiting.value, entry])
       return db.then(async (d) => {
         if (!d) return
@@ -59,11 +61,15 @@ export function useOutbox() {
         const t = d.transaction('outbox', 'readwrite', { durability: 'strict' })
         await t.store.put({ ...toRaw(entry), id: entry.event.id })
         await t.done
+        adding.delete(entry.event.id)
         told.postMessage('changed')
       }).catch(() => void (forgetful.value = true))
     },
     remove(ids: Set<string>): Promise<void> {
-      for (const id of ids) gone.add(id)
+      for (const id of ids) {
+        gone.add(id)
+        adding.delete(id)
+      }
       waiting.value = waiting.value.filter(w => !ids.has(w.event.id))
       return db.then(async (d) => {
         if (!d) return

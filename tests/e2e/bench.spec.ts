@@ -1,4 +1,4 @@
-import { expect, LEAD, MATE, press, runAtEtch, signIn, test } from './world'
+import { expect, LEAD, MATE, press, runAtEtch, signIn, test, throughTheDoor } from './world'
 import { event, jobForm, newBottle, newRun } from '../support/client'
 import { v7 } from 'uuid'
 
@@ -76,7 +76,7 @@ test('two people who change one plan: the second is told and loses nothing', asy
 })
 
 test('a session that ends leads to the sign-in and back to the same place', async ({ page, world }) => {
-  await signIn(page, world.app.url, MATE)
+  await throughTheDoor(page, world.app.url, MATE)
   await page.goto(`${world.app.url}/plan/new`)
   await page.getByLabel('For whom').fill('Kept over sign-in')
   await page.context().clearCookies()
@@ -102,7 +102,7 @@ test('the lead adds a person, who signs in and sets a PIN of their own', async (
   await sheet.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'Nell New' })).toContainText('No bench PIN')
   const nell = await (await browser.newContext()).newPage()
-  await signIn(nell, world.app.url, { name: 'nell new', password: 'nell has a password' })
+  await throughTheDoor(nell, world.app.url, { name: 'nell new', password: 'nell has a password' })
   await nell.getByRole('link', { name: 'Crew' }).click()
   await expect(nell.getByRole('button', { name: /^Change/ })).toHaveCount(1)
   await nell.getByRole('button', { name: 'Change Nell New' }).click()

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { startApp } from '../support/app'
-import { expect, MATE, press, runAtEtch, shownSeconds, signIn, test } from './world'
+import { expect, MATE, outbox, press, runAtEtch, shownSeconds, signIn, test } from './world'
 
 /** Coats piece 1 at the bench, so that its clock runs. @returns when the last part was covered, ms */
 async function startClock(page: Page, url: string, runId: string): Promise<number> {
@@ -79,7 +79,7 @@ test('two app processes on one database agree within a second', async ({ signedI
 test('a server killed with -9 and started again loses no clock and no entry', async ({ signedIn: page, world }) => {
   const { runId } = await runAtEtch(world)
   const coveredAt = await startClock(page, world.app.url, runId)
-  await expect(page.getByText('on the way to the server')).toBeHidden()
+  await expect.poll(() => outbox(page)).toBe(0)
   await world.app.kill()
   // The bench goes on: what is entered now is kept on the device until the server is back.
   await press(page, 'First touch on tumbler 2')
@@ -96,7 +96,7 @@ test('an entry stays on the device until it was read back with its run', async (
   const { runId } = await runAtEtch(world)
   await page.goto(`${world.app.url}/bench/${runId}`)
   await press(page, 'First touch on tumbler 1')
-  await expect(page.getByText('kept on this device')).toBeHidden()
+  await expect.poll(() => outbox(page)).toBe(0)
   // The server takes the entry, and the network goes before anybody hears more of it.
   await page.route(`**/api/runs/${runId}`, route => route.abort())
   await press(page, 'Last part covered')
@@ -114,7 +114,7 @@ test('an entry stays on the device until it was read back with its run', async (
 test('a database killed and started again loses no clock and no entry', async ({ signedIn: page, world }) => {
   const { runId } = await runAtEtch(world)
   const coveredAt = await startClock(page, world.app.url, runId)
-  await expect(page.getByText('on the way to the server')).toBeHidden()
+  await expect.poll(() => outbox(page)).toBe(0)
   world.cluster.kill()
   await press(page, 'First touch on tumbler 2')
   await expect(page.getByText('One entry is kept on this device')).toBeVisible()
@@ -146,6 +146,36 @@ test('two tabs without a server keep both their entries, and both arrive once', 
   const count = async (id: string) => (await world.mate.get<{ events: unknown[] }>(`runs/${id}`)).body.events.length
   expect(await count(one.runId)).toBe(13)
   expect(await count(two.runId)).toBe(12)
+  await other.close()
+})
+
+test('an entry made while the other tab\'s entries are being read stays in sight, and is sent', async ({ signedIn: page, world }) => {
+  const { runId } = await runAtEtch(world)
+  await page.goto(`${world.app.url}/bench/${runId}`)
+  await expect(page.locator('button.main')).toContainText('First touch')
+  const other = await page.context().newPage()
+  await other.goto(`${world.app.url}/shelf`)
+  // The other tab holds the device's database and tells of a change: reading it has to wait, and what is entered now waits behind that.
+  await other.evaluate(() => new Promise<void>((held) => {
+    const asked = indexedDB.open('crest', 1)
+    asked.onsuccess = () => {
+      const store = asked.result.transaction('outbox', 'readwrite').objectStore('outbox')
+      const until = performance.now() + 3000
+      const again = () => void (performance.now() < until && (store.count().onsuccess = again))
+      again()
+      new BroadcastChannel('crest:outbox').postMessage('changed')
+      held()
+    }
+  }))
+  await page.waitForTimeout(300)
+  await page.route('**/api/runs/*/events', route => route.abort())
+  await press(page, 'First touch on tumbler 1')
+  const control = page.locator('button.main')
+  await expect(control).toContainText('Last part covered')
+  await page.waitForTimeout(3300)
+  await expect(control).toContainText('Last part covered', { timeout: 100 })
+  await page.unroute('**/api/runs/*/events')
+  await expect.poll(async () => (await world.mate.get<{ events: { kind: string }[] }>(`runs/${runId}`)).body.events.filter(e => e.kind === 'coat.started').length, { timeout: 15_000 }).toBe(1)
   await other.close()
 })
 

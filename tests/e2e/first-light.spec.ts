@@ -1,4 +1,4 @@
-import { answerAll, expect, LEAD, MATE, press, signIn, test } from './world'
+import { answerAll, expect, LEAD, MATE, press, signIn, test, throughTheDoor } from './world'
 import { bottleForm } from '../support/client'
 import { v7 } from 'uuid'
 
@@ -7,7 +7,7 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   // A cream whose label asks ten seconds: real clocks run, and the test still ends.
   const bottle = v7()
   await world.lead.post('bottles', { id: bottle, bottle: bottleForm({ productName: 'Ten second cream', labelMin: '10 s', labelMax: '90 s' }) })
-  await signIn(page, world.app.url, MATE)
+  await throughTheDoor(page, world.app.url, MATE)
 
   await page.keyboard.press('n')
   await page.getByLabel('For whom').fill('Regatta committee')
@@ -43,8 +43,12 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
 
   // The safety gate: each line by itself, by control, by space bar and by its own row.
   await expect(page.getByRole('heading', { name: 'Before anything is opened' })).toBeVisible()
+  const lines = () => page.getByRole('checkbox').evaluateAll(all => all.map(line => Math.round(line.getBoundingClientRect().top)))
+  const before = await lines()
   await press(page, 'Tick: gloves on')
   await expect(page.getByRole('checkbox', { name: /Gloves on.*Moss Mate/ })).toBeChecked()
+  // No line moves away under a finger that is on its way to it.
+  expect(await lines()).toEqual(before)
   await page.waitForTimeout(700)
   await page.locator('h1').click()
   await page.keyboard.press('Space')
@@ -125,7 +129,7 @@ test('a half-filled plan survives a reload, and errors stand beside their fields
 })
 
 test('the lead enters a bottle and the numbers to call; the nagging ends', async ({ page, world }) => {
-  await signIn(page, world.app.url, LEAD)
+  await throughTheDoor(page, world.app.url, LEAD)
   await expect(page.getByText('Emergency and poison numbers are not set.')).toBeVisible()
   await page.getByRole('link', { name: 'Set them now' }).click()
   await page.getByLabel('Emergency number').fill('112')

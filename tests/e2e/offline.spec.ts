@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
 import { v7 } from 'uuid'
 import type { StoredEvent } from '../../shared/runs'
-import { expect, LEAD, MATE, press, runAtEtch, shownSeconds, signIn, test } from './world'
+import { expect, LEAD, MATE, outbox, press, runAtEtch, shownSeconds, signIn, test } from './world'
 import type { World } from './world'
 
 test.use({ serviceWorkers: 'allow' })
@@ -20,17 +20,6 @@ async function kept(page: Page) {
   await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true)
 }
 const eventsOf = async (world: World, runId: string) => (await world.mate.get<{ events: StoredEvent[] }>(`runs/${runId}`)).body.events
-const outbox = (page: Page) => page.evaluate(() => new Promise<number>((resolve, reject) => {
-  const asked = indexedDB.open('crest', 1)
-  asked.onerror = () => reject(new Error('no database'))
-  asked.onsuccess = () => {
-    const count = asked.result.transaction('outbox').objectStore('outbox').count()
-    count.onsuccess = () => {
-      asked.result.close()
-      resolve(count.result)
-    }
-  }
-}))
 
 test('can be installed, and the bench goes on without network: reload, clocks and entries, sent once when it is back', async ({ signedIn: page, world, context }) => {
   const { runId } = await runAtEtch(world, '2')

@@ -6,6 +6,7 @@ import type { Step } from '#core/steps'
 const props = defineProps<{ step: Step, state: RunState }>()
 const emit = defineEmits<{ tick: [item: string] }>()
 const studio = useStudioStore()
+const session = useSessionStore()
 const ticks = computed(() => props.state.ticked[props.step.id] ?? {})
 </script>
 
@@ -15,7 +16,8 @@ const ticks = computed(() => props.state.ticked[props.step.id] ?? {})
       <button type="button" role="checkbox" :aria-checked="Boolean(ticks[item.id])" :disabled="Boolean(ticks[item.id])" @click="emit('tick', item.id)">
         <svg viewBox="0 0 24 24" width="30" height="30" aria-hidden="true"><rect x="1.5" y="1.5" width="21" height="21" fill="none" stroke="currentColor" stroke-width="2" /><path v-if="ticks[item.id]" d="M5 12.5l5 5L20 6" fill="none" stroke="currentColor" stroke-width="3.4" /></svg>
         <span>{{ item.text }}</span>
-        <small v-if="ticks[item.id]">{{ studio.nameOf(ticks[item.id]!.by) }}</small>
+        <!-- Its room is kept from the start: were a line to grow when it is ticked, the next ones would move away under the finger. -->
+        <small :class="{ open: !ticks[item.id] }">{{ ticks[item.id] ? studio.nameOf(ticks[item.id]!.by) : session.person?.name }}</small>
       </button>
     </li>
   </ul>
@@ -29,4 +31,5 @@ button:disabled { color: var(--muted); cursor: default; }
 button:hover:not(:disabled) { background: var(--raised); }
 svg { flex: none; }
 small { margin-left: auto; font-size: 0.85rem; white-space: nowrap; }
+.open { visibility: hidden; }
 </style>

@@ -1,10 +1,15 @@
 <script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
+
 const emit = defineEmits<{ cautions: [], keys: [] }>()
 const session = useSessionStore()
 const studio = useStudioStore()
 const work = useWorkStore()
 const theme = useTheme()
 const { unsure } = useServerClock()
+/** Sooner it is not worth a line that pushes the page down under a hand. ms */
+const LATE_MS = 2500
+const late = refDebounced(computed(() => work.outbox.length > 0), LATE_MS)
 const changing = ref(false)
 const nuxt = useNuxtApp()
 async function change() {
@@ -60,7 +65,7 @@ const section = computed(() => {
     <p v-if="session.signedIn && !reachable" class="nag" role="status">No network. The bench goes on; what you enter is sent when it is back.</p>
     <p v-if="work.forgetful" class="nag" role="alert">This browser keeps nothing on the device. Stay on this page until everything is sent, or use a window that is not private.</p>
     <p v-if="unsure" class="nag" role="alert">This device slept, or its clock was changed, and the server can't be asked. Compare the clocks with another device before you rely on them.</p>
-    <p v-if="work.outbox.length" class="nag" role="status">
+    <p v-if="late && work.outbox.length" class="nag" role="status">
       {{ work.outbox.length === 1 ? 'One entry is' : `${work.outbox.length} entries are` }} kept on this device and on the way to the server.
     </p>
     <LazyChangePerson v-if="changing" @close="changing = false" />

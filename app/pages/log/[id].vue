@@ -51,7 +51,8 @@ const faultText = (ids: string[]) => ids.map(f => FAULTS.find(x => x.id === f)?.
 </template>
 
 <style scoped>
-.scroll { overflow-x: auto; margin: 1rem 0; }
+/* Holds what is hidden from sight, too: by itself it would widen the page. */
+.scroll { position: relative; overflow-x: auto; margin: 1rem 0; }
 th, td { text-align: left; padding: 0.55rem 1rem 0.55rem 0; border-bottom: 1px solid var(--line); }
 thead th { color: var(--muted); font-size: 0.92rem; }
 .against { min-width: 13rem; }
