@@ -7,7 +7,7 @@ import { dayInput } from '../shared/days'
 import { couponSchema } from '../shared/coupons'
 import { bottleSchema } from '../shared/shelf'
 import { rollSchema } from '../shared/sheets'
-import type { SentEvent } from '../shared/runs'
+import type { RunWithEvents, SentEvent } from '../shared/runs'
 import { createPool } from '../server/db/pool'
 import { jobById } from '../server/db/queries/jobs'
 import { listPeople } from '../server/db/queries/people'
@@ -37,33 +37,38 @@ const day = (offset: number) => new Date(clock + offset * DAY).toISOString().sli
 
 type Part<E> = E extends RunEvent ? Omit<E, 'id' | 'at' | 'by'> : never
 
-/** One person at the bench. */
+/** One person at the bench of one run. What they enter is sent when they leave it, as a device does that was away from the network. */
 class Hand {
-  constructor(private runId: string, private who: string) {}
-  wait(seconds: number) {
+  private entries: SentEvent[] = []
+  private constructor(private who: string, private run: RunWithEvents) {}
+
+  static async at(runId: string, who: string) {
+    return new Hand(who, await runWithEvents(pool, runId, new Date(clock)))
+  }
+
+  get plan() {
+    return this.run.plan
+  }
+
+  does(part: Part<RunEvent>, seconds = 0) {
     clock += seconds * 1000
-  }
-
-  async does(part: Part<RunEvent>, seconds = 0) {
-    this.wait(seconds)
-    const event = { ...part, id: v7({ msecs: clock }), at: clock, deviceTime: clock } as SentEvent
-    const [outcome] = await acceptEvents(as(this.who), this.runId, [event])
-    if (!outcome!.accepted) throw new Error(outcome!.reason)
-  }
-
-  private async facts() {
-    const run = await runWithEvents(pool, this.runId, new Date(clock))
-    return { plan: run.plan, step: currentStep(run.plan, foldRun(run.plan, run.events)) }
+    this.entries.push({ ...part, id: v7({ msecs: clock }), at: clock, deviceTime: clock } as SentEvent)
   }
 
   /** Does plain steps and gates until the named step is next. */
-  async upTo(stepId: string) {
-    for (let { step } = await this.facts(); step && step.id !== stepId; { step } = await this.facts()) {
-      if (step.kind === 'gate') for (const item of step.items!) await this.does({ kind: 'gate.ticked', step: step.id, item: item.id }, 8)
-      else if (step.kind === 'do') await this.does({ kind: 'step.done', step: step.id }, step.seconds / 2)
+  upTo(stepId: string) {
+    const by = people[this.who]!.id
+    const next = () => currentStep(this.plan, foldRun(this.plan, [...this.run.events, ...this.entries.map(e => ({ ...e, by }) as RunEvent)]))
+    for (let step = next(); step && step.id !== stepId; step = next()) {
+      if (step.kind === 'gate') for (const item of step.items!) this.does({ kind: 'gate.ticked', step: step.id, item: item.id }, 8)
+      else if (step.kind === 'do') this.does({ kind: 'step.done', step: step.id }, step.seconds / 2)
       else break
     }
-    return (await this.facts()).plan
+  }
+
+  async leaves() {
+    const refused = (await acceptEvents(as(this.who), this.run.id, this.entries)).find(o => !o.accepted)
+    if (refused) throw new Error(refused.reason)
   }
 }
 
@@ -104,38 +109,41 @@ async function livePast(job: typeof PAST_JOBS[number], bottles: Record<string, s
   const { daysAgo, by, over, judged, ...sketch } = job
   const jobId = await plan({ ...sketch, dueInDays: sketch.dueInDays + daysAgo }, bottles, by)
   const run = await startRun(as(by), jobId, v7({ msecs: clock }))
-  const hand = new Hand(run, by)
-  const { method, dwell, hands, pieces, putOut: planned, after, bicarbonate } = await hand.upTo('etch')
-  if (method === 'blast') return blastPast(hand, dwell.best, over, judged)
+  const hand = await Hand.at(run, by)
+  const { method, dwell, hands, pieces, putOut: planned, after, bicarbonate } = hand.plan
+  hand.upTo('etch')
+  if (method === 'blast') return blastPast(hand, over, judged)
   for (let piece = 1; piece <= pieces; piece++) {
-    await hand.does({ kind: 'coat.started', piece }, 10)
-    await hand.does({ kind: 'coat.covered', piece }, Math.round(hands.coat * 0.9))
-    await hand.does({ kind: 'etchant.off', piece }, dwell.best + over[piece - 1]!)
-    await hand.does({ kind: 'piece.rinsed', piece }, 40)
+    hand.does({ kind: 'coat.started', piece }, 10)
+    hand.does({ kind: 'coat.covered', piece }, Math.round(hands.coat * 0.9))
+    hand.does({ kind: 'etchant.off', piece }, dwell.best + over[piece - 1]!)
+    hand.does({ kind: 'piece.rinsed', piece }, 40)
   }
   const putOut = Math.round(planned * 4) / 4 + 0.5
   const measure = () => hand.does({ kind: 'etchant.measured', putOut, back: after === 'recover' ? Math.floor(putOut * 2) / 4 : 0 }, 30)
-  if (method === 'cream') await measure()
-  await hand.upTo('neutralise')
-  await hand.does({ kind: 'bicarbonate.added', grams: Math.round(bicarbonate) }, 30)
-  await hand.does({ kind: 'step.done', step: 'neutralise' }, 90)
-  if (method === 'liquid') await measure()
-  await lookAt(hand, judged)
+  if (method === 'cream') measure()
+  hand.upTo('neutralise')
+  hand.does({ kind: 'bicarbonate.added', grams: Math.round(bicarbonate) }, 30)
+  hand.does({ kind: 'step.done', step: 'neutralise' }, 90)
+  if (method === 'liquid') measure()
+  lookAt(hand, judged)
+  await hand.leaves()
 }
 
-async function blastPast(hand: Hand, best: number, over: number[], judged: typeof PAST_JOBS[number]['judged']) {
+async function blastPast(hand: Hand, over: number[], judged: typeof PAST_JOBS[number]['judged']) {
   for (const [i, more] of over.entries()) {
-    await hand.does({ kind: 'gun.on', piece: i + 1 }, 20)
-    await hand.does({ kind: 'gun.off', piece: i + 1 }, best + more)
-    await hand.does({ kind: 'piece.blasted', piece: i + 1 }, 10)
+    hand.does({ kind: 'gun.on', piece: i + 1 }, 20)
+    hand.does({ kind: 'gun.off', piece: i + 1 }, hand.plan.dwell.best + more)
+    hand.does({ kind: 'piece.blasted', piece: i + 1 }, 10)
   }
-  await lookAt(hand, judged)
+  lookAt(hand, judged)
+  await hand.leaves()
 }
 
-async function lookAt(hand: Hand, judged: typeof PAST_JOBS[number]['judged']) {
-  await hand.upTo('look')
-  for (const [i, { result, faults = [], note = '' }] of judged.entries()) await hand.does({ kind: 'piece.judged', piece: i + 1, result, faults: faults as FaultId[], note }, 20)
-  await hand.does({ kind: 'run.finished' }, 5)
+function lookAt(hand: Hand, judged: typeof PAST_JOBS[number]['judged']) {
+  hand.upTo('look')
+  for (const [i, { result, faults = [], note = '' }] of judged.entries()) hand.does({ kind: 'piece.judged', piece: i + 1, result, faults: faults as FaultId[], note }, 20)
+  hand.does({ kind: 'run.finished' }, 5)
 }
 
 /** One run stands on the bench with two clocks running when the app starts. */
@@ -143,16 +151,17 @@ async function liveNow(jobId: string) {
   const who = 'osk'
   clock = now - 42 * 60_000
   const run = await startRun(as(who), jobId, v7({ msecs: clock }))
-  const hand = new Hand(run, who)
-  await hand.upTo('etch')
+  const hand = await Hand.at(run, who)
+  hand.upTo('etch')
   clock = now - 6.5 * 60_000
-  await hand.does({ kind: 'coat.started', piece: 1 })
-  await hand.does({ kind: 'coat.covered', piece: 1 }, 66)
+  hand.does({ kind: 'coat.started', piece: 1 })
+  hand.does({ kind: 'coat.covered', piece: 1 }, 66)
   clock = now - 3.4 * 60_000
-  await hand.does({ kind: 'coat.started', piece: 2 })
-  await hand.does({ kind: 'coat.covered', piece: 2 }, 71)
+  hand.does({ kind: 'coat.started', piece: 2 })
+  hand.does({ kind: 'coat.covered', piece: 2 }, 71)
   clock = now - 2 * 60_000
-  await hand.does({ kind: 'care.given', piece: 1, care: 'drip' })
+  hand.does({ kind: 'care.given', piece: 1, care: 'drip' })
+  await hand.leaves()
 }
 
 /** Today is planned: the run on the bench and what is due next, Juno away at noon. */

@@ -82,7 +82,7 @@ test('axe finds no serious issue in the bench\'s states and on any sheet, dark o
   for (const [key, name] of [['!', 'Cautions'], ['?', 'Keys']]) {
     await page.keyboard.press(key!)
     await expect(page.getByRole('dialog', { name })).toBeVisible()
-      await expectAccessible(page, name!)
+    await expectAccessible(page, name!)
     await page.keyboard.press('Escape')
     await expect(page.getByRole('dialog')).toBeHidden()
   }

@@ -72,31 +72,36 @@ describe('npm start', { timeout: 120_000 }, () => {
     expect(await second.end('SIGTERM')).toBe(0)
   })
 
-  it('a sample world that was cut off while loading is loaded afresh', async () => {
-    const { port, password } = JSON.parse(readFileSync(join(data, 'cluster', 'cluster.json'), 'utf8')) as { port: number, password: string }
-    const before = await open()
-    const client = new pg.Client({ host: '127.0.0.1', port, password, user: 'crest', database: 'crest_sample' })
-    await client.connect()
-    await client.query('update crest.studio set world = \'sample being loaded\'')
-    await client.end()
-    await before.end()
-    const after = await open()
-    expect(after.output()).toMatch(/not loaded to its end.*Loading the sample world/s)
-    await after.end()
-  })
-
   it('--fresh asks before it erases, and erases the sample world only', async () => {
     const unasked = await finish('start', ['--fresh'], { PORT: String(await freePort()) })
     expect(unasked).toMatchObject({ code: 1, output: expect.stringMatching(/asks first/) })
-    const fresh = await open(['--fresh', '--yes'])
-    const maren = new Client(fresh.url)
-    await maren.signIn('Maren Tidewell', 'harbour-light')
-    expect((await maren.get<{ jobs: unknown[] }>('today')).body.jobs).toHaveLength(6)
-    await fresh.end()
-    await sharedStudio()
     await sharedStudio()
     const own = await finish('start', ['--fresh', '--yes'], { PORT: String(await freePort()), DATABASE_URL: inject('databaseUrl') })
     expect(own).toMatchObject({ code: 1, output: expect.stringMatching(/studio's own data/) })
+  })
+
+  it('a sample world that is cut off while loading says so, and is loaded afresh', async () => {
+    const { password } = JSON.parse(readFileSync(join(data, 'cluster', 'cluster.json'), 'utf8')) as { password: string }
+    const cut = launch('start', ['--fresh', '--yes'], { PORT: String(await freePort()) })
+    const over = cut.ended.then(() => true)
+    /** Cuts every other connection once the sample world is on its way. */
+    const cutOff = async () => {
+      const { port } = JSON.parse(readFileSync(join(data, 'cluster', 'cluster.json'), 'utf8')) as { port: number }
+      const client = new pg.Client({ host: '127.0.0.1', port, password, user: 'crest', database: 'crest_sample' })
+      client.on('error', () => {})
+      await client.connect()
+      await client.query('select pg_terminate_backend(pid) from pg_stat_activity where pid <> pg_backend_pid() and datname = current_database() and exists (select 1 from crest.studio where world = \'sample being loaded\')')
+      await client.end()
+    }
+    while (!await Promise.race([over, new Promise<false>(resolve => setTimeout(() => resolve(false), 50))])) await cutOff().catch(() => {})
+    expect(await cut.ended).toBe(1)
+    expect(cut.output()).toMatch(/The old sample world is gone.*The sample world could not be loaded/s)
+    const after = await open()
+    expect(after.output()).toMatch(/not loaded to its end.*Loading the sample world/s)
+    const maren = new Client(after.url)
+    await maren.signIn('Maren Tidewell', 'harbour-light')
+    expect((await maren.get<{ jobs: unknown[] }>('today')).body.jobs).toHaveLength(6)
+    await after.end()
   })
 
   it('npm run studio has no sample data and asks for the first lead', async () => {
