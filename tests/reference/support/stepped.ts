@@ -7,13 +7,17 @@ import type { Instance } from '../../../core/schedule'
  */
 export function steppedEnd(instance: Instance): number {
   const { chains, hands, fixtures } = instance
-  const kind = chains.map(c => JSON.stringify({ ...c, id: '' }))
+  /** Equal chains are as good as each other, and so are hands that may do the same: states that differ by their names only are one. */
+  const alike = (things: readonly unknown[]) => {
+    const words = things.map(t => JSON.stringify(t))
+    return words.map(w => words.indexOf(w))
+  }
+  const kind = alike(chains.map(c => ({ ...c, id: '' })))
+  const guild = alike(hands.map(h => h.may))
   /** Per chain: next task, s since the first task's end (−1 while it is not over), s left of the task being done. */
   interface State { next: number[], since: number[], left: number[], busy: number[] }
-  const key = (s: State) => {
-    const parts = chains.map((_, i) => `${kind[i]}|${s.next[i]},${s.since[i]},${s.left[i]}`).sort()
-    return parts.join(';') + s.busy.join()
-  }
+  const at = (s: State, i: number) => (((kind[i]! * 8 + s.next[i]!) * 32 + Math.min(s.since[i]!, 30) + 1) << 5) + s.left[i]!
+  const key = (s: State) => String.fromCharCode(...chains.map((_, i) => at(s, i)).sort((a, b) => a - b), ...s.busy.map((b, p) => guild[p]! * 32 + b).sort((a, b) => a - b))
   let layer = new Map<string, State>()
   const begin: State = { next: chains.map(() => 0), since: chains.map(() => -1), left: chains.map(() => 0), busy: hands.map(() => 0) }
   layer.set(key(begin), begin)
@@ -22,13 +26,15 @@ export function steppedEnd(instance: Instance): number {
     /** Standing in a place: begun, and its last task not under way yet. */
     const stands = (s: State, j: number) => chains[j]!.holdsPlace && (s.next[j]! > 0 || s.left[j]! > 0) && s.next[j]! < chains[j]!.tasks.length && !(s.next[j] === chains[j]!.tasks.length - 1 && s.left[j]! > 0)
     // What has begun comes first: a rinse that begins this second leaves its place to a coat that begins with it.
-    const go = (s: State, at: number, turn: readonly number[]): void => {
-      if (at === chains.length) {
+    const go = (s: State, place: number, turn: readonly number[], codes: readonly number[], left: ReadonlySet<number>): void => {
+      if (place === chains.length) {
         started.set(key(s), s)
         return
       }
-      go(s, at + 1, turn)
-      const i = turn[at]!
+      const i = turn[place]!
+      go(s, place + 1, turn, codes, new Set(left).add(codes[i]!))
+      // Its like was left where it is: beginning this one instead is the same.
+      if (left.has(codes[i]!)) return
       const chain = chains[i]!
       const task = chain.tasks[s.next[i]!]
       if (!task || s.left[i]! > 0) return
@@ -39,11 +45,11 @@ export function steppedEnd(instance: Instance): number {
         if (used >= fixtures[task.uses]) return
       }
       hands.forEach((h, p) => {
-        if (s.busy[p]! > 0 || !h.may.includes(task.skill)) return
-        go({ ...s, left: s.left.with(i, task.seconds), busy: s.busy.with(p, task.seconds) }, at + 1, turn)
+        if (s.busy[p]! > 0 || !h.may.includes(task.skill) || hands.some((_, q) => q < p && guild[q] === guild[p] && s.busy[q] === 0)) return
+        go({ ...s, left: s.left.with(i, task.seconds), busy: s.busy.with(p, task.seconds) }, place + 1, turn, codes, left)
       })
     }
-    for (const s of layer.values()) go(s, 0, chains.map((_, i) => i).sort((x, y) => Number(s.next[y]! > 0) - Number(s.next[x]! > 0)))
+    for (const s of layer.values()) go(s, 0, chains.map((_, i) => i).sort((x, y) => Number(s.next[y]! > 0) - Number(s.next[x]! > 0)), chains.map((_, i) => at(s, i)), new Set())
     const next = new Map<string, State>()
     for (const s of started.values()) {
       const after: State = { next: [...s.next], since: [...s.since], left: [...s.left], busy: s.busy.map(b => Math.max(0, b - 1)) }
