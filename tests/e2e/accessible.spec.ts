@@ -13,6 +13,7 @@ async function expectAccessible(page: Page, where: string) {
   await page.evaluate(axe.source)
   for (const [theme, other] of [['dark', 'Light screen'], ['light', 'Dark screen']] as const) {
     await expect(page.locator('html')).toHaveAttribute('data-theme', theme)
+    await page.evaluate(() => new Promise(resolve => requestAnimationFrame(() => requestAnimationFrame(resolve))))
     const { violations } = await page.evaluate(() => (window as never as { axe: typeof axe }).axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'], resultTypes: ['violations'] }))
     const serious = violations.filter(v => v.impact === 'serious' || v.impact === 'critical')
     expect(serious.map(v => `${where}, ${theme}: ${v.id} at ${v.nodes.map(n => n.target.join(' ')).join(', ')}`)).toEqual([])
@@ -104,7 +105,9 @@ test('a studio that is not set up begins with its first lead, accessibly', async
   await app.kill()
 })
 
-test('keys reach every place, and none acts while somebody types', async ({ signedIn: page }) => {
+test('keys reach every place, and none acts while somebody types', async ({ signedIn: page, world }) => {
+  await page.goto(world.app.url)
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
   await page.keyboard.press('/')
   await expect(page.getByLabel('Find')).toBeFocused()
   await page.keyboard.type('nb!')

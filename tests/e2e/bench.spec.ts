@@ -94,7 +94,7 @@ test('a session that ends leads to the sign-in and back to the same place', asyn
 
 test('the lead adds a person, who signs in and sets a PIN of their own', async ({ page, world, browser }) => {
   await signIn(page, world.app.url, LEAD)
-  await page.getByRole('link', { name: 'Crew' }).click()
+  await page.goto(`${world.app.url}/crew`)
   await page.getByRole('button', { name: 'Add a person' }).click()
   const sheet = page.getByRole('dialog', { name: 'A new person' })
   await sheet.getByLabel('Name').fill('Nell New')

@@ -22,6 +22,8 @@ async function expectTrue(page: Page, coveredAt: number) {
 test.describe.configure({ mode: 'serial' })
 
 test('a device that was signed in asks for Today along with the session, and one that was not does not', async ({ signedIn, world }) => {
+  await signedIn.goto(world.app.url)
+  await expect(signedIn.getByRole('heading', { name: 'Today' })).toBeVisible()
   /** What a fresh page asks for and hears, in order. */
   async function opened(heading: string) {
     const page = await signedIn.context().newPage()

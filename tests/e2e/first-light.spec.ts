@@ -164,6 +164,7 @@ test('the lead enters a bottle and the numbers to call; the nagging ends', async
 
 test('at a shared tablet another person takes over by PIN', async ({ page, world }) => {
   await signIn(page, world.app.url, LEAD)
+  await page.goto(world.app.url)
   await page.getByRole('button', { name: LEAD.name }).click()
   const dialog = page.getByRole('dialog', { name: 'Who is at this device?' })
   await dialog.getByRole('button', { name: MATE.name }).click()

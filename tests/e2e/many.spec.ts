@@ -120,6 +120,7 @@ test('another\'s call stays silent here for twenty seconds, then sounds', async 
     window.speechSynthesis.speak = words => void (window as never as { spoken: { text: string, at: number }[] }).spoken.push({ text: words.text, at: Date.now() })
   })
   await signIn(page, world.app.url, LEAD)
+  await page.goto(world.app.url)
   await page.getByRole('heading', { name: 'Today' }).click()
   const at = Date.now()
   await world.mate.post(`runs/${runId}/events`, { events: [event({ kind: 'coat.started', piece: 1 }, at - 10), event({ kind: 'coat.covered', piece: 1 }, at)] })
