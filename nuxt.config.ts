@@ -32,6 +32,8 @@ export default defineNuxtConfig({
     // Pictures of the bench come as the camera gives them.
     '/api/runs/*/photos': { security: { requestSizeLimiter: { maxRequestSizeInBytes: 10_500_000, maxUploadFileRequestInBytes: 10_500_000, throwError: true } } },
   },
+  // Links in sight would have every page of the app fetched and run on every device that shows one of them.
+  experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
   compatibilityDate: '2026-06-01',
   nitro: { compressPublicAssets: { gzip: true, brotli: true } },
   // Nothing is inlined as data: the policy lets fonts come from our own address only.

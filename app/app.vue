@@ -4,10 +4,11 @@ const theme = useTheme()
 
 runServerClock()
 runLive()
-/** Sheets are fetched while nobody waits, so that they open even when the server is gone. */
+/** What a run goes through, and the sheets, are fetched while nobody waits, so that they open even when the server is gone. Other screens come as a hand goes to their link. */
+const RUN_SCREENS = ['/bench/a', '/wash-up/a', '/look/a', '/hand-over']
 const nuxt = useNuxtApp()
 onNuxtReady(() => nuxt.runWithContext(async () => {
-  await Promise.all([needPrime(), preloadComponents(['CautionSheet', 'KeySheet', 'ChangePerson'])]).catch(() => {})
+  await Promise.all([needPrime(), preloadComponents(['CautionSheet', 'KeySheet', 'ChangePerson']), ...RUN_SCREENS.map(path => preloadRouteComponents(path))]).catch(() => {})
 }))
 async function open(name: 'cautions' | 'keys') {
   await nuxt.runWithContext(needPrime)

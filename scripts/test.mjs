@@ -1,4 +1,4 @@
-import { rmSync } from 'node:fs'
+import { existsSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { checkNode } from './lib/node-version.mjs'
 import { run } from './lib/commands.mjs'
@@ -36,8 +36,9 @@ await runMain(async () => {
   await needPackages([...(postgresBin() ? [] : ['postgresql']), ...(chromiumPath() ? [] : ['chromium'])])
   await needDependencies()
   rmSync(results, { recursive: true, force: true })
-  await run(process.execPath, [join(root, 'node_modules', 'nuxt', 'bin', 'nuxt.mjs'), 'prepare'], { cwd: root, quiet: true })
   await needBuild()
+  // A build leaves the types too; an older one may stand here without them.
+  if (!existsSync(join(root, '.nuxt', 'tsconfig.app.json'))) await run(process.execPath, [join(root, 'node_modules', 'nuxt', 'bin', 'nuxt.mjs'), 'prepare'], { cwd: root, quiet: true })
 
   const vitest = project => runner(`${project} tests`, bin('vitest'), ['run', '--project', project, '--reporter=dot', '--reporter=json', `--outputFile.json=${join(results, `${project}.json`)}`], () => vitestCounts(join(results, `${project}.json`)), {}, true)
   const all = [

@@ -55,8 +55,9 @@ export function runLive() {
     source.onopen = () => {
       reachable.value = true
       retry = setTimeout(loadAll, wasOpen ? 0 : AFTER_FIRST_MS)
+      // The first time the clock was asked for just now.
+      if (wasOpen) void syncClock()
       wasOpen = true
-      void syncClock()
       void work.send()
     }
     source.onmessage = e => hear(JSON.parse(e.data as string) as LiveMessage)

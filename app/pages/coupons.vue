@@ -40,7 +40,7 @@ const due = (testBy: number | null) => testBy !== null && testBy < now.value
         </li>
       </ul>
       <section v-if="charted.length" aria-label="Strength over age">
-        <PotencyChart :bottles="charted" />
+        <LazyPotencyChart :bottles="charted" />
         <p class="muted">A higher rate reaches its frost sooner. A line that falls is a bottle that fades.</p>
       </section>
     </div>

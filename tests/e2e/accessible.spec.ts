@@ -28,6 +28,8 @@ test('no screen is wider than a phone, and axe finds no serious issue on any, da
   await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
   await expectAccessible(page, 'sign-in')
   const { runId, jobId } = await runAtEtch(world)
+  // With a second one the bench asks which.
+  await newRun(world.mate, world.bottleId, { pieces: '1' })
   const coated = [event({ kind: 'coat.started', piece: 1 }), event({ kind: 'coat.covered', piece: 1 })]
   await world.mate.post(`runs/${runId}/events`, { events: coated })
   await signIn(page, world.app.url, LEAD)
