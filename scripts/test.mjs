@@ -42,9 +42,10 @@ await runMain(async () => {
 
   const vitest = project => runner(`${project} tests`, bin('vitest'), ['run', '--project', project, '--reporter=dot', '--reporter=json', `--outputFile.json=${join(results, `${project}.json`)}`], () => vitestCounts(join(results, `${project}.json`)), {}, true)
   const all = [
-    ...await Promise.all([single('Lint', bin('eslint'), ['.', '--max-warnings', '0']), single('Types', bin('nuxt'), ['typecheck'])]),
-    // The one reckons, the others mostly wait for processes: side by side they take as long as one.
-    ...await Promise.all([vitest('unit'), vitest('integration'), vitest('processes')]),
+    // These only reckon: three of them keep two cores busy to the end.
+    ...await Promise.all([single('Lint', bin('eslint'), ['.', '--max-warnings', '0']), single('Types', bin('nuxt'), ['typecheck']), vitest('unit')]),
+    // These wait for databases and apps, and have to answer in time: nothing heavy runs beside them.
+    ...await Promise.all([vitest('integration'), vitest('processes')]),
     await runner('Interface in Chromium', bin('playwright'), ['test'], () => playwrightCounts(join(results, 'interface.json')), { CREST_CHROMIUM: chromiumPath() }),
   ]
   heading('Results')
