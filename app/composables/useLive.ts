@@ -55,8 +55,8 @@ export function runLive() {
     source.onopen = () => {
       reachable.value = true
       retry = setTimeout(loadAll, wasOpen ? 0 : AFTER_FIRST_MS)
-      // The first time the clock was asked for just now.
-      if (wasOpen) void syncClock()
+      // At the start of a page it was measured just now; not so when that was without network.
+      if (wasOpen || !clockKnown()) void syncClock()
       wasOpen = true
       void work.send()
     }

@@ -6,6 +6,7 @@ const KEPT = 'crest:clock'
 /** Exchanges of one measuring: the shortest round trip of them wins. */
 const EXCHANGES = 5
 const TICK_MS = 200
+const AGAIN_MS = 5000
 
 /** How far the device's own clock lay from the server's when it was last asked, so that a start without network is not lost. */
 function keptSkew(): number {
@@ -59,6 +60,9 @@ export async function syncClock() {
   }
 }
 
+/** Whether the server was asked, and nothing happened since that could have moved the clock. */
+export const clockKnown = () => Number.isFinite(best.value.bound) && !unsure.value
+
 /** Keeps `now` ticking; called once by the app. */
 export function runServerClock() {
   void syncClock()
@@ -73,6 +77,8 @@ export function runServerClock() {
     now.value = serverNow()
   }, TICK_MS)
   useIntervalFn(() => void syncClock(), 5 * 60_000)
+  // One that nobody answered is asked again until somebody does.
+  useIntervalFn(() => void (clockKnown() || syncClock()), AGAIN_MS)
   useEventListener(document, 'visibilitychange', () => {
     if (document.visibilityState === 'visible') void syncClock()
   })
