@@ -1,5 +1,5 @@
 import { addDays, format } from 'date-fns'
-import { dayBlocks, dayChanges, moveTask, readChain } from '#core/day'
+import { dayBlocks, dayChanges, moveTask, readChain, toggleLock } from '#core/day'
 import type { Block, Drying, DayInput, DayJob, Dwell, Lock, SolvedDay } from '#core/day'
 import type { Instance, Schedule, WhyNot } from '#core/schedule'
 import { aheadSentence, canSearch } from '#core/schedule'
@@ -74,36 +74,53 @@ export function useDay(date: string) {
 
   /** Blocks that people have seen last; what differs from them is told. */
   let known: Block[] = []
+  /** Locks that a plan was found with. */
+  let held: Lock[] = []
   let again = false
+  /** Plans on their way. */
+  const under = ref(0)
 
-  /** Plans afresh from the facts. @param keep stored afterwards */
-  async function plan(keep: boolean): Promise<boolean> {
-    if (!kept.value || past.value) return false
+  /** Plans afresh from the facts; a later call takes the place of one that is still reckoning. @param keep stored afterwards */
+  async function plan(keep: boolean): Promise<void> {
+    if (!kept.value || past.value) return
     problem.value = ''
     why.value = null
-    if (jobs.value.length === 0) {
-      shown.value = null
-      return keep && kept.value.version > 0 ? save(inputNow(), []) : false
-    }
-    const input = inputNow()
+    under.value++
     try {
-      const solved = await reckoner.ask<SolvedDay>({ kind: 'plan', input, budget: BUDGET })
-      if (!solved.ok) {
-        problem.value = solved.why
-        void ask(solved.instance)
-        return false
-      }
-      shown.value = show(input, solved)
-      if (known.length > 0) changes.value = dayChanges(known, shown.value.blocks, nameOf)
-      else known = shown.value.blocks
-      if (solved.end > studio.rules.workTo) void ask(solved.instance)
-      else if (!solved.proved) void prove(input, keep)
-      return keep ? await save(input, solved.schedule) : true
+      const input = inputNow()
+      if (jobs.value.length === 0) shown.value = null
+      else if (!await reckon(input, keep)) return
+      if (keep && (shown.value || kept.value.version > 0)) await save(input, shown.value?.schedule ?? [])
     }
     catch (error) {
       if (!(error instanceof Superseded)) problem.value = (error as Error).message
+    }
+    finally {
+      under.value--
+    }
+  }
+  /** @returns whether there is a plan to show */
+  async function reckon(input: DayInput, keep: boolean): Promise<boolean> {
+    const solved = await reckoner.ask<SolvedDay>({ kind: 'plan', input, budget: BUDGET })
+    if (!solved.ok) {
+      // What was locked since the last plan goes back; without that it is the day itself that does not fit.
+      if (JSON.stringify(locks.value) !== JSON.stringify(held)) {
+        locks.value = held
+        await plan(false)
+        told.value = solved.why
+        return false
+      }
+      problem.value = solved.why
+      void ask(solved.instance)
       return false
     }
+    held = [...input.locks]
+    shown.value = show(input, solved)
+    if (known.length > 0) changes.value = dayChanges(known, shown.value.blocks, nameOf)
+    else known = shown.value.blocks
+    if (solved.end > studio.rules.workTo) void ask(solved.instance)
+    else if (!solved.proved) void prove(input, keep)
+    return true
   }
   /** Searches a small day to the end while people look at the plan already; a sooner end takes its place. */
   async function prove(input: DayInput, keep: boolean) {
@@ -121,34 +138,38 @@ export function useDay(date: string) {
     why.value = await reckoner.ask<WhyNot | null>({ kind: 'why', instance: plain(work), limit: studio.rules.workTo }).catch(() => null)
   }
 
-  async function save(input: DayInput, slots: Schedule): Promise<boolean> {
-    const entry: DayPlanEntry = { midnight, now: input.now, jobs: jobs.value.map(j => j.id), away: input.away as DayPlanEntry['away'], locks: [...input.locks], slots, version: kept.value!.version }
-    if (JSON.stringify([entry.jobs, entry.away, entry.locks, entry.slots]) === JSON.stringify([kept.value!.jobs, kept.value!.away, kept.value!.locks, kept.value!.slots])) return true
+  /** One after another: each is made on the version that the last one gave. */
+  let saved: Promise<void> = Promise.resolve()
+  const save = (input: DayInput, slots: Schedule) => saved = saved.catch(() => {}).then(() => put(input, slots))
+  async function put(input: DayInput, slots: Schedule): Promise<void> {
+    const before = kept.value!
+    const entry: DayPlanEntry = { midnight, now: input.now, jobs: input.jobs.map(j => j.id), away: input.away as DayPlanEntry['away'], locks: [...input.locks], slots, version: before.version }
+    if (JSON.stringify([entry.jobs, entry.away, entry.locks, entry.slots]) === JSON.stringify([before.jobs, before.away, before.locks, before.slots])) return
     try {
       kept.value = await api<DayPlan>(`days/${date}`, 'PUT', entry)
       again = false
-      return true
     }
     catch (error) {
       if (!(error instanceof ApiError)) throw error
-      // Somebody else planned it, or a fact came in between: from what is kept now, once more.
-      if (error.status === 409 && !again) {
-        again = true
-        await load()
-        return plan(true)
-      }
       problem.value = error.message
-      return false
+      if (error.status !== 409 || again) return
+      // A fact came in between, or somebody else planned it: once more, from their plan when there is one.
+      again = true
+      const day = await api<DayPlan>(`days/${date}`).catch(() => before)
+      if (day.version !== before.version) {
+        take(day)
+        told.value = 'Somebody else planned this day at the same time. This is their plan; what you changed last is not in it.'
+      }
+      void plan(true)
     }
   }
 
-  async function load() {
-    const day = await api<DayPlan>(`days/${date}`)
+  function take(day: DayPlan) {
     kept.value = day
     if (day.version > 0) {
       chosen.value = day.jobs.filter(id => work.jobs.some(j => j.id === id))
       away.value = Object.fromEntries(Object.entries(day.away).map(([id, spans]) => [id, writeAway(spans)]))
-      locks.value = day.locks
+      locks.value = held = day.locks
       if (known.length === 0) known = day.blocks
     }
     else if (!past.value) {
@@ -168,17 +189,13 @@ export function useDay(date: string) {
     const moved = moveTask(shown.value.instance, shown.value.schedule, locks.value, step, nameOf)
     told.value = moved.ok ? moved.snapped ?? '' : moved.why
     if (!moved.ok) return
-    const before = locks.value
     locks.value = moved.locks
-    if (await plan(true)) return
-    told.value = problem.value || 'The rest of the day does not fit round that. It stays where it was.'
-    locks.value = before
-    await plan(false)
+    await plan(true)
   }
-  async function toggleLock(block: Block) {
+  async function lock(block: Block) {
+    if (!shown.value) return
     told.value = ''
-    const mine = (l: Lock) => l.chain === block.chain && (l.task === block.task || block.task === 0)
-    locks.value = block.locked ? locks.value.filter(l => !mine(l)) : [...locks.value, { chain: block.chain, task: block.task, start: block.from, person: block.person }, ...(block.task > 0 && !locks.value.some(l => l.chain === block.chain && l.task === 0) ? shown.value!.blocks.filter(b => b.chain === block.chain && b.task === 0 && !b.fact).map(b => ({ chain: b.chain, task: 0, start: b.from, person: b.person })) : [])]
+    locks.value = toggleLock(shown.value.instance, shown.value.schedule, locks.value, block)
     await plan(true)
   }
   function understood() {
@@ -193,15 +210,24 @@ export function useDay(date: string) {
   useIntervalFn(() => {
     if (runs.value && isToday.value && !reckoner.busy.value) void plan(Boolean(kept.value?.version))
   }, LOOK_AGAIN)
-  const hearing = useLiveTopic('day', message => message.day === date && (kept.value?.savedBy !== useSessionStore().person?.id || !reckoner.busy.value) && void api<DayPlan>(`days/${date}`).then((day) => {
-    if (day.version > (kept.value?.version ?? 0)) void load().then(() => plan(false))
-  }).catch(() => {}))
+  /** Somebody kept a plan, maybe this page itself: once nothing is on its way here, theirs is taken when it is newer. */
+  async function hear() {
+    let day: DayPlan
+    do {
+      await until(under).toBe(0)
+      day = await api<DayPlan>(`days/${date}`)
+    } while (under.value > 0)
+    if (day.version <= (kept.value?.version ?? 0)) return
+    take(day)
+    await plan(false)
+  }
+  const hearing = useLiveTopic('day', message => message.day === date && void hear().catch(() => {}))
   onScopeDispose(hearing)
 
   async function begin() {
     await until(() => work.loaded && studio.studio !== null && planner.ready.value).toBe(true)
     try {
-      await load()
+      take(await api<DayPlan>(`days/${date}`))
       await plan(false)
     }
     catch (error) {
@@ -209,7 +235,7 @@ export function useDay(date: string) {
     }
   }
   const ahead = computed(() => jobs.value.filter(j => j.plan.method === 'cream' && j.plan.pieces > 1).map(j => ({ id: j.id, text: `${j.title}: ${aheadSentence(j.plan.dwell, j.plan.hands, j.plan.noun, { pieces: j.plan.pieces, places: studio.rules.places })}` })))
-  return { date, midnight, isToday, past, kept, open, chosen, away, awayErrors, locks, crew, nameOf, jobs, shown, problem, why, changes, told, ahead, reckoner, begin, edit, move, toggleLock, understood, keep: () => plan(true) }
+  return { date, midnight, isToday, past, kept, open, chosen, away, awayErrors, locks, crew, nameOf, jobs, shown, problem, why, changes, told, ahead, reckoner, begin, edit, move, lock, understood, keep: () => plan(true) }
 }
 
 export type Day = ReturnType<typeof useDay>

@@ -4,7 +4,7 @@ import { planRecipe } from '../recipe'
 import { emptyRun } from '../run'
 import { Bench, FOUR_TUMBLERS, ONE_MIRROR, plan, START, TWO_TAGS } from '../run/testing.test-support'
 import { SKILLS, verifySchedule } from '../schedule'
-import { chainId, dayBlocks, dayChanges, dayInstance, loadOf, moveTask, readChain, solveDay, workOf } from './index'
+import { chainId, dayBlocks, dayChanges, dayInstance, loadOf, moveTask, readChain, solveDay, toggleLock, workOf } from './index'
 import type { DayInput, DayJob } from './index'
 
 const midnight = START - 9 * 3600_000
@@ -146,6 +146,16 @@ describe('a task moved by hand', () => {
     expect(move('job:after', 0, at(8, 30), 'ben')).toMatchObject({ ok: false, why: expect.stringMatching(/^It waits for/) })
     expect(move('job:2', 0, coat.from, 'ada', [{ chain: 'job:3', task: 0, start: coat.from + 10, person: 'ada' }])).toMatchObject({ ok: false, why: expect.stringMatching(/locked/) })
     expect(move('job:9', 0, coat.from)).toMatchObject({ ok: false })
+  })
+  it('a rinse is locked with its coat, and a coat lets go of its rinse', () => {
+    const rinse = { chain: 'job:2', task: blocks.find(b => b.words === 'Rinse tumbler 2')!.task }
+    const tasksOf = (locks: DayInput['locks']) => locks.map(l => [l.chain, l.task])
+    const both = toggleLock(instance, schedule, [{ chain: 'job:3', task: 0, start: 1, person: 'ada' }], rinse)
+    expect(tasksOf(both)).toEqual([['job:3', 0], ['job:2', 0], ['job:2', rinse.task]])
+    expect(both[1]).toEqual({ chain: 'job:2', task: 0, start: coat.from, person: coat.person })
+    expect(tasksOf(toggleLock(instance, schedule, both, rinse))).toEqual([['job:3', 0], ['job:2', 0]])
+    expect(tasksOf(toggleLock(instance, schedule, both, { chain: 'job:2', task: 0 }))).toEqual([['job:3', 0]])
+    expect(toggleLock(instance, schedule, both, { chain: 'job:9', task: 0 })).toEqual(both)
   })
 })
 

@@ -1,5 +1,5 @@
 import { SKILL_WORDS } from '../schedule'
-import type { Instance, Schedule } from '../schedule'
+import type { Chain, Instance, Schedule } from '../schedule'
 import { formatTimeOfDay } from '../units'
 import type { Lock } from './model'
 
@@ -9,6 +9,23 @@ const SNAP = 15 * 60
 export type Moved
   = | { ok: true, locks: Lock[], /** Where it lands, when that is not where it was dropped. */ snapped: string | null }
     | { ok: false, why: string }
+
+/** A rinse is held together with the coat that its window counts from. */
+function heldCoat(chain: Chain, schedule: Schedule, locks: readonly Lock[], task: number): Lock[] {
+  if (task === 0) return []
+  const first = schedule.find(s => s.chain === chain.id && s.task === 0)
+  return first && !chain.tasks[0]!.fixed ? [{ chain: chain.id, task: 0, start: first.start, person: first.person }] : locks.filter(l => l.chain === chain.id && l.task === 0)
+}
+
+/** Locks a task where the plan has it, or lets go of it; without its coat a rinse is not held either. */
+export function toggleLock({ chains }: Instance, schedule: Schedule, locks: readonly Lock[], { chain: id, task }: { chain: string, task: number }): Lock[] {
+  const here = locks.filter(l => l.chain === id)
+  if (here.some(l => l.task === task)) return locks.filter(l => l.chain !== id || (task > 0 && l.task !== task))
+  const [chain, slot] = [chains.find(c => c.id === id), schedule.find(s => s.chain === id && s.task === task)]
+  if (!chain || !slot) return [...locks]
+  const coat = here.some(l => l.task === 0) ? [] : heldCoat(chain, schedule, locks, task)
+  return [...locks, ...coat, { chain: id, task, start: slot.start, person: slot.person }]
+}
 
 /**
  * Where a task lands that somebody moves, as locks for the next plan: drawn to what its window, its person's hours and what it waits for
@@ -48,9 +65,8 @@ export function moveTask(instance: Instance, schedule: Schedule, locks: readonly
     return l.start < shift + task.seconds && shift < l.start + seconds
   })
   if (clash) return { ok: false, why: `${nameOf(move.person)} has something locked at ${formatTimeOfDay(clash.start)}. Unlock that first.` }
-  // A rinse is held together with the coat that its window counts from; a coat that moves takes its rinse along.
+  // A coat that moves takes its rinse along.
   const kept = locks.filter(l => l.chain !== move.chain)
   const lock = { chain: move.chain, task: move.task, start: Math.round(shift), person: move.person }
-  const held = move.task > 0 && first && !chain.tasks[0]!.fixed ? [{ chain: move.chain, task: 0, start: first.start, person: first.person }] : locks.filter(l => l.chain === move.chain && l.task === 0 && move.task > 0)
-  return { ok: true, locks: [...kept, ...held, lock], snapped: Math.round(shift) === Math.round(move.start) ? null : `Set to ${formatTimeOfDay(shift)}.` }
+  return { ok: true, locks: [...kept, ...heldCoat(chain, schedule, locks, move.task), lock], snapped: Math.round(shift) === Math.round(move.start) ? null : `Set to ${formatTimeOfDay(shift)}.` }
 }

@@ -63,6 +63,40 @@ test('a day is planned, moved, locked and kept; a move that breaks something say
   await expect.poll(async () => (await page.locator('.person[data-person] .block').evaluateAll(all => all.filter(b => /, Moss/.test(b.getAttribute('aria-label')!)).map(b => b.getAttribute('aria-label')!))).every(t => clock(t) >= 720)).toBe(true)
 })
 
+test('what is changed while the last change is still on its way is kept as well', async ({ signedIn: page, world }) => {
+  const day = format(addDays(new Date(), 4), 'yyyy-MM-dd')
+  await world.mate.post('jobs', newJob(world.bottleId, { noun: 'carafe', customer: 'Quick club' }))
+  await page.goto(`${world.app.url}/day/${day}`)
+  const job = page.getByRole('checkbox', { name: /3 carafes for Quick club/ })
+  await expect(job).toBeVisible()
+  for (const other of await page.getByRole('checkbox', { name: / for / }).all()) await other.uncheck()
+  await job.check()
+  await expect(page.getByText(/Kept, plan \d/)).toBeVisible()
+  await page.getByRole('button', { name: 'Half an hour' }).click()
+  await page.getByRole('region', { name: 'The day in lists' }).getByRole('button', { name: 'Coat carafe 1' }).click()
+  const lock = page.getByRole('region', { name: 'Coat carafe 1' }).getByRole('button', { name: 'Lock it there' })
+  await expect(lock).toBeVisible()
+  await page.route('**/api/days/*', async (route) => {
+    if (route.request().method() === 'PUT') await new Promise(resolve => setTimeout(resolve, 700))
+    await route.continue()
+  })
+  // A second change before the plan of the first is found, and a third while it is being kept.
+  await block(page, /^Peel, wash, clear up/).evaluate((b) => {
+    b.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true }))
+    const chosen = document.querySelector('[aria-label="Coat carafe 1"].chosen')!
+    const press = [...chosen.querySelectorAll('button')].find(x => x.textContent.trim() === 'Lock it there')!
+    press.click()
+  })
+  await expect(block(page, /^Coat carafe 1,.*locked$/)).toBeVisible()
+  await page.getByRole('region', { name: 'The day in lists' }).getByRole('button', { name: 'Coat carafe 3' }).click()
+  await page.getByRole('region', { name: 'Coat carafe 3' }).getByRole('button', { name: 'Lock it there' }).click()
+  await expect(block(page, /^Coat carafe 3,.*locked$/)).toBeVisible()
+  await expect.poll(async () => (await world.mate.get<{ locks: { task: number }[] }>(`days/${day}`)).body.locks.length).toBe(3)
+  await page.reload()
+  await page.getByRole('button', { name: 'Half an hour' }).click()
+  for (const words of [/^Coat carafe 1,.*locked$/, /^Coat carafe 3,.*locked$/, /^Peel, wash, clear up.*locked$/]) await expect(block(page, words)).toBeVisible()
+})
+
 test('what happens at the bench changes the plan at once, and what changed is said', async ({ signedIn: page, world }) => {
   const { runId } = await runAtEtch(world, '2', { noun: 'beaker', customer: 'Day rowers' })
   await page.goto(`${world.app.url}/day`)

@@ -26,7 +26,7 @@ const clock = (s: number) => `${formatTimeOfDay(s)}:${String(Math.floor(s) % 60)
       <Button label="A minute sooner" severity="secondary" @click="move({ start: block.from - 60 })" />
       <Button label="A minute later" severity="secondary" @click="move({ start: block.from + 60 })" />
       <Select :model-value="block.person" :options="people" option-label="text" option-value="id" aria-label="Who does it" @update:model-value="move({ person: $event })" />
-      <Button :label="block.locked ? 'Unlock' : 'Lock it there'" @click="day.toggleLock(block)" />
+      <Button :label="block.locked ? 'Unlock' : 'Lock it there'" @click="day.lock(block)" />
     </div>
     <Button class="close" label="Close" severity="secondary" @click="emit('close')" />
   </section>
