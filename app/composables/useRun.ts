@@ -16,8 +16,9 @@ export function useRun(id: string) {
   const lastEvent = computed(() => effectiveEvents(events.value).findLast(e => e.by === session.person?.id))
   const enter = (part: NewEvent) => (run.value ? work.enter(run.value, part) : false)
 
-  onMounted(() => {
-    if (!run.value) work.loadRun(id).catch((e: Error) => problem.value = e.message)
-  })
+  // It is asked for by itself when it is not among the open ones, also when somebody ends it elsewhere meanwhile.
+  onMounted(() => watch(() => run.value === undefined, (gone) => {
+    if (gone) work.loadRun(id).catch((e: Error) => problem.value = e.message)
+  }, { immediate: true }))
   return { run, events, state, step, action, lastEvent, enter, problem, now }
 }

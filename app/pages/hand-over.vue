@@ -13,7 +13,7 @@ const session = useSessionStore()
 const { now } = useServerClock()
 
 interface Held { run: RunWithEvents, piece: PieceState }
-const held = computed(() => work.runs.filter(r => !r.endedAt).flatMap(run => work.state(run).pieces.filter(p => holderOf(p) !== null).map((piece): Held => ({ run, piece }))))
+const held = computed(() => work.runs.flatMap(run => work.state(run).pieces.filter(p => holderOf(p) !== null).map((piece): Held => ({ run, piece }))))
 const people = computed(() => {
   const ids = [...new Set(held.value.map(h => holderOf(h.piece)!))]
   return ids.sort((a, b) => Number(b === session.person?.id) - Number(a === session.person?.id)).map(id => ({ id, mine: id === session.person?.id, name: studio.nameOf(id), pieces: held.value.filter(h => holderOf(h.piece) === id).sort((a, b) => clock(a).toBest - clock(b).toBest) }))

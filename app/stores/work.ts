@@ -11,7 +11,9 @@ const RETRY_MS = 1000
 /** Open jobs and runs, and the entries on their way to the server. */
 export const useWorkStore = defineStore('work', () => {
   const jobs = ref<Job[]>([])
-  const runs = ref<RunWithEvents[]>([])
+  /** Open runs, and those that ended while this page had them: whoever stands before one still sees that it is closed. */
+  const known = ref<RunWithEvents[]>([])
+  const runs = computed(() => known.value.filter(r => r.endedAt === null))
   const loaded = ref(false)
   const { waiting: outbox, add, remove, loaded: outboxRead, forgetful } = useOutbox()
   const refusal = ref<string | null>(null)
@@ -25,9 +27,10 @@ export const useWorkStore = defineStore('work', () => {
   async function load() {
     const began = ++fetches
     const answer = await takeEarly() ?? await api<TodayAnswer>('today')
-    const newer = runs.value.filter(r => (fetched.get(r.id) ?? 0) > began)
+    // What has ended stays as it is.
+    const newer = known.value.filter(r => r.endedAt !== null || (fetched.get(r.id) ?? 0) > began)
     jobs.value = answer.jobs
-    runs.value = [...answer.runs.map(r => newer.find(n => n.id === r.id && n.events.length >= r.events.length) ?? r), ...newer.filter(n => n.endedAt === null && !answer.runs.some(r => r.id === n.id))]
+    known.value = [...answer.runs.map(r => newer.find(n => n.id === r.id && n.events.length >= r.events.length) ?? r), ...newer.filter(n => !answer.runs.some(r => r.id === n.id))]
     // Kept answers are of different ages: a run by itself may have been fetched since.
     if (!reachable.value) await Promise.all(runs.value.map(r => loadRun(r.id).catch(() => {})))
     loaded.value = true
@@ -36,13 +39,13 @@ export const useWorkStore = defineStore('work', () => {
   function put(run: RunWithEvents) {
     learnAtLeast(run.serverTime)
     fetched.set(run.id, ++fetches)
-    const at = runs.value.findIndex(r => r.id === run.id)
-    if (at === -1) runs.value.push(run)
-    else if (run.events.length >= runs.value[at]!.events.length) runs.value[at] = run
+    const at = known.value.findIndex(r => r.id === run.id)
+    if (at === -1) known.value.push(run)
+    else if (run.events.length >= known.value[at]!.events.length) known.value[at] = run
   }
 
   const loadRun = async (id: string) => put(await api<RunWithEvents>(`runs/${id}`))
-  const run = (id: string) => runs.value.find(r => r.id === id)
+  const run = (id: string) => known.value.find(r => r.id === id)
 
   /** Events as this device knows them: accepted ones, then its own that are still on their way. */
   function events(r: RunWithEvents): RunEvent[] {

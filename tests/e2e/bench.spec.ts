@@ -20,6 +20,12 @@ test('a broken piece leaves the run, another comes off early, and a stopped run 
   await page.getByLabel('Why is the run stopped?').fill('power cut')
   await page.getByRole('button', { name: 'Enter it' }).click()
   await expect(page.getByText('This run is closed.')).toBeVisible()
+  // It stays so when the open runs, among which it no longer is, are read again.
+  const today = page.waitForResponse('**/api/today')
+  await world.mate.post('jobs', { id: v7(), job: jobForm(world.bottleId) })
+  await today
+  await page.waitForTimeout(300)
+  await expect(page.getByText('This run is closed.')).toBeVisible()
   await page.goto(`${world.app.url}/log/${runId}`)
   const pieces = page.getByRole('region', { name: 'Pieces of this run' })
   await expect(pieces.getByRole('row', { name: /tumbler 1/ })).toContainText('early')

@@ -5,7 +5,7 @@ const work = useWorkStore()
 const waitsFor = useWaitsFor()
 const session = useSessionStore()
 const onBench = computed(() => work.jobs.filter(j => j.status === 'running'))
-const coupons = computed(() => work.runs.filter(r => r.coupon && !r.endedAt))
+const coupons = computed(() => work.runs.filter(r => r.coupon))
 const planned = computed(() => work.jobs.filter(j => j.status === 'planned'))
 /** One run on the bench needs no choosing. */
 watch([() => work.loaded, onBench], () => {

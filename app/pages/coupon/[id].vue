@@ -27,7 +27,7 @@ const etched = computed(() => {
   const dwells = summarise(run.value.plan, work.state(run.value)).pieces.flatMap(p => (p.dwell === null ? [] : [Math.round(p.dwell)]))
   return { runId: run.value.id, substrate: run.value.coupon.substrate, dwells }
 })
-const open = computed(() => work.runs.find(r => r.coupon && r.bottleId === id && !r.endedAt && r.id !== runId))
+const open = computed(() => work.runs.find(r => r.coupon && r.bottleId === id && r.id !== runId))
 
 async function saved(all: Coupon[]) {
   coupons.value = all
