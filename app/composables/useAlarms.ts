@@ -48,13 +48,14 @@ function speak(sentence: string) {
 /** Alarms of all running pieces on this device, with sound and a spoken sentence. */
 export function useAlarms() {
   const work = useWorkStore()
+  const turns = useTurnsStore()
   const { now } = useServerClock()
   const { sound } = useSoundSetting()
   const raised = new Map<string, number>()
   const session = useSessionStore()
 
   const standing = computed<(Announcement & { runId: string })[]>(() =>
-    work.runs.flatMap(r => announcements(r.plan, work.state(r), now.value).map(a => ({ ...a, runId: r.id }))).sort((a, b) => RANK[b.level] - RANK[a.level]))
+    work.runs.flatMap(r => announcements(r.plan, work.state(r), now.value, turns.of(r)).map(a => ({ ...a, runId: r.id }))).sort((a, b) => RANK[b.level] - RANK[a.level]))
 
   function raise() {
     const keys = new Set(standing.value.map(a => `${a.runId}:${a.key}`))

@@ -19,13 +19,14 @@ export function useLiveTopic<T extends Topic>(topic: T, hear: (message: Extract<
 export function runLive() {
   const work = useWorkStore()
   const studio = useStudioStore()
+  const turns = useTurnsStore()
   const session = useSessionStore()
   let source: EventSource | undefined
   let wasOpen = false
   let retry: ReturnType<typeof setTimeout> | undefined
 
   const quietly = (load: () => Promise<unknown>) => void load().catch(() => {})
-  const loadAll = () => [work.load, studio.load].forEach(quietly)
+  const loadAll = () => [work.load, studio.load, turns.load].forEach(quietly)
 
   function hear(message: LiveMessage) {
     hearers.get(message.topic)?.forEach(h => h(message as never))
@@ -35,7 +36,7 @@ export function runLive() {
       case 'shelf': return quietly(studio.loadShelf)
       case 'studio': return quietly(studio.loadStudio)
       case 'crew': return quietly(studio.loadCrew)
-      case 'day':
+      case 'day': return void (message.day === turns.today() && quietly(turns.load))
       case 'photos': return
       default: return loadAll()
     }
@@ -68,6 +69,8 @@ export function runLive() {
     }
   }
 
+  // A run that has just begun may be on the day's plan.
+  watch(() => work.runs.map(r => r.id).join(), () => quietly(turns.load))
   watch(() => session.signedIn !== null, signedIn => (signedIn ? open() : close()), { immediate: true })
   onScopeDispose(close)
 }

@@ -5,13 +5,14 @@ import type { NewEvent } from '#core/run'
 export function useRun(id: string) {
   const work = useWorkStore()
   const session = useSessionStore()
+  const turns = useTurnsStore()
   const { now } = useServerClock()
   const problem = ref('')
   const run = computed(() => work.run(id))
   const events = computed(() => (run.value ? work.events(run.value) : []))
   const state = computed(() => (run.value ? work.state(run.value) : null))
   const step = computed(() => (run.value && state.value ? currentStep(run.value.plan, state.value) : null))
-  const action = computed(() => (run.value && state.value ? nextAction(run.value.plan, state.value, now.value, session.person?.id ?? null, session.person?.may) : null))
+  const action = computed(() => (run.value && state.value ? nextAction(run.value.plan, state.value, now.value, session.person?.id ?? null, session.person?.may, turns.of(run.value)) : null))
   /** What the person at the device entered last and may take back; others' entries are theirs. */
   const lastEvent = computed(() => effectiveEvents(events.value).findLast(e => e.by === session.person?.id))
   const enter = (part: NewEvent) => (run.value ? work.enter(run.value, part) : false)

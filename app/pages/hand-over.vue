@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { holderOf, pieceClock, pieceStage } from '#core/run'
+import { answersFor, holderOf, pieceClock, pieceStage } from '#core/run'
 import type { PieceState } from '#core/run'
 import { windowOf } from '#core/run-plan'
 import { formatClock } from '#core/units'
@@ -10,13 +10,15 @@ import type { RunWithEvents } from '#shared/runs'
 const work = useWorkStore()
 const studio = useStudioStore()
 const session = useSessionStore()
+const turns = useTurnsStore()
 const { now } = useServerClock()
 
 interface Held { run: RunWithEvents, piece: PieceState }
+const whose = (h: Held) => (answersFor(h.piece, turns.of(h.run)) ?? holderOf(h.piece))!
 const held = computed(() => work.runs.flatMap(run => work.state(run).pieces.filter(p => holderOf(p) !== null).map((piece): Held => ({ run, piece }))))
 const people = computed(() => {
-  const ids = [...new Set(held.value.map(h => holderOf(h.piece)!))]
-  return ids.sort((a, b) => Number(b === session.person?.id) - Number(a === session.person?.id)).map(id => ({ id, mine: id === session.person?.id, name: studio.nameOf(id), pieces: held.value.filter(h => holderOf(h.piece) === id).sort((a, b) => clock(a).toBest - clock(b).toBest) }))
+  const ids = [...new Set(held.value.map(whose))]
+  return ids.sort((a, b) => Number(b === session.person?.id) - Number(a === session.person?.id)).map(id => ({ id, mine: id === session.person?.id, name: studio.nameOf(id), pieces: held.value.filter(h => whose(h) === id).sort((a, b) => clock(a).toBest - clock(b).toBest) }))
 })
 const clock = (h: Held) => pieceClock(h.piece, h.run.plan, now.value)
 const STAGE = { coating: 'being coated', off: 'to rinse', blasting: 'at the gun' } as const

@@ -2,11 +2,11 @@
 export default defineNuxtPlugin(() => {
   // Browsers allow it only where nobody can listen in: https, or this very machine.
   if (import.meta.dev || !('serviceWorker' in navigator) || !window.isSecureContext) return
-  const [session, work, studio] = [useSessionStore(), useWorkStore(), useStudioStore()]
+  const [session, work, studio, turns] = [useSessionStore(), useWorkStore(), useStudioStore(), useTurnsStore()]
   // What this page asked before there was a worker to keep the answers is asked once more.
   if (!navigator.serviceWorker.controller) {
     navigator.serviceWorker.addEventListener('controllerchange', () => {
-      if (session.signedIn) [session.load, work.load, studio.load].forEach(load => void load().catch(() => {}))
+      if (session.signedIn) [session.load, work.load, studio.load, turns.load].forEach(load => void load().catch(() => {}))
     }, { once: true })
   }
   onNuxtReady(async () => {

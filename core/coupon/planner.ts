@@ -53,7 +53,7 @@ export function planCoupon(order: CouponOrder, lot: LotFacts, schools: Schools, 
     dwell, putOut, bicarbonate, coatSeconds: coat / times.length, offSeconds: 20, reusable: lot.reusable, oldLabel: false, keepOffLip: false, finish: 'none', cares: [], couponFirst: null, blast: null,
   })
   return {
-    method: 'cream', noun: 'strip', pieces: times.length, dwell, windows, together: order.together, hands: { coat, off: 20 }, coatAhead: times.length, after, putOut, bicarbonate, care: [],
+    method: 'cream', noun: 'strip', pieces: times.length, dwell, windows, together: order.together, hands: { coat, off: 20 }, after, putOut, bicarbonate, care: [],
     steps: base.filter(s => s.id !== 'give').map(s => couponStep(s, order)),
   }
 }

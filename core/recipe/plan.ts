@@ -11,7 +11,7 @@ import type { DwellDecision, DwellWindow } from '../dwell'
 import type { Figure } from '../figure'
 import { etchantKind, resistKind, substrateKind } from '../materials'
 import { bicarbonateFigure, ferricFigure, gasFigure } from '../neutralise'
-import { coatAhead, sittingSeconds } from '../schedule'
+import { sittingSeconds } from '../schedule'
 import { commonPractice, houseRule, reading } from '../source'
 import { careCalls, stepList } from '../steps'
 import type { StepContext } from '../steps'
@@ -167,7 +167,7 @@ export function planRecipe(input: RecipeInput): Recipe {
     plan: refusals.length > 0
       ? null
       : {
-          method: kind.method, noun: input.noun, pieces, dwell: window, hands, coatAhead: coatAhead(window, hands), after, rinseAt: kind.method === 'cream' && input.schools.rinsing === 'sink' ? 'sink' : 'tub', putOut: part.putOut, bicarbonate: part.bicarbonate,
+          method: kind.method, noun: input.noun, pieces, dwell: window, hands, after, rinseAt: kind.method === 'cream' && input.schools.rinsing === 'sink' ? 'sink' : 'tub', putOut: part.putOut, bicarbonate: part.bicarbonate,
           ...(kind.method === 'blast' ? { look: input.look } : {}),
           care: careCalls({ kind, schools: input.schools, surface: input.surface, dwell: window }, rules), steps,
         },

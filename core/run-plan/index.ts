@@ -21,8 +21,6 @@ export interface RunPlan {
   together?: Together
   /** s of one piece */
   hands: HandTimes
-  /** How many may be coated before the first must come off. */
-  coatAhead: number
   after: AfterSchool
   /** Where it is rinsed; runs begun before it was asked: at the sink. */
   rinseAt?: 'sink' | 'tub'

@@ -28,7 +28,9 @@ function refuseGun(plan: RunPlan, state: RunState, event: PieceEvent, name: stri
 function refuseTaking(piece: PieceState, by: string, name: string): string | null {
   const holder = holderOf(piece)
   if (holder === null) return `${name} is in nobody's hands.`
-  return holder === by ? `${name} is yours already.` : null
+  // While it dwells, whoever coated it may say that they keep it, whatever the day's plan says.
+  const keeps = pieceStage(piece) === 'dwelling' && !piece.taken
+  return holder === by && !keeps ? `${name} is yours already.` : null
 }
 
 /** Order of a piece's facts in time. */

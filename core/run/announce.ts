@@ -4,8 +4,9 @@ import { capital, formatDuration } from '../units'
 import { dueCare, spoken } from './care'
 import { pieceClock } from './clock'
 import { benchWords } from './words'
-import { holderOf } from './state'
 import type { RunState } from './state'
+import { answersFor, caresFor, NO_TURNS } from './turns'
+import type { Turns } from './turns'
 
 /** `care`: something to do with it meanwhile; `soon`: get ready; `now`: best time reached; `over`: past the window. No two of them sound alike. */
 export type AlarmLevel = 'care' | 'soon' | 'now' | 'over'
@@ -15,7 +16,7 @@ export interface Announcement {
   key: string
   piece: number
   level: AlarmLevel
-  /** Whose piece it is; null: everybody's. */
+  /** Who answers for it; null: everybody. */
   holder: string | null
   /** Since when it has been standing, ms, server time. */
   since: number
@@ -36,8 +37,8 @@ export function calls(a: Announcement, me: string | null, now: number): boolean 
   return me === null || a.holder === null || a.holder === me || a.level === 'over' || (a.level !== 'soon' && now - a.since >= UNANSWERED_MS)
 }
 
-/** Alarms that stand right now, the latest piece last. @param now ms, server time */
-export function announcements(plan: RunPlan, state: RunState, now: number): Announcement[] {
+/** Alarms that stand right now, the latest piece last. @param now ms, server time @param turns who is to do what */
+export function announcements(plan: RunPlan, state: RunState, now: number, turns: Turns = NO_TURNS): Announcement[] {
   return state.pieces.flatMap((piece): Announcement[] => {
     const clock = pieceClock(piece, plan, now)
     // A gun that is on is held by somebody: it needs no calling.
@@ -46,13 +47,13 @@ export function announcements(plan: RunPlan, state: RunState, now: number): Anno
     const name = `${plan.noun} ${piece.n}`
     const covered = piece.covered!.at
     const window = windowOf(plan, piece.n)
-    const holder = holderOf(piece)
+    const holder = answersFor(piece, turns)
     const alarm = (level: AlarmLevel, sentence: string, after: number) => [{ key: `${piece.n}:${level}`, piece: piece.n, level, sentence, holder, since: covered + after * 1000 }]
     if (clock.phase === 'over') return alarm('over', `${capital(name)} is over its time. ${words.overNow}.`, window.notAfter)
     if (clock.toBest <= 0) return alarm('now', `${words.offNow(name)}.`, window.best)
     const lead = soonLead(window.best)
     if (clock.toBest <= lead) return alarm('soon', `Get ready: ${name} in ${formatDuration(Math.ceil(clock.toBest))}.`, window.best - lead)
     const care = dueCare(plan, piece, now)
-    return care ? [{ key: `${piece.n}:care:${care.call.id}:${care.dueAt}`, piece: piece.n, level: 'care', sentence: spoken(plan, piece.n, care.call), holder, since: care.dueAt }] : []
+    return care ? [{ key: `${piece.n}:care:${care.call.id}:${care.dueAt}`, piece: piece.n, level: 'care', sentence: spoken(plan, piece.n, care.call), holder: caresFor(piece, turns, care.dueAt), since: care.dueAt }] : []
   })
 }

@@ -39,7 +39,7 @@ describe('two people at one bench', () => {
 describe('between not before and best', () => {
   it('a piece may come off, and the control says how long to its best', () => {
     const b = bench()
-    const wider = { ...plan, dwell: { notBefore: 300, best: 450, notAfter: 600 }, coatAhead: 1, care: [] }
+    const wider = { ...plan, dwell: { notBefore: 300, best: 450, notAfter: 600 }, hands: { coat: 240, off: 60 }, care: [] }
     b.atEtch().coat(1)
     b.wait(320)
     const action = nextAction(wider, b.state(), b.now, 'me')

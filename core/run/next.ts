@@ -8,8 +8,10 @@ import { UNANSWERED_MS } from './announce'
 import { dueCare, spoken } from './care'
 import { gunTime, pieceClock } from './clock'
 import type { RunEvent } from './events'
-import { currentStep, handsFull, holderOf, pieceStage, wetPieces } from './state'
+import { currentStep, handsFull, holderOf, pieceStage } from './state'
 import type { PieceState, RunState } from './state'
+import { answersFor, caresFor, coatIsMine, NO_TURNS } from './turns'
+import type { Turns } from './turns'
 import { benchWords } from './words'
 
 interface OfPiece { step: Step, piece: number, sentence: string, /** On the large control. */ control: string }
@@ -26,66 +28,95 @@ export type NextAction
     | { kind: 'closed' }
 
 const coatedOrder = (a: PieceState, b: PieceState) => a.covered!.at - b.covered!.at || a.n - b.n
+/** When a covered piece has its best time, ms. */
+export const bestAt = (plan: RunPlan, p: PieceState) => p.covered!.at + windowOf(plan, p.n).best * 1000
 const stageOf = (state: RunState, stage: string) => state.pieces.filter(p => pieceStage(p) === stage)
 
 /** When each strip of a coupon that is coated in turn is due, ms; the longest goes first. Null for others. */
 function coatDue(plan: RunPlan, state: RunState, piece: PieceState): number | null {
   if (plan.together !== 'coated in turn') return null
-  const first = state.pieces.flatMap(p => (p.covered ? [{ p, end: p.covered.at + windowOf(plan, p.n).best * 1000 }] : [])).sort((a, b) => a.p.covered!.at - b.p.covered!.at)[0]
+  const first = state.pieces.flatMap(p => (p.covered ? [{ p, end: bestAt(plan, p) }] : [])).sort((a, b) => a.p.covered!.at - b.p.covered!.at)[0]
   return first ? first.end - windowOf(plan, piece.n).best * 1000 : null
 }
 
-/** The next piece to coat: by number, or the longest dwell first where strips are coated in turn. */
-function nextToCoat(plan: RunPlan, state: RunState): PieceState | undefined {
-  const left = stageOf(state, 'untouched')
-  return plan.together === 'coated in turn' ? left.sort((a, b) => windowOf(plan, b.n).best - windowOf(plan, a.n).best)[0] : left[0]
+/** The next piece for me to coat: by the day's plan and then by number, or the longest dwell first where strips are coated in turn. */
+function nextToCoat(plan: RunPlan, state: RunState, now: number, { me, turns }: Asker): PieceState | undefined {
+  const left = stageOf(state, 'untouched').filter(p => coatIsMine(p, turns, me, now))
+  if (plan.together === 'coated in turn') return left.sort((a, b) => windowOf(plan, b.n).best - windowOf(plan, a.n).best)[0]
+  const at = (p: PieceState) => turns.pieces.get(p.n)?.coat?.at ?? Infinity
+  return left.sort((a, b) => (at(a) === at(b) ? a.n - b.n : at(a) - at(b)))[0]
 }
 
 /** Wet pieces by when they are due, the soonest first. */
-const byDue = (plan: RunPlan, pieces: PieceState[]) => pieces.sort((a, b) => (a.covered!.at + windowOf(plan, a.n).best * 1000) - (b.covered!.at + windowOf(plan, b.n).best * 1000) || coatedOrder(a, b))
+const byDue = (plan: RunPlan, pieces: PieceState[]) => pieces.sort((a, b) => bestAt(plan, a) - bestAt(plan, b) || coatedOrder(a, b))
 
 /** Whose turn a bench is asked for. */
-interface Asker { me: string | null, may: readonly Skill[] }
+interface Asker { me: string | null, may: readonly Skill[], turns: Turns }
 
-/** Whether a piece that has been due since then is mine to do: my own, nobody's, one whose person has both hands full, or one that nobody answered. */
-function fallsToMe(state: RunState, piece: PieceState, me: string | null, since: number, now: number): boolean {
-  const holder = holderOf(piece)
-  return me === null || holder === null || holder === me || handsFull(state, holder) || now - since >= UNANSWERED_MS
+/** Whether what has been due since then is mine to do: my own, nobody's, that of somebody with both hands full, or what nobody answered. @param whose person it is up to */
+function fallsToMe(state: RunState, whose: string | null, me: string | null, since: number, now: number): boolean {
+  return me === null || whose === null || whose === me || handsFull(state, whose) || now - since >= UNANSWERED_MS
 }
 
-const isMine = (piece: PieceState, me: string | null) => me === null || holderOf(piece) === me
+/** Whether a piece is in my own hands. */
+const inMyHands = (piece: PieceState, me: string | null) => me === null || holderOf(piece) === me
 
-function mayCoat(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, { me, may }: Asker): boolean {
-  if (!may.includes('coat')) return false
+/**
+ * Whether whoever is to rinse this piece still comes to each of theirs before its window ends once it is coated as well:
+ * they rinse in the order due, each at its best or as soon as the one before is done.
+ * @param toBest s until the first of mine is due
+ */
+function keepsUp(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, { me, may, turns }: Asker): boolean {
+  const { coat, off } = plan.hands
+  // My coat must end before the first of mine is due, or its rinse would be late.
+  if (toBest !== null && toBest < coat) return false
+  const rinser = (n: number) => turns.pieces.get(n)?.rinse?.by
+  const who = rinser(next.n) ?? (may.includes('rinse') ? me : null)
+  const theirs = state.pieces.flatMap((p) => {
+    const stage = pieceStage(p)
+    const covered = stage === 'dwelling' ? p.covered!.at : stage === 'coating' ? Math.max(now, p.coatStarted!.at + coat * 1000) : null
+    return covered !== null && (me === null || (rinser(p.n) ?? answersFor(p, turns)) === who) ? [{ n: p.n, covered }] : []
+  })
+  const queue = [...theirs, { n: next.n, covered: now + coat * 1000 }].map(({ n, covered }) => ({ best: covered + windowOf(plan, n).best * 1000, last: covered + windowOf(plan, n).notAfter * 1000 })).sort((a, b) => a.best - b.best)
+  let free = now
+  return queue.every(({ best, last }) => {
+    const start = Math.max(free, best)
+    free = start + off * 1000
+    return start <= last
+  })
+}
+
+function mayCoat(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, asker: Asker): boolean {
+  if (!asker.may.includes('coat')) return false
   const due = coatDue(plan, state, next)
   if (due !== null) return due <= now
-  if (plan.together) return true
-  // The next coat must end before the first of mine is due, or its rinse would be late.
-  return (toBest === null || toBest >= plan.hands.coat) && wetPieces(state).filter(p => isMine(p, me)).length < plan.coatAhead
+  return Boolean(plan.together) || keepsUp(plan, state, toBest, now, next, asker)
 }
 
 function etchAction(plan: RunPlan, state: RunState, step: Step, now: number, asker: Asker): NextAction {
-  const { me, may } = asker
+  const { me, may, turns } = asker
   const words = benchWords(plan)
   const name = (p: PieceState) => `${plan.noun} ${p.n}`
   const act = (kind: 'coat' | 'covered' | 'off' | 'rinse', p: PieceState, sentence: string, control: string): NextAction => ({ kind, step, piece: p.n, sentence, control })
   // What others have in their hands is theirs until they hand it over.
-  const toRinse = stageOf(state, 'off').filter(p => isMine(p, me)).sort(coatedOrder)[0]
+  const toRinse = stageOf(state, 'off').filter(p => inMyHands(p, me)).sort(coatedOrder)[0]
   if (toRinse) return act('rinse', toRinse, words.rinseNow(name(toRinse)), words.rinsed(name(toRinse)))
-  const inHand = stageOf(state, 'coating').find(p => isMine(p, me))
+  const inHand = stageOf(state, 'coating').find(p => inMyHands(p, me))
   if (inHand) return plan.together === 'rinsed in turn' ? act('covered', inHand, 'Cover all strips', words.covered) : act('covered', inHand, words.cover(name(inHand)), words.covered)
 
-  const bestAt = (p: PieceState) => p.covered!.at + windowOf(plan, p.n).best * 1000
   const wet = byDue(plan, stageOf(state, 'dwelling'))
-  const due = may.includes('rinse') ? wet.find(p => bestAt(p) <= now && fallsToMe(state, p, me, bestAt(p), now)) : undefined
+  const due = may.includes('rinse') ? wet.find(p => bestAt(plan, p) <= now && fallsToMe(state, answersFor(p, turns), me, bestAt(plan, p), now)) : undefined
   if (due) return act('off', due, `Take ${name(due)} off now`, words.comingOff(name(due)))
-  const care = may.includes('care') ? firstCare(plan, state, step, now, me) : null
+  const care = may.includes('care') ? firstCare(plan, state, step, now, asker) : null
   if (care) return care
   // Mine set my pace; with none of mine, and nobody to coat, the first of all is waited for.
-  const mine = wet.filter(p => isMine(p, me) || (may.includes('rinse') && holderOf(p) !== null && handsFull(state, holderOf(p)!)))
+  const mine = wet.filter((p) => {
+    const whose = answersFor(p, turns)
+    return me === null || whose === me || (may.includes('rinse') && (whose === null || handsFull(state, whose)))
+  })
   const first = mine[0]
   const clock = first && pieceClock(first, plan, now)
-  const next = nextToCoat(plan, state)
+  const next = nextToCoat(plan, state, now, asker)
   if (next && mayCoat(plan, state, clock ? clock.toBest : null, now, next, asker)) {
     return plan.together === 'rinsed in turn' ? act('coat', next, 'Coat all strips at once', 'First touch on the strips') : act('coat', next, words.coat(name(next)), words.firstTouch(name(next)))
   }
@@ -99,10 +130,11 @@ function etchAction(plan: RunPlan, state: RunState, step: Step, now: number, ask
 }
 
 /** The piece that has waited longest for its care. */
-function firstCare(plan: RunPlan, state: RunState, step: Step, now: number, me: string | null): NextAction | null {
+function firstCare(plan: RunPlan, state: RunState, step: Step, now: number, { me, turns }: Asker): NextAction | null {
   const due = stageOf(state, 'dwelling').flatMap((p) => {
     const care = dueCare(plan, p, now)
-    return care && fallsToMe(state, p, me, care.dueAt, now) ? [{ p, ...care }] : []
+    // What is due to come off is past caring for.
+    return care && bestAt(plan, p) > now && fallsToMe(state, caresFor(p, turns, care.dueAt), me, care.dueAt, now) ? [{ p, ...care }] : []
   }).sort((a, b) => a.dueAt - b.dueAt)[0]
   return due ? { kind: 'care', step, piece: due.p.n, care: due.call.id, sentence: spoken(plan, due.p.n, due.call), control: `${plan.noun} ${due.p.n}: ${due.call.short}` } : null
 }
@@ -118,14 +150,15 @@ function blastAction(plan: RunPlan, state: RunState, step: Step, now: number): N
  * What a run asks for next. Rinsing comes before care, care before coating, and coated order is rinsing order.
  * @param now ms, server time
  * @param me who asks: what others have in hand is theirs; null: whatever comes first for anybody @param may what I am trusted with
+ * @param turns who is to do what; without a plan, whoever coats a piece rinses it
  */
-export function nextAction(plan: RunPlan, state: RunState, now: number, me: string | null = null, may: readonly Skill[] = SKILLS): NextAction {
+export function nextAction(plan: RunPlan, state: RunState, now: number, me: string | null = null, may: readonly Skill[] = SKILLS, turns: Turns = NO_TURNS): NextAction {
   const step = currentStep(plan, state)
   if (!step) return { kind: 'closed' }
   if (state.paused) return { kind: 'paused', step, sentence: `Paused: ${state.paused.reason}`, control: 'Go on' }
   switch (step.kind) {
     case 'gate': return { kind: 'tick', step, item: step.items!.find(item => !state.ticked[step.id]?.[item.id])! }
-    case 'clock': return etchAction(plan, state, step, now, { me, may })
+    case 'clock': return etchAction(plan, state, step, now, { me, may, turns })
     case 'blast': return blastAction(plan, state, step, now)
     default: return { kind: step.kind, step }
   }

@@ -1,6 +1,7 @@
 import sharp from 'sharp'
+import { SKILLS } from '../../core/schedule'
 import { event, LEAD, newBottle, newRun, upToStep } from '../support/client'
-import { expect, press, runAtEtch, signIn, test } from './world'
+import { expect, MATE, press, runAtEtch, signIn, test } from './world'
 
 test('two at one bench: who has which, what is mine, and a hand-over with its clocks', async ({ signedIn: page, world, browser }) => {
   const { runId } = await runAtEtch(world, '3')
@@ -30,6 +31,42 @@ test('two at one bench: who has which, what is mine, and a hand-over with its cl
   expect(await clock()).toMatch(/^\d+:\d\d$/)
   await expect(page.locator('.stand li').first()).toContainText('Lea')
   await other.context().close()
+})
+
+test('the bench follows the day\'s plan: one coats, the other rinses, and each is told only what is theirs', async ({ signedIn: page, world, browser }) => {
+  const { body: crew } = await world.lead.get<{ id: string, name: string }[]>('crew')
+  const trust = (name: string, may: readonly string[]) => world.lead.patch(`crew/${crew.find(p => p.name === name)!.id}`, { may })
+  await trust(LEAD.name, ['prepare', 'coat', 'care', 'finish'])
+  await trust(MATE.name, ['rinse', 'finish'])
+  const { runId } = await runAtEtch(world, '2', { customer: 'Planned pair' })
+  await page.goto(`${world.app.url}/day`)
+  await expect(page.getByRole('checkbox', { name: /2 tumblers for Planned pair/ })).toBeChecked()
+  for (const job of await page.getByRole('checkbox', { name: / for (?!Planned pair)/ }).all()) await job.uncheck()
+  const other = await (await browser.newContext()).newPage()
+  await signIn(other, world.app.url, LEAD)
+  await other.goto(`${world.app.url}/bench/${runId}`)
+  const keep = page.getByRole('button', { name: 'Keep this plan' })
+  if (await keep.isVisible()) await keep.click()
+  await expect(page.getByText(/Kept, plan \d/)).toBeVisible()
+  // When each is to be coated stands under it, and whoever is not to coat is not asked to.
+  await expect(other.locator('.stand li').nth(1)).toContainText(/you, \d\d:\d\d/)
+  await page.goto(`${world.app.url}/bench/${runId}`)
+  await expect(page.locator('.stand li').first()).toContainText(/Lea, \d\d:\d\d/)
+  await expect(page.locator('button.main')).toContainText('Others have it in hand')
+  await press(other, 'First touch on tumbler 1')
+  await press(other, 'Last part covered')
+  // From here on it is for whoever rinses.
+  await expect(page.locator('.stand li').first()).toContainText('you')
+  await expect(page.locator('button.main')).toContainText('Wait')
+  await expect(other.locator('.stand li').first()).toContainText('Moss')
+  await expect(other.getByText('Moss has tumbler 1')).toBeVisible()
+  await expect(other.locator('button.main')).toContainText('First touch on tumbler 2')
+  // Whoever coated it may still keep it.
+  await other.getByRole('link', { name: 'Take over' }).click()
+  await other.getByRole('button', { name: 'Take everything from Moss Mate' }).click()
+  await expect(other.getByRole('region', { name: LEAD.name }).getByRole('listitem')).toHaveCount(1)
+  await other.context().close()
+  for (const { name } of [LEAD, MATE]) await trust(name, SKILLS)
 })
 
 test('a run pauses only where nothing is wet', async ({ signedIn: page, world }) => {

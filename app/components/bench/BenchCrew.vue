@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { holderOf, nextAction, pieceStage } from '#core/run'
+import { answersFor, nextAction } from '#core/run'
 import type { RunState } from '#core/run'
 import type { RunWithEvents } from '#shared/runs'
 
@@ -7,13 +7,15 @@ import type { RunWithEvents } from '#shared/runs'
 const props = defineProps<{ run: RunWithEvents, state: RunState, now: number }>()
 const session = useSessionStore()
 const studio = useStudioStore()
+const turns = useTurnsStore()
 
 const others = computed(() => {
-  const here = new Set(props.state.pieces.map(holderOf).filter(id => id !== null && id !== session.person?.id)) as Set<string>
+  const planned = turns.of(props.run)
+  const here = new Set(props.state.pieces.map(p => answersFor(p, planned)).filter(id => id !== null && id !== session.person?.id)) as Set<string>
   return [...here].map((id) => {
     const who = studio.crew.find(p => p.id === id)
-    const action = nextAction(props.run.plan, props.state, props.now, id, who?.may)
-    const pieces = props.state.pieces.filter(p => holderOf(p) === id && pieceStage(p) !== 'rinsed').map(p => p.n)
+    const action = nextAction(props.run.plan, props.state, props.now, id, who?.may, planned)
+    const pieces = props.state.pieces.filter(p => answersFor(p, planned) === id).map(p => p.n)
     return { id, name: studio.nameOf(id).split(' ')[0], pieces, doing: 'sentence' in action ? action.sentence : action.kind === 'closed' ? '' : action.step.title }
   })
 })

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { holderOf, nextCare, pieceClock, pieceStage } from '#core/run'
+import { format } from 'date-fns'
+import { answersFor, COAT_IS_ANYBODYS_MS, nextCare, pieceClock, pieceStage } from '#core/run'
 import { windowOf } from '#core/run-plan'
 import type { PieceState } from '#core/run'
 import { formatClock } from '#core/units'
@@ -9,8 +10,20 @@ import type { RunWithEvents } from '#shared/runs'
 const props = defineProps<{ run: RunWithEvents, pieces: PieceState[], now: number, focus?: number }>()
 const session = useSessionStore()
 const studio = useStudioStore()
+const turns = useTurnsStore()
 const CARE = { 'swirl': 'swirl', 'move': 'move', 'drip': 'drips', 're-wet': 'wet again' } as const
 const TEXT = { untouched: 'to coat', coating: 'being coated', dwelling: '', off: 'to rinse', rinsed: 'rinsed', blasting: 'at the gun', blasted: 'blasted', withdrawn: 'taken out' } as const
+
+const first = (id: string) => (id === session.person?.id ? 'you' : studio.nameOf(id).split(' ')[0])
+/** Who has a piece, or is to coat it by the day's plan and when; nothing once that time is past. */
+function who(piece: PieceState): string {
+  const planned = turns.of(props.run)
+  const holder = answersFor(piece, planned)
+  if (holder) return first(holder)!
+  if (pieceStage(piece) === 'dwelling') return 'anybody'
+  const coat = pieceStage(piece) === 'untouched' ? planned.pieces.get(piece.n)?.coat : null
+  return coat && props.now - coat.at < COAT_IS_ANYBODYS_MS ? `${first(coat.by)}, ${format(coat.at, 'HH:mm')}` : '\u00a0'
+}
 
 const stands = computed(() => props.pieces.map((piece) => {
   const blast = props.run.plan.method === 'blast'
@@ -18,11 +31,10 @@ const stands = computed(() => props.pieces.map((piece) => {
   const clock = pieceClock(piece, props.run.plan, props.now)
   const running = clock.phase === 'over' ? 'over its time' : clock.toBest <= 0 ? 'rinse now' : `best in ${formatClock(Math.ceil(clock.toBest))}`
   const wet = ['dwelling', 'blasting'].includes(stage)
-  const holder = holderOf(piece)
   // The short timer of the next call, as long as it comes before the rinse.
   const care = nextCare(props.run.plan, piece)
   const careIn = care && (care.dueAt - props.now) / 1000
-  return { piece, care: care && careIn! < clock.toBest ? careIn! > 0 ? `${CARE[care.call.id]} in ${formatClock(Math.ceil(careIn!))}` : `${CARE[care.call.id]} now` : null, holder: holder && (holder === session.person?.id ? 'you' : studio.nameOf(holder).split(' ')[0]), stage, clock, window: windowOf(props.run.plan, piece.n), text: stage === 'dwelling' ? running : stage === 'untouched' && blast ? 'to blast' : TEXT[stage], wet, over: stage === 'dwelling' && clock.phase === 'over' }
+  return { piece, care: care && careIn! < clock.toBest ? careIn! > 0 ? `${CARE[care.call.id]} in ${formatClock(Math.ceil(careIn!))}` : `${CARE[care.call.id]} now` : null, who: who(piece), stage, clock, window: windowOf(props.run.plan, piece.n), text: stage === 'dwelling' ? running : stage === 'untouched' && blast ? 'to blast' : TEXT[stage], wet, over: stage === 'dwelling' && clock.phase === 'over' }
 }))
 const size = computed(() => (props.pieces.length > 8 ? 70 : props.pieces.length > 4 ? 110 : 190))
 </script>
@@ -36,7 +48,7 @@ const size = computed(() => (props.pieces.length > 8 ? 70 : props.pieces.length 
       <span class="text">{{ s.text }}</span>
       <span v-if="s.care" class="care">{{ s.care }}</span>
       <span class="first">{{ s.piece.covered ? `first part ${formatClock(s.clock.first)}` : '\u00a0' }}</span>
-      <span class="who">{{ s.holder ?? '\u00a0' }}</span>
+      <span class="who">{{ s.who }}</span>
     </li>
   </ul>
 </template>

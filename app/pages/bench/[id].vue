@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { pieceStage, pressEntries } from '#core/run'
-import type { PieceState } from '#core/run'
+import { bestAt, pieceStage, pressEntries } from '#core/run'
 import { windowOf } from '#core/run-plan'
 import { countOf } from '#core/units'
 
@@ -9,13 +8,12 @@ const at = useRun(id)
 const { run, state, step, action, enter, now } = at
 
 const atTable = computed(() => step.value?.id === 'wash-up' || step.value?.kind === 'look')
-const dueAt = (p: PieceState) => p.covered!.at + windowOf(run.value!.plan, p.n).best * 1000
 /** The piece whose clock is shown large: the one in hand, else the one that is due first. */
 const focus = computed(() => {
   const pieces = state.value?.pieces ?? []
   const wanted = action.value && 'piece' in action.value ? action.value.piece : undefined
   const named = pieces.find(p => p.n === wanted && ['dwelling', 'off', 'blasting'].includes(pieceStage(p)))
-  return named ?? pieces.filter(p => pieceStage(p) === 'dwelling').sort((a, b) => dueAt(a) - dueAt(b))[0]
+  return named ?? pieces.filter(p => pieceStage(p) === 'dwelling').sort((a, b) => bestAt(run.value!.plan, a) - bestAt(run.value!.plan, b))[0]
 })
 const sentence = computed(() => {
   const a = action.value

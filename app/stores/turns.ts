@@ -1,0 +1,26 @@
+import { format } from 'date-fns'
+import { defineStore } from 'pinia'
+// From its own module: what plans a day is not needed on every screen.
+import { turnsOf } from '#core/day/turns'
+import { NO_TURNS } from '#core/run'
+import type { Turns } from '#core/run'
+import type { DayPlan } from '#shared/days'
+import type { RunWithEvents } from '#shared/runs'
+
+/** Who is to do what at the benches today by the plan that was kept last. */
+export const useTurnsStore = defineStore('turns', () => {
+  const work = useWorkStore()
+  const studio = useStudioStore()
+  const day = shallowRef<DayPlan | null>(null)
+  const today = () => format(new Date(serverNow()), 'yyyy-MM-dd')
+
+  /** Asked for only where something runs. Another day's plan says nothing about today. */
+  async function load() {
+    if (day.value && day.value.day !== today()) day.value = null
+    if (work.runs.length > 0) day.value = await api<DayPlan>(`days/${today()}`)
+  }
+  const byRun = computed(() => new Map(work.runs.map(r => [r.id, turnsOf(day.value, r.jobId, studio.crew)])))
+  const of = (run: Pick<RunWithEvents, 'id'>): Turns => byRun.value.get(run.id) ?? NO_TURNS
+
+  return { day, today, load, of }
+})

@@ -1,0 +1,86 @@
+import { describe, expect, it } from 'vitest'
+import { DEFAULT_HOUSE_RULES } from '../house'
+import { planRecipe } from '../recipe'
+import { nextAction, NO_TURNS, pieceStage, pressEntries } from '../run'
+import type { Turns } from '../run'
+import { Bench, FOUR_TUMBLERS } from '../run/testing.test-support'
+import { SKILLS } from '../schedule'
+import type { Skill } from '../schedule'
+import { dayBlocks, solveDay, turnsOf } from './index'
+import type { Block, DayInput } from './index'
+
+const EIGHT = planRecipe({ ...FOUR_TUMBLERS, pieces: 8 }).plan!
+const MIDNIGHT = Date.UTC(2026, 5, 1)
+type Crew = { id: string, name: string, active: true, may: readonly Skill[] }[]
+const COATER_AND_RINSER: Crew = [{ id: 'ada', name: 'Ada', active: true, may: ['prepare', 'coat', 'care', 'finish'] }, { id: 'ben', name: 'Ben', active: true, may: ['rinse', 'finish'] }]
+
+function planned(people: Crew) {
+  const bench = new Bench(EIGHT)
+  bench.now = MIDNIGHT + 9 * 3600_000
+  bench.atEtch()
+  const input: DayInput = { midnight: MIDNIGHT, now: 9 * 3600, jobs: [{ id: 'job', title: 'eight', plan: EIGHT, state: bench.state() }], people, away: {}, locks: [], rules: DEFAULT_HOUSE_RULES }
+  const solved = solveDay(input, { tries: 60, nodes: 500 })
+  if (!solved.ok) throw new Error(solved.why)
+  const { blocks } = dayBlocks(input, solved.instance, solved.schedule)
+  return { bench, blocks, turns: turnsOf({ midnight: MIDNIGHT, blocks }, 'job', people) }
+}
+
+/** Everybody does at once what their own bench asks for, and it takes as long as planned; second by second until all is rinsed. */
+function playedBy(bench: Bench, people: Crew, turns: Turns) {
+  const busyUntil = new Map<string, number>()
+  const asks = (id: string, may: readonly Skill[]) => nextAction(bench.plan, bench.state(), bench.now, id, may, turns)
+  for (let s = 0; s < 3 * 3600 && bench.state().pieces.some(p => pieceStage(p) !== 'rinsed'); s++, bench.wait(1)) {
+    for (const { id, may } of people) {
+      if ((busyUntil.get(id) ?? 0) > bench.now) continue
+      let action = asks(id, may)
+      if (action.kind === 'covered' || action.kind === 'rinse') {
+        for (const entry of pressEntries(bench.plan, bench.state(), action)) bench.send(entry, id)
+        action = asks(id, may)
+      }
+      // Nobody hurries a piece that is before its best: the control offers it, the plan does not ask for it.
+      if (action.kind === 'off' && bench.now < bench.state().pieces[action.piece - 1]!.covered!.at + bench.plan.dwell.best * 1000) continue
+      if (!['coat', 'off', 'care'].includes(action.kind)) continue
+      for (const entry of pressEntries(bench.plan, bench.state(), action)) bench.send(entry, id)
+      busyUntil.set(id, bench.now + { coat: bench.plan.hands.coat, off: bench.plan.hands.off, care: 15 }[action.kind as 'coat'] * 1000)
+    }
+  }
+  return bench.state().pieces
+}
+const lastOf = (blocks: readonly Block[], skill: Skill) => Math.max(...blocks.filter(b => b.skill === skill).map(b => b.to))
+
+describe('a bench that follows the day\'s plan', () => {
+  it('one coats, another rinses: each piece is rinsed by whom the plan names, in its window, no later than planned', () => {
+    const { bench, blocks, turns } = planned(COATER_AND_RINSER)
+    const pieces = playedBy(bench, COATER_AND_RINSER, turns)
+    expect(pieces.map(p => [p.coatStarted!.by, p.off!.by])).toEqual(Array.from({ length: 8 }, () => ['ada', 'ben']))
+    for (const p of pieces) expect((p.off!.at - p.covered!.at) / 1000).toBeLessThanOrEqual(EIGHT.dwell.notAfter)
+    for (const p of pieces) expect((p.off!.at - p.covered!.at) / 1000).toBeGreaterThanOrEqual(EIGHT.dwell.notBefore)
+    expect((bench.now - MIDNIGHT) / 1000).toBeLessThanOrEqual(lastOf(blocks, 'rinse') + 30)
+  })
+  it('without the plan the same two wait for each other: the coater holds back for rinses that are not theirs to do', () => {
+    const { bench, blocks } = planned(COATER_AND_RINSER)
+    playedBy(bench, COATER_AND_RINSER, NO_TURNS)
+    expect((bench.now - MIDNIGHT) / 1000).toBeGreaterThan(lastOf(blocks, 'rinse') + 60)
+  })
+  it('two who may do everything keep to the plan\'s hands too', () => {
+    const crew: Crew = [{ id: 'ada', name: 'Ada', active: true, may: SKILLS }, { id: 'ben', name: 'Ben', active: true, may: SKILLS }]
+    const { bench, blocks, turns } = planned(crew)
+    const pieces = playedBy(bench, crew, turns)
+    const by = (skill: Skill) => [1, 2, 3, 4, 5, 6, 7, 8].map(n => blocks.find(b => b.piece === n && b.skill === skill)!.person)
+    expect(pieces.map(p => p.coatStarted!.by)).toEqual(by('coat'))
+    for (const p of pieces) expect((p.off!.at - p.covered!.at) / 1000).toBeLessThanOrEqual(EIGHT.dwell.notAfter)
+  })
+})
+
+describe('turns of a day', () => {
+  const block = (change: Partial<Block>): Block => ({ key: 'k', chain: 'job:1', task: 0, job: 'job', piece: 1, skill: 'coat', stand: 'bench', person: 'ada', words: '', from: 60, to: 120, fact: false, locked: false, ...change })
+  it('are those of the job, by piece, in order of time; what is planned for somebody who has left is anybody\'s', () => {
+    const blocks = [block({}), block({ skill: 'care', person: 'ben', from: 400 }), block({ skill: 'care', from: 300 }), block({ skill: 'rinse', person: 'gone', from: 500 }), block({ job: 'other', piece: 2 }), block({ piece: null, skill: 'finish' })]
+    const crew = [{ id: 'ada', active: true, may: SKILLS }, { id: 'ben', active: true, may: ['care'] as const }, { id: 'gone', active: false, may: SKILLS }]
+    const { pieces, rinsers } = turnsOf({ midnight: 1_000_000, blocks }, 'job', crew)
+    expect([...pieces]).toEqual([[1, { coat: { by: 'ada', at: 1_060_000 }, care: [{ by: 'ada', at: 1_300_000 }, { by: 'ben', at: 1_400_000 }], rinse: null }]])
+    expect([...rinsers!]).toEqual(['ada'])
+    expect(turnsOf(null, 'job', crew)).toEqual({ pieces: new Map(), rinsers })
+    expect(turnsOf(null, 'job', [])).toEqual(NO_TURNS)
+  })
+})

@@ -1,0 +1,51 @@
+import { holderOf, pieceStage } from './state'
+import type { PieceState } from './state'
+
+/** Who does what with one piece by the day's plan. Times in ms, server time. */
+export interface Turn {
+  coat: { by: string, at: number } | null
+  /** Calls during the dwell, in order of time. */
+  care: readonly { by: string, at: number }[]
+  rinse: { by: string, at: number } | null
+}
+
+/** Who is to do what at a bench. */
+export interface Turns {
+  /** By the day's plan, by number of the piece; a piece that is not on it has none. */
+  pieces: ReadonlyMap<number, Turn>
+  /** Who is trusted with rinsing; null: everybody. */
+  rinsers: ReadonlySet<string> | null
+}
+
+export const NO_TURNS: Turns = { pieces: new Map(), rinsers: null }
+
+/** So long after its time a coat is anybody's: a plan that the day has overtaken holds nobody up. ms */
+export const COAT_IS_ANYBODYS_MS = 120_000
+
+/**
+ * Who answers for a piece: their device calls, and the others keep off. While it dwells that is whoever is to rinse it by
+ * the day's plan, unless somebody took it over since it was covered; else whoever has it in hand. Null: nobody has it, or
+ * whoever has it may not rinse it, so that everybody is called.
+ */
+export function answersFor(piece: PieceState, turns: Turns = NO_TURNS): string | null {
+  const holder = holderOf(piece)
+  if (pieceStage(piece) !== 'dwelling') return holder
+  const who = takenSince(piece) ? holder : turns.pieces.get(piece.n)?.rinse?.by ?? holder
+  return who !== null && turns.rinsers?.has(who) === false ? null : who
+}
+
+/** Whether somebody took the piece over while its clock ran: that goes before any plan. */
+const takenSince = (piece: PieceState): boolean => piece.taken !== null && piece.covered !== null && piece.taken.at >= piece.covered.at
+
+/** Whose a call during the dwell is: by the plan whoever is to give the one nearest to it in time. @param dueAt ms */
+export function caresFor(piece: PieceState, turns: Turns, dueAt: number): string | null {
+  const planned = takenSince(piece) ? [] : turns.pieces.get(piece.n)?.care ?? []
+  const nearest = planned.reduce<{ by: string, at: number } | null>((best, c) => (!best || Math.abs(c.at - dueAt) < Math.abs(best.at - dueAt) ? c : best), null)
+  return nearest?.by ?? answersFor(piece, turns)
+}
+
+/** Whether this piece's coat is mine to begin: the plan's word for it, nobody's, or overdue. @param me null: whoever */
+export function coatIsMine(piece: PieceState, turns: Turns, me: string | null, now: number): boolean {
+  const coat = turns.pieces.get(piece.n)?.coat
+  return me === null || !coat || coat.by === me || now - coat.at >= COAT_IS_ANYBODYS_MS
+}
