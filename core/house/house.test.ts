@@ -24,13 +24,17 @@ describe('house rules', () => {
     }
   })
   it('what lies outside is refused with the bounds, what cannot be read with an example', () => {
-    expect(readRule(ruleSpec('temperedCap'), '11 min')).toMatchObject({ ok: false, error: 'This rule goes from 120 s to 600 s.' })
+    expect(readRule(ruleSpec('temperedCap'), '11 min')).toMatchObject({ ok: false, error: 'This rule goes from 2 min to 10 min.' })
     expect(readRule(ruleSpec('bicarbonateExcess'), '1')).toMatchObject({ ok: false, error: expect.stringMatching(/1.5 to 10/) })
     expect(readRule(ruleSpec('border'), 'wide')).toMatchObject({ ok: false })
     expect(readRule(ruleSpec('care'), 'pray')).toMatchObject({ ok: false })
     expect(readRule(ruleSpec('currency'), 'eur')).toMatchObject({ ok: false })
     expect(readRule(ruleSpec('oldCreamDays'), 'soon')).toMatchObject({ ok: false, error: expect.stringMatching(/number of days/) })
     expect(readRule(ruleSpec('blastPressure'), '40 psi')).toMatchObject({ ok: true, value: expect.closeTo(275.8, 1) })
+  })
+  it('a time is written as one says it, and in seconds where that would round it', () => {
+    const times = [45, 90, 3600, 5400, 3605, 0.5].map(s => writeRule({ ...ruleSpec('temperedCap'), kind: 'time' }, s))
+    expect(times).toEqual(['45 s', '1 min 30 s', '1 h', '1 h 30 min', '3605 s', '0.5 s'])
   })
   it('every school says what speaks for it', () => {
     for (const table of Object.values(SCHOOL_TABLES)) for (const s of table) expect(s.why).toMatch(/\.$/)

@@ -1,12 +1,19 @@
-import { formatNumber, formatTimeOfDay, parseArea, parseCount, parseDuration, parseFactor, parseFraction, parseLength, parseMass, parseMoney, parseNumber, parsePressure, parseTemperature, parseTimeOfDay, parseVolume } from '../units'
+import { formatDuration, formatNumber, formatTimeOfDay, parseArea, parseCount, parseDuration, parseFactor, parseFraction, parseLength, parseMass, parseMoney, parseNumber, parsePressure, parseTemperature, parseTimeOfDay, parseVolume } from '../units'
 import type { Parsed } from '../units'
 import type { RuleKind, RuleSpec } from './rules'
+
+/** `1 h 30 min` where that is the whole of it; else in seconds. */
+function writeTime(seconds: number): string {
+  const words = formatDuration(seconds).replaceAll('\u00a0', ' ')
+  const read = parseDuration(words)
+  return read.ok && read.value === seconds ? words : `${formatNumber(seconds, 2)} s`
+}
 
 /** How a rule of each kind is written in its field and read back. Values in base units. */
 const KINDS: Record<Exclude<RuleKind, 'choice' | 'currency'>, { write: (value: number) => string, read: (text: string) => Parsed }> = {
   length: { write: v => `${formatNumber(v, 2)} mm`, read: text => parseLength(text) },
   area: { write: v => `${formatNumber(v / 100, 2)} cm²`, read: parseArea },
-  time: { write: v => `${formatNumber(v, 2)} s`, read: parseDuration },
+  time: { write: writeTime, read: parseDuration },
   volume: { write: v => `${formatNumber(v, 2)} mL`, read: parseVolume },
   mass: { write: v => `${formatNumber(v, 1)} g`, read: parseMass },
   share: { write: v => `${formatNumber(v * 100, 2)} %`, read: text => (/^\s*0+\s*%?\s*$/.test(text) ? { ok: true, value: 0 } : parseFraction(text)) },

@@ -311,7 +311,7 @@ describe('house rules', () => {
     expect(job.girth).toBeCloseTo(241.3, 6)
     expect((await put(before.version, {})).status).toBe(409)
     const wrong = await put(body.version, { temperedCap: '20 min', care: 'pray' })
-    expect([wrong.status, wrong.body.fields]).toEqual([400, { 'rules.temperedCap': expect.stringMatching(/120 s to 600 s/), 'rules.care': 'Choose one of these.' }])
+    expect([wrong.status, wrong.body.fields]).toEqual([400, { 'rules.temperedCap': expect.stringMatching(/2 min to 10 min/), 'rules.care': 'Choose one of these.' }])
     expect((await put(body.version, {})).status).toBe(200)
   })
 })
