@@ -1,12 +1,10 @@
 import { addDays, format } from 'date-fns'
-import { dayBlocks, dayChanges, moveTask, readChain, toggleLock } from '#core/day'
-import type { Block, Drying, DayInput, DayJob, Dwell, Lock, SolvedDay } from '#core/day'
+import { dayBlocks, dayChanges, knownHands, moveTask, readChain, toggleLock } from '#core/day'
+import type { Block, Drying, DayInput, Dwell, Lock, SolvedDay } from '#core/day'
 import type { Instance, Schedule, WhyNot } from '#core/schedule'
 import { aheadSentence, canSearch } from '#core/schedule'
-import { dayInput, dayJob, parseAway, writeAway } from '#shared/days'
+import { parseAway, writeAway } from '#shared/days'
 import type { DayPlan, DayPlanEntry } from '#shared/days'
-import type { Job } from '#shared/jobs'
-import type { DayTask } from '~/workers/day'
 
 /** A plan is given after this long, proved or not. ms */
 const BUDGET = 1600
@@ -17,19 +15,14 @@ const LOOK_AGAIN = 60_000
 /** Jobs promised within so many days are put on a day that nobody has planned yet. */
 const SUGGESTED_DAYS = 3
 
-/** Without the proxies that Vue wraps facts in, so that a worker can be given them. */
-const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
-
 export interface ShownDay { instance: Instance, schedule: Schedule, blocks: Block[], dwells: Dwell[], drying: Drying[], end: number, bound: number, proved: boolean, late: string[] }
 
 /** Everything on one day: what was chosen, the plan made from it, and what stands in its way. */
 export function useDay(date: string) {
   const work = useWorkStore()
   const studio = useStudioStore()
-  const planner = useRecipes()
-  const reckoner = useReckoner<DayTask>(() => new Worker(new URL('../workers/day.ts', import.meta.url), { type: 'module' }), {
-    tooLong: 'This day takes longer than a minute to plan and was stopped. Choose fewer jobs.', broken: 'The day could not be planned. Reload the page and try again; what was kept is safe.',
-  })
+  const { crew, open, jobsOf, input: inputOf, ready } = useDayFacts()
+  const reckoner = useDayReckoner()
   const midnight = new Date(`${date}T00:00`).getTime()
   const isToday = computed(() => format(new Date(serverNow()), 'yyyy-MM-dd') === date)
   const past = computed(() => midnight + 86_400_000 <= serverNow())
@@ -45,28 +38,20 @@ export function useDay(date: string) {
   const changes = ref<string[]>([])
   const told = ref('')
 
-  const crew = computed(() => studio.crew.filter(p => p.active))
   const nameOf = (id: string) => studio.nameOf(id).split(' ')[0]!
   const awayErrors = computed(() => Object.fromEntries(Object.entries(away.value).flatMap(([id, text]) => {
     const read = parseAway(text)
     return read.ok ? [] : [[id, read.error]]
   })))
 
-  /** Open jobs with what the bench will follow; null for what can't be planned as it stands. */
-  const open = computed(() => work.jobs.map((job): { job: Job, day: DayJob | null, refusal: string | null } => {
-    const run = work.runs.find(r => r.jobId === job.id)
-    if (run) return { job, day: dayJob(job, run.plan, work.state(run)), refusal: null }
-    const recipe = planner.recipe(job)
-    return { job, day: recipe?.plan ? dayJob(job, recipe.plan, null) : null, refusal: recipe?.refusals[0] ?? null }
-  }))
-  const jobs = computed(() => chosen.value.flatMap(id => open.value.find(o => o.job.id === id)?.day ?? []))
+  const jobs = computed(() => jobsOf(chosen.value))
 
   function inputNow(): DayInput {
     const spans = Object.fromEntries(Object.entries(away.value).flatMap(([id, text]): [string, [number, number][]][] => {
       const read = parseAway(text)
       return read.ok && read.value.length > 0 ? [[id, read.value]] : []
     }))
-    return plain(dayInput({ midnight, now: secondsNow(), away: spans, locks: locks.value }, jobs.value, crew.value.map(({ id, name, may }) => ({ id, name, may })), studio.rules))
+    return inputOf({ midnight, now: secondsNow(), jobs: chosen.value, away: spans, locks: locks.value }, knownHands(latest))
   }
   function show(input: DayInput, solved: Extract<SolvedDay, { ok: true }>): ShownDay {
     return { instance: solved.instance, schedule: solved.schedule, end: solved.end, bound: solved.bound, proved: solved.proved, late: solved.late, ...dayBlocks(input, solved.instance, solved.schedule) }
@@ -74,14 +59,16 @@ export function useDay(date: string) {
 
   /** Blocks that people have seen last; what differs from them is told. */
   let known: Block[] = []
+  /** The latest plan, seen or not: people keep what is theirs in it. */
+  let latest: Block[] = []
   /** Locks that a plan was found with. */
   let held: Lock[] = []
   let again = false
   /** Plans on their way. */
   const under = ref(0)
 
-  /** Plans afresh from the facts; a later call takes the place of one that is still reckoning. @param keep stored afterwards */
-  async function plan(keep: boolean): Promise<void> {
+  /** Plans afresh from the facts; a later call takes the place of one that is still reckoning. @param keep stored afterwards @param byHand somebody changed something, and is told when it can't be kept */
+  async function plan(keep: boolean, byHand = false): Promise<void> {
     if (!kept.value || past.value) return
     problem.value = ''
     why.value = null
@@ -90,7 +77,7 @@ export function useDay(date: string) {
       const input = inputNow()
       if (jobs.value.length === 0) shown.value = null
       else if (!await reckon(input, keep)) return
-      if (keep && (shown.value || kept.value.version > 0)) await save(input, shown.value?.schedule ?? [])
+      if (keep && (shown.value || kept.value.version > 0)) await save(input, shown.value?.schedule ?? [], byHand)
     }
     catch (error) {
       if (!(error instanceof Superseded)) problem.value = (error as Error).message
@@ -116,6 +103,7 @@ export function useDay(date: string) {
     }
     held = [...input.locks]
     shown.value = show(input, solved)
+    latest = shown.value.blocks
     if (known.length > 0) changes.value = dayChanges(known, shown.value.blocks, nameOf)
     else known = shown.value.blocks
     if (solved.end > studio.rules.workTo) void ask(solved.instance)
@@ -129,8 +117,8 @@ export function useDay(date: string) {
     const solved = await reckoner.ask<SolvedDay>({ kind: 'plan', input, budget: PROOF }).catch(() => null)
     if (!solved?.ok || shown.value !== found || (solved.end >= found.end && !solved.proved)) return
     shown.value = show(input, solved)
-    known = shown.value.blocks
-    if (keep) await save(input, solved.schedule)
+    known = latest = shown.value.blocks
+    if (keep) await save(input, solved.schedule, false)
   }
   /** What stands in the way of ending in time, once nothing else is asked. */
   async function ask(instance: Instance) {
@@ -140,8 +128,8 @@ export function useDay(date: string) {
 
   /** One after another: each is made on the version that the last one gave. */
   let saved: Promise<void> = Promise.resolve()
-  const save = (input: DayInput, slots: Schedule) => saved = saved.catch(() => {}).then(() => put(input, slots))
-  async function put(input: DayInput, slots: Schedule): Promise<void> {
+  const save = (input: DayInput, slots: Schedule, byHand: boolean) => saved = saved.catch(() => {}).then(() => put(input, slots, byHand))
+  async function put(input: DayInput, slots: Schedule, byHand: boolean): Promise<void> {
     const before = kept.value!
     const entry: DayPlanEntry = { midnight, now: input.now, jobs: input.jobs.map(j => j.id), away: input.away as DayPlanEntry['away'], locks: [...input.locks], slots, version: before.version }
     if (JSON.stringify([entry.jobs, entry.away, entry.locks, entry.slots]) === JSON.stringify([before.jobs, before.away, before.locks, before.slots])) return
@@ -151,22 +139,23 @@ export function useDay(date: string) {
     }
     catch (error) {
       if (!(error instanceof ApiError)) throw error
-      problem.value = error.message
+      if (byHand || error.status !== 409) problem.value = error.message
       if (error.status !== 409 || again) return
       // A fact came in between, or somebody else planned it: once more, from their plan when there is one.
       again = true
       const day = await api<DayPlan>(`days/${date}`).catch(() => before)
       if (day.version !== before.version) {
         take(day)
-        told.value = 'Somebody else planned this day at the same time. This is their plan; what you changed last is not in it.'
+        if (byHand) told.value = 'Somebody else planned this day at the same time. This is their plan; what you changed last is not in it.'
       }
-      void plan(true)
+      void plan(true, byHand)
     }
   }
 
   function take(day: DayPlan) {
     kept.value = day
     if (day.version > 0) {
+      latest = day.blocks
       chosen.value = day.jobs.filter(id => work.jobs.some(j => j.id === id))
       away.value = Object.fromEntries(Object.entries(day.away).map(([id, spans]) => [id, writeAway(spans)]))
       locks.value = held = day.locks
@@ -182,7 +171,7 @@ export function useDay(date: string) {
   const edit = async () => {
     known = []
     changes.value = []
-    await plan(true)
+    await plan(true, true)
   }
   async function move(step: { chain: string, task: number, start: number, person: string }) {
     if (!shown.value) return
@@ -190,13 +179,13 @@ export function useDay(date: string) {
     told.value = moved.ok ? moved.snapped ?? '' : moved.why
     if (!moved.ok) return
     locks.value = moved.locks
-    await plan(true)
+    await plan(true, true)
   }
   async function lock(block: Block) {
     if (!shown.value) return
     told.value = ''
     locks.value = toggleLock(shown.value.instance, shown.value.schedule, locks.value, block)
-    await plan(true)
+    await plan(true, true)
   }
   function understood() {
     known = shown.value?.blocks ?? []
@@ -225,7 +214,7 @@ export function useDay(date: string) {
   onScopeDispose(hearing)
 
   async function begin() {
-    await until(() => work.loaded && studio.studio !== null && planner.ready.value).toBe(true)
+    await until(ready).toBe(true)
     try {
       take(await api<DayPlan>(`days/${date}`))
       await plan(false)
@@ -235,7 +224,7 @@ export function useDay(date: string) {
     }
   }
   const ahead = computed(() => jobs.value.filter(j => j.plan.method === 'cream' && j.plan.pieces > 1).map(j => ({ id: j.id, text: `${j.title}: ${aheadSentence(j.plan.dwell, j.plan.hands, j.plan.noun, { pieces: j.plan.pieces, places: studio.rules.places })}` })))
-  return { date, midnight, isToday, past, kept, open, chosen, away, awayErrors, locks, crew, nameOf, jobs, shown, problem, why, changes, told, ahead, reckoner, begin, edit, move, lock, understood, keep: () => plan(true) }
+  return { date, midnight, isToday, past, kept, open, chosen, away, awayErrors, locks, crew, nameOf, jobs, shown, problem, why, changes, told, ahead, reckoner, begin, edit, move, lock, understood, keep: () => plan(true, true) }
 }
 
 export type Day = ReturnType<typeof useDay>

@@ -4,7 +4,7 @@ import { windowOf } from '../run-plan'
 import type { RunPlan } from '../run-plan'
 import type { Chain, Hands, Instance, Lag, Task } from '../schedule'
 import type { Step } from '../steps'
-import { chainId } from './model'
+import { chainId, taskName } from './model'
 import type { DayInput, DayJob } from './model'
 
 const DAY = 24 * 3600
@@ -135,11 +135,19 @@ function withLocks(chains: Chain[], locks: DayInput['locks']): Chain[] {
   })
 }
 
+/** Each task with whom the known plan gave it to. */
+const withKnown = (chains: Chain[], known: DayInput['known']): Chain[] => (known
+  ? chains.map(c => ({ ...c, tasks: c.tasks.map((t, k) => {
+      const was = known[taskName(c.id, t.skill, k, c.tasks.length)]
+      return was === undefined ? t : { ...t, was }
+    }) }))
+  : chains)
+
 /** A day as coupled tasks: each job gets ready, its pieces are coated and rinsed, it is cleared up, and looked at once it is dry. */
 export function dayInstance(input: DayInput): Instance {
   const { rules } = input
   return {
-    chains: withLocks(input.jobs.flatMap(j => jobChains(j, input)), input.locks), hands: handsOf(input),
+    chains: withKnown(withLocks(input.jobs.flatMap(j => jobChains(j, input)), input.locks), input.known), hands: handsOf(input),
     fixtures: { place: rules.places, sink: rules.sinks, tub: rules.tubs, cabinet: rules.cabinets },
   }
 }

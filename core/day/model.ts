@@ -34,6 +34,8 @@ export interface DayInput {
   people: readonly DayPerson[]
   away: Away
   locks: readonly Lock[]
+  /** Who was to do what by the plan that people know, as {@link knownHands} gives it. */
+  known?: Readonly<Record<string, string>>
   rules: Pick<HouseRules, 'workFrom' | 'workTo' | 'places' | 'sinks' | 'tubs' | 'cabinets' | 'dryTime' | 'careGrace'>
 }
 
@@ -44,6 +46,9 @@ export interface DayChain {
   /** 1-based; absent for what concerns the whole job. */
   piece?: number
 }
+
+/** A task that keeps its name while those before it are done and go: calls count from the end of their chain. @param tasks of the chain */
+export const taskName = (chain: string, skill: Skill, task: number, tasks: number): string => `${chain}#${skill}${skill === 'care' ? tasks - task : ''}`
 
 const PART = /^(.+):(ready|after|look|\d+)$/
 

@@ -1,7 +1,7 @@
 import { benchWords } from '../run'
 import type { Chain, Instance, Schedule, Slot, Task } from '../schedule'
 import { capital, formatTimeOfDay } from '../units'
-import { readChain } from './model'
+import { readChain, taskName } from './model'
 import type { DayInput, DayJob } from './model'
 
 /** What a task of the day is, in a few words: `Coat tumbler 3`. */
@@ -78,6 +78,13 @@ export function dayBlocks(input: DayInput, instance: Instance, schedule: Schedul
     return after ? [{ job: look.job, from: after.to, to: look.from }] : []
   })
   return { blocks, dwells, drying }
+}
+
+/** Who is to do what by a plan: given along when the day is planned again, they keep it where no time is lost by that. */
+export function knownHands(blocks: readonly Block[]): Record<string, string> {
+  const tasks = new Map<string, number>()
+  for (const b of blocks) tasks.set(b.chain, Math.max(tasks.get(b.chain) ?? 0, b.task + 1))
+  return Object.fromEntries(blocks.map(b => [taskName(b.chain, b.skill, b.task, tasks.get(b.chain)!), b.person]))
 }
 
 /** Smaller moves than this are nobody's business. s */

@@ -61,29 +61,37 @@ function fallsToMe(state: RunState, whose: string | null, me: string | null, sin
 /** Whether a piece is in my own hands. */
 const inMyHands = (piece: PieceState, me: string | null) => me === null || holderOf(piece) === me
 
+/** So long before its planned time a coat may begin as planned. ms */
+const EARLY_MS = 30_000
+
 /**
- * Whether whoever is to rinse this piece still comes to each of theirs before its window ends once it is coated as well:
- * they rinse in the order due, each at its best or as soon as the one before is done.
+ * Whether whoever is to rinse this piece still comes to each of theirs before its window ends once it is coated as well, and I
+ * to mine: people rinse in the order due, each piece at its best or as soon as the one before is done.
  * @param toBest s until the first of mine is due
  */
 function keepsUp(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, { me, may, turns }: Asker): boolean {
-  const { coat, off } = plan.hands
-  // My coat must end before the first of mine is due, or its rinse would be late.
-  if (toBest !== null && toBest < coat) return false
+  const [coat, off] = [plan.hands.coat * 1000, plan.hands.off * 1000]
+  const planned = turns.pieces.get(next.n)?.coat
+  const asPlanned = planned?.by === me && now >= planned.at - EARLY_MS
+  // By myself I end my coat before the first of mine is due; a plan may put it before a rinse that has time.
+  if (!asPlanned && toBest !== null && toBest * 1000 < coat) return false
   const rinser = (n: number) => turns.pieces.get(n)?.rinse?.by
   const who = rinser(next.n) ?? (may.includes('rinse') ? me : null)
-  const theirs = state.pieces.flatMap((p) => {
-    const stage = pieceStage(p)
-    const covered = stage === 'dwelling' ? p.covered!.at : stage === 'coating' ? Math.max(now, p.coatStarted!.at + coat * 1000) : null
-    return covered !== null && (me === null || (rinser(p.n) ?? answersFor(p, turns)) === who) ? [{ n: p.n, covered }] : []
-  })
-  const queue = [...theirs, { n: next.n, covered: now + coat * 1000 }].map(({ n, covered }) => ({ best: covered + windowOf(plan, n).best * 1000, last: covered + windowOf(plan, n).notAfter * 1000 })).sort((a, b) => a.best - b.best)
-  let free = now
-  return queue.every(({ best, last }) => {
-    const start = Math.max(free, best)
-    free = start + off * 1000
-    return start <= last
-  })
+  const inTime = (person: string | null, from: number, more: { n: number, covered: number }[]): boolean => {
+    const theirs = state.pieces.flatMap((p) => {
+      const stage = pieceStage(p)
+      const covered = stage === 'dwelling' ? p.covered!.at : stage === 'coating' ? Math.max(now, p.coatStarted!.at + coat) : null
+      return covered !== null && (me === null || (rinser(p.n) ?? answersFor(p, turns)) === person) ? [{ n: p.n, covered }] : []
+    })
+    const queue = [...theirs, ...more].map(({ n, covered }) => ({ best: covered + windowOf(plan, n).best * 1000, last: covered + windowOf(plan, n).notAfter * 1000 })).sort((a, b) => a.best - b.best)
+    let free = from
+    return queue.every(({ best, last }) => {
+      const start = Math.max(free, best)
+      free = start + off
+      return start <= last
+    })
+  }
+  return inTime(who, who === me ? now + coat : now, [{ n: next.n, covered: now + coat }]) && (who === me || me === null || inTime(me, now + coat, []))
 }
 
 function mayCoat(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, asker: Asker): boolean {

@@ -71,6 +71,16 @@ export class Board {
   /** @param hold share of each window that a rinse is kept waiting, 0 to 1: it leaves room to coat one more before it */
   constructor(readonly instance: Instance, private readonly hold = 0) {
     this.busy = instance.hands.map(() => [])
+    // What is being done or locked has its hands before anything is put round it, whichever chain comes first.
+    for (const task of instance.chains.flatMap(c => c.tasks)) {
+      if (task.fixed) this.keep(task, instance.hands.findIndex(h => h.id === task.fixed!.person), task.fixed.start)
+    }
+  }
+
+  /** Hands and fixture that a task keeps busy. @param person -1 for somebody who is not in the crew */
+  private keep(task: Task, person: number, start: number): void {
+    if (person >= 0) put(this.busy[person]!, start, start + task.seconds)
+    if (task.uses) this.held[task.uses].push({ from: start, to: start + task.seconds })
   }
 
   private ableTo(skill: string): number[] {
@@ -183,9 +193,7 @@ export class Board {
   private set(chain: Chain, placed: { person: number, start: number }[]): void {
     for (const [k, { person, start }] of placed.entries()) {
       const task = chain.tasks[k]!
-      const end = start + task.seconds
-      if (person >= 0) put(this.busy[person]!, start, end)
-      if (task.uses) this.held[task.uses].push({ from: start, to: end })
+      if (!task.fixed) this.keep(task, person, start)
       this.slots.push({ chain: chain.id, task: k, person: person >= 0 ? this.instance.hands[person]!.id : task.fixed!.person, start })
     }
     if (chain.holdsPlace && placed.length > 1) this.held.place.push({ from: placed[0]!.start, to: placed.at(-1)!.start })

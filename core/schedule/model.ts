@@ -23,6 +23,8 @@ export interface Task {
   lag?: Lag
   /** Done, begun or locked: it stays as it is. */
   fixed?: { start: number, person: string }
+  /** Who was to do it by the plan before: they keep it where no time is lost by that. */
+  was?: string
 }
 
 /**

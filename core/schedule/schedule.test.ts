@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
-import { aheadSentence, canSearch, closestToBest, endOf, leastWalking, lowerBound, offBest, scheduleInOrder, solve, verifySchedule, walks, whyNot } from './index'
+import { aheadSentence, canSearch, closestToBest, endOf, handedOver, leastWalking, lowerBound, offBest, scheduleInOrder, solve, verifySchedule, walks, whyNot } from './index'
 import type { Chain, Instance, Schedule, Solved } from './index'
 import { ALL, crew, piece, shop } from './testing.test-support'
 
@@ -142,6 +142,24 @@ describe('starts for a given order', () => {
       expect(offBest(instance, moved)).toBeLessThanOrEqual(offBest(instance, schedule))
       for (const s of moved) expect(schedule.find(x => x.chain === s.chain && x.task === s.task)!.person).toBe(s.person)
     }), { numRuns: 60 })
+  })
+  it('people keep what the plan before gave them, as long as that costs less than it is worth', () => {
+    const instance = shop(equal(3), crew(ALL, ALL))
+    const { schedule } = scheduleInOrder(instance, instance.chains)
+    const known = { ...instance, chains: instance.chains.map(c => ({ ...c, tasks: c.tasks.map((t, k) => ({ ...t, was: k === 0 ? 'hand 2' : 'hand 1' })) })) }
+    const kept = leastWalking(known, schedule)
+    expect(verifySchedule(known, kept)).toEqual([])
+    expect(handedOver(known, kept)).toBeLessThan(handedOver(known, schedule))
+    expect(kept.filter(s => s.task === 1).map(s => s.person)).toEqual(['hand 1', 'hand 1', 'hand 1'])
+  })
+  it('what is being done keeps its hands, whichever chain is set first', () => {
+    const [a, b] = equal(2)
+    const began = (c: typeof a, start: number, person: string) => ({ ...c!, release: 300, tasks: c!.tasks.map((t, k) => (k === 0 ? { ...t, fixed: { start, person } } : t)) })
+    // The first is due at 360, when hand 1 is in the middle of coating the second: it falls to hand 2.
+    const instance = shop([began(a, 0, 'hand 1'), began(b, 350, 'hand 1')], crew(ALL, ALL))
+    const made = scheduleInOrder(instance, instance.chains)
+    expect(verifySchedule(instance, made.schedule)).toEqual([])
+    expect(made.schedule.find(s => s.chain === a!.id && s.task === 1)!.person).toBe('hand 2')
   })
   it('two people who took turns at bench and sink each keep to one', () => {
     const instance = shop(equal(3), crew(ALL, ALL))

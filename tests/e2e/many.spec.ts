@@ -1,3 +1,4 @@
+import { format } from 'date-fns'
 import sharp from 'sharp'
 import { SKILLS } from '../../core/schedule'
 import { event, LEAD, newBottle, newRun, upToStep } from '../support/client'
@@ -61,6 +62,9 @@ test('the bench follows the day\'s plan: one coats, the other rinses, and each i
   await expect(other.locator('.stand li').first()).toContainText('Moss')
   await expect(other.getByText('Moss has tumbler 1')).toBeVisible()
   await expect(other.locator('button.main')).toContainText('First touch on tumbler 2')
+  // Nobody has the day open: the rest of it was planned again from the bench, round what has begun.
+  const blocks = async () => (await world.mate.get<{ blocks: { piece: number, skill: string, fact: boolean }[] }>(`days/${format(new Date(), 'yyyy-MM-dd')}`)).body.blocks
+  await expect.poll(async () => (await blocks()).filter(b => b.fact).map(b => `${b.skill} ${b.piece}`), { timeout: 20_000 }).toEqual(['coat 1'])
   // Whoever coated it may still keep it.
   await other.getByRole('link', { name: 'Take over' }).click()
   await other.getByRole('button', { name: 'Take everything from Moss Mate' }).click()

@@ -9,6 +9,7 @@ const props = defineProps<{ at: ReturnType<typeof useRun> }>()
 const work = useWorkStore()
 const wake = useWakeLock()
 const { run, events, lastEvent, enter, problem } = props.at
+useReplan(run)
 
 function takeBack() {
   enter({ kind: 'event.undone', target: lastEvent.value!.id })

@@ -1,0 +1,37 @@
+import type { DayInput, DayJob } from '#core/day'
+import { dayInput, dayJob } from '#shared/days'
+import type { DayPlanEntry } from '#shared/days'
+import type { Job } from '#shared/jobs'
+import type { DayTask } from '~/workers/day'
+
+/** Without the proxies that Vue wraps facts in, so that a worker can be given them. */
+export const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+
+/** The worker that plans days. */
+export const useDayReckoner = () => useReckoner<DayTask>(() => new Worker(new URL('../workers/day.ts', import.meta.url), { type: 'module' }), {
+  tooLong: 'This day takes longer than a minute to plan and was stopped. Choose fewer jobs.', broken: 'The day could not be planned. Reload the page and try again; what was kept is safe.',
+})
+
+/** What a day is planned from: open jobs as they stand, the crew, and the house rules. */
+export function useDayFacts() {
+  const work = useWorkStore()
+  const studio = useStudioStore()
+  const planner = useRecipes()
+  const crew = computed(() => studio.crew.filter(p => p.active))
+
+  /** Open jobs with what the bench will follow; null for what can't be planned as it stands. */
+  const open = computed(() => work.jobs.map((job): { job: Job, day: DayJob | null, refusal: string | null } => {
+    const run = work.runs.find(r => r.jobId === job.id)
+    if (run) return { job, day: dayJob(job, run.plan, work.state(run)), refusal: null }
+    const recipe = planner.recipe(job)
+    return { job, day: recipe?.plan ? dayJob(job, recipe.plan, null) : null, refusal: recipe?.refusals[0] ?? null }
+  }))
+  const jobsOf = (ids: readonly string[]): DayJob[] => ids.flatMap(id => open.value.find(o => o.job.id === id)?.day ?? [])
+
+  /** @param known who was to do what by the plan that people know */
+  const input = (choice: Pick<DayPlanEntry, 'midnight' | 'now' | 'jobs' | 'away' | 'locks'>, known: DayInput['known']): DayInput =>
+    plain({ ...dayInput(choice, jobsOf(choice.jobs), crew.value.map(({ id, name, may }) => ({ id, name, may })), studio.rules), known })
+
+  const ready = computed(() => work.loaded && studio.studio !== null && planner.ready.value)
+  return { crew, open, jobsOf, input, ready }
+}

@@ -1,0 +1,39 @@
+import { useDebounceFn } from '@vueuse/core'
+import { knownHands } from '#core/day'
+import type { SolvedDay } from '#core/day'
+import type { RunWithEvents } from '#shared/runs'
+import type { DayPlan, DayPlanEntry } from '#shared/days'
+
+/** Entries come in pairs: rinsed, then the next coat. ms */
+const AFTER_ENTRY = 1500
+/** ms */
+const BUDGET = 1600
+
+/**
+ * Plans the rest of today again from what was entered here, where this run is on the day's plan: every bench follows it, also when
+ * nobody has the day open. Whoever plans the day by hand goes before: then this plan is let go.
+ */
+export function useReplan(run: Ref<RunWithEvents | undefined>) {
+  const work = useWorkStore()
+  const turns = useTurnsStore()
+  const { input: inputOf, ready } = useDayFacts()
+  const reckoner = useDayReckoner()
+
+  async function plan() {
+    const day = turns.day
+    const job = run.value?.jobId
+    if (!day || day.version === 0 || !job || !day.jobs.includes(job) || !ready.value || !reachable.value) return
+    // The server checks a plan against its own facts.
+    await until(() => work.outbox.length).toBe(0)
+    const choice = { midnight: day.midnight, now: Math.floor((serverNow() - day.midnight) / 1000), jobs: day.jobs.filter(id => work.jobs.some(j => j.id === id)), away: day.away, locks: day.locks }
+    const solved = await reckoner.ask<SolvedDay>({ kind: 'plan', input: inputOf(choice, knownHands(day.blocks)), budget: BUDGET })
+    if (!solved.ok || turns.day?.version !== day.version) return
+    const entry: DayPlanEntry = { ...choice, slots: solved.schedule, version: day.version }
+    await api<DayPlan>(`days/${day.day}`, 'PUT', entry)
+  }
+  // When it can't be planned or kept, the plan that there is stays: the day's own page says why.
+  const soon = useDebounceFn(() => plan().catch(() => {}), AFTER_ENTRY)
+  watch(() => work.outbox.filter(w => w.runId === run.value?.id).length, (now, before) => {
+    if (now > before) void soon()
+  })
+}
