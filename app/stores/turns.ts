@@ -12,15 +12,20 @@ export const useTurnsStore = defineStore('turns', () => {
   const work = useWorkStore()
   const studio = useStudioStore()
   const day = shallowRef<DayPlan | null>(null)
+  /** The plan before the latest one, and when that came: what changed is said at the bench for a while. */
+  const before = shallowRef<{ plan: DayPlan, at: number } | null>(null)
   const today = () => format(new Date(serverNow()), 'yyyy-MM-dd')
 
   /** Asked for only where something runs. Another day's plan says nothing about today. */
   async function load() {
-    if (day.value && day.value.day !== today()) day.value = null
-    if (work.runs.length > 0) day.value = await api<DayPlan>(`days/${today()}`)
+    if (day.value && day.value.day !== today()) day.value = before.value = null
+    if (work.runs.length === 0) return
+    const plan = await api<DayPlan>(`days/${today()}`)
+    if (day.value && day.value.version < plan.version) before.value = { plan: day.value, at: serverNow() }
+    day.value = plan
   }
   const byRun = computed(() => new Map(work.runs.map(r => [r.id, turnsOf(day.value, r.jobId, studio.crew)])))
   const of = (run: Pick<RunWithEvents, 'id'>): Turns => byRun.value.get(run.id) ?? NO_TURNS
 
-  return { day, today, load, of }
+  return { day, before, today, load, of }
 })

@@ -4,7 +4,7 @@ import { planRecipe } from '../recipe'
 import { emptyRun } from '../run'
 import { Bench, FOUR_TUMBLERS, ONE_MIRROR, plan, START, TWO_TAGS } from '../run/testing.test-support'
 import { SKILLS, verifySchedule } from '../schedule'
-import { chainId, dayBlocks, dayChanges, dayInstance, loadOf, moveTask, readChain, solveDay, toggleLock, workOf } from './index'
+import { chainId, dayBlocks, dayChanges, dayInstance, handOvers, knownHands, loadOf, moveTask, readChain, solveDay, toggleLock, workOf } from './index'
 import type { DayInput, DayJob } from './index'
 
 const midnight = START - 9 * 3600_000
@@ -111,6 +111,17 @@ describe('while it runs', () => {
     const told = dayChanges(before.map(b => (b.chain === 'job:2' ? { ...b, person: 'ben' } : b)), later.map(b => (b.chain === 'job:2' && b.skill === 'coat' ? { ...b, person: 'ben' } : b)), nameOf)
     expect(told).toHaveLength(1)
     expect(told[0]).toMatch(/^Rinse tumbler 2: \d+:\d\d, was \d+:\d\d; Ada instead of Ben\.$/)
+  })
+  it('a call that was given is no change to what comes after it; who has something else to do now is told by job', () => {
+    const long = planRecipe({ ...FOUR_TUMBLERS, lot: { ...FOUR_TUMBLERS.lot, kind: 'slow-cream', label: { min: 900, max: 900 } } }).plan!
+    const before = planned(dayOf({ jobs: [{ ...JOB, plan: long }] })).blocks
+    const care = before.find(b => b.chain === 'job:2' && b.skill === 'care')!
+    const given = before.filter(b => b !== care).map(b => (b.chain === 'job:2' && b.task > care.task ? { ...b, task: b.task - 1 } : b))
+    expect(dayChanges(before, given, nameOf)).toEqual([])
+    expect(knownHands(given)).toEqual(Object.fromEntries(Object.entries(knownHands(before)).filter(([name]) => name in knownHands(given))))
+    const handed = given.map(b => (b.piece === 2 && b.skill !== 'coat' ? { ...b, person: b.person === 'ada' ? 'ben' : 'ada' } : b))
+    expect(handOvers(before, handed, 'job', nameOf)).toEqual([expect.stringMatching(/^Rinse tumbler 2: (Ada instead of Ben|Ben instead of Ada)$/)])
+    expect(handOvers(before, handed, 'another', nameOf)).toEqual([])
   })
   it('a run that has not begun plans as a job does', () => {
     expect(planned(dayOf({ jobs: [{ ...JOB, state: emptyRun(plan) }] })).blocks.length).toBe(planned(dayOf()).blocks.length)

@@ -1,7 +1,7 @@
 export { chainId, readChain } from './model'
 export type { Away, DayChain, DayInput, DayJob, DayPerson, Lock } from './model'
 export { dayInstance } from './instance'
-export { dayBlocks, dayChanges, knownHands, taskWords } from './words'
+export { dayBlocks, dayChanges, handOvers, knownHands, taskWords } from './words'
 export type { Block, Drying, Dwell } from './words'
 export { solveDay } from './solve'
 export type { SolvedDay } from './solve'

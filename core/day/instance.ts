@@ -1,4 +1,4 @@
-import { currentStep, pieceStage } from '../run'
+import { currentStep, pieceStage, takenSince } from '../run'
 import type { PieceState, RunState, Stamp } from '../run'
 import { windowOf } from '../run-plan'
 import type { RunPlan } from '../run-plan'
@@ -70,7 +70,8 @@ function withFacts(tasks: Task[], piece: PieceState, plan: RunPlan, { midnight, 
       const due = ends ? at(ends) + t.lag!.most : Infinity
       return due < (now ?? 0) || piece.care.length > k || piece.off ? [] : [t]
     }
-    if (!piece.off) return [t]
+    // Whoever took it over rinses it, as far as they may.
+    if (!piece.off) return [takenSince(piece) ? { ...t, was: piece.taken!.by } : t]
     return [{ ...t, seconds: piece.rinsed ? Math.max(1, at(piece.rinsed) - at(piece.off)) : Math.max(t.seconds, (now ?? 0) - at(piece.off) + 1), fixed: { start: at(piece.off), person: piece.off.by } }]
   })
   return [{ ...first, seconds, fixed: { start: at(began), person: began.by } }, ...rest]
@@ -139,7 +140,7 @@ function withLocks(chains: Chain[], locks: DayInput['locks']): Chain[] {
 const withKnown = (chains: Chain[], known: DayInput['known']): Chain[] => (known
   ? chains.map(c => ({ ...c, tasks: c.tasks.map((t, k) => {
       const was = known[taskName(c.id, t.skill, k, c.tasks.length)]
-      return was === undefined ? t : { ...t, was }
+      return was === undefined || t.was !== undefined ? t : { ...t, was }
     }) }))
   : chains)
 

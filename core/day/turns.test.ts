@@ -110,6 +110,23 @@ describe('a day that goes otherwise', () => {
   })
 })
 
+describe('a piece taken over', () => {
+  it('is planned to be rinsed by whoever took it', () => {
+    const crew: Crew = ['ada', 'ben'].map(id => ({ id, name: id, active: true, may: SKILLS }))
+    const { bench, turns } = planned(crew)
+    bench.send({ kind: 'coat.started', piece: 1 }, 'ada')
+    bench.wait(EIGHT.hands.coat)
+    bench.send({ kind: 'coat.covered', piece: 1 }, 'ada')
+    bench.wait(1)
+    for (const by of ['ben', 'ada', 'ben']) {
+      if (bench.state().pieces[0]!.taken?.by !== by) bench.send({ kind: 'piece.taken', piece: 1 }, by)
+      const { blocks } = planNow(bench, crew, { 'job:1#rinse': turns.pieces.get(1)!.rinse!.by })
+      expect(blocks.find(b => b.piece === 1 && b.skill === 'rinse')!.person).toBe(by)
+      bench.wait(1)
+    }
+  })
+})
+
 describe('turns of a day', () => {
   const block = (change: Partial<Block>): Block => ({ key: 'k', chain: 'job:1', task: 0, job: 'job', piece: 1, skill: 'coat', stand: 'bench', person: 'ada', words: '', from: 60, to: 120, fact: false, locked: false, ...change })
   it('are those of the job, by piece, in order of time; what is planned for somebody who has left is anybody\'s', () => {

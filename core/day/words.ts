@@ -80,21 +80,33 @@ export function dayBlocks(input: DayInput, instance: Instance, schedule: Schedul
   return { blocks, dwells, drying }
 }
 
-/** Who is to do what by a plan: given along when the day is planned again, they keep it where no time is lost by that. */
-export function knownHands(blocks: readonly Block[]): Record<string, string> {
-  const tasks = new Map<string, number>()
-  for (const b of blocks) tasks.set(b.chain, Math.max(tasks.get(b.chain) ?? 0, b.task + 1))
-  return Object.fromEntries(blocks.map(b => [taskName(b.chain, b.skill, b.task, tasks.get(b.chain)!), b.person]))
-}
-
 /** Smaller moves than this are nobody's business. s */
 const WORTH_SAYING = 45
 
+/** Tasks by a name that they keep while others of their chain are done. */
+function byName(blocks: readonly Block[]): Map<string, Block> {
+  const tasks = new Map<string, number>()
+  for (const b of blocks) tasks.set(b.chain, Math.max(tasks.get(b.chain) ?? 0, b.task + 1))
+  return new Map(blocks.map(b => [taskName(b.chain, b.skill, b.task, tasks.get(b.chain)!), b]))
+}
+
+/** Who is to do what by a plan: given along when the day is planned again, they keep it where no time is lost by that. */
+export const knownHands = (blocks: readonly Block[]): Record<string, string> => Object.fromEntries([...byName(blocks)].map(([name, b]) => [name, b.person]))
+
+/** What of a job, still to do, somebody else is to do now than by the plan before, soonest first. */
+export function handOvers(before: readonly Block[], after: readonly Block[], job: string, nameOf: (person: string) => string): string[] {
+  const old = byName(before)
+  return [...byName(after)].flatMap(([name, b]) => {
+    const was = old.get(name)
+    return was && b.job === job && b.skill !== 'care' && !b.fact && was.person !== b.person ? [`${b.words}: ${nameOf(b.person)} instead of ${nameOf(was.person)}`] : []
+  })
+}
+
 /** What another plan changes for people who know the old one, soonest first. */
 export function dayChanges(before: readonly Block[], after: readonly Block[], nameOf: (person: string) => string): string[] {
-  const old = new Map(before.map(b => [b.key, b]))
-  return after.filter(b => !b.fact && b.skill !== 'care').flatMap((b): string[] => {
-    const was = old.get(b.key)
+  const old = byName(before)
+  return [...byName(after)].filter(([, b]) => !b.fact && b.skill !== 'care').flatMap(([name, b]): string[] => {
+    const was = old.get(name)
     if (!was) return []
     const moved = Math.abs(b.from - was.from) >= WORTH_SAYING
     const handed = b.person !== was.person

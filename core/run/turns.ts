@@ -35,7 +35,7 @@ export function answersFor(piece: PieceState, turns: Turns = NO_TURNS): string |
 }
 
 /** Whether somebody took the piece over while its clock ran: that goes before any plan. */
-const takenSince = (piece: PieceState): boolean => piece.taken !== null && piece.covered !== null && piece.taken.at >= piece.covered.at
+export const takenSince = (piece: PieceState): boolean => piece.taken !== null && piece.covered !== null && piece.taken.at >= piece.covered.at
 
 /** Whose a call during the dwell is: by the plan whoever is to give the one nearest to it in time. @param dueAt ms */
 export function caresFor(piece: PieceState, turns: Turns, dueAt: number): string | null {

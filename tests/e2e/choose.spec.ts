@@ -211,7 +211,7 @@ test('a lead changes a house rule and sees which open plans move; reset brings i
   await page.getByLabel('Tempered glass is rinsed by').fill('20 min')
   await page.getByLabel('Cream is old after').focus()
   await expect(page.getByText('This rule goes from 2 min to 10 min.')).toBeVisible()
-  await page.getByRole('button', { name: 'Reset Tempered glass is rinsed by to 600 s' }).click()
+  await page.getByRole('button', { name: 'Reset Tempered glass is rinsed by to 10 min' }).click()
   await page.getByRole('button', { name: 'Save the house rules' }).click()
   await expect(page.getByText('Saved.')).toBeVisible()
   await page.getByRole('button', { name: 'Reset Border of resist each side to 12.7 mm' }).click()

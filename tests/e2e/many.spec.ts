@@ -65,10 +65,18 @@ test('the bench follows the day\'s plan: one coats, the other rinses, and each i
   // Nobody has the day open: the rest of it was planned again from the bench, round what has begun.
   const blocks = async () => (await world.mate.get<{ blocks: { piece: number, skill: string, fact: boolean }[] }>(`days/${format(new Date(), 'yyyy-MM-dd')}`)).body.blocks
   await expect.poll(async () => (await blocks()).filter(b => b.fact).map(b => `${b.skill} ${b.piece}`), { timeout: 20_000 }).toEqual(['coat 1'])
-  // Whoever coated it may still keep it.
-  await other.getByRole('link', { name: 'Take over' }).click()
-  await other.getByRole('button', { name: 'Take everything from Moss Mate' }).click()
-  await expect(other.getByRole('region', { name: LEAD.name }).getByRole('listitem')).toHaveCount(1)
+  // Somebody leaves: what was theirs goes to others, who are told.
+  await trust(LEAD.name, SKILLS)
+  await page.goto(`${world.app.url}/day`)
+  await page.getByLabel('Moss Mate').fill('0-')
+  await page.getByLabel('Moss Mate').blur()
+  await expect(other.getByRole('status').filter({ hasText: 'The plan has changed.' })).toContainText('Rinse tumbler 1: you instead of Moss')
+  await expect(other.locator('.stand li').first()).toContainText('you')
+  // Whoever takes it over has it, plan or not.
+  await page.goto(`${world.app.url}/hand-over`)
+  await page.getByRole('button', { name: 'Take everything from Lea Lead' }).click()
+  await expect(page.getByRole('region', { name: MATE.name }).getByRole('listitem')).toHaveCount(1)
+  await expect(other.locator('.stand li').first()).toContainText('Moss')
   await other.context().close()
   for (const { name } of [LEAD, MATE]) await trust(name, SKILLS)
 })

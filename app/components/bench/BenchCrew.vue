@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { handOvers } from '#core/day'
 import { answersFor, nextAction } from '#core/run'
 import type { RunState } from '#core/run'
 import type { RunWithEvents } from '#shared/runs'
@@ -19,6 +20,14 @@ const others = computed(() => {
     return { id, name: studio.nameOf(id).split(' ')[0], pieces, doing: 'sentence' in action ? action.sentence : action.kind === 'closed' ? '' : action.step.title }
   })
 })
+
+/** So long what another plan gave to somebody else is said, ms. */
+const SAID_FOR = 60_000
+const handed = computed(() => {
+  const { day, before } = turns
+  if (!day || !before || !props.run.jobId || props.now - before.at > SAID_FOR) return []
+  return handOvers(before.plan.blocks, day.blocks, props.run.jobId, id => (id === session.person?.id ? 'you' : studio.nameOf(id).split(' ')[0]!))
+})
 </script>
 
 <template>
@@ -26,9 +35,14 @@ const others = computed(() => {
     <span v-for="o in others" :key="o.id"><strong>{{ o.name }}</strong> has {{ run.plan.noun }} {{ o.pieces.join(', ') }}: {{ o.doing }}</span>
     <NuxtLink to="/hand-over">Take over</NuxtLink>
   </p>
+  <p class="handed" role="status">
+    <template v-if="handed.length">The plan has changed. {{ handed.join('; ') }}.</template>
+  </p>
 </template>
 
 <style scoped>
 .others { display: flex; flex-wrap: wrap; gap: 0.2rem 1.6rem; align-items: baseline; font-size: 1.05rem; }
+.handed { font-size: 1.05rem; font-weight: 650; border-left: 4px double var(--frost); padding-left: 0.7rem; }
+.handed:empty { display: none; }
 .others a { min-height: 44px; display: inline-flex; align-items: center; }
 </style>
