@@ -122,6 +122,8 @@ describe('while it runs', () => {
     const handed = given.map(b => (b.piece === 2 && b.skill !== 'coat' ? { ...b, person: b.person === 'ada' ? 'ben' : 'ada' } : b))
     expect(handOvers(before, handed, 'job', nameOf)).toEqual([expect.stringMatching(/^Rinse tumbler 2: (Ada instead of Ben|Ben instead of Ada)$/)])
     expect(handOvers(before, handed, 'another', nameOf)).toEqual([])
+    const all = before.map(b => ({ ...b, person: 'ben' }))
+    expect(handOvers(all.map(b => ({ ...b, person: 'ada' })), all, 'job', nameOf).sort()).toEqual([expect.stringMatching(/^Coat tumbler \d, \d, \d, \d: Ben instead of Ada$/), expect.stringMatching(/^Rinse tumbler \d, \d, \d, \d: Ben instead of Ada$/)])
   })
   it('a run that has not begun plans as a job does', () => {
     expect(planned(dayOf({ jobs: [{ ...JOB, state: emptyRun(plan) }] })).blocks.length).toBe(planned(dayOf()).blocks.length)

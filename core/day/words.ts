@@ -93,13 +93,18 @@ function byName(blocks: readonly Block[]): Map<string, Block> {
 /** Who is to do what by a plan: given along when the day is planned again, they keep it where no time is lost by that. */
 export const knownHands = (blocks: readonly Block[]): Record<string, string> => Object.fromEntries([...byName(blocks)].map(([name, b]) => [name, b.person]))
 
-/** What of a job, still to do, somebody else is to do now than by the plan before, soonest first. */
+/** Whose coats and rinses of a job are somebody else's now than by the plan before, soonest first: `Rinse tumbler 2, 3: Osk instead of Juno`. */
 export function handOvers(before: readonly Block[], after: readonly Block[], job: string, nameOf: (person: string) => string): string[] {
   const old = byName(before)
-  return [...byName(after)].flatMap(([name, b]) => {
+  const handed = new Map<string, { what: string, pieces: number[], who: string }>()
+  for (const [name, b] of byName(after)) {
     const was = old.get(name)
-    return was && b.job === job && b.skill !== 'care' && !b.fact && was.person !== b.person ? [`${b.words}: ${nameOf(b.person)} instead of ${nameOf(was.person)}`] : []
-  })
+    if (!was || b.job !== job || b.piece === null || b.skill === 'care' || b.fact || was.person === b.person) continue
+    const [what, who] = [b.words.replace(/ \d+$/, ''), `${nameOf(b.person)} instead of ${nameOf(was.person)}`]
+    const same = handed.get(what + who) ?? { what, pieces: [], who }
+    handed.set(what + who, { ...same, pieces: [...same.pieces, b.piece] })
+  }
+  return [...handed.values()].map(({ what, pieces, who }) => `${what} ${pieces.join(', ')}: ${who}`)
 }
 
 /** What another plan changes for people who know the old one, soonest first. */

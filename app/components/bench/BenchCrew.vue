@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { handOvers } from '#core/day'
-import { answersFor, nextAction } from '#core/run'
+import { answersFor, holderOf, nextAction } from '#core/run'
 import type { RunState } from '#core/run'
 import type { RunWithEvents } from '#shared/runs'
 
@@ -25,7 +25,9 @@ const others = computed(() => {
 const SAID_FOR = 60_000
 const handed = computed(() => {
   const { day, before } = turns
-  if (!day || !before || !props.run.jobId || props.now - before.at > SAID_FOR) return []
+  // A line that comes and goes would move the lists of the other steps under the finger.
+  const etching = props.state.pieces.some(p => holderOf(p) !== null)
+  if (!etching || !day || !before || !props.run.jobId || props.now - before.at > SAID_FOR) return []
   return handOvers(before.plan.blocks, day.blocks, props.run.jobId, id => (id === session.person?.id ? 'you' : studio.nameOf(id).split(' ')[0]!))
 })
 </script>
