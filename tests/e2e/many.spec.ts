@@ -70,7 +70,7 @@ test('the bench follows the day\'s plan: one coats, the other rinses, and each i
   await page.goto(`${world.app.url}/day`)
   await page.getByLabel('Moss Mate').fill('0-')
   await page.getByLabel('Moss Mate').blur()
-  await expect(other.getByRole('status').filter({ hasText: 'The plan has changed.' })).toContainText('Rinse tumbler 1: you instead of Moss')
+  await expect(other.getByRole('status').filter({ hasText: 'The plan has changed.' })).toContainText('Rinse tumbler 1, 2: you instead of Moss')
   await expect(other.locator('.stand li').first()).toContainText('you')
   // Whoever takes it over has it, plan or not.
   await page.goto(`${world.app.url}/hand-over`)
