@@ -15,6 +15,13 @@ const LOOK_AGAIN = 60_000
 /** Jobs promised within so many days are put on a day that nobody has planned yet. */
 const SUGGESTED_DAYS = 3
 
+/** Whether a plan was only made again from the facts: nobody chose, wrote or locked anything since the one before; what is over drops out. */
+function sameChoices(before: DayPlan, day: DayPlan, isOpen: (job: string) => boolean): boolean {
+  const text = (l: Lock) => JSON.stringify([l.chain, l.task, l.start, l.person])
+  const left = (locks: readonly Lock[]) => locks.filter(l => day.slots.some(s => s.chain === l.chain)).map(text).sort().join()
+  return JSON.stringify(before.away) === JSON.stringify(day.away) && before.jobs.filter(isOpen).join() === day.jobs.filter(isOpen).join() && left(before.locks) === left(day.locks)
+}
+
 export interface ShownDay { instance: Instance, schedule: Schedule, blocks: Block[], dwells: Dwell[], drying: Drying[], end: number, bound: number, proved: boolean, late: string[] }
 
 /** Everything on one day: what was chosen, the plan made from it, and what stands in its way. */
@@ -144,18 +151,20 @@ export function useDay(date: string) {
       // A fact came in between, or somebody else planned it: once more, from their plan when there is one.
       again = true
       const day = await api<DayPlan>(`days/${date}`).catch(() => before)
-      if (day.version !== before.version) {
-        take(day)
-        if (byHand) told.value = 'Somebody else planned this day at the same time. This is their plan; what you changed last is not in it.'
+      if (day.version !== before.version && !take(day) && byHand) {
+        told.value = 'Somebody else planned this day at the same time. This is their plan; what you changed last is not in it.'
       }
       void plan(true, byHand)
     }
   }
 
-  function take(day: DayPlan) {
+  /** The plan that is kept now. @returns whether what was chosen and written here stays, because nobody chose anything else since */
+  function take(day: DayPlan): boolean {
+    const before = kept.value
     kept.value = day
+    latest = day.blocks
+    if (before && before.version > 0 && sameChoices(before, day, id => work.jobs.some(j => j.id === id))) return true
     if (day.version > 0) {
-      latest = day.blocks
       chosen.value = day.jobs.filter(id => work.jobs.some(j => j.id === id))
       away.value = Object.fromEntries(Object.entries(day.away).map(([id, spans]) => [id, writeAway(spans)]))
       locks.value = held = day.locks
@@ -165,6 +174,7 @@ export function useDay(date: string) {
       const until = format(addDays(midnight, SUGGESTED_DAYS), 'yyyy-MM-dd')
       chosen.value = work.jobs.filter(j => j.status === 'running' ? isToday.value : j.dueOn <= until).map(j => j.id)
     }
+    return false
   }
 
   /** Somebody changed what the day is planned from. */

@@ -19,12 +19,14 @@ export function useReplan(run: Ref<RunWithEvents | undefined>) {
   const { input: inputOf, ready } = useDayFacts()
   const reckoner = useDayReckoner()
 
+  const waiting = computed(() => work.outbox.filter(w => w.runId === run.value?.id).length)
+
   async function plan() {
     const day = turns.day
     const job = run.value?.jobId
     if (!day || day.version === 0 || !job || !day.jobs.includes(job) || !ready.value || !reachable.value) return
     // The server checks a plan against its own facts.
-    await until(() => work.outbox.length).toBe(0)
+    await until(waiting).toBe(0)
     const choice = { midnight: day.midnight, now: Math.floor((serverNow() - day.midnight) / 1000), jobs: day.jobs.filter(id => work.jobs.some(j => j.id === id)), away: day.away, locks: day.locks }
     const solved = await reckoner.ask<SolvedDay>({ kind: 'plan', input: inputOf(choice, knownHands(day.blocks)), budget: BUDGET })
     if (!solved.ok || turns.day?.version !== day.version) return
@@ -33,7 +35,7 @@ export function useReplan(run: Ref<RunWithEvents | undefined>) {
   }
   // When it can't be planned or kept, the plan that there is stays: the day's own page says why.
   const soon = useDebounceFn(() => plan().catch(() => {}), AFTER_ENTRY)
-  watch(() => work.outbox.filter(w => w.runId === run.value?.id).length, (now, before) => {
+  watch(waiting, (now, before) => {
     if (now > before) void soon()
   })
 }

@@ -1,6 +1,7 @@
 import { addDays, format } from 'date-fns'
 import type { Page } from '@playwright/test'
 import { v7 } from 'uuid'
+import type { DayPlan } from '../../shared/days'
 import { event, jobForm } from '../support/client'
 import { expect, runAtEtch, test } from './world'
 
@@ -92,6 +93,17 @@ test('what is changed while the last change is still on its way is kept as well'
   await page.getByRole('region', { name: 'Coat carafe 3' }).getByRole('button', { name: 'Lock it there' }).click()
   await expect(block(page, /^Coat carafe 3,.*locked$/)).toBeVisible()
   await expect.poll(async () => (await world.mate.get<{ locks: { task: number }[] }>(`days/${day}`)).body.locks.length).toBe(3)
+  // A plan made again elsewhere, as a bench does, takes nothing away that is being written here, nor what is kept next.
+  await page.unroute('**/api/days/*')
+  await page.getByLabel('Moss Mate').fill('12-12:30')
+  const { body: { midnight, jobs, away, locks, slots, version } } = await world.mate.get<DayPlan>(`days/${day}`)
+  const heard = page.waitForResponse(r => r.url().endsWith(`/api/days/${day}`) && r.request().method() === 'GET')
+  expect((await world.mate.put(`days/${day}`, { midnight, now: null, jobs, away, locks, slots, version })).status).toBe(200)
+  await heard
+  await expect(page.getByText('Planning')).toHaveCount(0)
+  await expect(page.getByLabel('Moss Mate')).toHaveValue('12-12:30')
+  await page.getByLabel('Moss Mate').blur()
+  await expect.poll(async () => Object.values((await world.mate.get<DayPlan>(`days/${day}`)).body.away)).toEqual([[[43_200, 45_000]]])
   await page.reload()
   await page.getByRole('button', { name: 'Half an hour' }).click()
   for (const words of [/^Coat carafe 1,.*locked$/, /^Coat carafe 3,.*locked$/, /^Peel, wash, clear up.*locked$/]) await expect(block(page, words)).toBeVisible()
