@@ -21,7 +21,7 @@ function planNow(bench: Bench, people: Crew, known?: DayInput['known']) {
   if (!solved.ok) throw new Error(solved.why)
   return { ...solved, ...dayBlocks(input, solved.instance, solved.schedule) }
 }
-const turnsBy = (blocks: readonly Block[], people: Crew) => turnsOf({ midnight: MIDNIGHT, blocks }, 'job', people)
+const turnsBy = (blocks: readonly Block[], people: Crew) => turnsOf({ midnight: MIDNIGHT, blocks }, 'job', people, DEFAULT_HOUSE_RULES.tubs)
 
 function planned(people: Crew) {
   const bench = new Bench(EIGHT)
@@ -135,7 +135,7 @@ describe('turns of a day', () => {
     const { pieces, rinsers } = turnsOf({ midnight: 1_000_000, blocks }, 'job', crew)
     expect([...pieces]).toEqual([[1, { coat: { by: 'ada', at: 1_060_000 }, care: [{ by: 'ada', at: 1_300_000 }, { by: 'ben', at: 1_400_000 }], rinse: null }]])
     expect([...rinsers!]).toEqual(['ada'])
-    expect(turnsOf(null, 'job', crew)).toEqual({ pieces: new Map(), rinsers })
+    expect(turnsOf(null, 'job', crew, 2)).toEqual({ pieces: new Map(), rinsers, rinsingAt: 2 })
     expect(turnsOf(null, 'job', [])).toEqual(NO_TURNS)
   })
 })

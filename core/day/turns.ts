@@ -8,9 +8,9 @@ interface Worker { id: string, active: boolean, may: readonly Skill[] }
 /**
  * Who is to do what with each piece of a job.
  * @param plan the day's; null where there is none: then only what each is trusted with counts
- * @param crew what is planned for people who no longer work here is anybody's
+ * @param crew what is planned for people who no longer work here is anybody's @param rinsingAt sinks or tubs that there are where it is rinsed
  */
-export function turnsOf(plan: { midnight: number, blocks: readonly Block[] } | null, job: string | null, crew: readonly Worker[]): Turns {
+export function turnsOf(plan: { midnight: number, blocks: readonly Block[] } | null, job: string | null, crew: readonly Worker[], rinsingAt = Infinity): Turns {
   const here = crew.filter(p => p.active)
   const pieces = new Map<number, Turn>()
   for (const block of [...plan?.blocks ?? []].sort((a, b) => a.from - b.from)) {
@@ -21,5 +21,5 @@ export function turnsOf(plan: { midnight: number, blocks: readonly Block[] } | n
     else if (block.skill === 'coat' || block.skill === 'rinse') pieces.set(block.piece, { ...turn, [block.skill]: does })
   }
   // Before anybody is known, nobody is kept from anything.
-  return { pieces, rinsers: crew.length === 0 ? null : new Set(here.filter(p => p.may.includes('rinse')).map(p => p.id)) }
+  return { pieces, rinsers: crew.length === 0 ? null : new Set(here.filter(p => p.may.includes('rinse')).map(p => p.id)), rinsingAt }
 }

@@ -88,7 +88,7 @@ describe('one bench, several hands', () => {
 
 describe('a day\'s plan at the bench', () => {
   /** Osk coats, Juno rinses, Bram looks for drips the second time. */
-  const planned = (b: B): Turns => ({ rinsers: null, pieces: new Map([1, 2, 3, 4].map(n => [n, {
+  const planned = (b: B): Turns => ({ ...NO_TURNS, pieces: new Map([1, 2, 3, 4].map(n => [n, {
     coat: { by: 'osk', at: b.now + n * 600_000 }, care: [{ by: 'juno', at: b.now + n * 600_000 + 240_000 }, { by: 'bram', at: b.now + n * 600_000 + 420_000 }], rinse: { by: 'juno', at: b.now + n * 600_000 + 400_000 },
   }])) })
   const asks = (b: B, me: string, turns: Turns) => {
@@ -123,7 +123,7 @@ describe('a day\'s plan at the bench', () => {
   })
   it('what somebody coated who may not rinse is up to all who may, at once', () => {
     const b = bench().atEtch()
-    const turns: Turns = { pieces: new Map(), rinsers: new Set(['juno']) }
+    const turns: Turns = { ...NO_TURNS, rinsers: new Set(['juno']) }
     coat(b, 1)
     b.wait(plan.dwell.best)
     expect(nextAction(plan, b.state(), b.now, 'osk', ['coat'], turns)).toMatchObject({ kind: 'coat', piece: 2 })
@@ -164,6 +164,37 @@ describe('a day\'s plan at the bench', () => {
     // Covered 80 s later it is due 70 s before the rinse is over: in time.
     b.wait(50)
     expect(offers()).toBe('coat 2')
+  })
+})
+
+describe('one sink', () => {
+  const slow = { ...plan, hands: { coat: 30, off: 150 } }
+  const offers = (b: B, me: string, rinsingAt: number, by = slow) => {
+    const a = nextAction(by, b.state(), b.now, me, undefined, { ...NO_TURNS, rinsingAt })
+    return 'piece' in a ? `${a.kind} ${a.piece}` : a.kind
+  }
+  it('two who rinse their own keep to what one sink takes; with a sink each they need not', () => {
+    const b = bench().atEtch()
+    b.send({ kind: 'coat.started', piece: 1 }, 'osk')
+    b.wait(30)
+    b.send({ kind: 'coat.covered', piece: 1 }, 'osk')
+    // Due half a minute after the first, it would wait two minutes for the sink, and its window leaves 75 s.
+    expect([offers(b, 'juno', 2), offers(b, 'juno', 1)]).toEqual(['coat 2', 'wait 1'])
+    b.wait(50)
+    expect(offers(b, 'juno', 1)).toBe('coat 2')
+  })
+  it('what is being rinsed keeps the sink until it is done', () => {
+    const b = bench().atEtch()
+    b.send({ kind: 'coat.started', piece: 1 }, 'osk')
+    b.wait(30)
+    b.send({ kind: 'coat.covered', piece: 1 }, 'osk')
+    b.wait(plan.dwell.best)
+    b.send({ kind: 'etchant.off', piece: 1 }, 'osk')
+    // Rinsing takes longer than a dwell here: another piece would be past its window before the sink is free.
+    const slower = { ...slow, hands: { coat: 30, off: 450 } }
+    expect([offers(b, 'juno', 2, slower), offers(b, 'juno', 1, slower)]).toEqual(['coat 2', 'idle'])
+    b.wait(50)
+    expect(offers(b, 'juno', 1, slower)).toBe('coat 2')
   })
 })
 

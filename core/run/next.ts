@@ -64,9 +64,22 @@ const inMyHands = (piece: PieceState, me: string | null) => me === null || holde
 /** So long before its planned time a coat may begin as planned. ms */
 const EARLY_MS = 30_000
 
+interface Due { best: number, last: number }
+
+/** Whether each piece is begun with before its window ends: in the order due, at its best or as soon as one of these is free. @param free ms, from when on @param off ms that each takes */
+function allInTime(due: readonly Due[], free: readonly number[], off: number): boolean {
+  const next = [...free]
+  return [...due].sort((a, b) => a.best - b.best).every(({ best, last }) => {
+    const at = next.indexOf(Math.min(...next))
+    const start = Math.max(next[at]!, best)
+    next[at] = start + off
+    return start <= last
+  })
+}
+
 /**
- * Whether whoever is to rinse this piece still comes to each of theirs before its window ends once it is coated as well, and I
- * to mine: people rinse in the order due, each piece at its best or as soon as the one before is done.
+ * Whether every wet piece is still rinsed inside its window once this one is coated as well: by whoever is to rinse it, and
+ * with as many sinks or tubs as there are.
  * @param toBest s until the first of mine is due
  */
 function keepsUp(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, { me, may, turns }: Asker): boolean {
@@ -76,22 +89,19 @@ function keepsUp(plan: RunPlan, state: RunState, toBest: number | null, now: num
   // By myself I end my coat before the first of mine is due; a plan may put it before a rinse that has time.
   if (!asPlanned && toBest !== null && toBest * 1000 < coat) return false
   const rinser = (n: number) => turns.pieces.get(n)?.rinse?.by
-  const who = rinser(next.n) ?? (may.includes('rinse') ? me : null)
-  const inTime = (person: string | null, from: number, more: { n: number, covered: number }[]): boolean => {
-    const theirs = state.pieces.flatMap((p) => {
-      const stage = pieceStage(p)
-      const covered = stage === 'dwelling' ? p.covered!.at : stage === 'coating' ? Math.max(now, p.coatStarted!.at + coat) : null
-      return covered !== null && (me === null || (rinser(p.n) ?? answersFor(p, turns)) === person) ? [{ n: p.n, covered }] : []
-    })
-    const queue = [...theirs, ...more].map(({ n, covered }) => ({ best: covered + windowOf(plan, n).best * 1000, last: covered + windowOf(plan, n).notAfter * 1000 })).sort((a, b) => a.best - b.best)
-    let free = from
-    return queue.every(({ best, last }) => {
-      const start = Math.max(free, best)
-      free = start + off
-      return start <= last
-    })
-  }
-  return inTime(who, who === me ? now + coat : now, [{ n: next.n, covered: now + coat }]) && (who === me || me === null || inTime(me, now + coat, []))
+  const due = (n: number, covered: number): Due => ({ best: covered + windowOf(plan, n).best * 1000, last: covered + windowOf(plan, n).notAfter * 1000 })
+  const fresh = { by: rinser(next.n) ?? (may.includes('rinse') ? me : null), ...due(next.n, now + coat) }
+  const wet = state.pieces.flatMap((p) => {
+    const stage = pieceStage(p)
+    const covered = stage === 'dwelling' ? p.covered!.at : stage === 'coating' ? Math.max(now, p.coatStarted!.at + coat) : null
+    return covered === null ? [] : [{ by: rinser(p.n) ?? answersFor(p, turns), ...due(p.n, covered) }]
+  })
+  const all = [...wet, fresh]
+  const of = (person: string | null) => (me === null ? all : all.filter(p => p.by === person))
+  // What is being rinsed keeps its sink until it is done.
+  const sinks = stageOf(state, 'off').map(p => Math.max(now, p.off!.at + off))
+  const atSinks = turns.rinsingAt === Infinity || allInTime(all, [...sinks, ...Array<number>(Math.max(0, turns.rinsingAt - sinks.length)).fill(now)], off)
+  return atSinks && allInTime(of(fresh.by), [fresh.by === me ? now + coat : now], off) && (fresh.by === me || me === null || allInTime(of(me), [now + coat], off))
 }
 
 function mayCoat(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, asker: Asker): boolean {

@@ -15,9 +15,11 @@ export interface Turns {
   pieces: ReadonlyMap<number, Turn>
   /** Who is trusted with rinsing; null: everybody. */
   rinsers: ReadonlySet<string> | null
+  /** How many can be rinsed at once: sinks or tubs, whichever the run rinses at. */
+  rinsingAt: number
 }
 
-export const NO_TURNS: Turns = { pieces: new Map(), rinsers: null }
+export const NO_TURNS: Turns = { pieces: new Map(), rinsers: null, rinsingAt: Infinity }
 
 /** So long after its time a coat is anybody's: a plan that the day has overtaken holds nobody up. ms */
 export const COAT_IS_ANYBODYS_MS = 120_000
