@@ -35,7 +35,6 @@ export function useReplan(run: Ref<RunWithEvents | undefined>) {
   }
   // When it can't be planned or kept, the plan that there is stays: the day's own page says why.
   const soon = useDebounceFn(() => plan().catch(() => {}), AFTER_ENTRY)
-  watch(waiting, (now, before) => {
-    if (now > before) void soon()
-  })
+  // Also once what was entered without network has arrived.
+  watch(waiting, () => void soon())
 }
