@@ -136,7 +136,7 @@ test('two tabs without a server keep both their entries, and both arrive once', 
   const other = await page.context().newPage()
   await page.goto(`${world.app.url}/bench/${one.runId}`)
   await other.goto(`${world.app.url}/bench/${two.runId}`)
-  await expect(other.locator('button.main')).toContainText('First touch')
+  for (const tab of [page, other]) await expect(tab.locator('button.main')).toContainText('First touch')
   await world.app.kill()
   await press(page, 'First touch on tumbler 1')
   await press(other, 'First touch on tumbler 1')

@@ -22,7 +22,7 @@ onBeforeUnmount(() => void wake.release().catch(() => {}))
 
 <template>
   <div class="frame">
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="problem && !run" class="problem" role="alert">{{ problem }}</p>
     <template v-if="run">
       <p v-if="run.endedAt" class="problem">This run is closed. <NuxtLink :to="`/log/${run.id}`">See it in the log</NuxtLink>.</p>
       <p v-if="work.refusal" class="problem refusal" role="alert">{{ work.refusal }} <Button label="Understood" severity="secondary" @click="work.refusal = null" /></p>
