@@ -36,6 +36,13 @@ export interface DayPlan extends Omit<DayPlanEntry, 'now'> {
   savedAt: number | null
 }
 
+/** Whether a plan was only made again from the facts: nobody chose, wrote or locked anything since the one before. What is over drops out of both. */
+export function sameChoices(before: DayPlan, day: DayPlan, isOpen: (job: string) => boolean): boolean {
+  const text = (l: DayPlan['locks'][number]) => JSON.stringify([l.chain, l.task, l.start, l.person])
+  const left = (locks: DayPlan['locks']) => locks.filter(l => day.slots.some(s => s.chain === l.chain)).map(text).sort().join()
+  return JSON.stringify(before.away) === JSON.stringify(day.away) && before.jobs.filter(isOpen).join() === day.jobs.filter(isOpen).join() && left(before.locks) === left(day.locks)
+}
+
 /** What the core plans a day from. The same on both sides, so that page and server agree. */
 export function dayInput(entry: Pick<DayPlanEntry, 'midnight' | 'now' | 'away' | 'locks'>, jobs: readonly DayJob[], people: readonly DayPerson[], rules: HouseRules): DayInput {
   return { midnight: entry.midnight, now: entry.now, jobs, people, away: entry.away, locks: entry.locks, rules }

@@ -3,24 +3,15 @@ import { dayBlocks, dayChanges, knownHands, moveTask, readChain, toggleLock } fr
 import type { Block, Drying, DayInput, Dwell, Lock, SolvedDay } from '#core/day'
 import type { Instance, Schedule, WhyNot } from '#core/schedule'
 import { aheadSentence, canSearch } from '#core/schedule'
-import { parseAway, writeAway } from '#shared/days'
+import { parseAway, sameChoices, writeAway } from '#shared/days'
 import type { DayPlan, DayPlanEntry } from '#shared/days'
 
-/** A plan is given after this long, proved or not. ms */
-const BUDGET = 1600
 /** Small days are searched on to the proof, in the background. ms */
 const PROOF = 20_000
 /** While something runs the plan is looked at again this often. ms */
 const LOOK_AGAIN = 60_000
 /** Jobs promised within so many days are put on a day that nobody has planned yet. */
 const SUGGESTED_DAYS = 3
-
-/** Whether a plan was only made again from the facts: nobody chose, wrote or locked anything since the one before; what is over drops out. */
-function sameChoices(before: DayPlan, day: DayPlan, isOpen: (job: string) => boolean): boolean {
-  const text = (l: Lock) => JSON.stringify([l.chain, l.task, l.start, l.person])
-  const left = (locks: readonly Lock[]) => locks.filter(l => day.slots.some(s => s.chain === l.chain)).map(text).sort().join()
-  return JSON.stringify(before.away) === JSON.stringify(day.away) && before.jobs.filter(isOpen).join() === day.jobs.filter(isOpen).join() && left(before.locks) === left(day.locks)
-}
 
 export interface ShownDay { instance: Instance, schedule: Schedule, blocks: Block[], dwells: Dwell[], drying: Drying[], end: number, bound: number, proved: boolean, late: string[] }
 
@@ -45,7 +36,7 @@ export function useDay(date: string) {
   const changes = ref<string[]>([])
   const told = ref('')
 
-  const nameOf = (id: string) => studio.nameOf(id).split(' ')[0]!
+  const nameOf = studio.firstName
   const awayErrors = computed(() => Object.fromEntries(Object.entries(away.value).flatMap(([id, text]) => {
     const read = parseAway(text)
     return read.ok ? [] : [[id, read.error]]
@@ -95,7 +86,7 @@ export function useDay(date: string) {
   }
   /** @returns whether there is a plan to show */
   async function reckon(input: DayInput, keep: boolean): Promise<boolean> {
-    const solved = await reckoner.ask<SolvedDay>({ kind: 'plan', input, budget: BUDGET })
+    const solved = await reckoner.ask<SolvedDay>({ kind: 'plan', input, budget: DAY_BUDGET })
     if (!solved.ok) {
       // What was locked since the last plan goes back; without that it is the day itself that does not fit.
       if (JSON.stringify(locks.value) !== JSON.stringify(held)) {
@@ -146,8 +137,11 @@ export function useDay(date: string) {
     }
     catch (error) {
       if (!(error instanceof ApiError)) throw error
-      if (byHand || error.status !== 409) problem.value = error.message
-      if (error.status !== 409 || again) return
+      if (error.status !== 409 || again) {
+        // A plan that was only made again is made again with the next fact.
+        if (byHand || error.status !== 409) problem.value = error.message
+        return
+      }
       // A fact came in between, or somebody else planned it: once more, from their plan when there is one.
       again = true
       const day = await api<DayPlan>(`days/${date}`).catch(() => before)

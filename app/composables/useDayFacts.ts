@@ -7,6 +7,9 @@ import type { DayTask } from '~/workers/day'
 /** Without the proxies that Vue wraps facts in, so that a worker can be given them. */
 export const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
+/** A plan is given after this long, proved or not. ms */
+export const DAY_BUDGET = 1600
+
 /** The worker that plans days. */
 export const useDayReckoner = () => useReckoner<DayTask>(() => new Worker(new URL('../workers/day.ts', import.meta.url), { type: 'module' }), {
   tooLong: 'This day takes longer than a minute to plan and was stopped. Choose fewer jobs.', broken: 'The day could not be planned. Reload the page and try again; what was kept is safe.',
@@ -17,7 +20,7 @@ export function useDayFacts() {
   const work = useWorkStore()
   const studio = useStudioStore()
   const planner = useRecipes()
-  const crew = computed(() => studio.crew.filter(p => p.active))
+  const crew = computed(() => studio.here)
 
   /** Open jobs with what the bench will follow; null for what can't be planned as it stands. */
   const open = computed(() => work.jobs.map((job): { job: Job, day: DayJob | null, refusal: string | null } => {

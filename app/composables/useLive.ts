@@ -36,7 +36,7 @@ export function runLive() {
       case 'shelf': return quietly(studio.loadShelf)
       case 'studio': return quietly(studio.loadStudio)
       case 'crew': return quietly(studio.loadCrew)
-      case 'day': return void (message.day === turns.today() && quietly(turns.load))
+      case 'day': return message.day === turns.today() ? quietly(turns.load) : undefined
       case 'photos': return
       default: return loadAll()
     }

@@ -6,8 +6,6 @@ import type { DayPlan, DayPlanEntry } from '#shared/days'
 
 /** Entries come in pairs: rinsed, then the next coat. ms */
 const AFTER_ENTRY = 1500
-/** ms */
-const BUDGET = 1600
 
 /**
  * Plans the rest of today again from what was entered here, where this run is on the day's plan: every bench follows it, also when
@@ -28,7 +26,7 @@ export function useReplan(run: Ref<RunWithEvents | undefined>) {
     // The server checks a plan against its own facts.
     await until(waiting).toBe(0)
     const choice = { midnight: day.midnight, now: Math.floor((serverNow() - day.midnight) / 1000), jobs: day.jobs.filter(id => work.jobs.some(j => j.id === id)), away: day.away, locks: day.locks }
-    const solved = await reckoner.ask<SolvedDay>({ kind: 'plan', input: inputOf(choice, knownHands(day.blocks)), budget: BUDGET })
+    const solved = await reckoner.ask<SolvedDay>({ kind: 'plan', input: inputOf(choice, knownHands(day.blocks)), budget: DAY_BUDGET })
     if (!solved.ok || turns.day?.version !== day.version) return
     const entry: DayPlanEntry = { ...choice, slots: solved.schedule, version: day.version }
     await api<DayPlan>(`days/${day.day}`, 'PUT', entry)

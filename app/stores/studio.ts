@@ -39,11 +39,16 @@ export const useStudioStore = defineStore('studio', () => {
   const loadCrew = async () => crew.value = await api<Person[]>('crew')
   const load = () => Promise.all([loadStudio(), loadShelf(), loadCrew()])
 
+  /** Who works here now. */
+  const here = computed(() => crew.value.filter(p => p.active))
   const nameOf = (id: string) => crew.value.find(p => p.id === id)?.name ?? 'somebody'
+  const firstName = (id: string) => nameOf(id).split(' ')[0]!
+  /** As the person at this device is told of people. */
+  const calledHere = (id: string) => (id === useSessionStore().person?.id ? 'you' : firstName(id))
   const stencil = (id: string | null) => stencils.value.find(s => s.id === id) ?? null
   const blank = (id: string | null) => blanks.value.find(b => b.id === id) ?? null
   const artwork = (id: string | null) => artworks.value?.find(a => a.id === id) ?? null
   const bottle = (id: string) => bottles.value.find(b => b.id === id)
 
-  return { studio, bottles, stencils, blanks, artworks, crew, rules, numbers, numbersMissing, loadStudio, loadShelf, loadArtworks, rolls, loadRolls, loadCrew, load, nameOf, bottle, stencil, blank, artwork }
+  return { studio, bottles, stencils, blanks, artworks, crew, rules, numbers, numbersMissing, loadStudio, loadShelf, loadArtworks, rolls, loadRolls, loadCrew, load, here, nameOf, firstName, calledHere, bottle, stencil, blank, artwork }
 })

@@ -11,8 +11,8 @@ import type { Block, DayInput } from './index'
 
 const EIGHT = planRecipe({ ...FOUR_TUMBLERS, pieces: 8 }).plan!
 const MIDNIGHT = Date.UTC(2026, 5, 1)
-type Crew = { id: string, name: string, active: true, may: readonly Skill[] }[]
-const COATER_AND_RINSER: Crew = [{ id: 'ada', name: 'Ada', active: true, may: ['prepare', 'coat', 'care', 'finish'] }, { id: 'ben', name: 'Ben', active: true, may: ['rinse', 'finish'] }]
+type Crew = { id: string, name: string, may: readonly Skill[] }[]
+const COATER_AND_RINSER: Crew = [{ id: 'ada', name: 'Ada', may: ['prepare', 'coat', 'care', 'finish'] }, { id: 'ben', name: 'Ben', may: ['rinse', 'finish'] }]
 
 /** The day as it is planned from what has happened so far. */
 function planNow(bench: Bench, people: Crew, known?: DayInput['known']) {
@@ -72,7 +72,7 @@ describe('a bench that follows the day\'s plan', () => {
     expect((bench.now - MIDNIGHT) / 1000).toBeGreaterThan(lastOf(blocks, 'rinse') + 60)
   })
   it('two who may do everything keep to the plan\'s hands too', () => {
-    const crew: Crew = [{ id: 'ada', name: 'Ada', active: true, may: SKILLS }, { id: 'ben', name: 'Ben', active: true, may: SKILLS }]
+    const crew: Crew = [{ id: 'ada', name: 'Ada', may: SKILLS }, { id: 'ben', name: 'Ben', may: SKILLS }]
     const { bench, blocks, turns } = planned(crew)
     const pieces = playedBy(bench, crew, turns)
     const by = (skill: Skill) => [1, 2, 3, 4, 5, 6, 7, 8].map(n => blocks.find(b => b.piece === n && b.skill === skill)!.person)
@@ -82,7 +82,7 @@ describe('a bench that follows the day\'s plan', () => {
 })
 
 describe('a day that goes otherwise', () => {
-  const crew: Crew = ['ada', 'ben', 'cy'].map(id => ({ id, name: id, active: true, may: SKILLS }))
+  const crew: Crew = ['ada', 'ben', 'cy'].map(id => ({ id, name: id, may: SKILLS }))
   /** Coats take up to 24 s longer than planned; after each entry the rest is planned again. @returns how often work went to somebody else, of wet pieces and of any */
   function replayed(keeping: boolean) {
     const { bench, blocks: first } = planned(crew)
@@ -112,7 +112,7 @@ describe('a day that goes otherwise', () => {
 
 describe('a piece taken over', () => {
   it('is planned to be rinsed by whoever took it', () => {
-    const crew: Crew = ['ada', 'ben'].map(id => ({ id, name: id, active: true, may: SKILLS }))
+    const crew: Crew = ['ada', 'ben'].map(id => ({ id, name: id, may: SKILLS }))
     const { bench, turns } = planned(crew)
     bench.send({ kind: 'coat.started', piece: 1 }, 'ada')
     bench.wait(EIGHT.hands.coat)
@@ -131,7 +131,7 @@ describe('turns of a day', () => {
   const block = (change: Partial<Block>): Block => ({ key: 'k', chain: 'job:1', task: 0, job: 'job', piece: 1, skill: 'coat', stand: 'bench', person: 'ada', words: '', from: 60, to: 120, fact: false, locked: false, ...change })
   it('are those of the job, by piece, in order of time; what is planned for somebody who has left is anybody\'s', () => {
     const blocks = [block({}), block({ skill: 'care', person: 'ben', from: 400 }), block({ skill: 'care', from: 300 }), block({ skill: 'rinse', person: 'gone', from: 500 }), block({ job: 'other', piece: 2 }), block({ piece: null, skill: 'finish' })]
-    const crew = [{ id: 'ada', active: true, may: SKILLS }, { id: 'ben', active: true, may: ['care'] as const }, { id: 'gone', active: false, may: SKILLS }]
+    const crew = [{ id: 'ada', may: SKILLS }, { id: 'ben', may: ['care'] as const }]
     const { pieces, rinsers } = turnsOf({ midnight: 1_000_000, blocks }, 'job', crew)
     expect([...pieces]).toEqual([[1, { coat: { by: 'ada', at: 1_060_000 }, care: [{ by: 'ada', at: 1_300_000 }, { by: 'ben', at: 1_400_000 }], rinse: null }]])
     expect([...rinsers!]).toEqual(['ada'])

@@ -1,17 +1,13 @@
 import type { Turn, Turns } from '../run'
-import type { Skill } from '../schedule'
+import type { DayPerson } from './model'
 import type { Block } from './words'
-
-/** Who works here, and what each is trusted with. */
-interface Worker { id: string, active: boolean, may: readonly Skill[] }
 
 /**
  * Who is to do what with each piece of a job.
  * @param plan the day's; null where there is none: then only what each is trusted with counts
- * @param crew what is planned for people who no longer work here is anybody's @param rinsingAt sinks or tubs that there are where it is rinsed
+ * @param here people who work here; what is planned for others is anybody's @param rinsingAt sinks or tubs that there are where it is rinsed
  */
-export function turnsOf(plan: { midnight: number, blocks: readonly Block[] } | null, job: string | null, crew: readonly Worker[], rinsingAt = Infinity): Turns {
-  const here = crew.filter(p => p.active)
+export function turnsOf(plan: { midnight: number, blocks: readonly Block[] } | null, job: string | null, here: readonly Pick<DayPerson, 'id' | 'may'>[], rinsingAt = Infinity): Turns {
   const pieces = new Map<number, Turn>()
   for (const block of [...plan?.blocks ?? []].sort((a, b) => a.from - b.from)) {
     if (block.job !== job || block.piece === null || !here.some(p => p.id === block.person)) continue
@@ -21,5 +17,5 @@ export function turnsOf(plan: { midnight: number, blocks: readonly Block[] } | n
     else if (block.skill === 'coat' || block.skill === 'rinse') pieces.set(block.piece, { ...turn, [block.skill]: does })
   }
   // Before anybody is known, nobody is kept from anything.
-  return { pieces, rinsers: crew.length === 0 ? null : new Set(here.filter(p => p.may.includes('rinse')).map(p => p.id)), rinsingAt }
+  return { pieces, rinsers: here.length === 0 ? null : new Set(here.filter(p => p.may.includes('rinse')).map(p => p.id)), rinsingAt }
 }

@@ -3,6 +3,7 @@ import { capital } from '../units'
 import type { PieceFact, RunEvent } from './events'
 import { currentStep, holderOf, pieceStage, wetPieces } from './state'
 import type { PieceStage, PieceState, RunState } from './state'
+import { takenSince } from './turns'
 
 type PieceEvent = Extract<RunEvent, { piece: number }>
 
@@ -29,7 +30,7 @@ function refuseTaking(piece: PieceState, by: string, name: string): string | nul
   const holder = holderOf(piece)
   if (holder === null) return `${name} is in nobody's hands.`
   // While it dwells, whoever coated it may say that they keep it, whatever the day's plan says.
-  const keeps = pieceStage(piece) === 'dwelling' && !piece.taken
+  const keeps = pieceStage(piece) === 'dwelling' && !takenSince(piece)
   return holder === by && !keeps ? `${name} is yours already.` : null
 }
 

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { announcements, answersFor, calls, caresFor, COAT_IS_ANYBODYS_MS, holderOf, NO_TURNS, nextAction, nextCare, pressEntries } from './index'
 import type { Turns } from './index'
-import { bench, plan } from './testing.test-support'
+import { aheadOf } from '../schedule'
+import { Bench, bench, plan } from './testing.test-support'
 
 type B = ReturnType<typeof bench>
 const action = (b: B, me: string | null, may?: Parameters<typeof nextAction>[4]) => nextAction(plan, b.state(), b.now, me, may)
@@ -83,6 +84,11 @@ describe('one bench, several hands', () => {
     expect(b.refusal({ kind: 'coat.started', piece: 3 }, 'osk')).toBeNull()
     expect(b.refusal({ kind: 'coat.started', piece: 3 }, 'juno')).toBe('Finish coating tumbler 2 first.')
     expect(next(b, 'juno')).toBe('covered 2')
+    // Taken while it was being coated: once it dwells, whoever finished it may say that they keep it.
+    b.wait(1)
+    b.send({ kind: 'coat.covered', piece: 2 }, 'juno')
+    b.wait(1)
+    expect(b.refusal({ kind: 'piece.taken', piece: 2 }, 'juno')).toBeNull()
   })
 })
 
@@ -182,6 +188,35 @@ describe('one sink', () => {
     expect([offers(b, 'juno', 2), offers(b, 'juno', 1)]).toEqual(['coat 2', 'wait 1'])
     b.wait(50)
     expect(offers(b, 'juno', 1)).toBe('coat 2')
+  })
+  it('alone at the bench: as many ahead as the closed form says', () => {
+    // Two ways to the same number (the sentence on the day's page, and the queue at the bench), for equal pieces.
+    for (const [coat, off] of [[30, 60], [60, 60], [60, 30], [45, 90], [120, 60], [30, 75]] as const) {
+      const of = { ...plan, hands: { coat, off }, care: [] }
+      const b = new Bench({ ...of, pieces: 4 }).atEtch()
+      let ahead = 0
+      while (nextAction(of, b.state(), b.now, 'osk').kind === 'coat') {
+        b.send({ kind: 'coat.started', piece: ++ahead }, 'osk')
+        b.wait(coat)
+        b.send({ kind: 'coat.covered', piece: ahead }, 'osk')
+      }
+      expect([coat, off, ahead]).toEqual([coat, off, Math.min(4, aheadOf(of.dwell, of.hands).count)])
+    }
+  })
+  it('a piece taken over weighs on whoever took it', () => {
+    const turns: Turns = { ...NO_TURNS, pieces: new Map([1, 2].map(n => [n, { coat: null, care: [], rinse: { by: 'juno', at: 0 } }])) }
+    const b = bench().atEtch()
+    b.send({ kind: 'coat.started', piece: 1 }, 'osk')
+    b.wait(30)
+    b.send({ kind: 'coat.covered', piece: 1 }, 'osk')
+    const next = () => {
+      const a = nextAction(slow, b.state(), b.now, 'bram', undefined, turns)
+      return 'piece' in a ? `${a.kind} ${a.piece}` : a.kind
+    }
+    // Juno would come to the second too late as long as the first is hers as well.
+    expect(next()).toBe('wait 1')
+    b.send({ kind: 'piece.taken', piece: 1 }, 'osk')
+    expect(next()).toBe('coat 2')
   })
   it('what is being rinsed keeps the sink until it is done', () => {
     const b = bench().atEtch()

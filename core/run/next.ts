@@ -10,7 +10,7 @@ import { gunTime, pieceClock } from './clock'
 import type { RunEvent } from './events'
 import { currentStep, handsFull, holderOf, pieceStage } from './state'
 import type { PieceState, RunState } from './state'
-import { answersFor, caresFor, coatIsMine, NO_TURNS } from './turns'
+import { answersFor, caresFor, coatPlanned, NO_TURNS, rinses } from './turns'
 import type { Turns } from './turns'
 import { benchWords } from './words'
 
@@ -41,7 +41,10 @@ function coatDue(plan: RunPlan, state: RunState, piece: PieceState): number | nu
 
 /** The next piece for me to coat: by the day's plan and then by number, or the longest dwell first where strips are coated in turn. */
 function nextToCoat(plan: RunPlan, state: RunState, now: number, { me, turns }: Asker): PieceState | undefined {
-  const left = stageOf(state, 'untouched').filter(p => coatIsMine(p, turns, me, now))
+  const left = stageOf(state, 'untouched').filter((p) => {
+    const coat = coatPlanned(p, turns, now)
+    return me === null || !coat || coat.by === me
+  })
   if (plan.together === 'coated in turn') return left.sort((a, b) => windowOf(plan, b.n).best - windowOf(plan, a.n).best)[0]
   const at = (p: PieceState) => turns.pieces.get(p.n)?.coat?.at ?? Infinity
   return left.sort((a, b) => (at(a) === at(b) ? a.n - b.n : at(a) - at(b)))[0]
@@ -84,24 +87,23 @@ function allInTime(due: readonly Due[], free: readonly number[], off: number): b
  */
 function keepsUp(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, { me, may, turns }: Asker): boolean {
   const [coat, off] = [plan.hands.coat * 1000, plan.hands.off * 1000]
-  const planned = turns.pieces.get(next.n)?.coat
+  const planned = coatPlanned(next, turns, now)
   const asPlanned = planned?.by === me && now >= planned.at - EARLY_MS
   // By myself I end my coat before the first of mine is due; a plan may put it before a rinse that has time.
   if (!asPlanned && toBest !== null && toBest * 1000 < coat) return false
-  const rinser = (n: number) => turns.pieces.get(n)?.rinse?.by
   const due = (n: number, covered: number): Due => ({ best: covered + windowOf(plan, n).best * 1000, last: covered + windowOf(plan, n).notAfter * 1000 })
-  const fresh = { by: rinser(next.n) ?? (may.includes('rinse') ? me : null), ...due(next.n, now + coat) }
+  const fresh = { by: rinses(next, turns) ?? (may.includes('rinse') ? me : null), ...due(next.n, now + coat) }
   const wet = state.pieces.flatMap((p) => {
     const stage = pieceStage(p)
     const covered = stage === 'dwelling' ? p.covered!.at : stage === 'coating' ? Math.max(now, p.coatStarted!.at + coat) : null
-    return covered === null ? [] : [{ by: rinser(p.n) ?? answersFor(p, turns), ...due(p.n, covered) }]
+    return covered === null ? [] : [{ by: rinses(p, turns), ...due(p.n, covered) }]
   })
   const all = [...wet, fresh]
   const of = (person: string | null) => (me === null ? all : all.filter(p => p.by === person))
   // What is being rinsed keeps its sink until it is done.
-  const sinks = stageOf(state, 'off').map(p => Math.max(now, p.off!.at + off))
-  const atSinks = turns.rinsingAt === Infinity || allInTime(all, [...sinks, ...Array<number>(Math.max(0, turns.rinsingAt - sinks.length)).fill(now)], off)
-  return atSinks && allInTime(of(fresh.by), [fresh.by === me ? now + coat : now], off) && (fresh.by === me || me === null || allInTime(of(me), [now + coat], off))
+  const inUse = stageOf(state, 'off').map(p => Math.max(now, p.off!.at + off))
+  const open = Math.max(0, Math.min(turns.rinsingAt - inUse.length, all.length))
+  return allInTime(all, [...inUse, ...Array<number>(open).fill(now)], off) && allInTime(of(fresh.by), [fresh.by === me ? now + coat : now], off) && (fresh.by === me || me === null || allInTime(of(me), [now + coat], off))
 }
 
 function mayCoat(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, asker: Asker): boolean {

@@ -29,9 +29,11 @@ export const COAT_IS_ANYBODYS_MS = 120_000
  * the day's plan, unless somebody took it over since it was covered; else whoever has it in hand. Null: nobody has it, or
  * whoever has it may not rinse it, so that everybody is called.
  */
-export function answersFor(piece: PieceState, turns: Turns = NO_TURNS): string | null {
+export const answersFor = (piece: PieceState, turns: Turns = NO_TURNS): string | null => (pieceStage(piece) === 'dwelling' ? rinses(piece, turns) : holderOf(piece))
+
+/** Who is to rinse a piece that is being coated or dwells; null: anybody who may. */
+export function rinses(piece: PieceState, turns: Turns): string | null {
   const holder = holderOf(piece)
-  if (pieceStage(piece) !== 'dwelling') return holder
   const who = takenSince(piece) ? holder : turns.pieces.get(piece.n)?.rinse?.by ?? holder
   return who !== null && turns.rinsers?.has(who) === false ? null : who
 }
@@ -46,8 +48,8 @@ export function caresFor(piece: PieceState, turns: Turns, dueAt: number): string
   return nearest?.by ?? answersFor(piece, turns)
 }
 
-/** Whether this piece's coat is mine to begin: the plan's word for it, nobody's, or overdue. @param me null: whoever */
-export function coatIsMine(piece: PieceState, turns: Turns, me: string | null, now: number): boolean {
-  const coat = turns.pieces.get(piece.n)?.coat
-  return me === null || !coat || coat.by === me || now - coat.at >= COAT_IS_ANYBODYS_MS
+/** Who is to coat an untouched piece by the plan, and when; null where the plan does not say, or the day has overtaken it: then it is anybody's. */
+export function coatPlanned(piece: PieceState, turns: Turns, now: number): { by: string, at: number } | null {
+  const coat = pieceStage(piece) === 'untouched' ? turns.pieces.get(piece.n)?.coat : null
+  return coat && now - coat.at < COAT_IS_ANYBODYS_MS ? coat : null
 }

@@ -1,4 +1,4 @@
-export { aheadOf, aheadSentence, coatAhead, sittingSeconds } from './ahead'
+export { aheadOf, aheadSentence, sittingSeconds } from './ahead'
 export type { Ahead, HandTimes } from './ahead'
 export * from './model'
 export { lowerBound } from './bound'

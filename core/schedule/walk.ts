@@ -1,26 +1,26 @@
 import { chainsById, walks } from './model'
-import type { Instance, Schedule, Stand } from './model'
+import type { Instance, Schedule, Stand, Task } from './model'
 
 interface Trail { cost: number, free: number[], at: (Stand | null)[], by: number[] }
 
 /** To give a task to somebody else than the plan before did is as bad as so many walks: people remember what is theirs. */
 const CHANGE = 2
 
-/** How often a task goes to somebody else than the plan before gave it to. */
+/** Whether a task goes to somebody else than the plan before gave it to. */
+const changesHands = ({ was, fixed }: Task, person: string): boolean => was !== undefined && !fixed && was !== person
+
+/** How many tasks go to somebody else than the plan before gave them to. */
 export function handedOver(instance: Instance, schedule: Schedule): number {
   const chains = chainsById(instance)
-  return schedule.filter((s) => {
-    const { was, fixed } = chains.get(s.chain)!.tasks[s.task]!
-    return was !== undefined && !fixed && was !== s.person
-  }).length
+  return schedule.filter(s => changesHands(chains.get(s.chain)!.tasks[s.task]!, s.person)).length
 }
 
 /** How many half-made hand-outs are kept at each task. */
 const KEPT = 96
 
 /**
- * The same starts, handed out so that people keep what was theirs and walk between stands as seldom as can be found. Half-made hand-outs that leave everybody
- * free at the same time at the same stand count as one; the best of the rest go on.
+ * The same starts, handed out so that people keep what was theirs and walk between stands as seldom as can be found. Half-made hand-outs
+ * that leave everybody free at the same time at the same stand count as one; the best of the rest go on.
  */
 export function leastWalking(instance: Instance, schedule: Schedule): Schedule {
   const chains = chainsById(instance)
@@ -43,7 +43,7 @@ export function leastWalking(instance: Instance, schedule: Schedule): Schedule {
         if (p >= 0 && t.free[p]! > slot.start && !task.fixed) continue
         const trail: Trail = p < 0
           ? { ...t, by: [...t.by, p] }
-          : { cost: t.cost + Number(t.at[p] !== null && t.at[p] !== task.stand) + (task.was !== undefined && !task.fixed && instance.hands[p]!.id !== task.was ? CHANGE : 0), free: t.free.with(p, end), at: t.at.with(p, task.stand), by: [...t.by, p] }
+          : { cost: t.cost + Number(t.at[p] !== null && t.at[p] !== task.stand) + (changesHands(task, instance.hands[p]!.id) ? CHANGE : 0), free: t.free.with(p, end), at: t.at.with(p, task.stand), by: [...t.by, p] }
         const key = trail.free.map(f => Math.max(f, slot.start)).join() + trail.at.join()
         const known = next.get(key)
         if (!known || trail.cost < known.cost) next.set(key, trail)

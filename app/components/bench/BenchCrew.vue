@@ -17,7 +17,7 @@ const others = computed(() => {
     const who = studio.crew.find(p => p.id === id)
     const action = nextAction(props.run.plan, props.state, props.now, id, who?.may, planned)
     const pieces = props.state.pieces.filter(p => answersFor(p, planned) === id).map(p => p.n)
-    return { id, name: studio.nameOf(id).split(' ')[0], pieces, doing: 'sentence' in action ? action.sentence : action.kind === 'closed' ? '' : action.step.title }
+    return { id, name: studio.firstName(id), pieces, doing: 'sentence' in action ? action.sentence : action.kind === 'closed' ? '' : action.step.title }
   })
 })
 
@@ -28,7 +28,7 @@ const handed = computed(() => {
   // A line that comes and goes would move the lists of the other steps under the finger.
   const etching = props.state.pieces.some(p => holderOf(p) !== null)
   if (!etching || !day || !before || !props.run.jobId || props.now - before.at > SAID_FOR) return []
-  return handOvers(before.plan.blocks, day.blocks, props.run.jobId, id => (id === session.person?.id ? 'you' : studio.nameOf(id).split(' ')[0]!))
+  return handOvers(before.plan.blocks, day.blocks, props.run.jobId, studio.calledHere)
 })
 </script>
 

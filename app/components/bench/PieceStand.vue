@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
-import { answersFor, COAT_IS_ANYBODYS_MS, nextCare, pieceClock, pieceStage } from '#core/run'
+import { answersFor, coatPlanned, nextCare, pieceClock, pieceStage } from '#core/run'
 import { windowOf } from '#core/run-plan'
 import type { PieceState } from '#core/run'
 import { formatClock } from '#core/units'
@@ -8,21 +8,19 @@ import type { RunWithEvents } from '#shared/runs'
 
 /** All pieces of a run side by side on dark card, each with its own clock. */
 const props = defineProps<{ run: RunWithEvents, pieces: PieceState[], now: number, focus?: number }>()
-const session = useSessionStore()
 const studio = useStudioStore()
 const turns = useTurnsStore()
 const CARE = { 'swirl': 'swirl', 'move': 'move', 'drip': 'drips', 're-wet': 'wet again' } as const
 const TEXT = { untouched: 'to coat', coating: 'being coated', dwelling: '', off: 'to rinse', rinsed: 'rinsed', blasting: 'at the gun', blasted: 'blasted', withdrawn: 'taken out' } as const
 
-const first = (id: string) => (id === session.person?.id ? 'you' : studio.nameOf(id).split(' ')[0])
 /** Who has a piece, or is to coat it by the day's plan and when; nothing once that time is past. */
 function who(piece: PieceState): string {
   const planned = turns.of(props.run)
   const holder = answersFor(piece, planned)
-  if (holder) return first(holder)!
+  if (holder) return studio.calledHere(holder)
   if (pieceStage(piece) === 'dwelling') return 'anybody'
-  const coat = pieceStage(piece) === 'untouched' ? planned.pieces.get(piece.n)?.coat : null
-  return coat && props.now - coat.at < COAT_IS_ANYBODYS_MS ? `${first(coat.by)}, ${format(coat.at, 'HH:mm')}` : '\u00a0'
+  const coat = coatPlanned(piece, planned, props.now)
+  return coat ? `${studio.calledHere(coat.by)}, ${format(coat.at, 'HH:mm')}` : '\u00a0'
 }
 
 const stands = computed(() => props.pieces.map((piece) => {

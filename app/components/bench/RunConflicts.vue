@@ -38,8 +38,8 @@ async function settle(c: Conflict, take: boolean) {
     <p v-for="{ c, standing, words } in rows" :key="c.id">
       <strong class="capital">{{ words }}</strong> at <span class="numeral">{{ time(standing.at) }}</span>, says {{ studio.nameOf(standing.by) }}; at <span class="numeral">{{ time(c.at) }}</span>, says {{ studio.nameOf(c.by) }}. Which counts?
       <span class="which">
-        <Button :label="`${time(standing.at)}, ${studio.nameOf(standing.by).split(' ')[0]}`" severity="secondary" :disabled="busy" @click="settle(c, false)" />
-        <Button :label="`${time(c.at)}, ${studio.nameOf(c.by).split(' ')[0]}`" severity="secondary" :disabled="busy" @click="settle(c, true)" />
+        <Button :label="`${time(standing.at)}, ${studio.firstName(standing.by)}`" severity="secondary" :disabled="busy" @click="settle(c, false)" />
+        <Button :label="`${time(c.at)}, ${studio.firstName(c.by)}`" severity="secondary" :disabled="busy" @click="settle(c, true)" />
       </span>
     </p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
