@@ -47,6 +47,10 @@ export default defineNuxtConfig({
       const files = readdirSync(folder, { recursive: true, withFileTypes: true }).filter(f => f.isFile() && !/\.(gz|br|map|json)$/.test(f.name) && f.name !== 'sw.js').map(f => `/${relative(folder, join(f.parentPath, f.name))}`).sort()
       writeFileSync(join(folder, 'offline.json'), JSON.stringify({ version, files }))
     },
+    'nitro:init': (nitro) => {
+      const routes = () => nitro.scannedHandlers.flatMap(h => (h.route?.startsWith('/api/') && h.method ? [{ method: h.method.toUpperCase(), route: h.route }] : []))
+      nitro.options.virtual['#crest/routes'] = () => `export default ${JSON.stringify(routes())}`
+    },
     // The page asks for nothing but what Today needs; app.vue fetches the rest while nobody waits.
     'build:manifest': (manifest) => {
       for (const chunk of Object.values(manifest)) chunk.dynamicImports = []

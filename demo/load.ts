@@ -12,8 +12,9 @@ import { createPool } from '../server/db/pool'
 import { jobById } from '../server/db/queries/jobs'
 import { listPeople } from '../server/db/queries/people'
 import { sampleIsLoaded } from '../server/db/queries/studio'
-import { acceptEvents, runWithEvents, startRun } from '../server/services/runs'
-import { addPerson, changeAccount, firstRun } from '../server/services/accounts'
+import { acceptEvents } from '../server/services/events'
+import { runWithEvents, startRun } from '../server/services/runs'
+import { addPerson, changeAccount, firstRun, openSession } from '../server/services/accounts'
 import type { Context } from '../server/services/context'
 import { addJob } from '../server/services/jobs'
 import { studioOf } from '../server/services/studio'
@@ -32,7 +33,7 @@ const now = Date.now()
 /** The sample world is lived through the same services as real work; only their clock is set back. */
 let clock = now
 const people: Record<string, { id: string, role: 'lead' | 'crew' }> = {}
-const as = (who: string): Context => ({ pool, now: () => new Date(clock), by: people[who]!.id, role: people[who]!.role })
+const as = (who: string, session = ''): Context => ({ pool, now: () => new Date(clock), by: people[who]!.id, role: people[who]!.role, session: { id: session, byPin: false, people: [people[who]!.id] } })
 const day = (offset: number) => new Date(clock + offset * DAY).toISOString().slice(0, 10)
 
 type Part<E> = E extends RunEvent ? Omit<E, 'id' | 'at' | 'by'> : never
@@ -40,10 +41,11 @@ type Part<E> = E extends RunEvent ? Omit<E, 'id' | 'at' | 'by'> : never
 /** One person at the bench of one run. What they enter is sent when they leave it, as a device does that was away from the network. */
 class Hand {
   private entries: SentEvent[] = []
-  private constructor(private who: string, private run: RunWithEvents) {}
+  private constructor(private who: string, private run: RunWithEvents, private session: string) {}
 
   static async at(runId: string, who: string) {
-    return new Hand(who, await runWithEvents(pool, runId, new Date(clock)))
+    const session = await openSession(pool, new Date(clock), { id: people[who]!.id, sessionEpoch: 0 })
+    return new Hand(who, await runWithEvents(pool, runId, new Date(clock)), session)
   }
 
   get plan() {
@@ -52,7 +54,7 @@ class Hand {
 
   does(part: Part<RunEvent>, seconds = 0) {
     clock += seconds * 1000
-    this.entries.push({ ...part, id: v7({ msecs: clock }), at: clock, deviceTime: clock } as SentEvent)
+    this.entries.push({ ...part, id: v7({ msecs: clock }), at: clock, deviceTime: clock, by: people[this.who]!.id } as SentEvent)
   }
 
   /** Does plain steps and gates until the named step is next. */
@@ -67,7 +69,8 @@ class Hand {
   }
 
   async leaves() {
-    const refused = (await acceptEvents(as(this.who), this.run.id, this.entries)).find(o => !o.accepted)
+    const { outcomes } = await acceptEvents(as(this.who, this.session), this.run.id, this.entries)
+    const refused = outcomes.find(o => !o.accepted)
     if (refused) throw new Error(refused.reason)
   }
 }

@@ -16,6 +16,8 @@ export const changePersonSchema = z.object({ personId: z.uuid(), pin })
 export const newPersonSchema = z.object({ name, role: z.enum(ROLES), password, pin: z.union([pin, z.literal('')]), may: may.default([...SKILLS]) })
 export const changePersonAccountSchema = z.object({
   name: name.optional(), role: z.enum(ROLES).optional(), password: z.union([password, z.literal('')]).optional(), pin: z.union([pin, z.literal('')]).optional(), active: z.boolean().optional(), may: may.optional(),
+  /** Of whoever is at the device; asked for where they took over by PIN. */
+  oldPassword: z.string().max(200).optional(),
 })
 export const firstRunSchema = z.object({ studio: z.string().trim().min(2, 'Write the studio\'s name.').max(80), name, password })
 
@@ -38,4 +40,6 @@ export interface SignedIn {
   person: Person
   /** Who opened the session with a password; others may have changed places by PIN. */
   openedBy: string
+  /** Everybody whose entries this session may book. */
+  people: string[]
 }

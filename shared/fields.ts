@@ -26,9 +26,9 @@ export function optionalField(parse: (text: string) => Parsed, check?: (value: n
   })
 }
 
-/** A day as `2026-06-01`, checked to exist. */
+/** A day as `2026-06-01`, checked to exist, of this century: no other is anybody's due date. */
 export const dayField = z.string().refine(
-  text => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text)) && new Date(text).toISOString().startsWith(text),
+  text => /^20\d{2}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text)) && new Date(text).toISOString().startsWith(text),
   'Choose a day.',
 )
 

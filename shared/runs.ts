@@ -1,23 +1,30 @@
 import { z } from 'zod'
-import { FAULTS, RESULTS } from '#core/run'
+import { FAULTS, NOTE_REASONS, RESULTS } from '#core/run'
 import type { FaultId, PieceFact, RunEvent, RunSummary } from '#core/run'
 import type { RunPlan } from '#core/run-plan'
 import type { Surface } from '#core/compatibility'
 import type { PlannedWall } from './blanks'
 import type { PlannedArt } from './jobs'
 import type { CouponOfRun } from './coupons'
-import { uuidV7Schema } from './ids'
+import { idSchema, uuidV7Schema } from './ids'
 
+/** A moment, ms. No clock of a device that works shows a later year than 2100. */
+const moment = z.number().int().positive().max(Date.UTC(2100, 0), 'The clock of this device is set to another century. Set it right and enter this again.')
 const head = {
   id: uuidV7Schema,
-  /** The sender's estimate of server time when it happened, ms. */
-  at: z.number().int().positive(),
-  /** The device's own clock, kept as it was, ms. */
-  deviceTime: z.number().int().positive(),
+  /** The sender's estimate of server time when it happened. */
+  at: moment,
+  /** The device's own clock, kept as it was. */
+  deviceTime: moment,
+  /** Who pressed; the session that sends it must be allowed to book for them. Entries of older pages have none: they are whoever's is at the device. */
+  by: idSchema.optional(),
 }
 const piece = z.number().int().min(1).max(500)
 const word = z.string().min(1).max(40)
-const reason = z.string().trim().min(1, 'Write why.').max(200)
+/** Letters that an entry may have, by what is written. */
+export const LETTERS = { reason: 200, note: 500, standIn: 700 } as const
+const letters = (most: number) => z.string().trim().max(most, `That is longer than ${most} letters. Shorten it.`)
+const reason = letters(LETTERS.reason).min(1, 'Write why.')
 const faultIds = FAULTS.map(f => f.id) as [FaultId, ...FaultId[]]
 
 /** An event as a client sends it; the server adds who. */
@@ -39,13 +46,20 @@ export const runEventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...head, kind: z.literal('run.resumed') }),
   z.strictObject({ ...head, kind: z.literal('etchant.measured'), putOut: z.number().min(0).max(100_000), back: z.number().min(0).max(100_000) }),
   z.strictObject({ ...head, kind: z.literal('bicarbonate.added'), grams: z.number().positive().max(100_000) }),
-  z.strictObject({ ...head, kind: z.literal('piece.judged'), piece, result: z.enum(RESULTS), faults: z.array(z.enum(faultIds)).max(20), note: z.string().max(500) }),
+  z.strictObject({ ...head, kind: z.literal('piece.judged'), piece, result: z.enum(RESULTS), faults: z.array(z.enum(faultIds)).max(20), note: letters(LETTERS.note) }),
   z.strictObject({ ...head, kind: z.literal('run.finished') }),
   z.strictObject({ ...head, kind: z.literal('run.abandoned'), reason }),
   z.strictObject({ ...head, kind: z.literal('event.undone'), target: uuidV7Schema }),
+  z.strictObject({
+    ...head, kind: z.literal('note.written'), why: z.enum(NOTE_REASONS), of: piece.nullable(), text: letters(LETTERS.standIn).min(1, 'Write what is to be kept.'),
+    was: z.strictObject({ kind: word, at: moment }).nullable(),
+  }),
 ])
 
-export const sendEventsSchema = z.object({ events: z.array(runEventSchema).min(1).max(500) })
+/** Entries of one request: more come in the next. */
+export const MOST_EVENTS = 500
+/** Each entry is read and answered by itself, so that a malformed one takes none of its neighbours along. */
+export const sendEventsSchema = z.object({ events: z.array(z.unknown()).min(1).max(MOST_EVENTS) })
 export const startRunSchema = z.object({ runId: uuidV7Schema })
 
 export type SentEvent = z.output<typeof runEventSchema>
@@ -53,13 +67,26 @@ export type SentEvent = z.output<typeof runEventSchema>
 /** A stored event: as sent, with who and the server's own stamp and order. */
 export type StoredEvent = RunEvent & { seq: number, deviceTime: number, serverTime: number }
 
+/** Why an entry was not taken: it can't be read, the state does not allow it, its id is another run's, or its person has to be at the device first. */
+export type NotTaken = 'malformed' | 'refused' | 'other-run' | 'not-here'
+
+/** What became of one entry, in the order sent. */
 export interface EventOutcome {
+  /** As it was sent; empty where none could be read. */
   id: string
   accepted: boolean
   /** Kept beside what another tablet entered, for a person to decide. */
   conflict?: boolean
+  code?: NotTaken
   /** Why not, and what to do instead. */
   reason?: string
+}
+
+export interface EventsAnswer {
+  outcomes: EventOutcome[]
+  /** Those that were stored just now, with the number each has in its run. */
+  stored: StoredEvent[]
+  serverTime: number
 }
 
 export interface RunHead {
@@ -103,11 +130,11 @@ export interface Conflict {
 
 export const settleSchema = z.object({ /** The second entry counts; false: the first one stays. */ take: z.boolean() })
 
-export const photoHeadSchema = z.object({ id: uuidV7Schema, step: word, piece: z.union([z.literal('').transform(() => null), z.coerce.number().int().min(1).max(500)]) })
+export const photoHeadSchema = z.object({ id: uuidV7Schema, by: idSchema.optional(), step: word, piece: z.union([z.literal('').transform(() => null), z.coerce.number().int().min(1).max(500)]) })
 export type PhotoHead = z.output<typeof photoHeadSchema>
 
 /** A picture taken during a run; its image is fetched by id. */
-export interface Photo extends PhotoHead { width: number, height: number, by: string, at: number }
+export interface Photo extends Omit<PhotoHead, 'by'> { width: number, height: number, by: string, at: number }
 
 export interface RunWithEvents extends RunHead {
   events: StoredEvent[]
@@ -129,7 +156,10 @@ export interface LogEntry {
 
 /** What travels over the live stream. */
 export type LiveMessage
-  = | { topic: 'run', id: string }
+  /** With what is new, where that is short; without, the run is to be asked for. */
+  = | { topic: 'run', id: string, events?: StoredEvent[] }
+  /** Heard by the server only: streams of this session end. */
+    | { topic: 'session', id: string }
     | { topic: 'today' | 'shelf' | 'studio' | 'crew' }
     | { topic: 'day', day: string }
     | { topic: 'photos', id: string }

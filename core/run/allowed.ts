@@ -67,6 +67,8 @@ function refusePiece(plan: RunPlan, state: RunState, event: PieceEvent): string 
 
 /** Why the state does not allow this event, in a sentence that says what to do; null when it does. Undo is judged elsewhere. */
 export function refuseStep(plan: RunPlan, state: RunState, event: RunEvent): string | null {
+  // A note changes no fact, so it can be written whenever there is something to say, after the end as well.
+  if (event.kind === 'note.written') return null
   if (state.finished) return 'This run is finished. Its log can no longer change.'
   if (state.abandoned) return 'This run was stopped. Start a new one from the job.'
   if (event.kind === 'run.resumed') return state.paused ? null : 'The run is not paused.'

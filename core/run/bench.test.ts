@@ -94,10 +94,12 @@ describe('the history in words', () => {
     b.events.push({ id: 'w', at: b.now, by: 'me', kind: 'piece.withdrawn', piece: 1, reason: 'dropped' }, { id: 'a', at: b.now, by: 'me', kind: 'run.abandoned', reason: 'power cut' }, { id: 'u', at: b.now, by: 'me', kind: 'event.undone', target: 'w' },
       { id: 's', at: b.now, by: 'me', kind: 'step.skipped', step: 'stir', reason: 'stirred before' }, { id: 'c', at: b.now, by: 'me', kind: 'care.given', piece: 2, care: 'drip' },
       { id: 't', at: b.now, by: 'me', kind: 'piece.taken', piece: 1 }, { id: 'f', at: b.now, by: 'me', kind: 'fact.settled', piece: 1, fact: 'etchant.off', heldAt: b.now, heldBy: 'you' },
+      { id: 'n', at: b.now, by: 'me', kind: 'note.written', why: 'not-taken', of: 2, text: 'rinsed at five past', was: null },
       { id: 'p', at: b.now, by: 'me', kind: 'run.paused', reason: 'lunch' }, { id: 'r', at: b.now, by: 'me', kind: 'run.resumed' },
       ...(['gun.on', 'gun.off', 'piece.blasted'] as const).map(kind => ({ id: kind, at: b.now, by: 'me', kind, piece: 1 })))
     const words = new Map(b.events.map(e => [e.kind, describeEvent(plan, e)]))
     expect([...words.keys()].sort()).toEqual([...EVENT_KINDS].sort())
+    expect(words.get('note.written')).toBe('Note of an entry that was not taken, tumbler 2: rinsed at five past')
     expect(words.get('coat.started')).toBe('First touch on tumbler 4')
     expect(words.get('etchant.measured')).toBe('4\u00a0mL put out, 1\u00a0mL went back')
     expect(words.get('care.given')).toBe('Tumbler 2: drips pushed back')

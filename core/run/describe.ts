@@ -1,9 +1,11 @@
 import type { RunPlan } from '../run-plan'
 import { benchWords } from './words'
 import { capital, formatMass, formatVolume } from '../units'
-import type { PieceFact, RunEvent } from './events'
+import type { NoteReason, PieceFact, RunEvent } from './events'
 
 const SETTLED: Record<PieceFact, string> = { 'coat.started': 'first touch', 'coat.covered': 'last part covered', 'etchant.off': 'off', 'piece.rinsed': 'rinsed' }
+
+const NOTE_WORDS: Record<NoteReason, string> = { 'note': 'Note', 'not-taken': 'Note of an entry that was not taken', 'discarded': 'An entry that was not taken was discarded' }
 
 /** One entry of a run in words, as the history shows it. */
 export function describeEvent(plan: RunPlan, event: RunEvent): string {
@@ -32,5 +34,6 @@ export function describeEvent(plan: RunPlan, event: RunEvent): string {
     case 'run.finished': return 'Run finished'
     case 'run.abandoned': return `Run stopped: ${event.reason}`
     case 'event.undone': return 'Took an entry back'
+    case 'note.written': return `${NOTE_WORDS[event.why]}${event.of === null ? '' : `, ${plan.noun} ${event.of}`}: ${event.text}`
   }
 }

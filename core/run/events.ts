@@ -60,10 +60,25 @@ export type RunEvent
     | Base & { kind: 'run.finished' }
     | Base & { kind: 'run.abandoned', reason: string }
     | Base & { kind: 'event.undone', target: string }
+    | Base & NoteWritten
+
+/** Why a note was written: by itself, in place of an entry that could not be taken, or for one that was discarded. */
+export const NOTE_REASONS = ['note', 'not-taken', 'discarded'] as const
+export type NoteReason = typeof NOTE_REASONS[number]
+
+interface NoteWritten {
+  kind: 'note.written'
+  why: NoteReason
+  /** 1-based; null: of the whole run. */
+  of: number | null
+  text: string
+  /** The entry that it stands for, and when that happened, ms. */
+  was: { kind: string, at: number } | null
+}
 
 export type RunEventKind = RunEvent['kind']
 
 export const EVENT_KINDS: readonly RunEventKind[] = [
   'gate.ticked', 'step.done', 'step.skipped', 'coat.started', 'coat.covered', 'care.given', 'gun.on', 'gun.off', 'piece.blasted', 'etchant.off', 'piece.rinsed', 'piece.withdrawn', 'piece.taken', 'fact.settled', 'run.paused', 'run.resumed', 'etchant.measured',
-  'bicarbonate.added', 'piece.judged', 'run.finished', 'run.abandoned', 'event.undone',
+  'bicarbonate.added', 'piece.judged', 'run.finished', 'run.abandoned', 'event.undone', 'note.written',
 ]

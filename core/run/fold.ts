@@ -8,7 +8,7 @@ export function emptyRun(plan: RunPlan): RunState {
   const pieces = Array.from({ length: plan.pieces }, (_, i): PieceState => ({
     n: i + 1, coatStarted: null, covered: null, care: [], gunOn: null, gunSeconds: 0, blasted: null, off: null, rinsed: null, withdrawn: null, taken: null, judged: null,
   }))
-  return { pieces, ticked: {}, done: {}, skipped: {}, measured: null, bicarbonate: 0, paused: null, finished: null, abandoned: null }
+  return { pieces, ticked: {}, done: {}, skipped: {}, measured: null, bicarbonate: 0, paused: null, notes: [], finished: null, abandoned: null }
 }
 
 /** Events that count: each id once, at its first place, without those taken back and without the taking back. */
@@ -60,6 +60,7 @@ export function applyEvent(state: RunState, event: RunEvent): RunState {
     case 'piece.judged': return changePiece(state, event.piece, { judged: { ...stamp, result: event.result, faults: event.faults, note: event.note } })
     case 'run.finished': return { ...state, finished: stamp }
     case 'run.abandoned': return { ...state, abandoned: { ...stamp, reason: event.reason } }
+    case 'note.written': return { ...state, notes: [...state.notes, { ...stamp, why: event.why, of: event.of, text: event.text }] }
     case 'event.undone': return state
   }
 }

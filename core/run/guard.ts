@@ -1,44 +1,127 @@
 import type { RunPlan } from '../run-plan'
 import { refuseStep } from './allowed'
 import type { RunEvent } from './events'
-import { applyEvent, effectiveEvents, emptyRun, foldRun } from './fold'
-import type { RunState } from './state'
+import { applyEvent, effectiveEvents, emptyRun } from './fold'
+import type { PieceState, RunState, Stamp } from './state'
 
-/** An event can be taken back as long as nothing that came later rests on it. */
-function refuseUndo(plan: RunPlan, events: readonly RunEvent[], targetId: string): string | null {
-  const target = events.find(e => e.id === targetId)
-  if (!target) return 'There is no such entry in this run.'
-  if (target.kind === 'event.undone') return 'Taking back can\'t be taken back. Enter it again instead.'
-  const effective = effectiveEvents(events)
-  if (!effective.some(e => e.id === targetId)) return 'That entry was taken back already.'
-  if (foldRun(plan, events).finished) return 'This run is finished. Its log can no longer change.'
-  let state = emptyRun(plan)
-  for (const event of effective.filter(e => e.id !== targetId)) {
-    if (refuseStep(plan, state, event) !== null) return 'Later entries rest on that one. Take those back first.'
-    state = applyEvent(state, event)
-  }
-  return null
-}
+/** Every so many events the state is kept, so that taking one back starts from the last of these before it and not from the beginning. */
+const KEEP_EVERY = 32
 
-/** Takes events one after another, keeping the state at hand, so that a long stream costs one fold. */
+/** Takes events one after another, keeping the state at hand: each costs the same however long the run is. */
 export interface RunIntake {
   state: () => RunState
+  /** Whether an event of this id was taken, also when it was taken back since. */
+  has: (id: string) => boolean
+  /** How many were taken. */
+  size: () => number
   /** Takes the event, or says why not and stays as it was. */
   offer: (event: RunEvent) => string | null
 }
 
-/** @param accepted all events so far, in the order accepted */
+/** Nothing that comes later is allowed or refused for these. */
+const INERT: readonly RunEvent['kind'][] = ['care.given', 'note.written']
+
+type Care = PieceState['care'][number]
+
+/** The list without the one entry that this event made; entries that look the same are the same. */
+function withoutOne<T extends Stamp>(list: readonly T[], event: RunEvent, same: (entry: T) => boolean): T[] {
+  const at = list.findIndex(s => s.by === event.by && s.at === event.at && same(s))
+  return list.filter((_, i) => i !== at)
+}
+
+function withoutInert(state: RunState, event: RunEvent): RunState {
+  if (event.kind === 'note.written') return { ...state, notes: withoutOne(state.notes, event, n => n.text === event.text && n.of === event.of && n.why === event.why) }
+  if (event.kind !== 'care.given') return state
+  return { ...state, pieces: state.pieces.map(p => (p.n === event.piece ? { ...p, care: withoutOne<Care>(p.care, event, c => c.care === event.care) } : p)) }
+}
+
+/** What counts after an entry was taken back. */
+interface Replay { state: RunState, kept: RunState[], refused: boolean }
+
+/**
+ * @param accepted all events so far, in the order accepted
+ * What it holds is the same as `foldRun` of these and of what was taken since. An event that the state does not allow counts for nothing, as there.
+ */
 export function runIntake(plan: RunPlan, accepted: readonly RunEvent[]): RunIntake {
-  const events = [...accepted]
-  let state = foldRun(plan, events)
+  const kinds = new Map<string, RunEvent['kind']>(accepted.map(e => [e.id, e.kind]))
+  /** What counts, in order; `kept[i]` is the state before event `i * KEEP_EVERY`. */
+  let effective = effectiveEvents(accepted)
+  let kept: RunState[] = []
+  let state = emptyRun(plan)
+  /** Among what counts, those that the state passed over. */
+  const passedOver = new Set<string>()
+  const places = new Map<string, number>()
+
+  /** One event further; @returns whether it was allowed */
+  function step(before: RunState, event: RunEvent): { after: RunState, allowed: boolean } {
+    const allowed = refuseStep(plan, before, event) === null
+    return { after: allowed ? applyEvent(before, event) : before, allowed }
+  }
+
+  /** The run without the event at `at`; stops at the first later one that could not have been taken then. */
+  function without(at: number): Replay {
+    const first = Math.min(Math.floor(at / KEEP_EVERY), kept.length - 1)
+    let now = kept[first]!
+    const states = kept.slice(0, first)
+    for (let i = first * KEEP_EVERY, to = i; i < effective.length; i++) {
+      if (i === at) continue
+      if (to % KEEP_EVERY === 0) states.push(now)
+      const event = effective[i]!
+      const { after, allowed } = step(now, event)
+      if (!allowed && !passedOver.has(event.id)) return { state: now, kept: states, refused: true }
+      now = after
+      to++
+    }
+    return { state: now, kept: states, refused: false }
+  }
+
+  /** An event can be taken back as long as nothing that came later rests on it. */
+  function undo(event: Extract<RunEvent, { kind: 'event.undone' }>): string | null {
+    const kind = kinds.get(event.target)
+    if (kind === undefined) return 'There is no such entry in this run.'
+    if (kind === 'event.undone') return 'Taking back can\'t be taken back. Enter it again instead.'
+    const at = places.get(event.target)
+    if (at === undefined) return 'That entry was taken back already.'
+    if (state.finished) return 'This run is finished. Its log can no longer change.'
+    const target = effective[at]!
+    const rest = INERT.includes(kind) ? undefined : without(at)
+    if (rest?.refused) return 'Later entries rest on that one. Take those back first.'
+    effective = effective.filter((_, i) => i !== at)
+    places.delete(event.target)
+    for (let i = at; i < effective.length; i++) places.set(effective[i]!.id, i)
+    if (rest) ({ state, kept } = rest)
+    else {
+      // The states kept since hold it still; they are made again when one of them is needed.
+      kept = kept.slice(0, Math.floor(at / KEEP_EVERY) + 1)
+      if (!passedOver.has(target.id)) state = withoutInert(state, target)
+    }
+    return null
+  }
+
+  effective.forEach((event, i) => {
+    if (i % KEEP_EVERY === 0) kept.push(state)
+    const { after, allowed } = step(state, event)
+    if (!allowed) passedOver.add(event.id)
+    places.set(event.id, i)
+    state = after
+  })
   return {
     state: () => state,
+    has: id => kinds.has(id),
+    size: () => kinds.size,
     offer(event) {
-      const undo = event.kind === 'event.undone'
-      const refused = undo ? refuseUndo(plan, events, event.target) : refuseStep(plan, state, event)
+      if (event.kind === 'event.undone') {
+        const refused = undo(event)
+        if (refused === null) kinds.set(event.id, event.kind)
+        return refused
+      }
+      const refused = refuseStep(plan, state, event)
       if (refused !== null) return refused
-      events.push(event)
-      state = undo ? foldRun(plan, events) : applyEvent(state, event)
+      if (effective.length === kept.length * KEEP_EVERY) kept.push(state)
+      places.set(event.id, effective.length)
+      effective.push(event)
+      kinds.set(event.id, event.kind)
+      state = applyEvent(state, event)
       return null
     },
   }

@@ -1,6 +1,6 @@
 import type { RunPlan } from '../run-plan'
 import type { CareCallId, Step } from '../steps'
-import type { FaultId, PieceResult } from './events'
+import type { FaultId, NoteReason, PieceResult } from './events'
 
 /** Who did it, and when (ms, server time). */
 export interface Stamp {
@@ -39,6 +39,8 @@ export interface RunState {
   bicarbonate: number
   /** Nothing goes on until somebody says so. */
   paused: Stamp & { reason: string } | null
+  /** What was written down beside the facts, in order. */
+  notes: (Stamp & { why: NoteReason, of: number | null, text: string })[]
   finished: Stamp | null
   abandoned: Stamp & { reason: string } | null
 }

@@ -1,15 +1,18 @@
 import { defineEventHandler, setResponseStatus } from 'h3'
 import { database } from '../http/database'
 
-/** For a watchdog: no session needed, nothing told beyond these three. */
+/** A watchdog waits no longer. ms */
+const PATIENCE_MS = 800
+const HUNG = Symbol('hung')
+
+/** For a watchdog: no session needed, nothing told beyond these three. Answers also when the database is frozen. */
 export default defineEventHandler(async (event) => {
   const { version } = useRuntimeConfig().public
-  try {
-    await database().query('select 1')
-    return { ok: true, database: true, version }
-  }
-  catch {
-    setResponseStatus(event, 503)
-    return { ok: false, database: false, version }
-  }
+  let timer: NodeJS.Timeout | undefined
+  const late = new Promise<typeof HUNG>(resolve => timer = setTimeout(() => resolve(HUNG), PATIENCE_MS))
+  const answer = Promise.resolve().then(() => database().query('select 1')).then(() => true, () => false)
+  const alive = await Promise.race([answer, late]) === true
+  clearTimeout(timer)
+  if (!alive) setResponseStatus(event, 503)
+  return { ok: alive, database: alive, version }
 })

@@ -22,8 +22,33 @@ export function createPool(url: string): Pool {
   return pool
 }
 
-/** Runs `work` in one transaction: all of it is kept, or none. */
+/** Deadlock, serialization failure, and an event number that another process was first with: the same work may well succeed when it is done again. */
+const AGAIN = new Set(['40P01', '40001'])
+const NUMBER_TAKEN = 'run_event_run_id_seq_key'
+const TRIES = 6
+
+const worthAgain = (error: unknown): boolean => {
+  const { code, constraint } = error as { code?: string, constraint?: string }
+  return AGAIN.has(code ?? '') || (code === '23505' && constraint === NUMBER_TAKEN)
+}
+
+/**
+ * Runs `work` in one transaction: all of it is kept, or none. It is done again where two transactions stood in each other's way, so it must
+ * have no effect but on the database. Rows are locked in the order job, run, bottle, stencil, sheet, roll, everywhere.
+ */
 export async function inTransaction<T>(pool: Pool, work: (db: Db) => Promise<T>): Promise<T> {
+  for (let tried = 1; ; tried++) {
+    try {
+      return await oneTransaction(pool, work)
+    }
+    catch (error) {
+      if (tried >= TRIES || !worthAgain(error)) throw error
+      await new Promise(resolve => setTimeout(resolve, Math.random() * 10 * 2 ** tried))
+    }
+  }
+}
+
+async function oneTransaction<T>(pool: Pool, work: (db: Db) => Promise<T>): Promise<T> {
   const client = await pool.connect()
   let broken: Error | undefined
   // A connection that breaks between two queries says so here; the next query fails, and the client is thrown away.

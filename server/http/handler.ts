@@ -1,10 +1,11 @@
-import { defineEventHandler, getRouterParam, readBody, setResponseStatus } from 'h3'
+import { defineEventHandler, getRouterParam, setResponseStatus } from 'h3'
 import type { H3Event } from 'h3'
 import type { z } from 'zod'
 import { fieldErrors } from '#shared/fields'
 import { idSchema } from '#shared/ids'
 import type { Context } from '../services/context'
 import { notFound, Refusal } from '../services/refusal'
+import { readJson } from './body'
 import { database } from './database'
 import { currentSession } from './session'
 
@@ -44,17 +45,18 @@ function answer(work: (event: H3Event) => unknown) {
 /** A route that needs no session. There are four: health, who is in, sign-in, first run. */
 export const openRoute = answer
 
-/** A route for people who are signed in. */
-export function route<T>(work: (event: H3Event, context: Context) => T) {
-  return answer(async (event) => {
-    const { signedIn: { person } } = await currentSession(event)
-    return work(event, { pool: database(), now: () => new Date(), by: person.id, role: person.role })
-  })
+/** Who asks. @throws Refusal 401 without a session that holds */
+export async function contextOf(event: H3Event): Promise<Context> {
+  const { id, person, byPin, people } = await currentSession(event)
+  return { pool: database(), now: () => new Date(), by: person.id, role: person.role, session: { id, byPin, people } }
 }
+
+/** A route for people who are signed in. */
+export const route = <T>(work: (event: H3Event, context: Context) => T) => answer(async event => work(event, await contextOf(event)))
 
 /** The request's body, checked. @throws Refusal 400 with a message for each field */
 export async function body<S extends z.ZodType>(event: H3Event, schema: S): Promise<z.output<S>> {
-  const parsed = schema.safeParse(await readBody(event).catch(() => undefined))
+  const parsed = schema.safeParse(readJson(event))
   if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
   return parsed.data
 }

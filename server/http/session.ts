@@ -1,6 +1,5 @@
 import { useSession } from 'h3'
 import type { H3Event } from 'h3'
-import type { SignedIn } from '#shared/accounts'
 import { readSession } from '../services/accounts'
 import type { Session } from '../services/accounts'
 import { Refusal } from '../services/refusal'
@@ -8,32 +7,50 @@ import { database } from './database'
 
 const WEEK_SECONDS = 7 * 24 * 3600
 
-/** The sealed cookie: encrypted and signed, so that nobody outside can read or make one. */
+/** The sealed cookie: encrypted and signed, so that nobody outside can read or make one. It carries the session's id, all else is in the database. */
 function sealedCookie(event: H3Event) {
   const password = process.env.CREST_SESSION_SECRET
   if (!password || password.length < 32) throw new Refusal(503, 'No session secret is set. Start Crest with npm start, or set CREST_SESSION_SECRET to 32 characters or more.')
-  return useSession<Partial<Session>>(event, {
+  return useSession<{ session?: string }>(event, {
     name: 'crest', password, maxAge: WEEK_SECONDS,
     cookie: { httpOnly: true, sameSite: 'strict', secure: process.env.CREST_HTTPS === '1', path: '/' },
   })
 }
 
-export async function whoIsIn(event: H3Event): Promise<SignedIn | null> {
-  return readSession(database(), (await sealedCookie(event)).data)
+/** What cookies of this process's time held: the same cookie opens to the same id, and opening one costs more than all else of a small request. */
+const opened = new Map<string, string>()
+const MOST_OPENED = 500
+
+/** The session's id that the request's cookie holds; not yet whether it is one. */
+export async function sessionId(event: H3Event): Promise<string | undefined> {
+  const cookie = event.node.req.headers.cookie ?? ''
+  const known = opened.get(cookie)
+  if (known !== undefined) return known
+  const { session } = (await sealedCookie(event)).data
+  if (session && cookie !== '') {
+    if (opened.size >= MOST_OPENED) opened.delete(opened.keys().next().value!)
+    opened.set(cookie, session)
+  }
+  return session
+}
+
+export const NOT_SIGNED_IN = 'You are not signed in. Sign in and try again; what you typed is kept.'
+
+export async function whoIsIn(event: H3Event): Promise<Session | null> {
+  return readSession(database(), await sessionId(event), new Date())
 }
 
 /** @throws Refusal 401 without a session that holds */
-export async function currentSession(event: H3Event): Promise<{ signedIn: SignedIn, session: Session }> {
-  const { data } = await sealedCookie(event)
-  const signedIn = await readSession(database(), data)
-  if (!signedIn) throw new Refusal(401, 'You are not signed in. Sign in and try again; what you typed is kept.')
-  return { signedIn, session: data as Session }
+export async function currentSession(event: H3Event): Promise<Session> {
+  const session = await whoIsIn(event)
+  if (!session) throw new Refusal(401, NOT_SIGNED_IN)
+  return session
 }
 
-export async function openSession(event: H3Event, session: Session): Promise<void> {
-  await (await sealedCookie(event)).update(session)
+export async function keepSession(event: H3Event, session: string): Promise<void> {
+  await (await sealedCookie(event)).update({ session })
 }
 
-export async function closeSession(event: H3Event): Promise<void> {
+export async function dropSession(event: H3Event): Promise<void> {
   await (await sealedCookie(event)).clear()
 }

@@ -2,6 +2,7 @@ import type { ArtFigures } from '#core/art-report'
 import { artworkSchema } from '#shared/artworks'
 import type { Artwork, ArtworkEntry, ArtworkForm } from '#shared/artworks'
 import { fieldErrors } from '#shared/fields'
+import { asWritten } from '#shared/written'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
 import * as artworks from '../db/queries/artworks'
@@ -12,9 +13,10 @@ import { studioOf } from './studio'
 
 async function readEntry(db: Db, body: unknown): Promise<{ entry: ArtworkEntry, form: ArtworkForm }> {
   const { rules } = await studioOf(db)
-  const parsed = artworkSchema(rules.lengthUnit).safeParse(body)
+  const schema = artworkSchema(rules.lengthUnit)
+  const parsed = schema.safeParse(body)
   if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
-  return { entry: parsed.data, form: body as ArtworkForm }
+  return { entry: parsed.data, form: asWritten(schema, body) as ArtworkForm }
 }
 
 export async function oneArtwork(db: Db, id: string): Promise<Artwork> {

@@ -1,6 +1,7 @@
 import { blankSchema } from '#shared/blanks'
 import type { Blank, BlankEntry, BlankForm } from '#shared/blanks'
 import { fieldErrors } from '#shared/fields'
+import { asWritten } from '#shared/written'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
 import * as blanks from '../db/queries/blanks'
@@ -11,9 +12,10 @@ import { studioOf } from './studio'
 
 async function readEntry(db: Db, body: unknown): Promise<{ entry: BlankEntry, form: BlankForm }> {
   const { rules } = await studioOf(db)
-  const parsed = blankSchema(rules.lengthUnit).safeParse(body)
+  const schema = blankSchema(rules.lengthUnit)
+  const parsed = schema.safeParse(body)
   if (!parsed.success) throw new Refusal(400, 'Some readings need another look. Nothing was lost.', fieldErrors(parsed.error))
-  return { entry: parsed.data, form: body as BlankForm }
+  return { entry: parsed.data, form: asWritten(schema, body) as BlankForm }
 }
 
 /** @param id made by the client: sent twice, stored once */

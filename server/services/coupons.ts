@@ -16,8 +16,9 @@ import { studioOf } from './studio'
  */
 export async function addCoupon(context: Context, bottleId: string, id: string, entry: CouponEntry, runId: string | null): Promise<Coupon[]> {
   return inTransaction(context.pool, async (db) => {
-    if (!await bottleById(db, bottleId, true)) throw notFound('bottle')
+    // What a run etched with never changes, so only the bottle is locked.
     const run = runId === null ? null : await runHead(db, runId)
+    if (!await bottleById(db, bottleId, true)) throw notFound('bottle')
     if (runId !== null && (!run?.coupon || run.bottleId !== bottleId)) throw new Refusal(400, 'That run etched no coupon with this bottle. Read the strips off from the run itself.')
     const { rules } = await studioOf(db)
     const { verdict, best, fit, creep } = readCoupon(entry.steps, null, rules.plateauShare)

@@ -6,6 +6,7 @@ import { fieldErrors } from '#shared/fields'
 import { plannedWall } from '#shared/blanks'
 import type { PlannedWall } from '#shared/blanks'
 import { recipeInput } from '#shared/recipe'
+import { asWritten } from '#shared/written'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
 import { artworkById } from '../db/queries/artworks'
@@ -20,7 +21,8 @@ import { studioOf } from './studio'
 
 async function readEntry(db: Db, body: unknown): Promise<{ entry: JobEntry, kept: jobs.KeptOfJob, form: JobForm }> {
   const { rules } = await studioOf(db)
-  const parsed = jobSchema(rules.lengthUnit).safeParse(body)
+  const schema = jobSchema(rules.lengthUnit)
+  const parsed = schema.safeParse(body)
   if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
   const bottle = await bottleById(db, parsed.data.bottleId)
   if (!bottle || bottle.putAway) throw new Refusal(400, 'That bottle is not on the shelf.', { bottleId: 'Choose what to etch with from the shelf.' })
@@ -28,7 +30,7 @@ async function readEntry(db: Db, body: unknown): Promise<{ entry: JobEntry, kept
   const stencil = stencilId === null ? null : await stencilById(db, stencilId)
   if (stencilId !== null && (!stencil || stencil.putAway)) throw new Refusal(400, 'That stencil is not on the shelf.', { stencilId: 'Choose a stencil from the shelf, or none.' })
   if (stencil && stencil.resist !== resist) throw new Refusal(400, 'That stencil is of another kind.', { stencilId: 'This stencil is of another kind than the resist. Choose one that fits, or none.' })
-  return { entry: parsed.data, kept: { wall: await wallOf(db, parsed.data), art: await artOf(db, parsed.data) }, form: body as JobForm }
+  return { entry: parsed.data, kept: { wall: await wallOf(db, parsed.data), art: await artOf(db, parsed.data) }, form: asWritten(schema, body) as JobForm }
 }
 
 /** The blank's wall as it is measured now: kept with the job, so that a later reading does not move it. */

@@ -3,22 +3,52 @@ import type { LiveMessage } from '#shared/runs'
 import { connectionConfig } from '../db/pool'
 import { LIVE_CHANNEL } from './context'
 
-type Listener = (message: LiveMessage) => void
+type Listener = (messages: LiveMessage[]) => void
 
 /** Hears what any app process on this database tells, and passes it to the pages connected to this one. */
 export interface LiveFeed {
+  /** @param listener is given what came since it was last called, in order */
   listen: (listener: Listener) => () => void
   close: () => Promise<void>
 }
 
 const RETRY_MS = 500
+/** What comes within this time goes out together: twenty pages are written to once and not for each entry. */
+const GATHER_MS = 30
+
+/** The same news once: what is to be asked for afresh is asked for once, and events of one run go in one message. */
+export function gathered(messages: readonly LiveMessage[]): LiveMessage[] {
+  const out: LiveMessage[] = []
+  for (const message of messages) {
+    const same = out.findIndex(m => m.topic === message.topic && ('id' in m ? m.id === (message as { id: string }).id : 'day' in m ? m.day === (message as { day: string }).day : true))
+    if (same === -1) out.push(message)
+    else if (message.topic === 'run') {
+      const before = out[same] as typeof message
+      // A message without events asks for the whole run, and so for these as well.
+      out[same] = before.events && message.events ? { ...message, events: [...before.events, ...message.events] } : { topic: 'run', id: message.id }
+    }
+  }
+  return out
+}
 
 /** One connection for all pages. It comes back by itself after the database was away, and then says that anything may have changed. */
 export function openLiveFeed(url: string): LiveFeed {
   const listeners = new Set<Listener>()
   let client: pg.Client | undefined
   let closed = false
-  const tell = (message: LiveMessage) => listeners.forEach(listener => listener(message))
+  let heard: LiveMessage[] = []
+  let timer: NodeJS.Timeout | undefined
+
+  function flush() {
+    timer = undefined
+    const messages = gathered(heard)
+    heard = []
+    listeners.forEach(listener => listener(messages))
+  }
+  function tell(message: LiveMessage) {
+    heard.push(message)
+    timer ??= setTimeout(flush, GATHER_MS)
+  }
 
   async function connect(again: boolean): Promise<void> {
     if (closed) return
@@ -52,6 +82,7 @@ export function openLiveFeed(url: string): LiveFeed {
     },
     async close() {
       closed = true
+      clearTimeout(timer)
       await client?.end().catch(() => {})
     },
   }

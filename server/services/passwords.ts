@@ -1,11 +1,19 @@
 import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto'
 import { promisify } from 'node:util'
+import { Refusal } from './refusal'
+import { turnstile } from './turnstile'
 
-const derive = promisify<string, Buffer, number, { N: number, r: number, p: number, maxmem: number }, Buffer>(scrypt)
+const scryptOf = promisify<string, Buffer, number, { N: number, r: number, p: number, maxmem: number }, Buffer>(scrypt)
 
 /** Cost of one guess: 2^15 blocks of 8 is about 32 MiB and 50 ms. OWASP password storage cheat sheet names N 2^17, r 8, p 1 or more p at less N; value from memory. */
 const COST = { N: 2 ** 15, r: 8, p: 3, maxmem: 96 * 1024 * 1024 }
 const KEY_BYTES = 32
+
+/** Hashes at once, and how many may wait for their turn: more would keep every core from what runs at the bench. */
+const hashing = turnstile({ atOnce: 1, waiting: 40 })
+const BUSY = 'Too many people are signing in just now. Try again in a moment.'
+const derive = (secret: string, salt: Buffer, bytes: number, cost: { N: number, r: number, p: number, maxmem: number }): Promise<Buffer> =>
+  hashing(() => scryptOf(secret, salt, bytes, cost), () => new Refusal(503, BUSY))
 
 /** `scrypt$N$r$p$salt$key`, so that the cost can be raised later. */
 export async function hashSecret(secret: string): Promise<string> {

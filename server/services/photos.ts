@@ -6,8 +6,12 @@ import { runHead } from '../db/queries/runs'
 import type { Context } from './context'
 import { notify } from './context'
 import { notFound, Refusal } from './refusal'
+import { turnstile } from './turnstile'
 
-export const PHOTO_BYTES = 10_000_000
+/** One picture is decoded at a time, by one core: the other is for what runs at the bench. */
+const decoding = turnstile({ atOnce: 1, waiting: 30 })
+sharp.concurrency(1)
+const BUSY = 'Many pictures are coming in just now. This one is kept on the device and sent again.'
 /** Longer side after re-encoding, px: enough to judge an edge by. */
 const LONGEST = 2000
 /** A small file can hold a picture that fills the memory. px */
@@ -17,6 +21,7 @@ const KINDS = ['jpeg', 'png', 'webp', 'heif', 'avif']
 /** The picture and nothing else: turned as it was held, scaled, encoded afresh, without place, time or camera. @throws Refusal 400 */
 async function reencoded(bytes: Buffer): Promise<{ image: Buffer, width: number, height: number }> {
   const unreadable = new Refusal(400, 'That is no picture that can be read. Take it again, or save it as JPEG or PNG.')
+  if (bytes.length === 0) throw unreadable
   const picture = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' })
   const { format } = await picture.metadata().catch(() => {
     throw unreadable
@@ -28,13 +33,20 @@ async function reencoded(bytes: Buffer): Promise<{ image: Buffer, width: number,
   return { image: data, width: info.width, height: info.height }
 }
 
+/** Who took it. @throws Refusal 403 where this session may not book for them */
+function bookedFor(context: Context, head: PhotoHead): string {
+  const by = head.by ?? context.by
+  if (!context.session.people.includes(by)) throw new Refusal(403, 'Whoever took this picture is not signed in on this device. It is sent once they are.')
+  return by
+}
+
 /** Adds a picture to a run. @throws Refusal 400 unreadable, 404 no such run, 413 too large */
 export async function addPhoto(context: Context, runId: string, head: PhotoHead, bytes: Buffer): Promise<Photo[]> {
-  if (bytes.length > PHOTO_BYTES) throw new Refusal(413, 'A picture may have 10 MB. Take it smaller.')
-  const made = await reencoded(bytes)
+  const by = bookedFor(context, head)
+  const made = await decoding(() => reencoded(bytes), () => new Refusal(503, BUSY))
   await inTransaction(context.pool, async (db) => {
     if (!await runHead(db, runId)) throw notFound('run')
-    if (await photos.insertPhoto(db, runId, { ...head, ...made, by: context.by, at: context.now() })) await notify(db, { topic: 'photos', id: runId })
+    if (await photos.insertPhoto(db, runId, { ...head, ...made, by, at: context.now() })) await notify(db, { topic: 'photos', id: runId })
   })
   return photos.photosOfRun(context.pool, runId)
 }

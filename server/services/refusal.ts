@@ -1,7 +1,7 @@
 /** A request that is answered with a clear no: what happened, what was kept, what to do. */
 export class Refusal extends Error {
   constructor(
-    readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 429 | 503,
+    readonly status: 400 | 401 | 403 | 404 | 405 | 408 | 409 | 413 | 429 | 503,
     message: string,
     /** Messages that stand beside fields. */
     readonly fields?: Record<string, string>,

@@ -2,6 +2,7 @@ import { v7 } from 'uuid'
 import { fieldErrors } from '#shared/fields'
 import { sheetSchema } from '#shared/sheets'
 import type { RollEntry, Roll, Sheet, SheetForm } from '#shared/sheets'
+import { asWritten } from '#shared/written'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
 import * as sheets from '../db/queries/sheets'
@@ -12,7 +13,7 @@ import { editedMeanwhile, notFound, Refusal } from './refusal'
 function readEntry(body: unknown): { name: string, form: SheetForm } {
   const parsed = sheetSchema.safeParse(body)
   if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
-  return { name: parsed.data.name, form: body as SheetForm }
+  return { name: parsed.data.name, form: asWritten(sheetSchema, body) as SheetForm }
 }
 
 export async function oneSheet(db: Db, id: string): Promise<Sheet> {

@@ -71,7 +71,8 @@ describe('two tablets that enter the same', () => {
   })
   it('nobody enters by hand what only a decision enters', async () => {
     const { runId } = await wet()
-    expect((await mate.post(`runs/${runId}/events`, { events: [event({ kind: 'fact.settled', piece: 1, fact: 'etchant.off', heldAt: 1, heldBy: mateId })] })).status).toBe(400)
+    const { body } = await mate.post(`runs/${runId}/events`, { events: [event({ kind: 'fact.settled', piece: 1, fact: 'etchant.off', heldAt: 1, heldBy: mateId })] })
+    expect(body.outcomes).toMatchObject([{ accepted: false, code: 'malformed' }])
   })
 })
 

@@ -1,11 +1,13 @@
 import { DEFAULT_HOUSE_RULES } from '#core/house'
 import { rulesForm } from '#shared/studio'
 import { randomUUID } from 'node:crypto'
+import { readdirSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
 import { beforeAll, describe, expect, inject, it } from 'vitest'
 import { request } from 'node:http'
 import pg from 'pg'
 import { v7 } from 'uuid'
-import { bottleForm, Client, jobForm, LEAD, MATE } from '../support/client'
+import { bottleForm, Client, event, FINE_ANSWERS, jobForm, LEAD, MATE } from '../support/client'
 import { sharedStudio } from '../support/studio'
 
 /** Each promise of docs/security.md. */
@@ -28,12 +30,16 @@ async function sql(text: string, values: unknown[] = []) {
 
 describe('nobody reads or writes anything without a session', () => {
   const stranger = new Client(url)
-  it.each([
-    ['GET', 'today'], ['GET', 'studio'], ['PUT', 'studio'], ['GET', 'crew'], ['POST', 'crew'], ['PATCH', `crew/${randomUUID()}`], ['GET', 'bottles'], ['POST', 'bottles'], ['PUT', `bottles/${randomUUID()}`], ['GET', `bottles/${randomUUID()}/coupons`], ['POST', `bottles/${randomUUID()}/coupons`],
-    ['POST', 'jobs'], ['GET', `jobs/${randomUUID()}`], ['PUT', `jobs/${randomUUID()}`], ['POST', `jobs/${randomUUID()}/run`], ['POST', `jobs/${randomUUID()}/drop`],
-    ['GET', `runs/${randomUUID()}`], ['POST', `runs/${randomUUID()}/events`], ['GET', 'log'], ['GET', 'live'], ['POST', 'session/person'],
-  ])('%s %s', async (method, path) => {
-    const { status, body } = await stranger.ask(method, path, method === 'GET' ? undefined : {})
+  const folder = fileURLToPath(new URL('../../server/api', import.meta.url))
+  /** Each route as its file is named, so that a new one can't be forgotten. */
+  const routes = readdirSync(folder, { recursive: true, encoding: 'utf8' }).flatMap((file) => {
+    const [, path, method] = /^(.*?)\.(get|post|put|patch|delete)\.ts$/.exec(file) ?? []
+    return path && method ? [{ method: method.toUpperCase(), path: path.replace(/(^|\/)index$/, '').replace(/\[(\w+)\]/g, (_, name) => (name === 'day' ? '2030-06-01' : randomUUID())) }] : []
+  })
+  const OPEN = ['GET health', 'GET time', 'GET session', 'POST session', 'DELETE session', 'POST first-run']
+  it('these are all the routes there are', () => expect(routes.length).toBeGreaterThan(45))
+  it.each(routes.filter(r => !OPEN.includes(`${r.method} ${r.path}`)))('$method $path', async ({ method, path }) => {
+    const { status, body } = await stranger.ask(method, path, method === 'GET' || method === 'DELETE' ? undefined : { events: [event({ kind: 'run.finished' })] })
     expect(status).toBe(401)
     expect(body.error).toMatch(/not signed in/)
   })
@@ -76,8 +82,29 @@ describe('sign-in attempts are limited', () => {
     const { status, body } = await guesser.signIn(name, 'right-password')
     expect(status).toBe(429)
     expect(body.error).toMatch(/quarter of an hour/)
-    await sql('update sign_in_miss set at = at - interval \'16 minutes\'')
+    await sql('update sign_in_try set since = since - interval \'16 minutes\'')
     expect((await guesser.signIn(name, 'right-password')).status).toBe(200)
+  })
+  it('two hundred guesses at once are eight guesses, and the server answers meanwhile', async () => {
+    const name = `Besieged ${v7().slice(-6)}`
+    await lead.post('crew', { name, role: 'crew', password: 'right-password', pin: '' })
+    const guesses = Array.from({ length: 200 }, (_, i) => new Client(url).signIn(name, i === 149 ? 'right-password' : `guess ${i}`))
+    const asked = performance.now()
+    expect((await new Client(url).get('health')).status).toBe(200)
+    expect(performance.now() - asked).toBeLessThan(1500)
+    const answers = (await Promise.all(guesses)).map(g => g.status)
+    expect(answers.filter(s => s === 401)).toHaveLength(8)
+    expect(answers.filter(s => s === 429)).toHaveLength(192)
+    await sql('delete from sign_in_try')
+  })
+  it('a name is one name however it is written', async () => {
+    const name = `İzmir ${v7().slice(-6)}`
+    await lead.post('crew', { name, role: 'crew', password: 'right-password', pin: '' })
+    const written = [name, name.toUpperCase(), name.toUpperCase().replace('İ', 'i̇'), name.toLowerCase()]
+    const reach = await Promise.all(written.map(w => sql('select id from person where lower(name) = lower($1)', [w])))
+    for (let i = 0; i < 9; i++) await new Client(url).signIn(written[i % 2]!, `guess number ${i}`)
+    for (const [i, w] of written.entries()) if (reach[i]!.length > 0) expect((await new Client(url).signIn(w, 'right-password')).status).toBe(429)
+    await sql('delete from sign_in_try')
   })
   it('a name that does not exist is answered like a wrong password', async () => {
     const nobody = await new Client(url).signIn('Nobody At All', 'whatever it is')
@@ -105,6 +132,28 @@ describe('quick change of person by PIN', () => {
     expect((await tablets[0]!.post('session/person', { personId: mateId, pin: MATE.pin })).status).toBe(429)
     await sql('update person set pin_locked_until = now() - interval \'1 second\' where id = $1', [mateId])
     expect((await tablets[1]!.post('session/person', { personId: mateId, pin: MATE.pin })).status).toBe(200)
+  })
+  it('twenty guesses at once are five', async () => {
+    const tablet = new Client(url)
+    await tablet.signIn(LEAD.name, LEAD.password)
+    const answers = await Promise.all(Array.from({ length: 20 }, (_, i) => tablet.post('session/person', { personId: mateId, pin: i === 19 ? MATE.pin : '0000' })))
+    expect(answers.map(a => a.status).sort()).toEqual([...Array<number>(5).fill(401), ...Array<number>(15).fill(429)])
+    await sql('update person set pin_locked_until = null where id = $1', [mateId])
+  })
+  it('sets no password, and nobody else\'s PIN, without the person\'s own password', async () => {
+    const name = `Pinned ${v7().slice(-6)}`
+    const { body: { id } } = await lead.post<{ id: string }>('crew', { name, role: 'lead', password: 'own-password', pin: '8642' })
+    const tablet = new Client(url)
+    await tablet.signIn(MATE.name, MATE.password)
+    await tablet.post('session/person', { personId: id, pin: '8642' })
+    for (const [who, entry] of [[id, { password: 'stolen-password' }], [mateId, { password: 'stolen-password' }], [mateId, { pin: '1111' }]] as const) {
+      const { status, body } = await tablet.patch(`crew/${who}`, entry)
+      expect(status).toBe(403)
+      expect(body.fields!.oldPassword).toMatch(/came in by PIN/)
+    }
+    expect((await tablet.patch(`crew/${id}`, { password: 'a-new-password', oldPassword: 'own-password' })).status).toBe(200)
+    expect((await new Client(url).signIn(name, 'a-new-password')).status).toBe(200)
+    await lead.patch(`crew/${id}`, { active: false })
   })
   it.each(['123', '123456789', 'abcd', ''])('"%s" is no PIN', async (pin) => {
     expect((await lead.post('session/person', { personId: mateId, pin })).status).toBe(400)
@@ -184,6 +233,33 @@ describe('leads manage the crew', () => {
   })
 })
 
+describe('a session ends where it is ended', () => {
+  it('signing out ends it on the server: a copy of the cookie opens nothing', async () => {
+    const tablet = new Client(url)
+    await tablet.signIn(MATE.name, MATE.password)
+    const copy = new Client(inject('secondUrl'))
+    copy.cookie = tablet.cookie
+    expect((await copy.get('today')).status).toBe(200)
+    await tablet.ask('DELETE', 'session')
+    expect((await copy.get('today')).status).toBe(401)
+  })
+  it.each([
+    ['signing out', async (tablet: Client) => void await tablet.ask('DELETE', 'session')],
+    ['a new password', async (_: Client, id: string) => void await lead.patch(`crew/${id}`, { password: 'another-password' })],
+    ['leaving the studio', async (_: Client, id: string) => void await lead.patch(`crew/${id}`, { active: false })],
+  ])('%s ends its live streams, on other processes too', async (_, end) => {
+    const { body: { id } } = await lead.post<{ id: string }>('crew', { name: `Listener ${v7().slice(-6)}`, role: 'crew', password: 'first-password', pin: '' })
+    const name = (await lead.get<{ id: string, name: string }[]>('crew')).body.find(p => p.id === id)!.name
+    const tablet = new Client(url)
+    await tablet.signIn(name, 'first-password')
+    const stream = await fetch(`${inject('secondUrl')}/api/live`, { headers: { cookie: tablet.cookie } })
+    const reader = stream.body!.getReader()
+    expect(new TextDecoder().decode((await reader.read()).value)).toMatch(/^event: beat/)
+    await end(tablet, id)
+    while (!(await reader.read()).done);
+  })
+})
+
 describe('first run', () => {
   it('makes one lead, once, however many try at the same time', async () => {
     const empty = inject('emptyUrl')
@@ -202,14 +278,70 @@ describe('hostile input', () => {
     expect(body.customer).toBe(customer)
     expect((await lead.get(`log?q=${encodeURIComponent('%\' or 1=1 --')}`)).body).toEqual([])
   })
-  it('broken JSON and huge bodies are refused with a sentence', async () => {
-    const broken = await fetch(`${url}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json', 'origin': url }, body: '{"name":' })
-    expect(broken.status).toBe(400)
-    const huge = await new Promise<number>((resolve, reject) => {
-      const req = request(`${url}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json', 'content-length': 5_000_000, 'origin': url } }, res => resolve(res.statusCode!))
-      req.on('error', reject)
-      req.write('{')
+  const send = (path: string, body: string, headers: Record<string, string> = {}, method = 'POST') => fetch(`${url}/api/${path}`, { method, headers: { 'content-type': 'application/json', 'origin': url, 'cookie': lead.cookie, ...headers }, body })
+  it('broken JSON is refused with a sentence', async () => expect((await send('session', '{"name":')).status).toBe(400))
+
+  /** Sends a body piece by piece without ever saying how long it is. @returns the status, and MB sent until it came */
+  const pour = (path: string, method: string, first: string, more: string, mb: number) => new Promise<{ status: number, mb: number }>((resolve, reject) => {
+    const req = request(`${url}/api/${path}`, { method, headers: { 'content-type': 'application/json', 'transfer-encoding': 'chunked', 'origin': url } })
+    let [sent, over] = [0, false]
+    req.on('response', (res) => {
+      over = true
+      resolve({ status: res.statusCode!, mb: sent / 1e6 })
+      req.destroy()
     })
-    expect(huge).toBe(413)
+    req.on('error', error => (over ? undefined : reject(error)))
+    const part = Buffer.from(more.repeat(Math.ceil(64_000 / more.length)))
+    const go = () => {
+      while (!over && sent < mb * 1e6) {
+        sent += part.length
+        if (!req.write(part)) return void req.once('drain', go)
+      }
+      if (!over) req.end()
+    }
+    req.write(first)
+    go()
+  })
+  it.each([
+    ['POST', 'session', '{"name":[', '[1],'], ['POST', 'first-run', '[', '{},'], ['GET', 'time', '[', '{},'], ['DELETE', 'session', '', 'x'], ['POST', 'nowhere', '[', '[],'], ['PUT', `runs/${randomUUID()}/events`, '[', '1,'],
+  ])('an endless body is cut off early: %s %s', async (method, path, first, more) => {
+    const end = await pour(path, method, first, more, 60)
+    expect(end.status).toBe(413)
+    expect(end.mb).toBeLessThan(20)
+    expect((await new Client(url).get('health')).status).toBe(200)
+  })
+  it('a body of many parts or many layers is refused before it is read', async () => {
+    for (const text of [`{"name":${'['.repeat(40)}${']'.repeat(40)}}`, `{"name":[${'[1],'.repeat(150_000)}1]}`]) expect(await (await send('session', text)).json()).toMatchObject({ error: expect.stringMatching(/more parts than any form/) })
+  })
+  it.each([
+    ['NUL', '\\u0000'], ['half of a pair', '\\ud83d'], ['the other half', '\\udc00 x'],
+  ])('%s in a text is refused with a sentence, wherever it stands', async (_, letter) => {
+    const bottle = await lead.get<{ id: string }[]>('bottles')
+    const entry = JSON.stringify({ id: v7(), job: jobForm(bottle.body[0]!.id, { customer: 'HERE' }) }).replace('HERE', `Club ${letter}`)
+    const answers = await Promise.all([send('jobs', entry), send('session', `{"name":"${letter}","password":"x"}`), send('jobs', `{"id":"${v7()}","job":{"a${letter}":1}}`)])
+    for (const a of answers) {
+      expect(a.status).toBe(400)
+      expect((await a.json()).error).toMatch(/letter in it that can't be kept/)
+    }
+  })
+  it('whole pairs are letters like others', async () => expect((await send('session', '{"name":"\\ud83d\\ude00","password":"x"}')).status).toBe(401))
+  it.each([
+    ['GET', 'log?q=%00', 400], ['GET', 'log?q=%ff', 400], ['GET', 'log?before=9007199254740991', 200], ['GET', 'log?before=x', 200], ['GET', 'days/0000-01-01', 404], ['GET', 'days/9999-12-31', 404], ['GET', 'nowhere', 404], ['POST', 'nowhere/at/all', 404], ['DELETE', 'studio', 405], ['PATCH', 'today', 405], ['PUT', `runs/${randomUUID()}/events`, 405],
+    ['GET', `runs/${randomUUID()}?after=-1`, 404], ['GET', `runs/${randomUUID()}?after=99999999999999`, 404],
+  ])('%s %s is answered %i in JSON', async (method, path, status) => {
+    const answer = await lead.ask(method, path)
+    expect(answer.status).toBe(status)
+    if (status >= 400) expect(answer.body.error).toMatch(/^[A-Z].*\./)
+    if (status === 405) expect(answer.headers.get('allow')).toMatch(/^[A-Z, ]+$/)
+  })
+  it('a picture without a byte is refused', async () => {
+    const empty = await fetch(`${url}/api/runs/${randomUUID()}/photos?id=${v7()}&step=etch&piece=`, { method: 'POST', headers: { 'content-type': 'image/jpeg', 'origin': url, 'cookie': lead.cookie } })
+    expect(empty.status).toBe(400)
+  })
+  it('what a form does not have is not stored', async () => {
+    const { body: bottles } = await lead.get<{ id: string }[]>('bottles')
+    const { status, body } = await lead.post<{ entered: object }>('jobs', { id: v7(), job: { ...jobForm(bottles[0]!.id), junk: 'x'.repeat(500_000), answers: { ...FINE_ANSWERS, more: 'junk' } } })
+    expect(status).toBe(200)
+    expect(JSON.stringify(body)).not.toMatch(/xxxx|junk/)
   })
 })

@@ -14,9 +14,9 @@ const problem = ref('')
 const more = ref(false)
 const PAGE = 50
 
-async function load(before?: number) {
+async function load(before?: LogEntry) {
   try {
-    const page = await api<LogEntry[]>(`log?q=${encodeURIComponent(calm.value)}${before ? `&before=${before}` : ''}`)
+    const page = await api<LogEntry[]>(`log?q=${encodeURIComponent(calm.value)}${before ? `&before=${before.endedAt}&id=${before.id}` : ''}`)
     entries.value = before ? [...entries.value, ...page] : page
     more.value = page.length === PAGE
     problem.value = ''
@@ -63,7 +63,7 @@ const came = (e: LogEntry) => (['good', 'usable', 'scrap'] as const).filter(r =>
         </tbody>
       </table>
     </div>
-    <Button v-if="more" label="Show older runs" severity="secondary" @click="load(entries.at(-1)!.endedAt)" />
+    <Button v-if="more" label="Show older runs" severity="secondary" @click="load(entries.at(-1)!)" />
   </div>
 </template>
 

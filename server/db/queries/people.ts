@@ -10,19 +10,19 @@ export interface PersonRow extends Person {
   sessionEpoch: number
 }
 
-const COLUMNS = `id, name, role, active, may, pin_hash is not null as "hasPin", password_hash as "passwordHash", pin_hash as "pinHash",
+export const PERSON_COLUMNS = `person.id, name, role, active, may, pin_hash is not null as "hasPin", password_hash as "passwordHash", pin_hash as "pinHash",
   pin_misses as "pinMisses", pin_locked_until as "pinLockedUntil", session_epoch as "sessionEpoch"`
 
 export async function peopleByIds(db: Db, ids: string[]): Promise<PersonRow[]> {
-  return (await db.query<PersonRow>(`select ${COLUMNS} from person where id = any($1)`, [ids])).rows
+  return (await db.query<PersonRow>(`select ${PERSON_COLUMNS} from person where id = any($1)`, [ids])).rows
 }
 
 export async function personByName(db: Db, name: string): Promise<PersonRow | undefined> {
-  return (await db.query<PersonRow>(`select ${COLUMNS} from person where lower(name) = lower($1)`, [name])).rows[0]
+  return (await db.query<PersonRow>(`select ${PERSON_COLUMNS} from person where lower(name) = lower($1)`, [name])).rows[0]
 }
 
 export async function lockPerson(db: Db, id: string): Promise<PersonRow | undefined> {
-  return (await db.query<PersonRow>(`select ${COLUMNS} from person where id = $1 for update`, [id])).rows[0]
+  return (await db.query<PersonRow>(`select ${PERSON_COLUMNS} from person where id = $1 for update`, [id])).rows[0]
 }
 
 export async function listPeople(db: Db): Promise<Person[]> {
@@ -49,19 +49,43 @@ export async function updatePerson(db: Db, p: { id: string, name: string, role: 
   )
 }
 
-export async function setPinMisses(db: Db, id: string, misses: number, lockedUntil: Date | null): Promise<void> {
-  await db.query('update person set pin_misses = $2, pin_locked_until = $3 where id = $1', [id, misses, lockedUntil])
+/**
+ * Counts one try of a PIN before it is hashed; the one that makes `misses` locks the PIN until `lockedUntil`.
+ * @returns the person with the tries so far, or nobody where no PIN is set or it is locked
+ */
+export async function countPinTry(db: Db, id: string, now: Date, misses: number, lockedUntil: Date): Promise<PersonRow & { tries: number } | undefined> {
+  const { rows } = await db.query<PersonRow & { tries: number }>(
+    `update person set pin_misses = case when old.tries >= $3 then 0 else old.tries end, pin_locked_until = case when old.tries >= $3 then $4::timestamptz end
+     from (select id as old_id, pin_misses + 1 as tries from person where id = $1 for update) old
+     where id = old.old_id and active and pin_hash is not null and (pin_locked_until is null or pin_locked_until <= $2) returning ${PERSON_COLUMNS}, old.tries`,
+    [id, now, misses, lockedUntil],
+  )
+  return rows[0]
 }
 
-export async function countMisses(db: Db, subject: string, since: Date): Promise<number> {
-  return (await db.query<{ n: number }>('select count(*)::int as n from sign_in_miss where subject = $1 and at > $2', [subject, since])).rows[0]!.n
+export async function clearPinTries(db: Db, id: string): Promise<void> {
+  await db.query('update person set pin_misses = 0, pin_locked_until = null where id = $1', [id])
 }
 
-export async function addMisses(db: Db, subjects: string[], at: Date, sweepBefore: Date): Promise<void> {
-  await db.query('insert into sign_in_miss (subject, at) select unnest($1::text[]), $2', [subjects, at])
-  await db.query('delete from sign_in_miss where at < $1', [sweepBefore])
+/**
+ * Counts one try for each subject before anything is hashed, so that guesses sent at once are counted one by one.
+ * A name counts as the database compares names: what is one person is one subject.
+ * @returns tries so far in the window, this one among them
+ */
+export async function countTries(db: Db, name: string, address: string, at: Date, windowMs: number): Promise<{ byName: number, byAddress: number }> {
+  const { rows } = await db.query<{ subject: string, tries: number }>(
+    `insert into sign_in_try as t (subject, tries, since)
+     select subject, 1, $3 from (select 'address:' || $2 as subject union all select 'name:' || lower($1)) as s order by subject
+     on conflict (subject) do update set tries = case when t.since < $4 then 1 else t.tries + 1 end, since = case when t.since < $4 then $3 else t.since end
+     returning subject, tries`,
+    [name, address, at, new Date(at.getTime() - windowMs)],
+  )
+  const of = (kind: string) => rows.find(r => r.subject.startsWith(kind))!.tries
+  return { byName: of('name:'), byAddress: of('address:') }
 }
 
-export async function clearMisses(db: Db, subject: string): Promise<void> {
-  await db.query('delete from sign_in_miss where subject = $1', [subject])
+/** A sign-in that fitted is no miss: the name starts afresh, and the address gets its try back. Windows that are over are swept on the way. */
+export async function forgetTry(db: Db, name: string, address: string, sweepBefore: Date): Promise<void> {
+  await db.query('delete from sign_in_try where subject = \'name:\' || lower($1) or since < $2', [name, sweepBefore])
+  await db.query('update sign_in_try set tries = greatest(0, tries - 1) where subject = \'address:\' || $1', [address])
 }

@@ -26,6 +26,11 @@ export async function runHead(db: Db, id: string, lock = false): Promise<RunHead
   return row && toHead(row)
 }
 
+/** Locks the job that this run is of, before the run itself is locked. */
+export async function lockJobOfRun(db: Db, id: string): Promise<void> {
+  await db.query('select 1 from job where id = (select job_id from run where id = $1) for update', [id])
+}
+
 export async function openRuns(db: Db): Promise<RunHead[]> {
   return (await db.query<HeadRow>(`${HEAD} where run.ended_at is null order by run.started_at`)).rows.map(toHead)
 }
@@ -76,18 +81,36 @@ export async function idsOfOtherRuns(db: Db, runId: string, ids: string[]): Prom
   return new Set(rows.map(r => r.id))
 }
 
+const toRow = (runId: string, { id, seq, kind, at, deviceTime, serverTime, by, ...rest }: StoredEvent) => {
+  const { piece = null, ...payload } = rest as Partial<Extract<RunEvent, { piece: number }>>
+  return { id, run_id: runId, seq, kind, piece, payload, at: new Date(at), device_time: new Date(deviceTime), server_time: new Date(serverTime), by_person: by }
+}
+const COLUMNS = 'id, run_id, seq, kind, piece, payload, at, device_time, server_time, by_person'
+const RECORD = 'id uuid, run_id uuid, seq int, kind text, piece smallint, payload jsonb, at timestamptz, device_time timestamptz, server_time timestamptz, by_person uuid'
+
 /** Appends in one statement; all are stored or none. */
 export async function insertEvents(db: Db, runId: string, events: StoredEvent[]): Promise<void> {
-  const rows = events.map(({ id, seq, kind, at, deviceTime, serverTime, by, ...rest }) => {
-    const { piece = null, ...payload } = rest as Partial<Extract<RunEvent, { piece: number }>>
-    return { id, seq, kind, piece, payload, at: new Date(at), device_time: new Date(deviceTime), server_time: new Date(serverTime), by_person: by }
+  await db.query(`insert into run_event (${COLUMNS}) select ${COLUMNS} from jsonb_to_recordset($1) as e(${RECORD})`, [JSON.stringify(events.map(e => toRow(runId, e)))])
+}
+
+/** Events of one request, to be stored through the session that sent them. */
+export interface EventsOfSession { runId: string, session: string, events: StoredEvent[] }
+
+/**
+ * Appends events of several requests and tells them, in one statement and so in one commit. All are stored, or none: where one of these sessions
+ * may not book one of them.
+ * @returns whether they were stored. Throws a unique violation where a number or an id is taken.
+ */
+export async function appendEvents(db: Db, parts: EventsOfSession[], channel: string, messages: string[], now: Date): Promise<boolean> {
+  const rows = parts.flatMap(p => p.events.map(e => ({ ...toRow(p.runId, e), session: p.session })))
+  const { rowCount } = await db.query({
+    name: 'append-events',
+    text: `with entry as (select * from jsonb_to_recordset($1) as e(${RECORD}, session uuid)),
+      stored as (insert into run_event (${COLUMNS}) select ${COLUMNS} from entry where not exists (select 1 from entry where not may_book(session, by_person, at, $4)) order by run_id, seq returning 1)
+      select pg_notify($2, message) from unnest($3::text[]) as message where exists (select 1 from stored)`,
+    values: [JSON.stringify(rows), channel, messages, now],
   })
-  await db.query(
-    `insert into run_event (id, run_id, seq, kind, piece, payload, at, device_time, server_time, by_person)
-     select id, $1, seq, kind, piece, payload, at, device_time, server_time, by_person
-     from jsonb_to_recordset($2) as e(id uuid, seq int, kind text, piece smallint, payload jsonb, at timestamptz, device_time timestamptz, server_time timestamptz, by_person uuid)`,
-    [runId, JSON.stringify(rows)],
-  )
+  return rowCount !== 0
 }
 
 export async function endRun(db: Db, r: { id: string, at: Date, outcome: 'finished' | 'abandoned', summary: RunSummary, search: string }): Promise<void> {
@@ -96,15 +119,15 @@ export async function endRun(db: Db, r: { id: string, at: Date, outcome: 'finish
 
 interface LogRow extends Omit<LogEntry, 'endedAt'> { endedAt: Date }
 
-/** Finished runs, newest first; every word has to occur. @param before ms, for the next page */
-export async function logPage(db: Db, words: string[], before: Date | null, limit: number): Promise<LogEntry[]> {
+/** Finished runs, newest first; every word has to occur. @param before where the page before this one ended */
+export async function logPage(db: Db, words: string[], before: { at: Date, id: string } | null, limit: number): Promise<LogEntry[]> {
   const { rows } = await db.query<LogRow>(
     `select run.id, coalesce(job.customer, 'a coupon') as customer, run.plan ->> 'noun' as noun, (run.plan ->> 'pieces')::int as pieces, bottle.product_name as bottle, person.name as "startedBy", run.ended_at as "endedAt", run.summary
      from run left join job on job.id = run.job_id join bottle on bottle.id = run.bottle_id join person on person.id = run.started_by
-     where run.outcome = 'finished' and ($2::timestamptz is null or run.ended_at < $2)
+     where run.outcome = 'finished' and ($2::timestamptz is null or (run.ended_at, run.id) < ($2, $3))
        and not exists (select 1 from unnest($1::text[]) as word where strpos(run.search, word) = 0)
-     order by run.ended_at desc, run.id limit $3`,
-    [words, before, limit],
+     order by run.ended_at desc, run.id desc limit $4`,
+    [words, before?.at ?? null, before?.id ?? null, limit],
   )
   return rows.map(row => ({ ...row, endedAt: row.endedAt.getTime() }))
 }
@@ -128,6 +151,11 @@ export async function knownConflicts(db: Db, runId: string, ids: string[]): Prom
 export async function insertConflict(db: Db, runId: string, c: Conflict & { deviceTime: number, serverTime: number }): Promise<void> {
   await db.query('insert into run_conflict (id, run_id, kind, piece, at, device_time, server_time, by_person) values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (id) do nothing',
     [c.id, runId, c.fact, c.piece, new Date(c.at), new Date(c.deviceTime), new Date(c.serverTime), c.by])
+}
+
+/** What is written after the end is found by its words as well. */
+export async function addToSearch(db: Db, id: string, text: string): Promise<void> {
+  await db.query('update run set search = search || \' \' || $2 where id = $1', [id, text.toLowerCase()])
 }
 
 export async function settleConflict(db: Db, id: string, taken: boolean, by: string, at: Date): Promise<void> {

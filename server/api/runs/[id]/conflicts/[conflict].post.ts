@@ -3,7 +3,7 @@ import { idSchema } from '#shared/ids'
 import { settleSchema } from '#shared/runs'
 import { body, pathId, route } from '../../../../http/handler'
 import { notFound } from '../../../../services/refusal'
-import { settle } from '../../../../services/runs'
+import { settle } from '../../../../services/events'
 
 export default route(async (event, context) => {
   const conflict = idSchema.safeParse(getRouterParam(event, 'conflict'))

@@ -1,0 +1,12 @@
+import type { H3Event } from 'h3'
+import type { SignedIn } from '#shared/accounts'
+import { readSession, signedInOf, signIn } from '../services/accounts'
+import { database } from './database'
+import { keepSession } from './session'
+
+/** Opens a session and gives it to the device. @throws Refusal */
+export async function signInHere(event: H3Event, entry: { name: string, password: string }, address: string): Promise<{ signedIn: SignedIn }> {
+  const id = await signIn(database(), new Date(), entry, address)
+  await keepSession(event, id)
+  return { signedIn: signedInOf((await readSession(database(), id, new Date()))!) }
+}

@@ -1,0 +1,37 @@
+import { defineEventHandler, setResponseHeader, setResponseStatus } from 'h3'
+import type { Server } from 'node:http'
+import { holdsNoLetter, limitsOf, readBytes } from '../http/body'
+import { Refusal } from '../services/refusal'
+
+/** ms a connection may take for the heads of a request, for all of one, and may stand idle between two. */
+const PATIENCE = { headersTimeout: 15_000, requestTimeout: 75_000, keepAliveTimeout: 10_000 }
+const limited = new WeakSet<Server>()
+
+/** Nothing else sees a request before its body is here and no larger than it may be; and no path holds letters that no text can. */
+export default defineEventHandler(async (event) => {
+  const { req } = event.node
+  const server = (req.socket as unknown as { server?: Server }).server
+  if (server && !limited.has(server)) limited.add(Object.assign(server, PATIENCE))
+  try {
+    if (!readable(event.path)) throw new Refusal(400, 'This address can\'t be read. Go back to Today and open it from there.')
+    const comes = req.headers['transfer-encoding'] !== undefined || Number(req.headers['content-length'] ?? 0) > 0
+    if (comes) event.context.body = await readBytes(req, limitsOf(event.path))
+  }
+  catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    // The rest of it is not read: this connection is of no more use.
+    setResponseHeader(event, 'connection', 'close')
+    event.node.res.once('finish', () => req.socket.destroySoon())
+    setResponseStatus(event, error.status)
+    return { error: error.message }
+  }
+})
+
+function readable(path: string): boolean {
+  try {
+    return !holdsNoLetter(decodeURIComponent(path.replaceAll('+', ' ')))
+  }
+  catch {
+    return false
+  }
+}

@@ -1,0 +1,49 @@
+import { v7 } from 'uuid'
+import { FAULTS, summarise } from '#core/run'
+import type { RunState, RunSummary } from '#core/run'
+import type { RunHead } from '#shared/runs'
+import type { Db } from '../db/pool'
+import { bottleById, changeLevel, setLevel } from '../db/queries/bottles'
+import { jobById, setJobStatus } from '../db/queries/jobs'
+import { peopleByIds } from '../db/queries/people'
+import * as runs from '../db/queries/runs'
+import { addUses } from '../db/queries/stencils'
+import type { Context } from './context'
+import { notify } from './context'
+
+/** What left the shelf: as measured; as planned when a run was stopped after coating and nobody measured. */
+function etchantUsed(head: RunHead, state: RunState, summary: RunSummary): { amount: number, reason: string } {
+  if (state.measured) return { amount: summary.used, reason: 'used in a run' }
+  const coated = state.pieces.some(p => p.coatStarted)
+  return { amount: coated ? head.plan.putOut : 0, reason: 'run stopped; amount as planned' }
+}
+
+/** The job is done, or waits again; a stencil that is used again counts the pieces it was on. */
+async function closeJob(db: Db, jobId: string, state: RunState): Promise<void> {
+  await setJobStatus(db, jobId, state.finished ? 'done' : 'planned')
+  const job = await jobById(db, jobId)
+  const etched = state.pieces.filter(p => p.off || p.blasted).length
+  if (job?.stencilId && etched > 0) await addUses(db, job.stencilId, etched)
+}
+
+/** Closes the run where its end has been entered: its summary, its job, and what left the shelf. */
+export async function closeRun(context: Context, db: Db, head: RunHead, state: RunState): Promise<void> {
+  const end = state.finished ?? state.abandoned
+  if (!end) return
+  const summary = summarise(head.plan, state)
+  const bottle = (await bottleById(db, head.bottleId, true))!
+  const people = await peopleByIds(db, [head.startedBy])
+  const faults = summary.pieces.flatMap(p => [p.note, p.withdrawn ?? '', ...p.faults.map(f => FAULTS.find(x => x.id === f)!.text)])
+  const search = [head.customer, head.jobId === null ? 'coupon' : '', head.plan.noun, bottle.productName, people[0]?.name ?? '', ...summary.pieces.map(p => p.result ?? ''), ...faults, ...summary.skipped.map(s => s.reason), ...state.notes.map(n => n.text)].join(' ').toLowerCase()
+  await runs.endRun(db, { id: head.id, at: new Date(end.at), outcome: state.finished ? 'finished' : 'abandoned', summary, search })
+  if (head.jobId !== null) await closeJob(db, head.jobId, state)
+  const used = etchantUsed(head, state, summary)
+  // A bottle can't go below empty: the shelf was wrong, and the movement says what was really taken off it.
+  const taken = Math.min(bottle.left, used.amount)
+  if (taken > 0) {
+    await setLevel(db, bottle.id, Math.round((bottle.left - taken) * 100) / 100)
+    await changeLevel(db, { id: v7(), bottleId: bottle.id, runId: head.id, change: -taken, reason: used.reason, by: context.by, at: context.now() })
+  }
+  await notify(db, { topic: 'shelf' })
+  await notify(db, { topic: 'today' })
+}

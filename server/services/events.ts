@@ -1,0 +1,189 @@
+import { v7 } from 'uuid'
+import { FIELD_OF, PIECE_FACTS } from '#core/run'
+import type { PieceFact, RunEvent, RunState } from '#core/run'
+import { fieldErrors } from '#shared/fields'
+import { runEventSchema } from '#shared/runs'
+import type { EventOutcome, EventsAnswer, RunWithEvents, SentEvent, StoredEvent } from '#shared/runs'
+import type { Pool } from '../db/pool'
+import * as runs from '../db/queries/runs'
+import { notToBook } from '../db/queries/sessions'
+import { closeRun } from './close-run'
+import type { Context } from './context'
+import { notify } from './context'
+import { Refusal } from './refusal'
+import { RunBook, runMessage } from './run-book'
+import type { Page } from './run-book'
+import { runWithEvents } from './runs'
+
+const books = new WeakMap<Pool, RunBook>()
+/** One book for each pool, and so one for a process. */
+function bookOf(pool: Pool): RunBook {
+  const book = books.get(pool) ?? new RunBook(pool)
+  books.set(pool, book)
+  return book
+}
+
+/**
+ * When it happened, in server time. A sender can be late with the news, never early: the future is cut to now,
+ * and nothing lies before the run began.
+ */
+function happenedAt(sent: SentEvent, startedAt: number, now: number): number {
+  return Math.max(startedAt, Math.min(sent.at, now))
+}
+
+/** The fact that this event says again of a piece for which somebody else has said it already; null when it is none of that. */
+function secondFact(state: RunState, event: RunEvent): PieceFact | null {
+  if (state.abandoned) return null
+  const fact = PIECE_FACTS.find(f => f === event.kind)
+  const standing = fact && state.pieces[(event as { piece: number }).piece - 1]?.[FIELD_OF[fact]]
+  return fact && standing && standing.by !== event.by ? fact : null
+}
+
+/** One entry as it was read: an event, or what can't be one. */
+type Read = { event: SentEvent } | { outcome: EventOutcome }
+
+function readEntry(raw: unknown): Read {
+  const parsed = runEventSchema.safeParse(raw)
+  if (parsed.success) return { event: parsed.data }
+  const id = (raw as { id?: unknown } | null)?.id
+  const words = Object.entries(fieldErrors(parsed.error)).map(([field, message]) => (field === '' ? message : `${field}: ${message}`))
+  return { outcome: { id: typeof id === 'string' ? id.slice(0, 60) : '', accepted: false, code: 'malformed', reason: `This entry can't be read (${words.slice(0, 3).join(' ')}). Write it down as a note instead.` } }
+}
+
+const ENDS: readonly RunEvent['kind'][] = ['run.finished', 'run.abandoned']
+const NOT_HERE = 'Whoever entered this is not signed in on this device. It is sent once they are.'
+
+type Numbered = RunEvent & SentEvent & { by: string }
+
+const asStored = (event: Numbered, seq: number, serverTime: number): StoredEvent => ({ ...event, seq, serverTime })
+
+/**
+ * The short way for entries that are all new and allowed, as nearly all are: judged by the run as this process knows it, and stored by one statement
+ * that checks the session as well.
+ * @returns null when they have to go the long way
+ */
+export async function appendQuickly(pool: Pool, runId: string, session: string | undefined, sent: unknown[], now: Date): Promise<EventsAnswer | null> {
+  if (!session) return null
+  const read = sent.map(readEntry)
+  const book = bookOf(pool)
+  for (let tried = 0; tried < 3; tried++) {
+    const page = await book.page(runId).catch((error: unknown) => {
+      // The long way asks who is in before it says that there is no such run.
+      if (error instanceof Refusal) return null
+      throw error
+    })
+    if (!page) return null
+    if (page.dead) continue
+    const stored = offerAll(page, read, now.getTime())
+    if (!stored) return null
+    if (stored === 'dead') {
+      book.drop(page)
+      return null
+    }
+    const outcome = await book.append(page, session, stored)
+    if (outcome === 'refused') return null
+    if (outcome === 'stored') return { outcomes: stored.map(e => ({ id: e.id, accepted: true })), stored, serverTime: Date.now() }
+  }
+  return null
+}
+
+/** Offers all of them to the page. @returns null when one is not for the short way, `dead` when that was seen only after others had been offered */
+function offerAll(page: Page, read: Read[], now: number): StoredEvent[] | null | 'dead' {
+  const stored: StoredEvent[] = []
+  const tooLong = () => (stored.length === 0 ? null : 'dead')
+  const { finished, abandoned } = page.intake.state()
+  if (finished ?? abandoned) return null
+  for (const r of read) {
+    if (!('event' in r) || !r.event.by || page.intake.has(r.event.id) || ENDS.includes(r.event.kind)) return tooLong()
+    const event = { ...r.event, at: happenedAt(r.event, page.head.startedAt, now) } as Numbered
+    if (secondFact(page.intake.state(), event) || page.intake.offer(event) !== null) return tooLong()
+    stored.push(asStored(event, ++page.seq, now))
+  }
+  return stored
+}
+
+/** Nobody else waits while many entries are judged. ms */
+const TURN = 15
+const otherTurn = () => new Promise(resolve => setImmediate(resolve))
+
+type Kept = Parameters<typeof runs.insertConflict>[2]
+
+/**
+ * Takes entries in order. Each is stored once and answered by itself; one that can't be taken says why.
+ * @throws Refusal 404 no such run
+ */
+export async function acceptEvents(context: Context, runId: string, sent: unknown[]): Promise<EventsAnswer> {
+  const read = sent.map(readEntry)
+  const events = read.flatMap(r => ('event' in r ? [r.event] : []))
+  const ids = events.map(e => e.id)
+  const answer = await bookOf(context.pool).alone(runId, events.some(e => ENDS.includes(e.kind)), async (db, page) => {
+    const { head, intake } = page
+    const now = context.now().getTime()
+    const [foreign, kept] = [await runs.idsOfOtherRuns(db, runId, ids), await runs.knownConflicts(db, runId, ids)]
+    const made = events.map(e => ({ ...e, by: e.by ?? context.by, at: happenedAt(e, head.startedAt, now) }) as Numbered)
+    const strange = await notToBook(db, context.session.id, made, context.now())
+    const conflicts: Kept[] = []
+    const added: StoredEvent[] = []
+    let [next, began] = [0, performance.now()]
+    const outcomes: EventOutcome[] = []
+    for (const r of read) {
+      if (performance.now() - began > TURN) {
+        await otherTurn()
+        began = performance.now()
+      }
+      outcomes.push('event' in r ? one(made[next++]!) : r.outcome)
+    }
+    function one(event: Numbered): EventOutcome {
+      const { id } = event
+      const no = (code: EventOutcome['code'], reason: string): EventOutcome => ({ id, accepted: false, code, reason })
+      if (intake.has(id)) return { id, accepted: true }
+      if (kept.has(id)) return { id, accepted: false, conflict: true }
+      if (foreign.has(id)) return no('other-run', 'This entry belongs to another run. Enter it again.')
+      if (strange.has(id)) return no('not-here', NOT_HERE)
+      // Somebody else's tablet was first with the same fact: both are kept, and a person decides.
+      const fact = secondFact(intake.state(), event)
+      if (fact) {
+        kept.add(id)
+        conflicts.push({ id, fact, piece: (event as { piece: number }).piece, at: event.at, by: event.by, deviceTime: event.deviceTime, serverTime: now })
+        return { id, accepted: false, conflict: true }
+      }
+      const reason = intake.offer(event)
+      if (reason !== null) return no('refused', reason)
+      added.push(asStored(event, ++page.seq, now))
+      return { id, accepted: true }
+    }
+    for (const c of conflicts) await runs.insertConflict(db, runId, c)
+    if (added.length > 0) {
+      await runs.insertEvents(db, runId, added)
+      if (head.endedAt === null) await closeRun(context, db, head, intake.state())
+      else for (const e of added) if (e.kind === 'note.written') await runs.addToSearch(db, runId, e.text)
+    }
+    // A decision is not among the events: then the run is read as a whole.
+    if (conflicts.length > 0) await notify(db, { topic: 'run', id: runId })
+    else if (added.length > 0) await notify(db, runMessage(runId, added))
+    return { outcomes, stored: added }
+  })
+  return { ...answer, serverTime: Date.now() }
+}
+
+/**
+ * Settles which of two entries of one fact counts. @param take the second one does
+ * @throws Refusal 409 when it would stand out of order in time, or the run is finished
+ */
+export async function settle(context: Context, runId: string, id: string, take: boolean): Promise<RunWithEvents> {
+  await bookOf(context.pool).alone(runId, false, async (db, page) => {
+    const conflict = (await runs.conflictsOfRuns(db, [runId])).get(runId)!.find(c => c.id === id)
+    // Decided already, perhaps on another tablet: nothing is left to do.
+    if (!conflict) return
+    if (take) {
+      const now = context.now().getTime()
+      const event = { id: v7(), kind: 'fact.settled' as const, piece: conflict.piece, fact: conflict.fact, heldAt: conflict.at, heldBy: conflict.by, by: context.by, at: now }
+      const reason = page.intake.offer(event)
+      if (reason !== null) throw new Refusal(409, reason)
+      await runs.insertEvents(db, runId, [{ ...event, seq: ++page.seq, deviceTime: now, serverTime: now }])
+    }
+    await runs.settleConflict(db, id, take, context.by, context.now())
+    await notify(db, { topic: 'run', id: runId })
+  })
+  return runWithEvents(context.pool, runId, context.now())
+}

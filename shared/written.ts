@@ -1,0 +1,36 @@
+import type { z } from 'zod'
+
+/** What of Zod's own description of a schema is needed to walk it. */
+interface Def {
+  type: string
+  shape?: Record<string, z.ZodType>
+  element?: z.ZodType
+  options?: z.ZodType[]
+  in?: z.ZodType
+  innerType?: z.ZodType
+  valueType?: z.ZodType
+}
+
+/**
+ * A form as it was written, with the keys that its schema knows and no others: what people typed is kept, whatever else came along is not.
+ * @param value has passed the schema
+ */
+export function asWritten(schema: z.ZodType, value: unknown): unknown {
+  const def = schema.def as unknown as Def
+  if (value === null || typeof value !== 'object') return value
+  switch (def.type) {
+    case 'object': {
+      const known = Object.entries(def.shape!).filter(([key]) => Object.hasOwn(value, key))
+      return Object.fromEntries(known.map(([key, field]) => [key, asWritten(field, (value as Record<string, unknown>)[key])]))
+    }
+    case 'array': return (value as unknown[]).map(item => asWritten(def.element!, item))
+    case 'record': return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, asWritten(def.valueType!, item)]))
+    case 'union': {
+      const fits = def.options!.find(option => option.safeParse(value).success)
+      return fits ? asWritten(fits, value) : undefined
+    }
+    case 'pipe': return asWritten(def.in!, value)
+    case 'optional': case 'nullable': case 'default': case 'readonly': case 'catch': return asWritten(def.innerType!, value)
+    default: return value
+  }
+}
