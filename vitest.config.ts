@@ -7,7 +7,7 @@ const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 const OWN_PROCESSES = ['tests/integration/start.test.ts', 'tests/integration/faults.test.ts']
 
 export default defineConfig({
-  resolve: { alias: { '#core': here('./core'), '#shared': here('./shared') } },
+  resolve: { alias: { '#core': here('./core'), '#shared': here('./shared'), '~': here('./app') } },
   test: {
     projects: [
       { extends: true, test: { name: 'processes', include: OWN_PROCESSES, globalSetup: ['tests/support/global-cluster.ts'], testTimeout: 60_000, hookTimeout: 60_000 } },

@@ -62,6 +62,12 @@ async function answer(request) {
   }
 }
 
+/** What a page has learnt bit by bit, as one answer. */
+async function keepGiven({ keep, body }) {
+  const cache = await caches.open(ANSWERS)
+  await cache.put(keep, new Response(body, { headers: { 'content-type': 'application/json' } }))
+}
+
 async function kept(cache, request) {
   const found = await cache.match(request)
   if (!found) return undefined
@@ -73,6 +79,7 @@ async function kept(cache, request) {
 self.addEventListener('install', event => event.waitUntil(keepShell().then(() => self.skipWaiting())))
 self.addEventListener('activate', event => event.waitUntil(self.clients.claim()))
 self.addEventListener('message', (event) => {
+  if (event.data?.keep && KEPT.test(event.data.keep)) event.waitUntil(keepGiven(event.data).finally(() => event.ports[0]?.postMessage('kept')))
   if (event.data === 'keep') event.waitUntil(keepShell().catch(() => {}))
   // Whoever signs out leaves nothing behind.
   if (event.data === 'forget') event.waitUntil(caches.delete(ANSWERS))

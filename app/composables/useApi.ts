@@ -3,11 +3,6 @@ export class ApiError extends Error {
   constructor(readonly status: number, message: string, readonly fields: Record<string, string> = {}) {
     super(message)
   }
-
-  /** The server or its database is away: worth trying again with the same entry. */
-  get passing() {
-    return this.status === 0 || this.status === 502 || this.status === 503 || this.status === 504
-  }
 }
 
 /** Whether the server was heard last time it was asked; while it is not, the bench goes on from what is kept here. */
@@ -16,15 +11,15 @@ export const reachable = ref(true)
 const KEPT = 'x-crest-kept'
 
 const UNREACHABLE = 'Crest can\'t be reached. What you entered is kept here; it is tried again.'
-const PATIENCE_MS = 10_000
+export const PATIENCE_MS = 10_000
 
 /** How long a picture may take over a weak network. */
-const PICTURE_PATIENCE_MS = 60_000
+export const PICTURE_PATIENCE_MS = 60_000
 
-async function ask<T>(path: string, request: RequestInit, patience: number): Promise<T> {
+async function ask<T>(path: string, request: RequestInit): Promise<T> {
   let response: Response
   try {
-    response = await fetch(`/api/${path}`, { ...request, signal: AbortSignal.timeout(patience) })
+    response = await fetch(`/api/${path}`, { ...request, signal: AbortSignal.timeout(PATIENCE_MS) })
   }
   catch {
     reachable.value = false
@@ -40,7 +35,4 @@ async function ask<T>(path: string, request: RequestInit, patience: number): Pro
 
 /** Asks the server. @throws ApiError with a sentence to show and messages for fields */
 export const api = <T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE' = 'GET', body?: unknown): Promise<T> =>
-  ask<T>(path, { method, headers: body === undefined ? {} : { 'content-type': 'application/json' }, body: body === undefined ? undefined : JSON.stringify(body) }, PATIENCE_MS)
-
-/** Sends a picture as it is. @throws ApiError */
-export const sendPicture = <T>(path: string, file: Blob): Promise<T> => ask<T>(path, { method: 'POST', headers: { 'content-type': file.type.startsWith('image/') ? file.type : 'image/jpeg' }, body: file }, PICTURE_PATIENCE_MS)
+  ask<T>(path, { method, headers: body === undefined ? {} : { 'content-type': 'application/json' }, body: body === undefined ? undefined : JSON.stringify(body) })

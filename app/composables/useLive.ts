@@ -31,13 +31,13 @@ export function runLive() {
   function hear(message: LiveMessage) {
     hearers.get(message.topic)?.forEach(h => h(message as never))
     switch (message.topic) {
-      case 'run': return quietly(() => work.loadRun(message.id))
+      case 'run': return quietly(() => work.hear(message.id, message.events))
       case 'today': return quietly(work.load)
       case 'shelf': return quietly(studio.loadShelf)
       case 'studio': return quietly(studio.loadStudio)
       case 'crew': return quietly(studio.loadCrew)
       case 'day': return message.day === turns.today() ? quietly(turns.load) : undefined
-      case 'photos': return
+      case 'photos': case 'session': return
       default: return loadAll()
     }
   }
@@ -61,7 +61,7 @@ export function runLive() {
       wasOpen = true
       void work.send()
     }
-    source.onmessage = e => hear(JSON.parse(e.data as string) as LiveMessage)
+    source.onmessage = e => (JSON.parse(e.data as string) as LiveMessage[]).forEach(hear)
     source.onerror = () => {
       reachable.value = false
       // A browser gives up on an error answer; we don't.

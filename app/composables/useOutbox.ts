@@ -1,83 +1,80 @@
-import { openDB } from 'idb'
-import type { DBSchema, IDBPDatabase } from 'idb'
-import type { SentEvent } from '#shared/runs'
-
-/** An entry on its way to the server, with who made it. */
-export interface Waiting { runId: string, by: string, event: SentEvent }
-
-interface Kept extends DBSchema { outbox: { key: string, value: Waiting & { id: string } } }
+import { v7 } from 'uuid'
+import { runEventSchema } from '#shared/runs'
+import type { StoredEvent } from '#shared/runs'
+import { Outbox } from '~/outbox/outbox'
+import type { Answered, Entry, Kept, OutboxParts } from '~/outbox/outbox'
+import { deviceStorage } from '~/outbox/storage'
 
 const CHANNEL = 'crest:outbox'
-/** Where entries lay before they were kept in a database. */
-const OLD_PREFIX = 'crest:outbox:'
+/** Another tab may still wait to hear what the server has taken: until then it shows what lies here. ms */
+const TELL_AFTER_MS = 300
+const PICTURE_BYTES = 10_000_000
 
-async function open(): Promise<IDBPDatabase<Kept>> {
-  const db = await openDB<Kept>('crest', 1, { upgrade: made => void made.createObjectStore('outbox', { keyPath: 'id' }) })
-  for (const key of Object.keys(localStorage).filter(k => k.startsWith(OLD_PREFIX))) {
-    const entry = JSON.parse(localStorage.getItem(key)!) as Waiting
-    await db.put('outbox', { ...entry, id: entry.event.id })
-    localStorage.removeItem(key)
-  }
-  return db
+/** Why this could never be stored, in words for whoever pressed. */
+function check(entry: Entry): string | null {
+  if (entry.kind === 'photo') return entry.picture.size > PICTURE_BYTES ? 'A picture may have 10 MB. Take it smaller.' : null
+  const parsed = runEventSchema.safeParse({ ...entry.event, by: entry.by })
+  return parsed.success ? null : parsed.error.issues[0]!.message
 }
 
-/**
- * Entries kept in the device's own database until the server has them: a reload, a crashed tab or a dead server loses nothing. Each is a row of its
- * own, so that two tabs can add and remove at the same time. Ids are UUIDv7: sorted by id is sorted by when they were made.
- */
-export function useOutbox() {
-  const waiting = ref<Waiting[]>([])
-  /** This browser keeps nothing: a private window, or no room. */
+/** What the device's own outbox does, as Vue sees it. @param taken shows what the server has */
+export function useOutbox(taken: (runId: string, stored: StoredEvent[], ids: string[]) => Promise<void>) {
+  const session = useSessionStore()
+  const waiting = shallowRef<Entry[]>([])
+  const tray = shallowRef<Outbox['notTaken']>([])
   const forgetful = ref(false)
-  const told = new BroadcastChannel(CHANNEL)
-  const db = open().catch(() => {
-    forgetful.value = true
-    return null
-  })
-  /** Made here and not in the database yet, or never: a reading that began before them may not hide them. */
-  const adding = new Map<string, Waiting>()
-  /** Taken off here before a reading was over. */
-  const gone = new Set<string>()
-
-  const sorted = (list: Waiting[]) => [...new Map(list.map(w => [w.event.id, w])).values()].sort((a, b) => (a.event.id < b.event.id ? -1 : 1))
-  async function read() {
-    const rows = await (await db)?.getAll('outbox').catch(() => []) ?? []
-    waiting.value = sorted([...rows.map(({ id: _, ...w }) => w).filter(w => !gone.has(w.event.id)), ...adding.values()])
+  const channel = new BroadcastChannel(CHANNEL)
+  const parts: OutboxParts = {
+    storage: deviceStorage(() => setTimeout(() => channel.postMessage('changed'), TELL_AFTER_MS)),
+    transport: {
+      events: (runId, events) => deliver(`runs/${runId}/events`, { headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events }) }),
+      photo: ({ id, runId, by, step, piece, picture }) => deliver(
+        `runs/${runId}/photos?${new URLSearchParams({ id, by, step, piece: String(piece ?? '') })}`,
+        { headers: { 'content-type': picture.type.startsWith('image/') ? picture.type : 'image/jpeg' }, body: picture }),
+    },
+    check,
+    mayBook: by => session.signedIn?.people.includes(by) ?? false,
+    taken,
+    changed() {
+      waiting.value = outbox.waiting
+      tray.value = outbox.notTaken
+      forgetful.value = outbox.forgetful
+    },
+    chance: Math.random,
+    now: serverNow,
   }
-  const loaded = read()
-  told.onmessage = () => void read()
+  const outbox = new Outbox(parts)
+  channel.onmessage = () => void outbox.read().then(() => outbox.send())
+  watch(() => session.signedIn, () => void outbox.send())
 
-  return {
-    waiting,
-    forgetful,
-    loaded,
-    /** Shown at once; `kept` comes true when it would survive a crash. */
-    add(entry: Waiting): Promise<void> {
-      adding.set(entry.event.id, entry)
-      waiting.value = sorted([...waiting.value, entry])
-      return db.then(async (d) => {
-        if (!d) return
-        // Strict: on the disk, not on its way there.
-        const t = d.transaction('outbox', 'readwrite', { durability: 'strict' })
-        await t.store.put({ ...toRaw(entry), id: entry.event.id })
-        await t.done
-        adding.delete(entry.event.id)
-        told.postMessage('changed')
-      }).catch(() => void (forgetful.value = true))
-    },
-    remove(ids: Set<string>): Promise<void> {
-      for (const id of ids) {
-        gone.add(id)
-        adding.delete(id)
-      }
-      waiting.value = waiting.value.filter(w => !ids.has(w.event.id))
-      return db.then(async (d) => {
-        if (!d) return
-        const t = d.transaction('outbox', 'readwrite', { durability: 'strict' })
-        await Promise.all([...ids].map(id => t.store.delete(id)))
-        await t.done
-        told.postMessage('changed')
-      }).catch(() => {})
-    },
+  /** Enters a note in place of what was not taken; that goes once the note lies here safely. */
+  async function replaceByNote(kept: Kept, why: 'not-taken' | 'discarded', text: string): Promise<string | null> {
+    const { entry } = kept
+    const id = v7()
+    const at = Math.round(serverNow())
+    const was = entry.kind === 'event' ? { kind: entry.event.kind, at: entry.event.at } : { kind: 'photo', at: entry.at }
+    const piece = entry.kind === 'photo' ? entry.piece : 'piece' in entry.event ? entry.event.piece : null
+    const by = session.person!.id
+    const added = outbox.add({ kind: 'event', id, runId: entry.runId, by, event: { id, at, deviceTime: Date.now(), kind: 'note.written', why, of: piece, text, was } })
+    if (added.refused !== null) return added.refused
+    await added.kept
+    await outbox.takeOut(kept.seq)
+    return null
+  }
+
+  return { outbox, waiting, tray, forgetful, replaceByNote }
+}
+
+/** Asks and hands on whatever answers: what that means is the outbox's to say. */
+async function deliver(path: string, request: RequestInit): Promise<Answered> {
+  try {
+    const response = await fetch(`/api/${path}`, { method: 'POST', ...request, signal: AbortSignal.timeout(request.body instanceof Blob ? PICTURE_PATIENCE_MS : PATIENCE_MS) })
+    reachable.value = true
+    if (response.status === 401) useSessionStore().lost()
+    return { status: response.status, body: await response.json().catch(() => null) as unknown }
+  }
+  catch {
+    reachable.value = false
+    return { status: 0, body: null }
   }
 }

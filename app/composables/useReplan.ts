@@ -17,7 +17,7 @@ export function useReplan(run: Ref<RunWithEvents | undefined>) {
   const { input: inputOf, ready } = useDayFacts()
   const reckoner = useDayReckoner()
 
-  const waiting = computed(() => work.outbox.filter(w => w.runId === run.value?.id).length)
+  const waiting = computed(() => (run.value ? work.waitingOf(run.value.id).length : 0))
 
   async function plan() {
     const day = turns.day

@@ -20,15 +20,27 @@ export const useSessionStore = defineStore('session', () => {
     known.value = true
   }
 
+  /** Who is at the device is one fact for all its tabs: what changes in one is asked for in the others. */
+  const told = new BroadcastChannel('crest:session')
+  told.onmessage = () => void follow().catch(() => {})
+  async function follow() {
+    await load()
+    const at = useRoute()
+    if (!signedIn.value) await navigateTo({ path: '/sign-in', query: { to: at.fullPath } })
+    else if (at.path === '/sign-in') await navigateTo(typeof at.query.to === 'string' ? at.query.to : '/')
+  }
+
   const load = async () => take(await api<SessionAnswer>('session'))
   /** The device keeps the last answer about who is in, for a start without network: it has to be that of the person who is. */
   async function takeNew(answer: SessionAnswer) {
     take(answer)
+    told.postMessage('changed')
     if (navigator.serviceWorker?.controller) await load().catch(() => {})
   }
   const signIn = async (entry: { name: string, password: string }) => takeNew(await api('session', 'POST', entry))
   async function signOut() {
     take(await api('session', 'DELETE'))
+    told.postMessage('changed')
     // What is kept for a start without network is somebody's: it goes with them.
     navigator.serviceWorker?.controller?.postMessage('forget')
   }

@@ -1,27 +1,28 @@
 import { defineStore } from 'pinia'
 import { v7 } from 'uuid'
-import { foldRun, refuseEvent } from '#core/run'
-import type { NewEvent, RunEvent, RunState } from '#core/run'
+import { followedRun } from '#core/run'
+import type { FollowedRun, NewEvent, RunEvent, RunState } from '#core/run'
 import type { Job } from '#shared/jobs'
+import type { RunWithEvents, SentEvent, StoredEvent } from '#shared/runs'
+import type { Entry } from '~/outbox/outbox'
 import type { TodayAnswer } from '~/composables/useEarly'
-import type { EventOutcome, RunWithEvents, SentEvent } from '#shared/runs'
-
-const RETRY_MS = 1000
 
 /** Open jobs and runs, and the entries on their way to the server. */
 export const useWorkStore = defineStore('work', () => {
-  const jobs = ref<Job[]>([])
+  const session = useSessionStore()
+  const jobs = shallowRef<Job[]>([])
   /** Open runs, and those that ended while this page had them: whoever stands before one still sees that it is closed. */
-  const known = ref<RunWithEvents[]>([])
+  const known = shallowRef<RunWithEvents[]>([])
   const runs = computed(() => known.value.filter(r => r.endedAt === null))
   const loaded = ref(false)
-  const { waiting: outbox, add, remove, loaded: outboxRead, forgetful } = useOutbox()
   const refusal = ref<string | null>(null)
-  let sending = false
+  const { outbox: box, waiting: outbox, tray, forgetful, replaceByNote } = useOutbox(taken)
 
   /** When each run was last fetched by itself, counted in fetches. */
   const fetched = new Map<string, number>()
   let fetches = 0
+
+  const last = (r: RunWithEvents) => r.events.at(-1)?.seq ?? 0
 
   /** An answer that was long on its way takes nothing back: what a run showed since then stays. */
   async function load() {
@@ -30,7 +31,7 @@ export const useWorkStore = defineStore('work', () => {
     // What has ended stays as it is.
     const newer = known.value.filter(r => r.endedAt !== null || (fetched.get(r.id) ?? 0) > began)
     jobs.value = answer.jobs
-    known.value = [...answer.runs.map(r => newer.find(n => n.id === r.id && n.events.length >= r.events.length) ?? r), ...newer.filter(n => !answer.runs.some(r => r.id === n.id))]
+    known.value = [...answer.runs.map(r => newer.find(n => n.id === r.id && last(n) >= last(r)) ?? r), ...newer.filter(n => !answer.runs.some(r => r.id === n.id))]
     // Kept answers are of different ages: a run by itself may have been fetched since.
     if (!reachable.value) await Promise.all(runs.value.map(r => loadRun(r.id).catch(() => {})))
     loaded.value = true
@@ -40,78 +41,90 @@ export const useWorkStore = defineStore('work', () => {
     learnAtLeast(run.serverTime)
     fetched.set(run.id, ++fetches)
     const at = known.value.findIndex(r => r.id === run.id)
-    if (at === -1) known.value.push(run)
-    else if (run.events.length >= known.value[at]!.events.length) known.value[at] = run
+    if (at === -1) known.value = [...known.value, run]
+    else if (last(run) >= last(known.value[at]!)) known.value = known.value.with(at, run)
   }
 
   const loadRun = async (id: string) => put(await api<RunWithEvents>(`runs/${id}`))
   const run = (id: string) => known.value.find(r => r.id === id)
 
-  /** Events as this device knows them: accepted ones, then its own that are still on their way. */
-  function events(r: RunWithEvents): RunEvent[] {
-    const mine = outbox.value.filter(w => w.runId === r.id).map(w => ({ ...w.event, by: w.by }) as RunEvent)
-    return [...r.events, ...mine]
-  }
-  const state = (r: RunWithEvents): RunState => foldRun(r.plan, events(r))
-
-  /** Enters something at the bench. @returns false when the state does not allow it; `refusal` says why */
-  function enter(r: RunWithEvents, part: NewEvent): boolean {
-    const by = useSessionStore().person!.id
-    const at = Math.round(serverNow())
-    const event = { ...part, id: v7(), at, deviceTime: Date.now() } as SentEvent
-    refusal.value = refuseEvent(r.plan, events(r), { ...event, by } as RunEvent)
-    if (refusal.value) return false
-    void add({ runId: r.id, by, event })
-    void send()
+  /** Adds what is new to a run as it is known. @returns false where something between is missing */
+  function grow(r: RunWithEvents, events: readonly StoredEvent[]): boolean {
+    const news = events.filter(e => e.seq > last(r))
+    if (news.length === 0) return true
+    if (news[0]!.seq !== last(r) + 1) return false
+    const end = news.find(e => e.kind === 'run.finished' || e.kind === 'run.abandoned')
+    put({ ...r, events: [...r.events, ...news], endedAt: end?.at ?? r.endedAt, serverTime: news.at(-1)!.serverTime })
     return true
   }
 
-  /** What the person at the device may send: the server takes the sender's word for who it was from the session. */
-  const mine = () => outbox.value.filter(w => w.by === useSessionStore().person?.id)
-
-  async function sendNext() {
-    const { runId } = mine()[0]!
-    const batch = mine().filter(w => w.runId === runId)
-    try {
-      const { outcomes } = await api<{ outcomes: EventOutcome[] }>(`runs/${runId}/events`, 'POST', { events: batch.map(w => w.event) })
-      // They leave the device only once they have been read back with their run: an answer that was kept from before, or none,
-      // would let a clock vanish that everybody else sees. Until then they are sent again; each counts once.
-      await loadRun(runId)
-      const back = new Set(run(runId)?.events.map(e => e.id))
-      if (outcomes.some(o => o.accepted && !back.has(o.id))) throw new ApiError(0, '')
-      await remove(new Set(outcomes.map(o => o.id)))
-      refusal.value = outcomes.find(o => !o.accepted)?.reason ?? refusal.value
-    }
-    catch (error) {
-      if (!(error instanceof ApiError) || error.passing || error.status === 401) throw error
-      // A request that the server can't take at all would block the queue for ever: say so and let it go.
-      refusal.value = error.message
-      await remove(new Set(batch.map(w => w.event.id)))
-    }
+  /** Somebody entered something: what came along is added, and what is missing is asked for, from where this page has got to. */
+  async function hear(id: string, events: StoredEvent[] | undefined) {
+    const r = run(id)
+    if (r && events && grow(r, events)) return keepKnown(() => run(id))
+    if (!r || !events) return loadRun(id)
+    const answer = await api<RunWithEvents>(`runs/${id}?after=${last(r)}`)
+    const now = run(id)!
+    if (grow(now, answer.events)) put({ ...answer, events: run(id)!.events })
+    else await loadRun(id)
+    keepKnown(() => run(id))
   }
 
-  /** Sends what waits, in order, until all is there. Each entry counts once however often it is sent. */
-  async function send() {
-    if (sending) return
-    sending = true
-    try {
-      await outboxRead
-      while (mine().length > 0) {
-        await sendNext().catch(async (error) => {
-          if (!(error instanceof ApiError) || !error.passing) throw error
-          await new Promise(resolve => setTimeout(resolve, RETRY_MS))
-        })
-      }
+  /** The server has these: shown, and kept on the device, before they leave the outbox. @throws where they can't be seen yet */
+  async function taken(id: string, stored: StoredEvent[], ids: string[]) {
+    const there = () => {
+      const have = new Set(run(id)?.events.map(e => e.id))
+      return ids.every(i => have.has(i))
     }
-    catch (error) {
-      // Signed out: it goes on when the person who entered it is back.
-      if (!(error instanceof ApiError)) throw error
-    }
-    finally {
-      sending = false
-    }
+    const r = run(id)
+    if (!r || !grow(r, stored) || !there()) await loadRun(id)
+    if (!there()) throw new ApiError(0, '')
+    await keepAnswer(`runs/${id}`, run(id))
   }
-  watch(() => useSessionStore().person?.id, () => void send())
 
-  return { jobs, runs, loaded, outbox, forgetful, refusal, load, loadRun, put, run, events, state, enter, send }
+  const followed = new Map<string, FollowedRun>()
+  /** What is folded already, by the run as it stands and what was on its way then. */
+  const states = new WeakMap<RunWithEvents, { waiting: Entry[], mine: RunEvent[], state: RunState }>()
+
+  function folded(r: RunWithEvents) {
+    const known = states.get(r)
+    if (known?.waiting === outbox.value) return known
+    const mine = outbox.value.flatMap(w => (w.kind === 'event' && w.runId === r.id ? [{ ...w.event, by: w.by } as RunEvent] : []))
+    const follower = followed.get(r.id) ?? followedRun(r.plan)
+    followed.set(r.id, follower)
+    follower.follow(r.events)
+    // Nothing of this run changed: whoever shows it has nothing to do.
+    const same = known && known.mine.length === 0 && mine.length === 0
+    const next = { waiting: outbox.value, mine, state: same ? known.state : follower.state(mine) }
+    states.set(r, next)
+    return next
+  }
+  /** Events as this device knows them: accepted ones, then its own that are still on their way. */
+  const events = (r: RunWithEvents): RunEvent[] => [...r.events, ...folded(r).mine.filter(m => !r.events.some(e => e.id === m.id))]
+  const state = (r: RunWithEvents): RunState => folded(r).state
+
+  /** Enters something at the bench. @returns false when the state does not allow it, or it could never be stored; `refusal` says why */
+  function enter(r: RunWithEvents, part: NewEvent): boolean {
+    const by = session.person!.id
+    const id = v7()
+    const event = { ...part, id, at: Math.round(serverNow()), deviceTime: Date.now() } as SentEvent
+    const { mine } = folded(r)
+    refusal.value = followed.get(r.id)!.refuse(mine, { ...event, by } as RunEvent)
+    if (refusal.value === null) refusal.value = box.add({ kind: 'event', id, runId: r.id, by, event }).refused
+    return refusal.value === null
+  }
+
+  /** Takes a picture along in the outbox. @returns why it can't be kept */
+  function addPhoto(photo: Omit<Extract<Entry, { kind: 'photo' }>, 'kind' | 'id' | 'by' | 'at'>): string | null {
+    return box.add({ ...photo, kind: 'photo', id: v7(), by: session.person!.id, at: Math.round(serverNow()) }).refused
+  }
+
+  const send = () => box.send()
+  /** Whose entries lie here and can't be sent before they sign in here again. */
+  const absent = computed(() => [...new Set(outbox.value.map(w => w.by))].filter(by => session.signedIn !== null && !session.signedIn.people.includes(by)))
+  const mayGo = (w: Entry) => session.signedIn?.people.includes(w.by) ?? false
+  /** Entries of a run that this device can send by itself. */
+  const waitingOf = (runId: string) => outbox.value.filter(w => w.runId === runId && w.kind === 'event' && mayGo(w))
+
+  return { jobs, runs, loaded, outbox, tray, absent, forgetful, refusal, load, loadRun, put, run, hear, events, state, enter, addPhoto, send, waitingOf, box, replaceByNote }
 })

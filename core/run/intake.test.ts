@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { applyEvent, effectiveEvents, emptyRun, foldRun, refuseEvent, runIntake } from './index'
+import { applyEvent, effectiveEvents, emptyRun, foldRun, followedRun, refuseEvent, runIntake } from './index'
 import type { RunEvent, RunState } from './index'
 import { refuseStep } from './allowed'
 import { bench, plan, START } from './testing.test-support'
@@ -51,6 +51,29 @@ describe('the intake', () => {
       })
       expect(intake.size()).toBe(accepted.length)
     }), { numRuns: 60, seed: 11 })
+  })
+
+  it('a page that follows a run shows what the pure fold gives, with entries on their way and taken back among them', () => {
+    const ready = bench().atEtch().events
+    fc.assert(fc.property(fc.array(fc.tuple(press, fc.integer({ min: 1, max: 4 })), { maxLength: 40 }), (presses) => {
+      const followed = followedRun(plan)
+      followed.follow(ready)
+      let [stored, onTheirWay]: RunEvent[][] = [[...ready], []]
+      presses.forEach(([part, arrive], i) => {
+        const all = [...stored!, ...onTheirWay!]
+        const back = 'back' in part ? all.at(-part.back) : undefined
+        const event = { ...part, ...(back ? { target: back.id } : {}), id: `p${i}`, at: START + i, by: 'me' } as RunEvent
+        if (event.kind === 'event.undone' && !back) return
+        expect(followed.refuse(onTheirWay!, event)).toBe(refuseEvent(plan, all, event))
+        if (refuseEvent(plan, all, event) === null) onTheirWay!.push(event)
+        // Some arrive, and some of these are still here as well.
+        stored = [...stored!, ...onTheirWay!.filter(e => !stored!.includes(e)).slice(0, arrive - 1)]
+        followed.follow(stored)
+        onTheirWay = onTheirWay!.filter(e => !stored!.includes(e) || arrive === 2)
+        expect(followed.state(onTheirWay)).toEqual(foldRun(plan, [...stored, ...onTheirWay]))
+        onTheirWay = onTheirWay.filter(e => !stored!.includes(e))
+      })
+    }), { numRuns: 60, seed: 12 })
   })
 
   it('looks at no more than what came after the entry that is taken back', () => {

@@ -1,10 +1,12 @@
-import { defineEventHandler, setResponseHeader, setResponseStatus } from 'h3'
+import { defineEventHandler, setResponseStatus } from 'h3'
 import type { Server } from 'node:http'
 import { holdsNoLetter, limitsOf, readBytes } from '../http/body'
 import { Refusal } from '../services/refusal'
 
 /** ms a connection may take for the heads of a request, for all of one, and may stand idle between two. */
 const PATIENCE = { headersTimeout: 15_000, requestTimeout: 75_000, keepAliveTimeout: 10_000 }
+/** ms */
+const LINGER_MS = 400
 const limited = new WeakSet<Server>()
 
 /** Nothing else sees a request before its body is here and no larger than it may be; and no path holds letters that no text can. */
@@ -19,9 +21,9 @@ export default defineEventHandler(async (event) => {
   }
   catch (error) {
     if (!(error instanceof Refusal)) throw error
-    // The rest of it is not read: this connection is of no more use.
-    setResponseHeader(event, 'connection', 'close')
-    event.node.res.once('finish', () => req.socket.destroySoon())
+    // The rest is thrown away for a moment, so that the sender gets to read the answer; then this connection is of no more use.
+    req.resume()
+    setTimeout(() => req.socket.destroy(), LINGER_MS).unref()
     setResponseStatus(event, error.status)
     return { error: error.message }
   }

@@ -57,6 +57,8 @@ type Numbered = RunEvent & SentEvent & { by: string }
 
 const asStored = (event: Numbered, seq: number, serverTime: number): StoredEvent => ({ ...event, seq, serverTime })
 
+const QUICK_UNDOS = 3
+
 /**
  * The short way for entries that are all new and allowed, as nearly all are: judged by the run as this process knows it, and stored by one statement
  * that checks the session as well.
@@ -65,6 +67,8 @@ const asStored = (event: Numbered, seq: number, serverTime: number): StoredEvent
 export async function appendQuickly(pool: Pool, runId: string, session: string | undefined, sent: unknown[], now: Date): Promise<EventsAnswer | null> {
   if (!session) return null
   const read = sent.map(readEntry)
+  // Many takings-back are judged in turns.
+  if (read.filter(r => 'event' in r && r.event.kind === 'event.undone').length > QUICK_UNDOS) return null
   const book = bookOf(pool)
   for (let tried = 0; tried < 3; tried++) {
     const page = await book.page(runId).catch((error: unknown) => {
@@ -102,9 +106,9 @@ function offerAll(page: Page, read: Read[], now: number): StoredEvent[] | null |
   return stored
 }
 
-/** Nobody else waits while many entries are judged. ms */
-const TURN = 15
-const otherTurn = () => new Promise(resolve => setImmediate(resolve))
+/** Many entries are judged in turns, with a pause in which everybody else gets on. ms */
+const TURN = { ours: 15, theirs: 8 }
+const othersTurn = () => new Promise(resolve => setTimeout(resolve, TURN.theirs))
 
 type Kept = Parameters<typeof runs.insertConflict>[2]
 
@@ -127,8 +131,8 @@ export async function acceptEvents(context: Context, runId: string, sent: unknow
     let [next, began] = [0, performance.now()]
     const outcomes: EventOutcome[] = []
     for (const r of read) {
-      if (performance.now() - began > TURN) {
-        await otherTurn()
+      if (performance.now() - began > TURN.ours) {
+        await othersTurn()
         began = performance.now()
       }
       outcomes.push('event' in r ? one(made[next++]!) : r.outcome)

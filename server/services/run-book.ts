@@ -53,7 +53,8 @@ export type Appended = 'stored' | 'stale' | 'refused'
 
 interface Waiting extends EventsOfSession { page: Page, done: (outcome: Appended) => void, failed: (error: unknown) => void }
 
-const isTaken = (error: unknown) => (error as { code?: string }).code === '23505'
+/** A number or an id is taken, or two statements stood in each other's way. */
+const isTaken = (error: unknown) => ['23505', '40P01', '40001'].includes((error as { code?: string }).code ?? '')
 
 /** The runs that this process has open, and the one hand that writes their events: what comes while it writes goes into the next statement together. */
 export class RunBook {

@@ -140,7 +140,7 @@ test('an answer about Today that was long on its way takes back nothing that was
   const asked = page.waitForRequest('**/api/today')
   await world.mate.post('jobs', { id: v7(), job: jobForm(world.bottleId) })
   await asked
-  const stored = page.waitForResponse(r => r.url().endsWith(`/api/runs/${runId}`) && r.request().method() === 'GET')
+  const stored = page.waitForResponse(r => r.url().endsWith(`/api/runs/${runId}/events`))
   await gloves.click()
   await stored
   letGo()

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { startApp } from '../support/app'
-import { expect, MATE, outbox, press, runAtEtch, shownSeconds, signIn, test } from './world'
+import { expect, LEAD, MATE, outbox, press, runAtEtch, shownSeconds, signIn, test } from './world'
 
 /** Coats piece 1 at the bench, so that its clock runs. @returns when the last part was covered, ms */
 async function startClock(page: Page, url: string, runId: string): Promise<number> {
@@ -94,20 +94,24 @@ test('a server killed with -9 and started again loses no clock and no entry', as
   await expect(page.locator('button.main')).toContainText('Last part covered')
 })
 
-test('an entry stays on the device until it was read back with its run', async ({ signedIn: page, world }) => {
+test('an entry stays on the device until its answer was heard', async ({ signedIn: page, world }) => {
   const { runId } = await runAtEtch(world)
   await page.goto(`${world.app.url}/bench/${runId}`)
   await press(page, 'First touch on tumbler 1')
   await expect.poll(() => outbox(page)).toBe(0)
   // The server takes the entry, and the network goes before anybody hears more of it.
-  await page.route(`**/api/runs/${runId}`, route => route.abort())
+  await page.route(`**/api/runs/${runId}/events`, async (route) => {
+    await route.fetch()
+    await route.abort()
+  })
+  await page.route('**/api/live', route => route.abort())
   await press(page, 'Last part covered')
   const coveredAt = Date.now()
   await expect(page.getByText('One entry is kept on this device')).toBeVisible()
   await expect.poll(async () => (await world.mate.get<{ events: { kind: string }[] }>(`runs/${runId}`)).body.events.filter(e => e.kind === 'coat.covered').length).toBe(1)
   await page.waitForTimeout(1500)
   await expectTrue(page, coveredAt)
-  await page.unroute(`**/api/runs/${runId}`)
+  await page.unroute(`**/api/runs/${runId}/events`)
   await expect(page.getByText('kept on this device')).toBeHidden({ timeout: 15_000 })
   await expectTrue(page, coveredAt)
   expect((await world.mate.get<{ events: { kind: string }[] }>(`runs/${runId}`)).body.events.filter(e => e.kind === 'coat.covered')).toHaveLength(1)
@@ -159,9 +163,9 @@ test('an entry made while the other tab\'s entries are being read stays in sight
   await other.goto(`${world.app.url}/shelf`)
   // The other tab holds the device's database and tells of a change: reading it has to wait, and what is entered now waits behind that.
   await other.evaluate(() => new Promise<void>((held) => {
-    const asked = indexedDB.open('crest', 1)
+    const asked = indexedDB.open('crest')
     asked.onsuccess = () => {
-      const store = asked.result.transaction('outbox', 'readwrite').objectStore('outbox')
+      const store = asked.result.transaction('entries', 'readwrite').objectStore('entries')
       const until = performance.now() + 3000
       const again = () => void (performance.now() < until && (store.count().onsuccess = again))
       again()
@@ -178,6 +182,30 @@ test('an entry made while the other tab\'s entries are being read stays in sight
   await expect(control).toContainText('Last part covered', { timeout: 100 })
   await page.unroute('**/api/runs/*/events')
   await expect.poll(async () => (await world.mate.get<{ events: { kind: string }[] }>(`runs/${runId}`)).body.events.filter(e => e.kind === 'coat.started').length, { timeout: 15_000 }).toBe(1)
+  await other.close()
+})
+
+test('two tabs have one person at the device, and what was pressed stays whose it is', async ({ page, world }) => {
+  const { runId } = await runAtEtch(world)
+  await signIn(page, world.app.url, LEAD)
+  await page.goto(`${world.app.url}/bench/${runId}`)
+  await page.route('**/api/runs/*/events', route => route.abort())
+  await press(page, 'First touch on tumbler 1')
+  const other = await page.context().newPage()
+  await other.goto(`${world.app.url}/shelf`)
+  await other.getByRole('button', { name: LEAD.name }).click()
+  const dialog = other.getByRole('dialog')
+  await dialog.getByRole('button', { name: MATE.name }).click()
+  await dialog.getByLabel(`PIN of ${MATE.name}`).fill(MATE.pin)
+  await dialog.getByRole('button', { name: 'Change over' }).click()
+  // The first tab knows at once who is here now.
+  await expect(page.getByRole('button', { name: MATE.name })).toBeVisible()
+  await page.unroute('**/api/runs/*/events')
+  await press(page, 'First touch on tumbler 2')
+  const coats = async () => (await world.mate.get<{ events: { kind: string, by: string }[] }>(`runs/${runId}`)).body.events.filter(e => e.kind.startsWith('coat'))
+  await expect.poll(async () => (await coats()).length, { timeout: 15_000 }).toBe(2)
+  const { body: crew } = await world.mate.get<{ id: string, name: string }[]>('crew')
+  expect((await coats()).map(e => crew.find(p => p.id === e.by)!.name)).toEqual([LEAD.name, MATE.name])
   await other.close()
 })
 

@@ -118,17 +118,26 @@ test('a picture from the camera is added to a step and stands in the log', async
   const image = page.getByRole('img', { name: /^The run, Coat/ })
   await expect(image).toBeVisible()
   await expect.poll(() => image.evaluate(i => (i as HTMLImageElement).naturalWidth)).toBe(640)
+  // What the server will not have lies in the tray, and a person says what becomes of it.
   await page.locator('input[type=file]').setInputFiles({ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('no picture') })
+  await page.getByRole('link', { name: 'See what to do' }).click()
   await expect(page.getByText('That is no picture that can be read.')).toBeVisible()
-  // Without network it stays on the page, and is sent again.
+  await page.getByRole('button', { name: 'Discard it' }).click()
+  await page.getByRole('textbox', { name: /Why\?/ }).fill('the wrong file')
+  await page.locator('form').getByRole('button', { name: 'Discard it' }).click()
+  await expect(page.getByText('Everything that was entered here has been taken.')).toBeVisible()
+  await page.goto(`${world.app.url}/bench/${runId}`)
+  await page.getByText(/^Pictures/).click()
+  // Without network it waits on the device like any entry, over a reload as well, and is sent when the network is back.
   await page.context().setOffline(true)
   await page.locator('input[type=file]').setInputFiles({ name: 'again.jpg', mimeType: 'image/jpeg', buffer })
-  await expect(page.getByText('The picture could not be sent.')).toBeVisible()
+  await expect(page.getByText('One picture is kept on this device')).toBeVisible()
   await page.context().setOffline(false)
-  await page.getByRole('button', { name: 'Send it again' }).click()
   await expect(page.getByRole('img', { name: /^The run, Coat/ })).toHaveCount(2)
   await page.goto(`${world.app.url}/log/${runId}`)
   await expect(page.getByRole('img', { name: /^The run, Coat/ }).first()).toBeVisible()
+  await page.getByText(/All \d+ entries/).click()
+  await expect(page.locator('.history').getByText(/not taken was discarded.*the wrong file/)).toBeVisible()
 })
 
 test('wet hands: a palm on the glass presses nothing, a foot pedal presses, and each alarm can be tried', async ({ signedIn: page, world }) => {

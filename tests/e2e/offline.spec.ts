@@ -90,10 +90,10 @@ test('ten minutes away with two hundred entries: all are sent in order, each is 
     return [touch, { kind: 'event.undone', target: touch.id, id: v7({ msecs: at + 3000 }), at: at + 3000, deviceTime: at + 3000 }]
   }).flat()
   await page.evaluate(({ entries, runId, me }) => new Promise<void>((resolve) => {
-    const asked = indexedDB.open('crest', 1)
+    const asked = indexedDB.open('crest')
     asked.onsuccess = () => {
-      const t = asked.result.transaction('outbox', 'readwrite')
-      for (const event of entries) t.objectStore('outbox').put({ id: event.id, runId, by: me, event })
+      const t = asked.result.transaction('entries', 'readwrite')
+      for (const event of entries) t.objectStore('entries').add({ entry: { kind: 'event', id: event.id, runId, by: me, event }, notTaken: null })
       t.oncomplete = () => {
         asked.result.close()
         resolve()
@@ -106,6 +106,35 @@ test('ten minutes away with two hundred entries: all are sent in order, each is 
   await expect.poll(() => outbox(page), { timeout: 30_000 }).toBe(0)
   const stored = (await eventsOf(world, runId)).slice(before)
   expect(stored.map(e => e.id)).toEqual(entries.map(e => e.id))
+})
+
+test('entries that an older version of the app left on the device are sent in their order', async ({ signedIn: page, world, context }) => {
+  const { runId } = await runAtEtch(world, '1')
+  const before = (await eventsOf(world, runId)).length
+  const by = (await (await page.request.get(`${world.app.url}/api/session`)).json() as { signedIn: { person: { id: string } } }).signedIn.person.id
+  const at = Date.now()
+  const entries = ['coat.started', 'coat.covered'].map((kind, i) => ({ kind, piece: 1, id: v7({ msecs: at + i }), at: at + i, deviceTime: at + i }))
+  await page.close()
+  // A browser that has seen only the older version.
+  const fresh = await context.newPage()
+  await fresh.route('**/old', route => route.fulfill({ contentType: 'text/html', body: '<h1>Old</h1>' }))
+  await fresh.goto(`${world.app.url}/old`)
+  await fresh.evaluate(({ entries, runId, by }) => new Promise<void>((resolve) => {
+    indexedDB.deleteDatabase('crest').onsuccess = () => {
+      const asked = indexedDB.open('crest', 1)
+      asked.onupgradeneeded = () => void asked.result.createObjectStore('outbox', { keyPath: 'id' })
+      asked.onsuccess = () => {
+        const t = asked.result.transaction('outbox', 'readwrite')
+        for (const event of entries.toReversed()) t.objectStore('outbox').put({ id: event.id, runId, by, event })
+        t.oncomplete = () => {
+          asked.result.close()
+          resolve()
+        }
+      }
+    }
+  }), { entries, runId, by })
+  await fresh.goto(`${world.app.url}/bench/${runId}`)
+  await expect.poll(async () => (await eventsOf(world, runId)).slice(before).map(e => e.id), { timeout: 15_000 }).toEqual(entries.map(e => e.id))
 })
 
 test('a device clock set by hours changes no running clock, and is said when nobody can be asked', async ({ page, world, context }) => {

@@ -90,10 +90,10 @@ export async function shownSeconds(page: Page): Promise<number> {
 
 /** How many entries the device still keeps for the server. */
 export const outbox = (page: Page) => page.evaluate(() => new Promise<number>((resolve, reject) => {
-  const asked = indexedDB.open('crest', 1)
+  const asked = indexedDB.open('crest')
   asked.onerror = () => reject(new Error('no database'))
   asked.onsuccess = () => {
-    const count = asked.result.transaction('outbox').objectStore('outbox').count()
+    const count = asked.result.transaction('entries').objectStore('entries').count()
     count.onsuccess = () => {
       asked.result.close()
       resolve(count.result)

@@ -36,11 +36,11 @@ export async function killed(kills: number): Promise<Counts & { kills: number }>
     const url = await cluster.database('faults')
     const apps: TestApp[] = [await startApp(url), await startApp(url)]
     const urls = apps.map(a => a.url)
-    const { lead, mate } = await newStudio(urls[0]!)
+    const { lead, mate, mateId, leadId } = await newStudio(urls[0]!)
     const bottleId = await newBottle(lead)
     const runs = [await newRun(mate, bottleId), await newRun(lead, bottleId)]
     let over = false
-    const tablets = [new Tablet(mate, urls, runs[0]!.runId), new Tablet(lead, [...urls].reverse(), runs[1]!.runId)]
+    const tablets = [new Tablet(mate, urls, runs[0]!.runId, mateId), new Tablet(lead, [...urls].reverse(), runs[1]!.runId, leadId)]
     const working = tablets.map(t => t.work(() => over))
     for (let i = 0; i < kills; i++) {
       // At a different point of the writing each time.
@@ -74,10 +74,10 @@ export async function redelivered(entries: number): Promise<Counts> {
   try {
     const url = await cluster.database('faults')
     const apps = [await startApp(url), await startApp(url)]
-    const { lead, mate } = await newStudio(apps[0]!.url)
+    const { lead, mate, mateId } = await newStudio(apps[0]!.url)
     const { runId } = await newRun(mate, await newBottle(lead))
     const began = Date.now() - 600_000
-    const made = Array.from({ length: entries / 2 }, (_, i) => pair(began + i * 10)).flat()
+    const made = Array.from({ length: entries / 2 }, (_, i) => pair(began + i * 10, mateId)).flat()
     const acknowledged = new Set<string>()
     const deliver = async (app: TestApp, events: typeof made) => {
       const response = await fetch(`${app.url}/api/runs/${runId}/events`, { method: 'POST', headers: { 'content-type': 'application/json', 'origin': app.url, 'cookie': mate.cookie }, body: JSON.stringify({ events }) })
@@ -94,7 +94,7 @@ export async function redelivered(entries: number): Promise<Counts> {
     const { events } = await storedOf(mate, apps.map(a => a.url), runId)
     await Promise.all(apps.map(a => a.kill()))
     const ids = events.map(e => e.id).filter(id => made.some(e => e.id === id))
-    return { made: made.length, acknowledged: acknowledged.size, lost: [...acknowledged].filter(id => !ids.includes(id)).length, twice: ids.length - new Set(ids).size, again, disordered: 0 }
+    return { made: made.length, acknowledged: acknowledged.size, stored: new Set(ids).size, tray: 0, lost: made.filter(e => !ids.includes(e.id)).length, doubled: ids.length - new Set(ids).size, again, disordered: 0 }
   }
   finally {
     await cluster.destroy()
@@ -104,7 +104,7 @@ export async function redelivered(entries: number): Promise<Counts> {
 /** MB of the small disk: enough for an empty cluster, and little more. */
 const DISK_MB = 140
 
-export interface FullDisk extends Counts { refused: number, words: string[] }
+export interface FullDisk extends Counts { words: string[] }
 
 /**
  * A database on a disk that fills up while a tablet enters. Needs root, for a small disk of its own.
@@ -127,40 +127,29 @@ export async function diskFull(): Promise<FullDisk | null> {
     const url = await needDatabase(cluster, 'faults')
     await migrate(url)
     const app = await startApp(url)
-    const { lead, mate } = await newStudio(app.url)
+    const { lead, mate, mateId } = await newStudio(app.url)
     const { runId } = await newRun(mate, await newBottle(lead))
-    const made: ReturnType<typeof pair> = [] as never
-    const acknowledged = new Set<string>()
-    const words = new Set<string>()
-    let refused = 0
-    const send = async () => {
-      const entries = Array.from({ length: 200 }, () => pair(Date.now())).flat()
-      made.push(...entries)
-      const answer = await mate.post<{ outcomes?: EventOutcome[] }>(`runs/${runId}/events`, { events: entries })
-      if (answer.status === 200) for (const o of answer.body.outcomes!) if (o.accepted) acknowledged.add(o.id)
-      if (answer.status !== 200) {
-        refused++
-        words.add(`${answer.status} ${answer.body.error}`)
-      }
-      return answer.status
+    const tablet = new Tablet(mate, [app.url], runId, mateId)
+    const enter = async (pairs: number) => {
+      for (let i = 0; i < pairs; i++) for (const entry of pair(Date.now(), mateId)) await tablet.enter(entry)
     }
-    await send()
+    await enter(100)
+    await wait(1000)
     const { bavail, bsize } = statfsSync(dir)
     // Not quite to the brim: the next growth of a table finds no room.
     writeFileSync(filler, Buffer.alloc(Math.max(0, bavail * bsize - 300_000)))
-    for (let i = 0; i < 12 && refused < 3; i++) await send()
+    for (let i = 0; i < 40 && tablet.again < 3; i++) {
+      await enter(100)
+      await wait(150)
+    }
+    const said = await mate.post(`runs/${runId}/events`, { events: pair(Date.now(), mateId) })
     unlinkSync(filler)
     // Room again: the database may have to come up by itself first.
     await cluster.start()
-    let back = 0
-    for (let i = 0; i < 60 && back !== 200; i++) {
-      back = await send()
-      if (back !== 200) await wait(300)
-    }
+    await tablet.through()
     const { events } = await storedOf(mate, [app.url], runId)
     await app.kill()
-    const have = events.map(e => e.id)
-    return { made: made.length, acknowledged: acknowledged.size, lost: [...acknowledged].filter(id => !have.includes(id)).length, twice: have.length - new Set(have).size, again: 0, disordered: 0, refused, words: [...words] }
+    return { ...tablet.counts(events), words: said.status === 200 ? [] : [`${said.status} ${said.body.error}`] }
   }
   finally {
     await cluster.stop('immediate')

@@ -14,6 +14,6 @@ if (full) {
   for (const words of full.words) console.log(`  said: ${words}`)
 }
 else console.log('disk of the database full: not tried, a small disk can be mounted by root only')
-const bad = [kills, again, ...(full ? [full] : [])].reduce((n, c) => n + c.lost + c.twice, 0)
-console.log(bad === 0 ? '\nNo acknowledged entry lost, none stored twice.' : `\n${bad} entries lost or doubled.`)
+const bad = [kills, again, ...(full ? [full] : [])].reduce((n, c) => n + c.lost + c.doubled, 0)
+console.log(bad === 0 ? '\nMade = stored + tray in each of them: no entry lost, none doubled.' : `\n${bad} entries lost or doubled.`)
 process.exitCode = bad === 0 ? 0 : 1

@@ -271,7 +271,7 @@ describe('the log', () => {
     await client.connect()
     await client.query(
       `insert into run (id, job_id, bottle_id, plan, started_by, started_at, ended_at, outcome, summary, search)
-       select gen_random_uuid(), job_id, bottle_id, plan, started_by, started_at, ended_at - make_interval(mins => n / 4), outcome, summary, search from run cross join generate_series(1, 60) n where id = $1`, [runId])
+       select gen_random_uuid(), job_id, bottle_id, plan, started_by, started_at, ended_at - make_interval(mins => (n + 3) / 4), outcome, summary, search from run cross join generate_series(1, 60) n where id = $1`, [runId])
     await client.end()
     const { body: first } = await mate.get<LogEntry[]>('log?q=paging+pier')
     expect(first).toHaveLength(50)

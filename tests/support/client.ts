@@ -46,14 +46,14 @@ export const jobForm = (bottleId: string, change: Partial<JobForm> = {}): JobFor
 })
 
 /** A studio with a lead signed in and one crew member. */
-export async function newStudio(url: string): Promise<{ lead: Client, mate: Client, mateId: string }> {
+export async function newStudio(url: string): Promise<{ lead: Client, mate: Client, mateId: string, leadId: string }> {
   const lead = new Client(url)
-  const first = await lead.post('first-run', LEAD)
+  const first = await lead.post<{ signedIn: { person: { id: string } } }>('first-run', LEAD)
   if (first.status !== 200) throw new Error(`First run: ${first.status} ${first.body.error}`)
   const { body: { id } } = await lead.post<{ id: string }>('crew', MATE)
   const mate = new Client(url)
   await mate.signIn(MATE.name, MATE.password)
-  return { lead, mate, mateId: id }
+  return { lead, mate, mateId: id, leadId: first.body.signedIn.person.id }
 }
 
 export async function newBottle(lead: Client, change: Partial<BottleForm> = {}): Promise<string> {

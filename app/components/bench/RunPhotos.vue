@@ -1,7 +1,5 @@
 <script setup lang="ts">
-import { v7 } from 'uuid'
 import { format } from 'date-fns'
-import Button from 'primevue/button'
 import Select from 'primevue/select'
 import type { Photo, RunWithEvents } from '#shared/runs'
 
@@ -10,11 +8,11 @@ const props = defineProps<{ run: RunWithEvents, step: string | null }>()
 const studio = useStudioStore()
 const photos = ref<Photo[]>([])
 const problem = ref('')
-const busy = ref(false)
+const work = useWorkStore()
 const piece = ref<number | ''>('')
-const LIMIT = 10_000_000
-/** A picture that the network did not take; it stays on this page until it is sent. */
-const unsent = shallowRef<{ id: string, step: string, piece: string, file: File } | null>(null)
+/** Pictures of this run that lie on the device, to be seen here before the server has them. */
+const waiting = computed(() => work.outbox.filter(w => w.kind === 'photo' && w.runId === props.run.id).length)
+watch(waiting, (now, before) => void (now < before && load()))
 
 const load = () => api<Photo[]>(`runs/${props.run.id}/photos`).then(found => photos.value = found).catch(() => {})
 onMounted(load)
@@ -22,34 +20,12 @@ onScopeDispose(useLiveTopic('photos', m => m.id === props.run.id && void load())
 const titleOf = (p: Photo) => `${p.piece === null ? 'The run' : `${props.run.plan.noun} ${p.piece}`}, ${props.run.plan.steps.find(s => s.id === p.step)?.title ?? p.step}, ${format(p.at, 'HH:mm')}, ${studio.nameOf(p.by)}`
 const pieces = computed(() => [{ id: '' as const, text: 'the whole bench' }, ...Array.from({ length: props.run.plan.pieces }, (_, i) => ({ id: i + 1, text: `${props.run.plan.noun} ${i + 1}` }))])
 
-async function add(event: Event) {
+function add(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   input.value = ''
   if (!file || props.step === null) return
-  problem.value = ''
-  if (file.size > LIMIT) return void (problem.value = `"${file.name}" is larger than 10 MB. Take it smaller.`)
-  unsent.value = { id: v7(), step: props.step, piece: String(piece.value), file }
-  await send()
-}
-
-/** Sent twice it is stored once: the id is its own. */
-async function send() {
-  const { file, ...head } = unsent.value!
-  problem.value = ''
-  busy.value = true
-  try {
-    photos.value = await sendPicture(`runs/${props.run.id}/photos?${new URLSearchParams(head)}`, file)
-    unsent.value = null
-  }
-  catch (error) {
-    const passing = error instanceof ApiError && error.passing
-    if (!passing) unsent.value = null
-    problem.value = passing ? 'The picture could not be sent. It is kept on this page: send it again when the network is back, before you leave.' : (error as Error).message
-  }
-  finally {
-    busy.value = false
-  }
+  problem.value = work.addPhoto({ runId: props.run.id, step: props.step, piece: piece.value === '' ? null : piece.value, picture: file }) ?? ''
 }
 </script>
 
@@ -57,10 +33,11 @@ async function send() {
   <details v-if="step !== null || photos.length" class="photos" :open="step === null">
     <summary>{{ photos.length === 0 ? 'Pictures' : `Pictures (${photos.length})` }}</summary>
     <div v-if="step !== null" class="add">
-      <label class="button">{{ busy ? 'On its way' : 'Take a picture' }}<input class="visually-hidden" type="file" accept="image/*" capture="environment" :disabled="busy" @change="add"></label>
+      <label class="button">Take a picture<input class="visually-hidden" type="file" accept="image/*" capture="environment" @change="add"></label>
       <Select v-model="piece" :options="pieces" option-label="text" option-value="id" aria-label="What it shows" />
     </div>
-    <p v-if="problem" class="problem" role="alert">{{ problem }} <Button v-if="unsent" label="Send it again" severity="secondary" :disabled="busy" @click="send" /></p>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="waiting" role="status">{{ waiting === 1 ? 'One picture is' : `${waiting} pictures are` }} kept on this device and on the way to the server.</p>
     <ul>
       <li v-for="p in photos" :key="p.id"><a :href="`/api/photos/${p.id}`" target="_blank"><img :src="`/api/photos/${p.id}`" :alt="titleOf(p)" loading="lazy" :width="p.width" :height="p.height"></a></li>
     </ul>

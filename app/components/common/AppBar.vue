@@ -10,6 +10,8 @@ const { unsure } = useServerClock()
 /** Sooner it is not worth a line that pushes the page down under a hand. ms */
 const LATE_MS = 2500
 const late = refDebounced(computed(() => work.outbox.length > 0), LATE_MS)
+/** Whose entries wait for them to sign in here. */
+const absent = computed(() => (work.absent.length === 0 ? '' : `Those of ${new Intl.ListFormat('en').format(work.absent.map(studio.firstName))} are sent once they sign in here.`))
 const changing = ref(false)
 const nuxt = useNuxtApp()
 async function change() {
@@ -66,7 +68,10 @@ const section = computed(() => {
     <p v-if="work.forgetful" class="nag" role="alert">This browser keeps nothing on the device. Stay on this page until everything is sent, or use a window that is not private.</p>
     <p v-if="unsure" class="nag" role="alert">This device slept, or its clock was changed, and the server can't be asked. Compare the clocks with another device before you rely on them.</p>
     <p v-if="late && work.outbox.length" class="nag" role="status">
-      {{ work.outbox.length === 1 ? 'One entry is' : `${work.outbox.length} entries are` }} kept on this device and on the way to the server.
+      {{ work.outbox.length === 1 ? 'One entry is' : `${work.outbox.length} entries are` }} kept on this device and on the way to the server.{{ absent ? ` ${absent}` : '' }}
+    </p>
+    <p v-if="work.tray.length" class="nag" role="alert">
+      {{ work.tray.length === 1 ? 'One entry was not taken.' : `${work.tray.length} entries were not taken.` }} <NuxtLink to="/not-taken">See what to do</NuxtLink>
     </p>
     <LazyChangePerson v-if="changing" @close="changing = false" />
   </header>

@@ -9,8 +9,9 @@ const chosen = ref<string | null>(null)
 const pin = ref('')
 const problem = ref('')
 const work = useWorkStore()
-/** Entries go to the server under the name of who is signed in, so they go first. */
-const waiting = computed(() => work.outbox.some(w => w.by === session.person?.id))
+/** Entries stay whose they are; when nobody who made them is signed in here, they wait. */
+const waiting = computed(() => work.outbox.length)
+const sure = ref(false)
 const others = computed(() => studio.crew.filter(p => p.active && p.hasPin && p.id !== session.person?.id))
 
 async function change() {
@@ -26,6 +27,7 @@ async function change() {
 }
 
 async function leave() {
+  if (waiting.value > 0 && !sure.value) return void (sure.value = true)
   await session.signOut()
   emit('close')
   await navigateTo('/sign-in')
@@ -34,7 +36,6 @@ async function leave() {
 
 <template>
   <Sheet title="Who is at this device?" @close="emit('close')">
-    <p v-if="waiting" class="problem">Entries of {{ session.person?.name }} are still on the way to the server. Change over once they are there.</p>
     <p v-if="others.length === 0" class="muted">Nobody else here has a PIN yet. It is set under Crew.</p>
     <div class="people" role="group" aria-label="Crew with a PIN">
       <Button v-for="p in others" :key="p.id" :label="p.name" severity="secondary" :aria-pressed="chosen === p.id" :class="{ chosen: chosen === p.id }" @click="chosen = p.id" />
@@ -43,9 +44,12 @@ async function leave() {
       <label for="pin">PIN of {{ studio.nameOf(chosen) }}</label>
       <InputText id="pin" v-model="pin" type="password" inputmode="numeric" autocomplete="off" autofocus maxlength="8" :invalid="Boolean(problem)" aria-describedby="pin-problem" />
       <p id="pin-problem" class="problem" :hidden="!problem" role="alert">{{ problem }}</p>
-      <Button type="submit" label="Change over" :disabled="waiting" />
+      <Button type="submit" label="Change over" />
     </form>
-    <p class="out"><Button label="Sign out of this device" severity="secondary" @click="leave" /></p>
+    <div class="out">
+      <p v-if="sure && waiting" class="problem" role="alert">{{ waiting === 1 ? 'One entry has' : `${waiting} entries have` }} not reached the server yet. After you sign out {{ waiting === 1 ? 'it stays' : 'they stay' }} on this device, and {{ waiting === 1 ? 'is' : 'are' }} sent once whoever made {{ waiting === 1 ? 'it' : 'them' }} signs in here again.</p>
+      <Button :label="sure && waiting ? 'Sign out all the same' : 'Sign out of this device'" severity="secondary" @click="leave" />
+    </div>
   </Sheet>
 </template>
 

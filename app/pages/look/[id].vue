@@ -6,7 +6,7 @@ const open = computed(() => state.value?.pieces.filter(p => !p.judged && !p.with
 async function finish() {
   if (!enter({ kind: 'run.finished' })) return
   const work = useWorkStore()
-  await until(() => work.outbox.length).toBe(0)
+  await until(() => work.waitingOf(id).length).toBe(0)
   if (run.value?.endedAt) await navigateTo(`/log/${id}`)
 }
 </script>

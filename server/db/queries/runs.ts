@@ -98,7 +98,7 @@ export interface EventsOfSession { runId: string, session: string, events: Store
 
 /**
  * Appends events of several requests and tells them, in one statement and so in one commit. All are stored, or none: where one of these sessions
- * may not book one of them.
+ * may not book one of them. The runs are locked before anything is written, as by whoever works on one alone, so that none waits for the other.
  * @returns whether they were stored. Throws a unique violation where a number or an id is taken.
  */
 export async function appendEvents(db: Db, parts: EventsOfSession[], channel: string, messages: string[], now: Date): Promise<boolean> {
@@ -106,7 +106,8 @@ export async function appendEvents(db: Db, parts: EventsOfSession[], channel: st
   const { rowCount } = await db.query({
     name: 'append-events',
     text: `with entry as (select * from jsonb_to_recordset($1) as e(${RECORD}, session uuid)),
-      stored as (insert into run_event (${COLUMNS}) select ${COLUMNS} from entry where not exists (select 1 from entry where not may_book(session, by_person, at, $4)) order by run_id, seq returning 1)
+      locked as (select id from run where id in (select run_id from entry) order by id for key share),
+      stored as (insert into run_event (${COLUMNS}) select ${COLUMNS} from entry where run_id in (select id from locked) and not exists (select 1 from entry where not may_book(session, by_person, at, $4)) order by run_id, seq returning 1)
       select pg_notify($2, message) from unnest($3::text[]) as message where exists (select 1 from stored)`,
     values: [JSON.stringify(rows), channel, messages, now],
   })
