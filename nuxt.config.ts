@@ -29,13 +29,11 @@ export default defineNuxtConfig({
   routeRules: {
     '/_nuxt/**': { headers: { 'cross-origin-embedder-policy': 'require-corp', 'content-security-policy': 'default-src \'none\'; script-src \'self\'; connect-src \'self\'', 'x-content-type-options': 'nosniff' } },
     '/sw.js': { headers: { 'cache-control': 'no-cache', 'content-security-policy': 'default-src \'none\'; connect-src \'self\'', 'x-content-type-options': 'nosniff' } },
-    // Pictures of the bench come as the camera gives them.
-    '/api/runs/*/photos': { security: { requestSizeLimiter: { maxRequestSizeInBytes: 10_500_000, maxUploadFileRequestInBytes: 10_500_000, throwError: true } } },
   },
   // Links in sight would have every page of the app fetched and run on every device that shows one of them.
   experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
   compatibilityDate: '2026-06-01',
-  nitro: { compressPublicAssets: { gzip: true, brotli: true } },
+  nitro: { compressPublicAssets: { gzip: true, brotli: true }, plugins: [fileURLToPath(new URL('./server/boot/api-headers.ts', import.meta.url))] },
   // Nothing is inlined as data: the policy lets fonts come from our own address only.
   vite: { build: { target: 'es2022', assetsInlineLimit: 0 }, worker: { format: 'es' } },
   typescript: { strict: true, tsConfig: { include: ['../core/**/*'] }, nodeTsConfig: { compilerOptions: { allowJs: true, types: ['node'] }, include: ['../tests/**/*', '../demo/**/*', '../bench/**/*', '../scripts/**/*', '../core/**/*', '../shared/**/*', '../playwright.config.ts', '../vitest.config.ts'] } },
@@ -61,7 +59,8 @@ export default defineNuxtConfig({
     strict: false,
     rateLimiter: false,
     xssValidator: false,
-    requestSizeLimiter: { maxRequestSizeInBytes: 2_000_000, maxUploadFileRequestInBytes: 2_000_000, throwError: true },
+    // Bodies are limited while they are read, on every path (server/middleware/00.body.ts).
+    requestSizeLimiter: false,
     sri: true,
     nonce: true,
     removeLoggers: false,

@@ -1,4 +1,4 @@
-import { createPool } from '../db/pool'
+import { createPool, endPool } from '../db/pool'
 import type { Pool } from '../db/pool'
 import { Refusal } from '../services/refusal'
 
@@ -14,6 +14,6 @@ export function database(): Pool {
 }
 
 export async function closeDatabase(): Promise<void> {
-  await pool?.end()
+  if (pool) await endPool(pool)
   pool = undefined
 }

@@ -1,7 +1,7 @@
 import { runIntake } from '#core/run'
 import type { RunIntake } from '#core/run'
 import type { LiveMessage, RunHead, StoredEvent } from '#shared/runs'
-import { inTransaction } from '../db/pool'
+import { inTransaction, writerBeside } from '../db/pool'
 import type { Db, Pool } from '../db/pool'
 import * as runs from '../db/queries/runs'
 import type { EventsOfSession } from '../db/queries/runs'
@@ -147,8 +147,6 @@ export class RunBook {
   }
 
   private async writeAll(): Promise<void> {
-    // Whoever came in the same turn of the loop goes along.
-    await new Promise(resolve => setImmediate(resolve))
     while (this.queue.length > 0) {
       const batch: Waiting[] = []
       for (let rows = 0; this.queue.length > 0 && rows < MOST_ROWS; rows += batch.at(-1)!.events.length) batch.push(this.queue.shift()!)
@@ -184,6 +182,6 @@ export class RunBook {
     const byRun = new Map<string, StoredEvent[]>()
     for (const { runId, events } of parts) byRun.set(runId, [...byRun.get(runId) ?? [], ...events])
     const messages = [...byRun].map(([id, events]) => JSON.stringify(runMessage(id, events)))
-    return runs.appendEvents(this.pool, parts, LIVE_CHANNEL, messages, new Date())
+    return runs.appendEvents(writerBeside(this.pool), parts, LIVE_CHANNEL, messages, new Date())
   }
 }

@@ -185,8 +185,9 @@ describe('pages carry strict headers', () => {
     for (const [tag] of page.matchAll(/<script[^>]*>/g)) expect(tag).toContain(`nonce="${nonce}"`)
     expect((await fetch(url)).headers.get('content-security-policy')).not.toBe(policy)
   })
-  it('no sniffing, no framing, no referrer', async () => {
-    const { headers } = await fetch(url)
+  it.each(['', '/api/health', '/api/nowhere', '/api/today'])('no sniffing, no framing, no referrer: "%s"', async (path) => {
+    const { headers } = await fetch(`${url}${path}`)
+    expect(headers.get('content-security-policy')).toMatch(/default-src 'none'.*frame-ancestors 'none'/)
     expect(headers.get('x-content-type-options')).toBe('nosniff')
     expect(headers.get('x-frame-options')).toBe('DENY')
     expect(headers.get('referrer-policy')).toBe('no-referrer')

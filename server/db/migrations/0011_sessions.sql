@@ -28,26 +28,6 @@ create table sign_in_try (
 );
 drop table sign_in_miss;
 
--- Whether this session is open and its opener still holds it.
-create function session_holds(which uuid, now_at timestamptz) returns boolean language sql stable as $$
-  select exists (
-    select 1 from session s
-      join session_person o on o.session_id = s.id and o.person_id = s.opened_by
-      join person op on op.id = o.person_id and op.active and op.session_epoch = o.epoch
-    where s.id = which and s.ended_at is null and s.opened_at > now_at - interval '7 days')
-$$;
-
--- Whether an entry of this person may be booked through this session: they opened it or took over in it, and were signed in
--- somewhere when it was made (two minutes are allowed between clocks).
-create function may_book(which uuid, who uuid, made_at timestamptz, now_at timestamptz) returns boolean language sql stable as $$
-  select session_holds(which, now_at) and exists (
-    select 1 from session_person m join person p on p.id = m.person_id and p.active and p.session_epoch = m.epoch
-    where m.session_id = which and m.person_id = who
-      and (m.since <= made_at + interval '2 minutes' or exists (
-        select 1 from session_person e join session es on es.id = e.session_id
-        where e.person_id = who and e.since <= made_at + interval '2 minutes' and (es.ended_at is null or es.ended_at >= made_at - interval '2 minutes'))))
-$$;
-
 -- The stream can't be emptied either.
 create trigger run_event_no_truncate before truncate on run_event for each statement execute function refuse_change();
 
@@ -70,7 +50,6 @@ drop index run_log;
 create index run_log on run (ended_at desc, id) where outcome = 'finished';
 drop index run_job, run_bottle, run_conflict_run, bottle_movement_run, job_bottle, job_stencil, job_blank, job_artwork;
 drop trigger run_event_no_truncate on run_event;
-drop function may_book, session_holds;
 drop table sign_in_try, session_person, session;
 create table sign_in_miss (
   subject text not null,

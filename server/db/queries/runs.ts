@@ -3,6 +3,7 @@ import type { RunEvent, RunSummary } from '#core/run'
 import type { CouponOfRun } from '#shared/coupons'
 import type { Conflict, LogEntry, PieceShape, RunHead, StoredEvent } from '#shared/runs'
 import type { Db } from '../pool'
+import { mayBook } from './sessions'
 
 interface HeadRow extends Omit<RunHead, 'startedAt' | 'endedAt' | 'shape'>, PieceShape {
   startedAt: Date
@@ -107,7 +108,7 @@ export async function appendEvents(db: Db, parts: EventsOfSession[], channel: st
     name: 'append-events',
     text: `with entry as (select * from jsonb_to_recordset($1) as e(${RECORD}, session uuid)),
       locked as (select id from run where id in (select run_id from entry) order by id for key share),
-      stored as (insert into run_event (${COLUMNS}) select ${COLUMNS} from entry where run_id in (select id from locked) and not exists (select 1 from entry where not may_book(session, by_person, at, $4)) order by run_id, seq returning 1)
+      stored as (insert into run_event (${COLUMNS}) select ${COLUMNS} from entry where run_id in (select id from locked) and not exists (select 1 from entry where not ${mayBook({ session: 'entry.session', who: 'by_person', at: 'entry.at', now: '$4::timestamptz' })}) order by run_id, seq returning 1)
       select pg_notify($2, message) from unnest($3::text[]) as message where exists (select 1 from stored)`,
     values: [JSON.stringify(rows), channel, messages, now],
   })

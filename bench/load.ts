@@ -1,0 +1,125 @@
+import { Agent, request } from 'node:http'
+import type { IncomingMessage } from 'node:http'
+import pg from 'pg'
+import { v7 } from 'uuid'
+import type { LiveMessage } from '../shared/runs'
+import type { Client } from '../tests/support/client'
+import { event, newRun } from '../tests/support/client'
+import { byTurns } from './table'
+import type { Row } from './table'
+
+const TABLETS = 20
+const BATCH = 100
+const ROUNDS = 7
+
+/** The bench's own side of HTTP: as little as it can be, so that what is measured is the server. */
+const agent = new Agent({ keepAlive: true, maxSockets: 64 })
+function post(client: Client, path: string, body: unknown): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const text = JSON.stringify(body)
+    const req = request(`${client.url}/api/${path}`, { agent, method: 'POST', headers: { 'content-type': 'application/json', 'content-length': Buffer.byteLength(text), 'origin': client.url, 'cookie': client.cookie } }, (res: IncomingMessage) => {
+      res.resume()
+      res.on('end', () => resolve(res.statusCode!))
+    })
+    req.on('error', reject)
+    req.end(text)
+  })
+}
+async function mustPost(client: Client, path: string, body: unknown): Promise<void> {
+  const status = await post(client, path, body)
+  if (status !== 200) throw new Error(`${path}: ${status}`)
+}
+
+/** A tick and its taking back, over and over: both are always allowed. */
+const pairs = (count: number, by: string) => Array.from({ length: count / 2 }).flatMap(() => {
+  const tick = event({ kind: 'gate.ticked', step: 'safety', item: 'gloves', by })
+  return [tick, event({ kind: 'event.undone', target: tick.id, by })]
+})
+
+const INSERT = 'insert into run_event (id, run_id, seq, kind, piece, payload, at, device_time, server_time, by_person) values ($1, $2, $3, $4, null, $5, now(), now(), now(), $6)'
+
+/** Run events accepted per second through the whole server, one a request, against bare inserts of the same rows at the same concurrency. */
+async function rateRow(senders: number, databaseUrl: string, client: Client, bottleId: string, by: string): Promise<Row> {
+  const pool = new pg.Pool({ connectionString: databaseUrl, options: '-c search_path=crest', max: senders })
+  const [runs, bare] = [await Promise.all(Array.from({ length: senders }, () => newRun(client, bottleId))), await newRun(client, bottleId)]
+  let seq = 1_000_000
+  const each = (work: (i: number) => Promise<void>) => Promise.all(Array.from({ length: senders }, (_, i) => work(i)))
+  const ours = async () => void await each(async (i) => {
+    for (const one of pairs(BATCH, by)) await mustPost(client, `runs/${runs[i]!.runId}/events`, { events: [one] })
+  })
+  const theirs = async () => void await each(async () => {
+    for (let n = 0; n < BATCH; n++) await pool.query(INSERT, [v7(), bare.runId, seq++, 'gate.ticked', '{"step":"safety","item":"gloves"}', by])
+  })
+  const [a, b] = await byTurns(ROUNDS, ours, theirs)
+  await pool.end()
+  const rate = (ms: number) => 1000 * BATCH * senders / ms
+  return { name: `run events accepted per second, one a request, ${senders === 1 ? 'one sender' : `${senders} at once`}`, figure: `${rate(a).toFixed(0)}/s`, reference: `bare inserts, node-postgres, as many at once: ${rate(b).toFixed(0)}/s`, ratio: rate(a) / rate(b), aim: '0.4 of bare inserts' }
+}
+
+/** Reads a stream of server-sent events as a page does. */
+function listen(client: Client, hear: (messages: LiveMessage[]) => void): () => void {
+  const req = request(`${client.url}/api/live`, { headers: { cookie: client.cookie } }, (res) => {
+    let text = ''
+    res.setEncoding('utf8').on('data', (part: string) => {
+      const parts = (text + part).split('\n\n')
+      text = parts.pop()!
+      for (const p of parts) if (p.startsWith('data: [')) hear(JSON.parse(p.slice(6)) as LiveMessage[])
+    })
+  })
+  req.on('error', () => {})
+  req.end()
+  return () => req.destroy()
+}
+
+const quantile = (values: number[], q: number) => values.toSorted((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * q))]!
+
+/** Twenty tablets with their live streams open that send fifty events a second together, each to its own run and all hearing of all. @param seconds how long */
+async function tabletsRow(databaseUrl: string, client: Client, bottleId: string, by: string, seconds: number): Promise<Row> {
+  const runs = await Promise.all(Array.from({ length: TABLETS }, () => newRun(client, bottleId)))
+  const sent = new Map<string, { at: number, heard: number }>()
+  const known: number[] = []
+  const stops = Array.from({ length: TABLETS }, () => listen(client, messages => messages.forEach((m) => {
+    if (m.topic !== 'run') return
+    for (const e of m.events ?? []) {
+      const s = sent.get(e.id)
+      if (s && ++s.heard === TABLETS) known.push(performance.now() - s.at)
+    }
+  })))
+  await new Promise(resolve => setTimeout(resolve, 500))
+  const answers: number[] = []
+  const began = performance.now()
+  const all: Promise<void>[] = []
+  const queues = runs.map(() => pairs(Math.ceil(seconds * 50 / TABLETS) + 2, by))
+  for (let n = 0; n < seconds * 50; n++) {
+    const wait = began + n * 20 - performance.now()
+    if (wait > 0) await new Promise(resolve => setTimeout(resolve, wait))
+    const i = n % TABLETS
+    const one = queues[i]!.shift()!
+    const at = performance.now()
+    sent.set(one.id, { at, heard: 0 })
+    all.push(mustPost(client, `runs/${runs[i]!.runId}/events`, { events: [one] }).then(() => void answers.push(performance.now() - at)))
+  }
+  await Promise.all(all)
+  const held = 1000 * answers.length / (performance.now() - began)
+  await new Promise(resolve => setTimeout(resolve, 500))
+  stops.forEach(stop => stop())
+  const pool = new pg.Client({ connectionString: databaseUrl, options: '-c search_path=crest' })
+  await pool.connect()
+  const bare: number[] = []
+  for (let n = 0; n < 300; n++) {
+    const at = performance.now()
+    await pool.query(INSERT, [v7(), runs[0]!.runId, 2_000_000 + n, 'gate.ticked', '{}', by])
+    bare.push(performance.now() - at)
+  }
+  await pool.end()
+  const [p50, p99] = [quantile(answers, 0.5), quantile(answers, 0.99)]
+  return {
+    name: `${TABLETS} tablets with live streams, ${held.toFixed(0)} events a second for ${seconds} s: p99`, figure: `${p99.toFixed(0)} ms (p50 ${p50.toFixed(1)} ms; known to all ${TABLETS}: p99 ${quantile(known, 0.99).toFixed(0)} ms, ${known.length} of ${sent.size})`,
+    reference: `one bare insert, p99: ${quantile(bare, 0.99).toFixed(1)} ms`, ratio: p99 / quantile(bare, 0.99), aim: 'under 100 ms',
+  }
+}
+
+export async function loadRows(databaseUrl: string, client: Client, bottleId: string, seconds = 120): Promise<Row[]> {
+  const by = (await client.get<{ signedIn: { person: { id: string } } }>('session')).body.signedIn.person.id
+  return [await rateRow(1, databaseUrl, client, bottleId, by), await rateRow(20, databaseUrl, client, bottleId, by), await tabletsRow(databaseUrl, client, bottleId, by, seconds)]
+}
