@@ -1,6 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join, relative } from 'node:path'
+import { build } from 'esbuild'
 
 const { version } = JSON.parse(readFileSync(new URL('./package.json', import.meta.url), 'utf8')) as { version: string }
 
@@ -47,6 +48,11 @@ export default defineNuxtConfig({
     },
     'nitro:init': (nitro) => {
       const routes = () => nitro.scannedHandlers.flatMap(h => (h.route?.startsWith('/api/') && h.method ? [{ method: h.method.toUpperCase(), route: h.route }] : []))
+      // The thread that looks at drawings starts from its own text.
+      nitro.options.virtual['#crest/art-worker'] = async () => {
+        const { outputFiles } = await build({ entryPoints: [fileURLToPath(new URL('./server/workers/art.ts', import.meta.url))], bundle: true, minify: true, write: false, platform: 'node', format: 'cjs', target: 'node20' })
+        return `export default ${JSON.stringify(outputFiles[0]!.text)}`
+      }
       nitro.options.virtual['#crest/routes'] = () => `export default ${JSON.stringify(routes())}`
     },
     // The page asks for nothing but what Today needs; app.vue fetches the rest while nobody waits.

@@ -6,6 +6,7 @@ import { etchantKind } from '../core/materials'
 import { artworkSchema } from '../shared/artworks'
 import type { ArtworkForm } from '../shared/artworks'
 import { addArtwork } from '../server/services/artworks'
+import { checkArt } from '../server/services/art-check'
 import type { Context } from '../server/services/context'
 import { studioOf } from '../server/services/studio'
 import { ARTWORKS } from './world'
@@ -28,6 +29,6 @@ export async function loadArt(context: Context, ids: Record<string, string>, new
     const open = preparedArt(drawing, art, art, face)
     const report = reportStencil(open, sheetOf(open, rules.border), { undercut: etchantKind('general-cream').undercut.value, least: leastOf(art.cutBy, rules), largeOpening: rules.largeOpening, weedPerPiece: rules.weedPerPiece, weedPerMetre: rules.weedPerMetre })
     ids[`art ${key}`] = newId()
-    await addArtwork(context, ids[`art ${key}`]!, form, artFigures(open, report))
+    await addArtwork(context, ids[`art ${key}`]!, form, artFigures(open, report), async task => checkArt(task))
   }
 }

@@ -3,3 +3,9 @@ declare module '#crest/routes' {
   const routes: { method: string, route: string }[]
   export default routes
 }
+
+declare module '#crest/art-worker' {
+  /** The script of `server/workers/art.ts` with all that it needs. */
+  const code: string
+  export default code
+}

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { ART_LIMITS, ArtRefused, FACES, readSvg } from '#core/art'
+import { ART_LIMITS, FACES } from '#core/art'
 import type { FaceId } from '#core/art'
 import { CUTTING_WAYS } from '#core/art-report'
 import type { ArtFigures, CuttingWay, Fix } from '#core/art-report'
@@ -34,23 +34,6 @@ export const figuresSchema: z.ZodType<ArtFigures> = z.object({
   outline: z.string().max(8000).regex(/^[MLZ0-9.\- ]*$/),
 })
 
-/** The last drawing that was looked at: a form is checked at every keystroke, and its drawing seldom changes. */
-const last = { text: '', refusal: 'The file is empty. Save the drawing again as SVG.' as string | null }
-
-function refusalOf(text: string): string | null {
-  if (text === last.text) return last.refusal
-  let refusal: string | null = null
-  try {
-    readSvg(text)
-  }
-  catch (error) {
-    if (!(error instanceof ArtRefused)) throw error
-    refusal = error.message
-  }
-  Object.assign(last, { text, refusal })
-  return refusal
-}
-
 /** A stencil's art as it is designed. Lengths without a unit are in the house unit. */
 export function artworkSchema(unit: 'mm' | 'in') {
   const length = (least: number, most: number, low: string) => writtenField(text => (/^\s*0+\s*$/.test(text) ? { ok: true, value: 0 } : parseLength(text, unit)), mm => (mm < least ? low : mm > most ? 'That is larger than this bench takes. Check the unit.' : null))
@@ -70,12 +53,8 @@ export function artworkSchema(unit: 'mm' | 'in') {
     middle: optionalField(text => parseLength(text, unit), mm => (mm > 3000 ? 'That lies off the piece.' : null)),
     fixes: z.array(fixSchema).max(12, 'Twelve fixes are enough. Take one away first.'),
   }).superRefine((art, context) => {
-    if (art.source.kind === 'letters') {
-      if (art.source.text.trim() === '') context.addIssue({ code: 'custom', path: ['source', 'text'], message: 'Write the letters that are to be etched.' })
-      return
-    }
-    const refusal = refusalOf(art.source.text)
-    if (refusal !== null) context.addIssue({ code: 'custom', path: ['source', 'text'], message: refusal })
+    // What a drawing says is read in a worker, here and on the server: a form is checked at every keystroke.
+    if (art.source.text.trim() === '') context.addIssue({ code: 'custom', path: ['source', 'text'], message: art.source.kind === 'letters' ? 'Write the letters that are to be etched.' : 'The file is empty. Save the drawing again as SVG.' })
   })
 }
 

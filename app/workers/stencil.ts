@@ -73,4 +73,4 @@ async function answer(task: StencilTask, tell: (share: number) => void): Promise
 }
 
 // Refusals are sentences for the reader; anything else is a fault of ours and says so.
-serveTasks<StencilTask>(answer, error => (error instanceof ArtRefused || error instanceof RangeError ? error.message : null), 'This art could not be worked out. Nothing was lost; try it simpler, or tell who looks after Crest.')
+serveTasks<StencilTask>(answer, error => (error instanceof ArtRefused ? error.message : null), 'This art could not be worked out. Nothing was lost; try it simpler, or tell who looks after Crest.')

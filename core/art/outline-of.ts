@@ -1,6 +1,6 @@
-import { boundsOf, compose, difference, filled, flattened, movedPath, stroked, TooManyPoints, transformed, union } from '../outline'
+import { boundsOf, compose, difference, filled, flattened, movedPath, stroked, TooManyPoints, TooMuchWork, transformed, union, WorkMeter } from '../outline'
 import type { Affine, Region, Ring } from '../outline'
-import { ART_LIMITS, ArtRefused } from './refusal'
+import { ART_LIMITS, ART_WORK, ArtRefused } from './refusal'
 import type { Drawing, Layer } from './svg'
 
 /** No flattened line strays farther than this from the drawn curve, mm on the piece: half of what is promised, so that joins and rounding have the rest. */
@@ -8,19 +8,19 @@ export const FLATNESS = 0.01
 
 const size = ([a, b, c, d]: Affine) => Math.sqrt(Math.abs(a * d - b * c)) || Math.hypot(a, b, c, d)
 
-function layerArea({ path, fill, pen }: Layer, scale: number, points: { left: number }): Ring[] {
+function layerArea({ path, fill, pen }: Layer, scale: number, points: { left: number }, meter: WorkMeter): Ring[] {
   const spend = (tolerance: number, of: Layer['path']) => {
     const flat = flattened(of, tolerance, points.left)
     points.left -= flat.reduce((sum, f) => sum + f.points.length / 2, 0)
     return flat
   }
   const grow: Affine = [scale, 0, 0, scale, 0, 0]
-  if (!pen) return filled(spend(FLATNESS, movedPath(grow, path)).map(f => f.points), fill!)
+  if (!pen) return filled(spend(FLATNESS, movedPath(grow, path)).map(f => f.points), fill!, meter)
   // A pen is drawn before the element's own map, which may stretch it: it is widened in a space of the right size and then mapped.
   const map = compose(grow, pen.map)
   const k = size(map)
   const flat = spend(FLATNESS, movedPath([k, 0, 0, k, 0, 0], path))
-  return filled(transformed(stroked(flat, { ...pen, width: pen.width * k }), compose(map, [1 / k, 0, 0, 1 / k, 0, 0])), 'nonzero')
+  return filled(transformed(stroked(flat, { ...pen, width: pen.width * k }, meter), compose(map, [1 / k, 0, 0, 1 / k, 0, 0])), 'nonzero', meter)
 }
 
 /**
@@ -29,18 +29,21 @@ function layerArea({ path, fill, pen }: Layer, scale: number, points: { left: nu
  */
 export function outlineAt(drawing: Drawing, scale: number): Ring[] {
   const points = { left: ART_LIMITS.points as number }
+  const meter = new WorkMeter(ART_WORK)
   let area: Region = []
   try {
     // Neighbouring layers of one paint are joined together: far fewer sweeps than one by one.
     for (let i = 0; i < drawing.layers.length;) {
       const { paint } = drawing.layers[i]!
       const rings: Ring[] = []
-      for (; i < drawing.layers.length && drawing.layers[i]!.paint === paint; i++) rings.push(...layerArea(drawing.layers[i]!, scale, points))
-      area = paint === 'dark' ? union(area, filled(rings, 'nonzero')) : difference(area, filled(rings, 'nonzero'))
+      for (; i < drawing.layers.length && drawing.layers[i]!.paint === paint; i++) for (const ring of layerArea(drawing.layers[i]!, scale, points, meter)) rings.push(ring)
+      const layer = filled(rings, 'nonzero', meter)
+      area = paint === 'paper' ? difference(area, layer, meter) : area.length === 0 ? layer : union(area, layer, meter)
     }
   }
   catch (error) {
     if (error instanceof TooManyPoints) throw new ArtRefused(`At this size the art needs more than ${ART_LIMITS.points.toLocaleString('en')} points. Make it smaller, or simplify its paths.`)
+    if (error instanceof TooMuchWork) throw new ArtRefused('Its lines lie over and across each other too densely to be worked out. Join the shapes in the drawing program (union), or draw fewer lines.')
     throw error
   }
   return [...area]

@@ -1,3 +1,5 @@
+import type { WorkLimits } from '../outline'
+
 /** Art that cannot be read: what is wrong, where, and what to do about it. */
 export class ArtRefused extends Error {
   constructor(message: string, readonly line: number | null = null) {
@@ -13,6 +15,13 @@ export const ART_LIMITS = {
   elements: 20_000,
   /** Shapes drawn, those that are used again counted again. */
   shapes: 20_000,
-  /** Points after flattening. */
+  /** Elements looked at, those that are used again counted again: a use costs even where it draws nothing. */
+  visits: 100_000,
+  /** Points after flattening, and pieces of paths before it. */
   points: 400_000,
+  /** Letters of one value that is no path: a length, a colour, a name. */
+  value: 200,
 } as const
+
+/** What joining the lines of a drawing may cost: about half a second each. A mesh of a hundred by a hundred, or a hatching of five hundred lines, is within. */
+export const ART_WORK: WorkLimits = { looks: 16_000_000, crossings: 60_000 }

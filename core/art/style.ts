@@ -1,50 +1,83 @@
+import { ART_LIMITS } from './refusal'
 import type { Node } from './tree'
 
-/** One rule of a style sheet: a single tag, class or id. */
-interface Rule { kind: 'tag' | 'class' | 'id', name: string, values: Record<string, string> }
-export type StyleRules = readonly Rule[]
+/** What is read of an element's style; all else is nothing to a stencil. */
+const STYLED = new Set(['fill', 'fill-rule', 'fill-opacity', 'stroke', 'stroke-width', 'stroke-linejoin', 'stroke-linecap', 'stroke-miterlimit', 'stroke-opacity', 'opacity', 'display', 'visibility', 'color', 'clip-path', 'mask'])
+const KNOWN = new Set([...STYLED, 'transform'])
 
-const RANK = { tag: 0, class: 1, id: 2 }
+/** Values by their names; of a rule also where it stands, since the later one wins. */
+type Values = Map<string, { value: string, order: number }>
 
-function declarations(text: string): Record<string, string> {
-  const out: Record<string, string> = {}
+/** All rules of the sheets by what they select: a single tag, class or id. */
+export type StyleRules = Record<'tag' | 'class' | 'id', Map<string, Values>>
+
+/** A transform is as long as it is; any other value longer than a name or number is none that is understood. */
+const cut = (key: string, value: string) => (key === 'transform' ? value : value.slice(0, ART_LIMITS.value))
+
+function declarations(text: string): Map<string, string> {
+  const out = new Map<string, string>()
   for (const part of text.split(';')) {
     const colon = part.indexOf(':')
-    if (colon > 0) out[part.slice(0, colon).trim().toLowerCase()] = part.slice(colon + 1).replace(/!important/i, '').trim()
+    const key = colon > 0 ? part.slice(0, colon).trim().toLowerCase() : ''
+    if (KNOWN.has(key)) out.set(key, cut(key, part.slice(colon + 1).replace(/!important/i, '').trim()))
   }
   return out
 }
 
-/** Plain selectors, as drawing programs write them. What is more (nesting, states, fetched sheets) is passed over. */
+function withoutComments(sheet: string): string {
+  const parts: string[] = []
+  for (let at = 0; at < sheet.length;) {
+    const open = sheet.indexOf('/*', at)
+    parts.push(sheet.slice(at, open < 0 ? sheet.length : open))
+    const close = open < 0 ? -1 : sheet.indexOf('*/', open + 2)
+    at = close < 0 ? sheet.length : close + 2
+  }
+  return parts.join('')
+}
+
+/** Plain selectors, as drawing programs write them. What is more (nesting, states, fetched sheets) is passed over. Each letter is looked at once. */
 export function readRules(sheets: readonly string[]): StyleRules {
-  const rules: Rule[] = []
+  const rules: StyleRules = { tag: new Map(), class: new Map(), id: new Map() }
+  let order = 0
   for (const sheet of sheets) {
-    const plain = sheet.replace(/\/\*[^]*?\*\//g, '').replace(/@import[^;]*;/gi, '')
-    for (const block of plain.split('}')) {
+    for (const block of withoutComments(sheet).split('}')) {
       const brace = block.indexOf('{')
       if (brace < 0) continue
       const values = declarations(block.slice(brace + 1))
-      for (const selector of block.slice(0, brace).split(',')) {
+      // What is fetched from elsewhere stands before and ends with a semicolon.
+      const head = block.slice(block.lastIndexOf(';', brace) + 1, brace)
+      for (const selector of values.size === 0 ? [] : head.split(',')) {
         const match = /^(?:([.#])([\w-]+)|([a-z]+))$/i.exec(selector.trim())
-        if (match) rules.push({ kind: match[1] === '.' ? 'class' : match[1] === '#' ? 'id' : 'tag', name: match[2] ?? match[3]!, values })
+        if (!match) continue
+        order++
+        const of = rules[match[1] === '.' ? 'class' : match[1] === '#' ? 'id' : 'tag']
+        const name = match[2] ?? match[3]!
+        const known = of.get(name) ?? new Map()
+        of.set(name, known)
+        for (const [key, value] of values) known.set(key, { value, order })
       }
     }
   }
-  return rules.sort((a, b) => RANK[a.kind] - RANK[b.kind])
+  return rules
 }
 
-/** What is set on an element itself: attributes, then the sheet, then its own style. */
+/** What is set on an element itself: attributes, then the sheet by tag, class and id, then its own style. */
 export function ownStyle(node: Node, rules: StyleRules): Record<string, string> {
-  const classes = (node.attributes.class ?? '').split(/\s+/)
   const out: Record<string, string> = {}
-  for (const [key, value] of Object.entries(node.attributes)) if (STYLED.has(key)) out[key] = value
-  for (const r of rules) {
-    if (r.kind === 'tag' ? r.name === node.name : r.kind === 'class' ? classes.includes(r.name) : r.name === node.attributes.id) Object.assign(out, r.values)
+  for (const [key, value] of Object.entries(node.attributes)) if (STYLED.has(key)) out[key] = cut(key, value)
+  const take = (values: Values | undefined) => values?.forEach(({ value }, key) => out[key] = value)
+  take(rules.tag.get(node.name))
+  const ofClasses: Values = new Map()
+  for (const name of new Set((node.attributes.class ?? '').split(/\s+/))) {
+    rules.class.get(name)?.forEach((rule, key) => {
+      if (rule.order > (ofClasses.get(key)?.order ?? 0)) ofClasses.set(key, rule)
+    })
   }
-  return Object.assign(out, declarations(node.attributes.style ?? ''))
+  take(ofClasses)
+  take(rules.id.get(node.attributes.id ?? ''))
+  declarations(node.attributes.style ?? '').forEach((value, key) => out[key] = value)
+  return out
 }
-
-const STYLED = new Set(['fill', 'fill-rule', 'fill-opacity', 'stroke', 'stroke-width', 'stroke-linejoin', 'stroke-linecap', 'stroke-miterlimit', 'stroke-opacity', 'opacity', 'display', 'visibility', 'color', 'clip-path', 'mask'])
 
 /** Colours that are as good as paper, by name. */
 const PALE = new Set(['white', 'snow', 'ivory', 'ghostwhite', 'whitesmoke', 'floralwhite', 'mintcream', 'azure', 'aliceblue', 'seashell', 'honeydew', 'linen', 'oldlace', 'beige', 'cornsilk', 'lavenderblush', 'lightyellow', 'lightcyan'])

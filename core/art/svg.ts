@@ -28,12 +28,12 @@ export interface Drawing {
 
 /** CSS: 1 in is 96 px (W3C, CSS Values and Units). */
 const PER_UNIT: Record<string, number> = { '': 25.4 / 96, 'px': 25.4 / 96, 'mm': 1, 'cm': 10, 'in': 25.4, 'pt': 25.4 / 72, 'pc': 25.4 / 6, 'q': 0.25 }
-const NUMBER = /^\s*([-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?)\s*(px|mm|cm|in|pt|pc|q|%|em|ex|rem)?\s*$/i
+const NUMBER = /^\s*([-+]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[-+]?\d+)?)\s*(px|mm|cm|in|pt|pc|q|%|em|ex|rem)?\s*$/i
 
 /** @returns px */
 function lengthOf(text: string | undefined, whole: number, line: number): number {
   if (text === undefined || text === 'auto') return 0
-  const match = NUMBER.exec(text)
+  const match = text.length > ART_LIMITS.value ? null : NUMBER.exec(text)
   if (!match) throw new ArtRefused(`"${text.slice(0, 30)}" is no length. Save the drawing again with sizes in mm.`, line)
   const [value, unit] = [Number(match[1]), (match[2] ?? '').toLowerCase()]
   if (unit === '%') return value / 100 * whole
@@ -56,11 +56,11 @@ const TEXT = new Set(['text', 'tspan', 'textPath', 'tref', 'font', 'flowRoot'])
 
 /** Maps a viewBox onto a box, with its own proportions in the middle unless it says otherwise. */
 function viewMap(node: Node, box: { width: number, height: number }): { map: Affine, view: { width: number, height: number } } {
-  const n = (node.attributes.viewBox ?? '').trim().split(/[\s,]+/).filter(Boolean).map(Number)
+  const n = (node.attributes.viewBox ?? '').slice(0, ART_LIMITS.value).trim().split(/[\s,]+/).filter(Boolean).map(Number)
   if (node.attributes.viewBox === undefined) return { map: IDENTITY, view: box }
   if (n.length !== 4 || n.some(v => !Number.isFinite(v)) || n[2]! <= 0 || n[3]! <= 0) throw new ArtRefused('The viewBox cannot be read. Save the drawing again.', node.line)
   const [x, y, w, h] = n as [number, number, number, number]
-  const how = node.attributes.preserveAspectRatio ?? 'xMidYMid meet'
+  const how = (node.attributes.preserveAspectRatio ?? 'xMidYMid meet').slice(0, ART_LIMITS.value)
   let [sx, sy] = [box.width / w, box.height / h]
   if (!how.includes('none')) sx = sy = how.includes('slice') ? Math.max(sx, sy) : Math.min(sx, sy)
   const share = (min: string, max: string) => (how.includes(min) ? 0 : how.includes(max) ? 1 : 0.5)
@@ -91,7 +91,12 @@ export function readSvg(text: string): Drawing {
   return { width: box.width * mm, height: box.height * mm, layers, notes: [...notes] }
 }
 
-const everyNode = (node: Node): Node[] => [node, ...node.children.flatMap(everyNode)]
+function everyNode(root: Node): Node[] {
+  const out = [root]
+  // The list grows while it is walked.
+  for (const node of out) for (const child of node.children) out.push(child)
+  return out
+}
 const inherited = (from: Record<string, string>, own: Record<string, string>): Record<string, string> => {
   const out: Record<string, string> = { ...from }
   for (const key of INHERITED) if (own[key] !== undefined && own[key] !== 'inherit') out[key] = own[key]!
@@ -100,7 +105,7 @@ const inherited = (from: Record<string, string>, own: Record<string, string>): R
 
 /** Size of the whole drawing, px: its width and height, else by the proportions of its viewBox. */
 function rootSize(root: Node): { width: number, height: number } {
-  const [, , w = 0, h = 0] = (root.attributes.viewBox ?? '').trim().split(/[\s,]+/).map(Number)
+  const [, , w = 0, h = 0] = (root.attributes.viewBox ?? '').slice(0, ART_LIMITS.value).trim().split(/[\s,]+/).map(Number)
   const read = (key: 'width' | 'height') => {
     const text = root.attributes[key]
     return text === undefined || text.includes('%') ? 0 : Math.max(0, lengthOf(text, 0, root.line))
@@ -111,9 +116,29 @@ function rootSize(root: Node): { width: number, height: number } {
   return { width: width || (viewed ? (height ? height * w / h : w) : 300), height: height || (viewed ? (width ? width * h / w : h) : 150) }
 }
 
+/** What is read of a node once, however often it is used. */
+interface Seen { style: Record<string, string>, map: Affine | null, shape: { view: string, path: Subpath[] | null } | null }
+
 class Reader {
   #shapes = 0
+  #visits = 0
+  #pieces = 0
+  readonly #seen = new Map<Node, Seen>()
   constructor(readonly byId: Map<string, Node>, readonly rules: StyleRules, readonly layers: Layer[], readonly notes: Set<string>) {}
+
+  seen(node: Node): Seen {
+    let seen = this.#seen.get(node)
+    if (!seen) this.#seen.set(node, seen = { style: ownStyle(node, this.rules), map: null, shape: null })
+    return seen
+  }
+
+  /** The path of a shape; sizes in percent go by the view, so it is read again for another one. */
+  shapeOf(node: Node, view: Context['view'], length: (t: string | undefined, along: 'x' | 'y' | 'both') => number): Subpath[] | null {
+    const seen = this.seen(node)
+    const key = `${view.width} ${view.height}`
+    if (seen.shape?.view !== key && !(node.name === 'path' && seen.shape)) seen.shape = { view: key, path: readShape(node.name, node.attributes, node.line, length) }
+    return seen.shape!.path
+  }
 
   group(node: Node, at: Context): void {
     for (const child of node.children) this.element(child, at)
@@ -125,7 +150,9 @@ class Reader {
       this.notes.add('Scripts, animation and embedded pages were left out.')
       return
     }
-    const own = ownStyle(node, this.rules)
+    if (++this.#visits > ART_LIMITS.visits) throw new ArtRefused(`Its copies of copies come to more than ${ART_LIMITS.visits.toLocaleString('en')} elements. Expand the copies in the drawing program and save it again.`, node.line)
+    const seen = this.seen(node)
+    const own = seen.style
     if (own.display === 'none' || parseFloat(own.opacity ?? '1') === 0) return
     if (TEXT.has(node.name)) throw new ArtRefused('It has text, whose letters depend on fonts of another machine. Convert the text to outlines (paths) and save it again, or use the lettering here.', node.line)
     if (node.name === 'image') {
@@ -135,7 +162,8 @@ class Reader {
     for (const key of ['clip-path', 'mask'] as const) {
       if (own[key] !== undefined && own[key] !== 'none') throw new ArtRefused('It has a clipped or masked shape, which cuts off what is not seen. Apply the clip in the drawing program (intersect the shapes) and save it again.', node.line)
     }
-    const map = compose(at.map, readTransform(node.attributes.transform ?? own.transform, node.line))
+    seen.map ??= readTransform(node.attributes.transform ?? own.transform, node.line)
+    const map = compose(at.map, seen.map)
     const inner: Context = { ...at, map, style: inherited(at.style, own) }
     const length = (t: string | undefined, along: 'x' | 'y' | 'both') => lengthOf(t, along === 'x' ? at.view.width : along === 'y' ? at.view.height : Math.hypot(at.view.width, at.view.height) / Math.SQRT2, node.line)
     switch (node.name) {
@@ -143,8 +171,8 @@ class Reader {
       case 'svg': return this.view(node, inner, { x: length(node.attributes.x, 'x'), y: length(node.attributes.y, 'y') }, { width: length(node.attributes.width ?? '100%', 'x'), height: length(node.attributes.height ?? '100%', 'y') })
       case 'g': case 'a': case 'switch': return this.group(node, inner)
     }
-    const path = readShape(node.name, node.attributes, node.line, length)
-    if (path === null) this.notes.add(`<${node.name}> was left out: it is no shape.`)
+    const path = this.shapeOf(node, at.view, length)
+    if (path === null) this.notes.add(`<${node.name.slice(0, 40)}> was left out: it is no shape.`)
     else if (path.length > 0 && inner.style.visibility !== 'hidden' && inner.style.visibility !== 'collapse') this.paint(path, inner, length, node.line)
   }
 
@@ -161,20 +189,22 @@ class Reader {
     }
     const target = this.byId.get(href.slice(1))
     if (!target) {
-      this.notes.add(`A use of "${href}" was left out: there is no such shape in the file.`)
+      this.notes.add(`A use of "${href.slice(0, 60)}" was left out: there is no such shape in the file.`)
       return
     }
-    if (at.within.includes(target) || at.within.length > ART_LIMITS.depth) throw new ArtRefused(`"${href}" uses itself. Expand the copies in the drawing program and save it again.`, node.line)
+    if (at.within.includes(target) || at.within.length > ART_LIMITS.depth) throw new ArtRefused(`"${href.slice(0, 60)}" uses itself. Expand the copies in the drawing program and save it again.`, node.line)
     const moved: Context = { ...at, map: compose(at.map, [1, 0, 0, 1, length(node.attributes.x, 'x'), length(node.attributes.y, 'y')]), within: [...at.within, target] }
     if (++this.#shapes > ART_LIMITS.shapes) throw tooManyShapes(node.line)
     if (target.name !== 'symbol' && target.name !== 'svg') return this.element(target, moved)
-    const style = inherited(moved.style, ownStyle(target, this.rules))
+    const style = inherited(moved.style, this.seen(target).style)
     const size = (key: 'width' | 'height', along: 'x' | 'y') => length(node.attributes[key] ?? target.attributes[key] ?? '100%', along)
     this.view(target, { ...moved, style }, { x: 0, y: 0 }, { width: size('width', 'x'), height: size('height', 'y') })
   }
 
   paint(path: Subpath[], at: Context, length: (t: string | undefined, along: 'x' | 'y' | 'both') => number, line: number): void {
     if (++this.#shapes > ART_LIMITS.shapes) throw tooManyShapes(line)
+    for (const sub of path) this.#pieces += sub.segments.length
+    if (this.#pieces > ART_LIMITS.points) throw new ArtRefused(`Its paths have more than ${ART_LIMITS.points.toLocaleString('en')} pieces, copies among them. Simplify them in the drawing program and save it again.`, line)
     const { style, map } = at
     const colour = (value: string, opacity: string | undefined) => {
       if (parseFloat(opacity ?? '1') === 0) return 'none'

@@ -2,7 +2,8 @@ import { compose, IDENTITY } from '../outline'
 import type { Affine } from '../outline'
 import { ArtRefused } from './refusal'
 
-const COUNTS: Record<string, readonly number[]> = { matrix: [6], translate: [1, 2], scale: [1, 2], rotate: [1, 3], skewX: [1], skewY: [1] }
+/** How many numbers each kind of transform takes. */
+const COUNTS = new Map<string, readonly number[]>([['matrix', [6]], ['translate', [1, 2]], ['scale', [1, 2]], ['rotate', [1, 3]], ['skewX', [1]], ['skewY', [1]]])
 
 function single(name: string, n: number[]): Affine {
   const angle = (n[0] ?? 0) * Math.PI / 180
@@ -20,16 +21,27 @@ function single(name: string, n: number[]): Affine {
   }
 }
 
-/** SVG's transform list, first to last from the outside in. @throws ArtRefused */
+/**
+ * SVG's transform list, first to last from the outside in. Each letter is looked at once.
+ * @throws ArtRefused
+ */
 export function readTransform(text: string | undefined, line: number): Affine {
   if (text === undefined || text.trim() === '' || text.trim() === 'none') return IDENTITY
   let out = IDENTITY
-  const rest = text.replace(/([a-zA-Z]+)\s*\(([^)]*)\)\s*,?/g, (_, name: string, inner: string) => {
+  for (let at = 0; at < text.length;) {
+    if (/[\s,]/.test(text[at]!)) {
+      at++
+      continue
+    }
+    const open = text.indexOf('(', at)
+    const close = open < 0 ? -1 : text.indexOf(')', open)
+    const name = open < 0 ? '' : text.slice(at, open).trim()
+    const inner = close < 0 ? '' : text.slice(open + 1, close)
     const n = inner.trim().split(/[\s,]+/).filter(Boolean).map(t => Number(t.replace(/(px|deg)$/, '')))
-    if (!COUNTS[name]?.includes(n.length) || n.some(v => !Number.isFinite(v))) throw new ArtRefused(`The transform "${name}(${inner.slice(0, 40)})" cannot be read. Flatten transforms in the drawing program and save it again.`, line)
+    const readable = close > 0 && COUNTS.get(name)?.includes(n.length) && n.every(v => Number.isFinite(v))
+    if (!readable) throw new ArtRefused(`The transform "${text.slice(at, at + 40)}" cannot be read. Flatten transforms in the drawing program and save it again.`, line)
     out = compose(out, single(name, n))
-    return ''
-  })
-  if (rest.trim()) throw new ArtRefused(`The transform "${text.slice(0, 40)}" cannot be read. Flatten transforms in the drawing program and save it again.`, line)
+    at = close + 1
+  }
   return out
 }

@@ -1,8 +1,9 @@
 import { Clipper64, ClipperOffset, ClipType, EndType, FillRule, JoinType, PolyTree64 } from 'clipper2-ts'
 import type { Path64, Paths64, PolyPath64 } from 'clipper2-ts'
 import { inGroups } from './groups'
-import { signedArea } from './ring'
+import { isConvex, reversed, signedArea } from './ring'
 import type { Region, Ring } from './ring'
+import type { WorkMeter } from './work'
 
 /** The clipper counts in whole thousandths of a mm, so that crossings are decided without rounding. */
 const PER_MM = 1000
@@ -22,13 +23,15 @@ const toRing = (path: Path64): Ring => {
   }
   return ring
 }
+const rounded = (ring: Ring): Ring => ring.map(v => Math.round(v * PER_MM) / PER_MM)
 const toPaths = (region: Region): Paths64 => region.map(toPath)
 /** Slivers of rounding are no rings: less than a hundredth of a mm each way. */
 const SLIVER = 1e-4
 const toRegion = (paths: Paths64): Ring[] => paths.map(toRing).filter(r => Math.abs(signedArea(r)) > SLIVER)
 
-function clip(kind: ClipType, subject: Region, other: Region, rule: FillRule): Ring[] {
+function clip(kind: ClipType, subject: Region, other: Region, rule: FillRule, meter?: WorkMeter): Ring[] {
   return inGroups([subject, other], 0, ([own, others]) => {
+    meter?.spend([...own!, ...others!])
     const engine = new Clipper64()
     // A corner on a straight line is no corner of the art: it only slows what follows.
     engine.preserveCollinear = false
@@ -40,11 +43,19 @@ function clip(kind: ClipType, subject: Region, other: Region, rule: FillRule): R
   })
 }
 
-/** The area that closed lines fill under SVG's rules; lines may cross themselves and each other. */
-export const filled = (rings: readonly Ring[], rule: 'nonzero' | 'evenodd'): Ring[] => clip(ClipType.Union, rings, [], rule === 'nonzero' ? FillRule.NonZero : FillRule.EvenOdd)
+/**
+ * The area that closed lines fill under SVG's rules; lines may cross themselves and each other.
+ * @param meter where the lines come from somebody else: stops before they cost too much @throws TooMuchWork
+ */
+export function filled(rings: readonly Ring[], rule: 'nonzero' | 'evenodd', meter?: WorkMeter): Ring[] {
+  // Boxes and circles by the thousand need no clipper: they fill what they enclose.
+  const only = rings.length === 1 ? rounded(rings[0]!) : null
+  if (only && isConvex(only)) return signedArea(only) > SLIVER ? [only] : signedArea(only) < -SLIVER ? [reversed(only)] : []
+  return clip(ClipType.Union, rings, [], rule === 'nonzero' ? FillRule.NonZero : FillRule.EvenOdd, meter)
+}
 
-export const union = (a: Region, b: Region): Ring[] => clip(ClipType.Union, a, b, FillRule.NonZero)
-export const difference = (a: Region, b: Region): Ring[] => clip(ClipType.Difference, a, b, FillRule.NonZero)
+export const union = (a: Region, b: Region, meter?: WorkMeter): Ring[] => clip(ClipType.Union, a, b, FillRule.NonZero, meter)
+export const difference = (a: Region, b: Region, meter?: WorkMeter): Ring[] => clip(ClipType.Difference, a, b, FillRule.NonZero, meter)
 export const intersection = (a: Region, b: Region): Ring[] => clip(ClipType.Intersection, a, b, FillRule.NonZero)
 
 const JOINS = { round: JoinType.Round, miter: JoinType.Miter, bevel: JoinType.Bevel } as const
@@ -64,8 +75,10 @@ export function grown(region: Region, by: number, join: keyof typeof JOINS = 'ro
 
 export interface Pen { width: number, join: keyof typeof JOINS, cap: keyof typeof CAPS, miter: number }
 
-/** The area that a pen covers along open or closed lines. */
-export function stroked(lines: readonly { points: Ring, closed: boolean }[], pen: Pen): Ring[] {
+/** The area that a pen covers along open or closed lines. @param meter as of `filled` @throws TooMuchWork */
+export function stroked(lines: readonly { points: Ring, closed: boolean }[], pen: Pen, meter?: WorkMeter): Ring[] {
+  // Both edges of the pen are swept over; the middle between them crosses as they do.
+  meter?.spend(lines.flatMap(l => [l.points, l.points]))
   const offset = new ClipperOffset(pen.miter, ARC * PER_MM)
   for (const { points, closed } of lines) if (points.length >= 4) offset.addPath(toPath(points), JOINS[pen.join], closed ? EndType.Joined : CAPS[pen.cap])
   const out: Paths64 = []

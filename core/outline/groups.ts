@@ -2,6 +2,9 @@ import Flatbush from 'flatbush'
 import { boundsOf } from './ring'
 import type { Ring } from './ring'
 
+/** Boxes that each box may meet on average. */
+const MOST_LOOKS = 400
+
 /**
  * Rings whose boxes touch, directly or by way of others, belong together; the rest can be worked on alone. A clipper's sweep
  * carries every edge that crosses its line, so art of many small parts costs far less group by group.
@@ -22,10 +25,16 @@ export function groupsOf(rings: readonly Ring[], margin = 0): { group: Int32Arra
     const boxes = rings.map(r => boundsOf([r])!)
     for (const b of boxes) tree.add(b.left - margin, b.top - margin, b.right + margin, b.bottom + margin)
     tree.finish()
-    boxes.forEach((b, i) => tree.search(b.left - margin, b.top - margin, b.right + margin, b.bottom + margin, (j) => {
-      if (j > i) parent[root(j)] = root(i)
-      return false
-    }))
+    let looks = 0
+    for (const [i, b] of boxes.entries()) {
+      // Where nearly all lie over each other there is nothing to part, and looking for it would cost more than it saves.
+      if (looks > n * MOST_LOOKS) return { group: new Int32Array(n), count: 1 }
+      tree.search(b.left - margin, b.top - margin, b.right + margin, b.bottom + margin, (j) => {
+        looks++
+        if (j > i) parent[root(j)] = root(i)
+        return false
+      })
+    }
   }
   const number = new Map<number, number>()
   const group = Int32Array.from({ length: n }, (_, i) => {

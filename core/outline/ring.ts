@@ -29,6 +29,39 @@ export function signedArea(ring: Ring): number {
   return sum / 2
 }
 
+/** Walked the other way round. */
+export function reversed(ring: Ring): Ring {
+  const out = new Float64Array(ring.length)
+  for (let i = 0; i < ring.length; i += 2) {
+    out[i] = ring[ring.length - 2 - i]!
+    out[i + 1] = ring[ring.length - 1 - i]!
+  }
+  return out
+}
+
+/** Whether it turns one way only, and once round: then it crosses itself nowhere. */
+export function isConvex(ring: Ring): boolean {
+  const n = ring.length
+  if (n < 6) return false
+  let [turn, changes] = [0, 0]
+  let [px, py] = [ring[0]! - ring[n - 2]!, ring[1]! - ring[n - 1]!]
+  let heading = Math.sign(px)
+  for (let i = 0; i < n; i += 2) {
+    const [qx, qy] = [ring[(i + 2) % n]! - ring[i]!, ring[(i + 3) % n]! - ring[i + 1]!]
+    const cross = Math.sign(px * qy - py * qx)
+    // A line that doubles back on itself is no outline of one area.
+    if (cross === 0 && px * qx + py * qy < 0) return false
+    if (cross !== 0 && turn !== 0 && cross !== turn) return false
+    turn ||= cross
+    const side = Math.sign(qx)
+    if (side !== 0 && heading !== 0 && side !== heading) changes++
+    if (side !== 0) heading = side
+    ;[px, py] = [qx, qy]
+  }
+  // Once round means going right once and left once.
+  return turn !== 0 && changes <= 2
+}
+
 /** Length of the closed line. @returns mm */
 export function ringLength(ring: Ring): number {
   let sum = 0

@@ -111,7 +111,7 @@ async function save(putAway: boolean) {
   <div class="desk">
     <form class="choose" novalidate @submit.prevent="save(false)">
       <TextField v-model="form.name" label="What it shows" hint="For example tide line" :error="errors.name" @focusout="left.add('name')" />
-      <ArtSource v-model="form.source" :error="errors['source.text'] ?? (form.source.kind === 'svg' && form.source.text && !parsed.success ? parsed.error.issues.find(x => x.path.join('.') === 'source.text')?.message : undefined)" @focusout="left.add('source.text')" />
+      <ArtSource v-model="form.source" :error="errors['source.text'] ?? (form.source.kind === 'svg' && refused ? refused : undefined)" @focusout="left.add('source.text')" />
       <ArtSettings v-model="form" :errors="errors" @left="left.add($event)" />
       <p v-if="form.fixes.length" class="fixes"><span class="muted">Fixes</span> <Button v-for="(f, i) in form.fixes" :key="i" size="small" type="button" severity="secondary" :label="`${fixWords(f)} ×`" :aria-label="`Take back: ${fixWords(f)}`" @click="form.fixes = form.fixes.filter((_, k) => k !== i)" /></p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
@@ -131,7 +131,7 @@ async function save(putAway: boolean) {
         <p v-else-if="!working" class="empty">Write letters, or load a drawing: it is drawn here as it will be cut.</p>
       </div>
       <p v-if="working" class="working" role="status"><progress :value="share" max="1" aria-label="Looking at the art" /> Looking at the art. <Button size="small" severity="secondary" label="Stop" @click="stop" /></p>
-      <p v-else-if="refused" class="problem" role="alert">{{ refused }}</p>
+      <p v-else-if="refused && form.source.kind !== 'svg'" class="problem" role="alert">{{ refused }}</p>
       <p v-else-if="shown" class="muted size">{{ units.length(shown.sheet.right - shown.sheet.left - 2 * studio.rules.border) }} × {{ units.length(shown.sheet.bottom - shown.sheet.top - 2 * studio.rules.border) }} of art, on {{ units.length(shown.sheet.right - shown.sheet.left) }} × {{ units.length(shown.sheet.bottom - shown.sheet.top) }} of resist. <template v-if="form.through">Shown as it is cut, mirrored.</template></p>
       <ul v-if="look?.notes.length" class="notes"><li v-for="n in look.notes" :key="n">{{ n }}</li></ul>
     </div>

@@ -2,6 +2,7 @@ import { figuresSchema } from '#shared/artworks'
 import { uuidV7Schema } from '#shared/ids'
 import { z } from 'zod'
 import { body, route } from '../../http/handler'
+import { checkInThread } from '../../http/art'
 import { addArtwork } from '../../services/artworks'
 
 /** The form itself is checked by the service, which knows the house unit. */
@@ -9,5 +10,5 @@ const schema = z.object({ id: uuidV7Schema, artwork: z.record(z.string(), z.unkn
 
 export default route(async (event, context) => {
   const { id, artwork, figures } = await body(event, schema)
-  return addArtwork(context, id, artwork, figures)
+  return addArtwork(context, id, artwork, figures, checkInThread)
 })
