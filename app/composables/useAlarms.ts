@@ -49,7 +49,7 @@ function speak(sentence: string) {
 export function useAlarms() {
   const work = useWorkStore()
   const turns = useTurnsStore()
-  const { now } = useServerClock()
+  const { half: now } = useServerClock()
   const { sound } = useSoundSetting()
   const raised = new Map<string, number>()
   const session = useSessionStore()

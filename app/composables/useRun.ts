@@ -6,7 +6,7 @@ export function useRun(id: string) {
   const work = useWorkStore()
   const session = useSessionStore()
   const turns = useTurnsStore()
-  const { now } = useServerClock()
+  const { half: now } = useServerClock()
   const problem = ref('')
   const run = computed(() => work.run(id))
   const events = computed(() => (run.value ? work.events(run.value) : []))

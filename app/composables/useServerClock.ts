@@ -20,6 +20,11 @@ function keptSkew(): number {
  */
 const best = ref<Offset>({ offset: Date.now() + keptSkew() - performance.now(), bound: Infinity })
 const now = ref(best.value.offset + performance.now())
+/** Time in steps: what shows no more than that is worked out no more often. */
+const paced = (ms: number) => computed(() => Math.floor(now.value / ms) * ms)
+const half = paced(500)
+const second = paced(1000)
+const minute = paced(60_000)
 /** When the server was last asked with success, by the monotonic clock; null: not since this page was opened. */
 const checkedAt = ref<number | null>(null)
 /** The device slept or its clock was moved, and the server could not be asked since. */
@@ -84,4 +89,4 @@ export function runServerClock() {
   })
 }
 
-export const useServerClock = () => ({ now: readonly(now), errorMs: computed(() => best.value.bound), checkedAt: readonly(checkedAt), unsure: readonly(unsure) })
+export const useServerClock = () => ({ now: readonly(now), half, second, minute, errorMs: computed(() => best.value.bound), checkedAt: readonly(checkedAt), unsure: readonly(unsure) })

@@ -7,7 +7,7 @@ import type { Coupon } from '#shared/coupons'
 /** Bottles compared by what their coupons showed: how strong each still is, and when to test it again. */
 const studio = useStudioStore()
 const potencyOf = usePotency()
-const { now } = useServerClock()
+const { minute: now } = useServerClock()
 const coupons = ref<Coupon[]>([])
 const problem = ref('')
 onMounted(() => api<Coupon[]>('coupons').then(c => coupons.value = c, (e: Error) => problem.value = e.message))

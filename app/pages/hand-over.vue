@@ -11,7 +11,7 @@ const work = useWorkStore()
 const studio = useStudioStore()
 const session = useSessionStore()
 const turns = useTurnsStore()
-const { now } = useServerClock()
+const { second: now } = useServerClock()
 
 interface Held { run: RunWithEvents, piece: PieceState }
 const whose = (h: Held) => (answersFor(h.piece, turns.of(h.run)) ?? holderOf(h.piece))!

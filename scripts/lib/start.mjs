@@ -5,6 +5,7 @@ import { parseArgs } from 'node:util'
 import { checkDisk, checkPort } from './checks.mjs'
 import { databaseHolds, dropSchema, migrate } from './database.mjs'
 import { needBuild, needDependencies, root } from './prepare.mjs'
+import { keepRunning } from './keep.mjs'
 import { heading, say, Stop } from './say.mjs'
 import { dataFolder, loadSampleWorld, openDatabase, sessionSecret } from './world.mjs'
 
@@ -53,27 +54,24 @@ function cutterAddress() {
   })
 }
 
-/** Serves until Ctrl-C or until the app ends. @returns {Promise<number>} exit code */
+/** Serves until Ctrl-C. An app that ends by itself is started again; the database stays. @returns {Promise<number>} exit code */
 function serve(url, host, port, cutter) {
-  return new Promise((resolve) => {
-    const app = spawn(process.execPath, [join(root, '.output', 'server', 'index.mjs')], {
-      stdio: ['ignore', 'inherit', 'inherit'],
-      // A group of its own: Ctrl-C reaches this script only, which then ends app and database in order.
-      detached: true,
-      env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url, CREST_SESSION_SECRET: sessionSecret(), CREST_CUTTER_URL: cutter, NITRO_HOST: host, NITRO_PORT: String(port), HOST: host, PORT: String(port) },
-    })
-    let asked = false
-    for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
-      process.on(signal, () => {
-        if (asked) return
-        asked = true
-        heading('Ending.')
-        app.kill('SIGTERM')
-        setTimeout(() => app.kill('SIGKILL'), 5000).unref()
-      })
-    }
-    app.on('exit', code => resolve(asked ? 0 : code ?? 1))
+  const launch = () => spawn(process.execPath, [join(root, '.output', 'server', 'index.mjs')], {
+    stdio: ['ignore', 'inherit', 'inherit'],
+    // A group of its own: Ctrl-C reaches this script only, which then ends app and database in order.
+    detached: true,
+    env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url, CREST_SESSION_SECRET: sessionSecret(), CREST_CUTTER_URL: cutter, NITRO_HOST: host, NITRO_PORT: String(port), HOST: host, PORT: String(port) },
   })
+  const kept = keepRunning(launch, heading)
+  let asked = false
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
+    process.on(signal, () => {
+      if (!asked) heading('Ending.')
+      asked = true
+      kept.stop()
+    })
+  }
+  return kept.ended
 }
 
 async function announce(host, port, sample) {

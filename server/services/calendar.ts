@@ -2,19 +2,14 @@ import ical, { ICalCalendarMethod } from 'ical-generator'
 import { stretches } from '#core/day'
 import type { DayPlan } from '#shared/days'
 import type { Db } from '../db/pool'
-import { jobById } from '../db/queries/jobs'
+import { jobsByIds } from '../db/queries/jobs'
 import { listPeople } from '../db/queries/people'
 import { oneDay } from './days'
 import { notFound } from './refusal'
 import { studioOf } from './studio'
 
 async function titlesOf(db: Db, day: DayPlan): Promise<Map<string, string>> {
-  const titles = new Map<string, string>()
-  for (const id of day.jobs) {
-    const job = await jobById(db, id)
-    if (job) titles.set(id, `${job.pieces} × ${job.noun}, ${job.customer}`)
-  }
-  return titles
+  return new Map((await jobsByIds(db, day.jobs)).map(job => [job.id, `${job.pieces} × ${job.noun}, ${job.customer}`]))
 }
 
 /** A day's plan as iCalendar (RFC 5545), of everybody or of one person. */

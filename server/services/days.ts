@@ -7,12 +7,12 @@ import type { DayPlan, DayPlanEntry } from '#shared/days'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
 import { dayByDate, putDay } from '../db/queries/days'
-import { listOpenJobs } from '../db/queries/jobs'
+import { jobsByIds } from '../db/queries/jobs'
 import { listPeople } from '../db/queries/people'
-import { openRuns, eventsOfRuns } from '../db/queries/runs'
+import { eventsOfRuns, openRunsOfJobs } from '../db/queries/runs'
 import type { Context } from './context'
 import { notify } from './context'
-import { recipeOf } from './jobs'
+import { recipesOf } from './jobs'
 import { editedMeanwhile, Refusal } from './refusal'
 import { studioOf } from './studio'
 
@@ -26,15 +26,16 @@ export const oneDay = async (db: Db, day: string): Promise<DayPlan> => await day
 
 /** The chosen jobs that are still open, each with its plan and what has happened to it. */
 export async function jobsOfDay(db: Db, ids: readonly string[], now: Date): Promise<DayJob[]> {
-  const jobs = (await listOpenJobs(db)).filter(j => ids.includes(j.id))
-  const runs = await openRuns(db)
+  const jobs = (await jobsByIds(db, ids)).filter(j => j.status === 'planned' || j.status === 'running')
+  const runs = await openRunsOfJobs(db, jobs.map(j => j.id))
   const events = await eventsOfRuns(db, runs.map(r => r.id))
+  const recipes = await recipesOf(db, jobs.filter(j => !runs.some(r => r.jobId === j.id)), now)
   const found: DayJob[] = []
   for (const id of ids) {
     const job = jobs.find(j => j.id === id)
     if (!job) continue
     const run = runs.find(r => r.jobId === id)
-    const plan = run?.plan ?? (await recipeOf(db, job, now)).plan
+    const plan = run?.plan ?? recipes.get(id)?.plan
     if (plan) found.push(dayJob(job, plan, run ? foldRun(plan, events.get(run.id)!) : null))
   }
   return found

@@ -11,9 +11,9 @@ import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
 import { artworkById } from '../db/queries/artworks'
 import { blankById } from '../db/queries/blanks'
-import { bottleById } from '../db/queries/bottles'
+import { bottleById, bottlesByIds } from '../db/queries/bottles'
 import * as jobs from '../db/queries/jobs'
-import { stencilById } from '../db/queries/stencils'
+import { stencilById, stencilsByIds } from '../db/queries/stencils'
 import type { Context } from './context'
 import { notify } from './context'
 import { editedMeanwhile, notFound, Refusal } from './refusal'
@@ -85,8 +85,14 @@ export async function dropJob(context: Context, id: string): Promise<void> {
   })
 }
 
-/** The recipe as it stands with today's house rules and shelf. */
-export async function recipeOf(db: Db, job: Job, now: Date): Promise<Recipe> {
-  const [studio, bottle, stencil] = [await studioOf(db), await bottleById(db, job.bottleId), job.stencilId === null ? null : await stencilById(db, job.stencilId)]
-  return planRecipe(recipeInput(job, bottle!, stencil ?? null, job.wall, studio.rules, now))
+/** The recipes of these jobs as they stand with today's house rules and shelf, in three questions however many they are. */
+export async function recipesOf(db: Db, of: readonly Job[], now: Date): Promise<Map<string, Recipe>> {
+  const unique = (ids: (string | null)[]) => [...new Set(ids.filter(id => id !== null))]
+  const [studio, bottles, stencils] = [await studioOf(db), await bottlesByIds(db, unique(of.map(j => j.bottleId))), await stencilsByIds(db, unique(of.map(j => j.stencilId)))]
+  return new Map(of.map((job) => {
+    const stencil = stencils.find(s => s.id === job.stencilId) ?? null
+    return [job.id, planRecipe(recipeInput(job, bottles.find(b => b.id === job.bottleId)!, stencil, job.wall, studio.rules, now))]
+  }))
 }
+
+export const recipeOf = async (db: Db, job: Job, now: Date): Promise<Recipe> => (await recipesOf(db, [job], now)).get(job.id)!

@@ -15,7 +15,21 @@ const data = mkdtempSync(join(tmpdir(), 'crest-start-'))
 const running = new Set<ReturnType<typeof spawn>>()
 afterAll(() => running.forEach(child => child.kill('SIGKILL')))
 
-interface Started { url: string, output: () => string, end: (signal?: NodeJS.Signals) => Promise<number>, ended: Promise<number> }
+/** The app that a start script keeps running. */
+function appBelow(pid: number): number {
+  const stat = (id: string) => readFileSync(`/proc/${id}/stat`, 'utf8').split(') ')[1]!.split(' ')
+  const child = readdirSync('/proc').filter(id => /^\d+$/.test(id)).find((id) => {
+    try {
+      return Number(stat(id)[1]) === pid && readFileSync(`/proc/${id}/cmdline`, 'utf8').includes('server/index.mjs')
+    }
+    catch {
+      return false
+    }
+  })
+  return Number(child)
+}
+
+interface Started { pid: number, url: string, output: () => string, end: (signal?: NodeJS.Signals) => Promise<number>, ended: Promise<number> }
 
 function launch(name: string, args: string[], env: Record<string, string | undefined> = {}): Started {
   const port = env.PORT ?? ''
@@ -28,7 +42,7 @@ function launch(name: string, args: string[], env: Record<string, string | undef
     running.delete(child)
     resolve(code ?? -1)
   }))
-  return { url: `http://127.0.0.1:${port}`, output: () => said, ended, end: async (signal = 'SIGINT') => (child.kill(signal), ended) }
+  return { pid: child.pid!, url: `http://127.0.0.1:${port}`, output: () => said, ended, end: async (signal = 'SIGINT') => (child.kill(signal), ended) }
 }
 
 async function open(args: string[] = [], env: Record<string, string | undefined> = {}): Promise<Started> {
@@ -57,6 +71,14 @@ describe('npm start', { timeout: 120_000 }, () => {
     expect(today.runs[0]!.events.filter(e => e.kind === 'coat.covered')).toHaveLength(2)
     expect((await maren.get<unknown[]>('log')).body).toHaveLength(7)
     await maren.post(`jobs/${today.jobs.find(j => j.status === 'planned')!.id}/drop`)
+    // An app that is killed comes back by itself, and the database did not go.
+    process.kill(appBelow(first.pid), 'SIGKILL')
+    const limit = Date.now() + 20_000
+    while (!/was ended by SIGKILL\. The database goes on/.test(first.output())) await new Promise(resolve => setTimeout(resolve, 50))
+    while (await maren.get('today').then(a => a.status !== 200, () => true)) {
+      if (Date.now() > limit) throw new Error(`The app did not come back: ${first.output()}`)
+      await new Promise(resolve => setTimeout(resolve, 100))
+    }
     expect(await first.end()).toBe(0)
     expect(readdirSync(join(data, 'cluster', 'pg'))).not.toContain('postmaster.pid')
 

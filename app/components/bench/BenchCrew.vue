@@ -5,7 +5,8 @@ import type { RunState } from '#core/run'
 import type { RunWithEvents } from '#shared/runs'
 
 /** What the others at this bench are at: seen at a glance, never in the way of what is mine. */
-const props = defineProps<{ run: RunWithEvents, state: RunState, now: number }>()
+const props = defineProps<{ run: RunWithEvents, state: RunState }>()
+const { half } = useServerClock()
 const session = useSessionStore()
 const studio = useStudioStore()
 const turns = useTurnsStore()
@@ -15,7 +16,7 @@ const others = computed(() => {
   const here = new Set(props.state.pieces.map(p => answersFor(p, planned)).filter(id => id !== null && id !== session.person?.id)) as Set<string>
   return [...here].map((id) => {
     const who = studio.crew.find(p => p.id === id)
-    const action = nextAction(props.run.plan, props.state, props.now, id, who?.may, planned)
+    const action = nextAction(props.run.plan, props.state, half.value, id, who?.may, planned)
     const pieces = props.state.pieces.filter(p => answersFor(p, planned) === id).map(p => p.n)
     return { id, name: studio.firstName(id), pieces, doing: 'sentence' in action ? action.sentence : action.kind === 'closed' ? '' : action.step.title }
   })
@@ -27,7 +28,7 @@ const handed = computed(() => {
   const { day, before } = turns
   // A line that comes and goes would move the lists of the other steps under the finger.
   const etching = props.state.pieces.some(p => holderOf(p) !== null)
-  if (!etching || !day || !before || !props.run.jobId || props.now - before.at > SAID_FOR) return []
+  if (!etching || !day || !before || !props.run.jobId || half.value - before.at > SAID_FOR) return []
   return handOvers(before.plan.blocks, day.blocks, props.run.jobId, studio.calledHere)
 })
 </script>

@@ -2,7 +2,7 @@
 import { formatDuration } from '#core/units'
 
 /** How far this device's clocks may be from the server's, and since when nobody has checked. */
-const { errorMs, checkedAt, now } = useServerClock()
+const { errorMs, checkedAt, second: now } = useServerClock()
 const STALE_S = 6 * 60
 const since = computed(() => (void now.value, checkedAt.value === null ? null : (performance.now() - checkedAt.value) / 1000))
 const words = computed(() => {

@@ -1,27 +1,28 @@
 <script setup lang="ts">
-import { pieceClock } from '#core/run'
 import type { PieceState } from '#core/run'
 import { windowOf } from '#core/run-plan'
 import type { RunPlan } from '#core/run-plan'
 import { formatClock, formatDuration } from '#core/units'
 
 /** The clock of the piece that matters now, in type that reads from two metres. */
-const props = defineProps<{ plan: RunPlan, piece: PieceState, now: number }>()
+const props = defineProps<{ plan: RunPlan, piece: PieceState }>()
 const window = computed(() => windowOf(props.plan, props.piece.n))
-const clock = computed(() => pieceClock(props.piece, props.plan, props.now))
+const { over, shown, first, toBest, toNotAfter, overBy } = usePieceClock(() => props.plan, () => props.piece)
+const stands = computed(() => {
+  const blast = props.plan.method === 'blast'
+  if (over.value) return `${blast ? 'More than planned by' : 'Over by'} ${formatClock(overBy.value)}`
+  if (toBest.value > 0) return `${blast ? 'Gun time left' : 'Best in'} ${formatClock(toBest.value)}`
+  return `At its best, ${formatClock(toNotAfter.value)} left`
+})
 </script>
 
 <template>
-  <div class="focus" :class="{ over: clock.phase === 'over' }" role="timer" :aria-label="`${plan.noun} ${piece.n}`">
+  <div class="focus" :class="{ over }" role="timer" :aria-label="`${plan.noun} ${piece.n}`">
     <p class="state capital">{{ plan.noun }} {{ piece.n }}</p>
-    <p class="numeral big">{{ formatClock(clock.last) }}</p>
-    <p class="state">
-      <template v-if="clock.phase === 'over'">{{ plan.method === 'blast' ? 'More than planned by' : 'Over by' }} {{ formatClock(-clock.toNotAfter) }}</template>
-      <template v-else-if="clock.toBest > 0">{{ plan.method === 'blast' ? 'Gun time left' : 'Best in' }} {{ formatClock(Math.ceil(clock.toBest)) }}</template>
-      <template v-else>At its best, {{ formatClock(Math.ceil(clock.toNotAfter)) }} left</template>
-    </p>
+    <p class="numeral big">{{ shown }}</p>
+    <p class="state">{{ stands }}</p>
     <p class="window">not before <b class="numeral">{{ formatDuration(window.notBefore) }}</b> · best <b class="numeral">{{ formatDuration(window.best) }}</b> · not after <b class="numeral">{{ formatDuration(window.notAfter) }}</b></p>
-    <p v-if="plan.method !== 'blast'" class="window">first part <b class="numeral">{{ formatClock(clock.first) }}</b></p>
+    <p v-if="plan.method !== 'blast'" class="window">first part <b class="numeral">{{ first }}</b></p>
   </div>
 </template>
 

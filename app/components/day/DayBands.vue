@@ -8,7 +8,6 @@ import type { Day, ShownDay } from '~/composables/useDay'
 const props = defineProps<{ day: Day, shown: ShownDay, selected: string | null }>()
 const emit = defineEmits<{ choose: [block: Block], move: [step: { chain: string, task: number, start: number, person: string }] }>()
 const work = useWorkStore()
-const { now } = useServerClock()
 
 const scroller = useTemplateRef<HTMLElement>('scroller')
 const { width } = useElementSize(scroller)
@@ -34,7 +33,6 @@ const ticks = computed(() => {
   const step = STEPS.find(s => s * perSecond.value >= 54) ?? 7200
   return Array.from({ length: Math.floor((to.value - from.value) / step) + 1 }, (_, i) => from.value + i * step).filter(t => t % step === 0)
 })
-const nowAt = computed(() => (props.day.isToday.value ? (now.value - props.day.midnight) / 1000 : null))
 
 const people = computed(() => props.day.crew.value.map(p => ({ id: p.id, name: p.name.split(' ')[0]!, blocks: props.shown.blocks.filter(b => b.person === p.id && b.from < 86_400) })))
 /** Places on the bench: each piece in the first one that is free. */
@@ -138,7 +136,7 @@ const label = (b: Block) => `${b.words}, ${formatTimeOfDay(b.from)} to ${formatT
           <h3>Rack</h3>
           <div class="track"><span v-for="d in shown.drying" :key="d.job" class="use drying" :style="{ left: `${x(d.from)}px`, width: `${(Math.min(d.to, to) - d.from) * perSecond}px` }"><i>dries until {{ formatTimeOfDay(d.to) }}{{ d.to >= 86_400 ? ', next day' : '' }}</i></span></div>
         </div>
-        <span v-if="nowAt !== null && nowAt >= from && nowAt <= to" class="now" :style="{ left: `${labelWidth + x(nowAt)}px` }" aria-hidden="true" />
+        <DayNow v-if="day.isToday.value" :midnight="day.midnight" :from="from" :to="to" :per-second="perSecond" :label-width="labelWidth" />
       </div>
     </div>
   </div>
@@ -180,6 +178,5 @@ const label = (b: Block) => `${b.words}, ${formatTimeOfDay(b.from)} to ${formatT
 .use { position: absolute; top: 5px; bottom: 5px; background: repeating-linear-gradient(0deg, var(--glass-deep) 0 4px, transparent 4px 7px); border: 1px solid var(--glass); overflow: hidden; }
 .use i { font: 500 0.85rem/1.3 var(--body); padding: 0 0.3rem; white-space: nowrap; background: var(--sunk); }
 .use.drying { background: none; border-style: dotted; border-color: var(--control-line); }
-.now { position: absolute; top: 1.7rem; bottom: 0; width: 0; border-left: 2px solid var(--text); z-index: 1; pointer-events: none; }
 @media print { .scroller { overflow: visible; } }
 </style>

@@ -12,7 +12,7 @@ const props = defineProps<{ bottle: Bottle, outlook: string | null, first: boole
 const emit = defineEmits<{ change: [] }>()
 const studio = useStudioStore()
 const session = useSessionStore()
-const { now } = useServerClock()
+const { minute: now } = useServerClock()
 
 const kind = computed(() => etchantKind(props.bottle.kind))
 const amount = computed(() => useAmount(props.bottle.kind))

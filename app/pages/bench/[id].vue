@@ -8,11 +8,13 @@ const at = useRun(id)
 const { run, state, step, action, enter, now } = at
 
 const atTable = computed(() => step.value?.id === 'wash-up' || step.value?.kind === 'look')
+// What is to be done is worked out twice a second, and the page drawn again only where that changes.
+const kind = computed(() => action.value?.kind)
+const wanted = computed(() => (action.value && 'piece' in action.value ? action.value.piece : undefined))
 /** The piece whose clock is shown large: the one in hand, else the one that is due first. */
 const focus = computed(() => {
   const pieces = state.value?.pieces ?? []
-  const wanted = action.value && 'piece' in action.value ? action.value.piece : undefined
-  const named = pieces.find(p => p.n === wanted && ['dwelling', 'off', 'blasting'].includes(pieceStage(p)))
+  const named = pieces.find(p => p.n === wanted.value && ['dwelling', 'off', 'blasting'].includes(pieceStage(p)))
   return named ?? pieces.filter(p => pieceStage(p) === 'dwelling').sort((a, b) => bestAt(run.value!.plan, a) - bestAt(run.value!.plan, b))[0]
 })
 const sentence = computed(() => {
@@ -42,13 +44,13 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
 
 <template>
   <RunFrame :at="at">
-    <template v-if="run && state && step && action">
-      <BenchCrew :run="run" :state="state" :now="now" />
+    <template v-if="run && state && step && kind">
+      <BenchCrew :run="run" :state="state" />
       <p class="where muted">{{ countOf(run.plan.pieces, run.plan.noun) }} {{ run.coupon ? 'with' : 'for' }} {{ run.customer }} · step {{ stepNumber }} of {{ run.plan.steps.length }} · at the {{ step.station }}</p>
       <div class="stage" :class="{ etching: step.kind === 'clock' || step.kind === 'blast' }">
         <div class="now">
           <h1 aria-live="polite">{{ sentence }}</h1>
-          <FocusClock v-if="(step.kind === 'clock' || step.kind === 'blast') && focus" :plan="run.plan" :piece="focus" :now="now" />
+          <FocusClock v-if="(step.kind === 'clock' || step.kind === 'blast') && focus" :plan="run.plan" :piece="focus" />
           <template v-else>
             <p class="why">{{ step.reason }}</p>
             <ol v-if="step.how.length" class="how"><li v-for="move in step.how" :key="move">{{ move }}</li></ol>
@@ -56,12 +58,12 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
           </template>
           <GateList v-if="step.kind === 'gate' && !atTable" :step="step" :state="state" @tick="enter({ kind: 'gate.ticked', step: step.id, item: $event })" />
         </div>
-        <PieceStand v-if="step.kind === 'clock' || step.kind === 'blast'" class="pieces" :run="run" :pieces="state.pieces" :now="now" :focus="'piece' in action ? action.piece : undefined" />
+        <PieceStand v-if="step.kind === 'clock' || step.kind === 'blast'" class="pieces" :run="run" :pieces="state.pieces" :focus="wanted" />
       </div>
       <MeasureForm v-if="step.kind === 'measure'" :plan="run.plan" @measured="enter({ kind: 'etchant.measured', ...$event })" />
-      <GunControl v-else-if="action.kind === 'gun'" :plan="run.plan" :piece="state.pieces[action.piece - 1]!" :label="action.control" @enter="enter($event)" />
+      <GunControl v-else-if="kind === 'gun'" :plan="run.plan" :piece="state.pieces[wanted! - 1]!" :label="control" @enter="enter($event)" />
       <TubForm v-else-if="step.kind === 'tub'" :foams="run.plan.method === 'liquid'" :suggested="run.plan.bicarbonate" :added="state.bicarbonate" @add="enter({ kind: 'bicarbonate.added', grams: $event })" @still="enter({ kind: 'step.done', step: step.id })" />
-      <MainControl v-else :label="control" :disabled="action.kind === 'wait' || action.kind === 'idle'" :over="over" @press="press" />
+      <MainControl v-else :label="control" :disabled="kind === 'wait' || kind === 'idle'" :over="over" @press="press" />
     </template>
     <template #more>
       <OtherActions v-if="run && state && step" :plan="run.plan" :state="state" :step="step" @enter="enter($event)" />

@@ -54,6 +54,11 @@ create index coupon_bottle_substrate on coupon (bottle_id, substrate, at desc) w
 drop index coupon_bottle_substrate;
 alter table coupon drop column run_id, drop column creep_rate;
 alter table run drop constraint run_of_job_or_coupon;
+-- Runs that etched coupons were not known before: they go, with all that hangs on them.
+alter table run_event disable trigger run_event_append_only;
+delete from run_event where run_id in (select id from run where job_id is null);
+alter table run_event enable trigger run_event_append_only;
+update bottle_movement set run_id = null where run_id in (select id from run where job_id is null);
 delete from run where job_id is null;
 alter table run drop column coupon;
 alter table run alter column job_id set not null;

@@ -22,6 +22,10 @@ export async function bottleById(db: Db, id: string, lock = false): Promise<Bott
   return (await db.query<Bottle>(`select ${COLUMNS} from bottle where id = $1 ${lock ? 'for update' : ''}`, [id])).rows[0]
 }
 
+export async function bottlesByIds(db: Db, ids: string[]): Promise<Bottle[]> {
+  return (await db.query<Bottle>(`select ${COLUMNS} from bottle where id = any($1)`, [ids])).rows
+}
+
 /** @returns false when this id is on the shelf already */
 export async function insertBottle(db: Db, id: string, bottle: BottleEntry): Promise<boolean> {
   const result = await db.query(

@@ -28,6 +28,10 @@ export async function jobById(db: Db, id: string, lock = false): Promise<Job | u
   return row && toJob(row)
 }
 
+export async function jobsByIds(db: Db, ids: readonly string[]): Promise<Job[]> {
+  return (await db.query<JobRow>(`select ${COLUMNS} from job where id = any($1)`, [ids])).rows.map(toJob)
+}
+
 /** @returns false when this id is planned already */
 export async function insertJob(db: Db, id: string, job: JobEntry, kept: KeptOfJob, entered: JobForm, by: string, at: Date): Promise<boolean> {
   const result = await db.query(

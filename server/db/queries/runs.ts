@@ -36,6 +36,10 @@ export async function openRuns(db: Db): Promise<RunHead[]> {
   return (await db.query<HeadRow>(`${HEAD} where run.ended_at is null order by run.started_at`)).rows.map(toHead)
 }
 
+export async function openRunsOfJobs(db: Db, jobIds: string[]): Promise<RunHead[]> {
+  return (await db.query<HeadRow>(`${HEAD} where run.ended_at is null and run.job_id = any($1)`, [jobIds])).rows.map(toHead)
+}
+
 /** @returns false when this id has been started already */
 export async function insertRun(db: Db, r: { id: string, jobId: string | null, coupon: CouponOfRun | null, bottleId: string, plan: RunPlan, by: string, at: Date }): Promise<boolean> {
   const result = await db.query(

@@ -28,8 +28,8 @@ const holds = (now: string) => `s.ended_at is null and s.opened_at > ${now} - in
 export const mayBook = ({ session, who, at, now }: Record<'session' | 'who' | 'at' | 'now', string>) => `exists (
   select 1 from session s join session_person m on m.session_id = s.id and m.person_id = ${who} join person p on p.id = m.person_id and p.active and p.session_epoch = m.epoch
   where s.id = ${session} and ${holds(now)} and (m.since <= ${at} + interval '2 minutes' or exists (
-    select 1 from session_person e join session es on es.id = e.session_id
-    where e.person_id = ${who} and e.since <= ${at} + interval '2 minutes' and (es.ended_at is null or es.ended_at >= ${at} - interval '2 minutes'))))`
+    select 1 from session_person other join session elsewhere on elsewhere.id = other.session_id
+    where other.person_id = ${who} and other.since <= ${at} + interval '2 minutes' and (elsewhere.ended_at is null or elsewhere.ended_at >= ${at} - interval '2 minutes'))))`
 
 interface InSession extends PersonRow { epoch: number, opener: boolean, current: boolean }
 

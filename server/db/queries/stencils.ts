@@ -11,6 +11,10 @@ export async function stencilById(db: Db, id: string): Promise<Stencil | undefin
   return (await db.query<Stencil>(`select ${COLUMNS} from stencil where id = $1`, [id])).rows[0]
 }
 
+export async function stencilsByIds(db: Db, ids: string[]): Promise<Stencil[]> {
+  return (await db.query<Stencil>(`select ${COLUMNS} from stencil where id = any($1)`, [ids])).rows
+}
+
 /** @returns false when this id hangs on the shelf already */
 export async function insertStencil(db: Db, id: string, entry: StencilEntry): Promise<boolean> {
   return (await db.query('insert into stencil (id, name, resist) values ($1, $2, $3) on conflict (id) do nothing', [id, entry.name, entry.resist])).rowCount === 1

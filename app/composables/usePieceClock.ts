@@ -1,0 +1,26 @@
+import { pieceClock } from '#core/run'
+import type { PieceState } from '#core/run'
+import type { RunPlan } from '#core/run-plan'
+import { formatClock } from '#core/units'
+
+/**
+ * One piece's clock as it is shown. Each part changes only when what it shows does, so that a component is drawn again once a second and not at every tick.
+ * @param plan and piece as they stand
+ */
+export function usePieceClock(plan: () => RunPlan, piece: () => PieceState) {
+  const { now } = useServerClock()
+  const clock = computed(() => pieceClock(piece(), plan(), now.value))
+  const running = computed(() => clock.value.running)
+  const phase = computed(() => clock.value.phase)
+  return {
+    running, phase,
+    over: computed(() => phase.value === 'over'),
+    /** s, whole */
+    dwelt: computed(() => Math.floor(clock.value.last)),
+    shown: computed(() => formatClock(clock.value.last)),
+    first: computed(() => formatClock(clock.value.first)),
+    toBest: computed(() => Math.ceil(clock.value.toBest)),
+    toNotAfter: computed(() => Math.ceil(clock.value.toNotAfter)),
+    overBy: computed(() => Math.floor(-clock.value.toNotAfter)),
+  }
+}

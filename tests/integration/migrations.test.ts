@@ -1,0 +1,44 @@
+import { describe, expect, inject, it } from 'vitest'
+import { execFileSync } from 'node:child_process'
+import { readdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import pg from 'pg'
+import { runner } from 'node-pg-migrate'
+import { v7 } from 'uuid'
+import { postgresBin } from '../../scripts/lib/debian.mjs'
+import { migrate } from '../../scripts/lib/database.mjs'
+import { event, newBottle, newRun } from '../support/client'
+import { sharedStudio } from '../support/studio'
+
+const dir = fileURLToPath(new URL('../../server/db/migrations', import.meta.url))
+
+describe('migrations', () => {
+  it('all go down and up again on a database that was used', async () => {
+    const { lead, mate, mateId } = await sharedStudio()
+    const { runId } = await newRun(mate, await newBottle(lead))
+    await mate.post(`runs/${runId}/events`, { events: [event({ kind: 'gate.ticked', step: 'safety', item: 'gloves', by: mateId })] })
+    await mate.post('blanks', { id: v7(), blank: { name: 'Pint', noun: 'pint', substrate: 'soda-lime', shape: 'round', heightKind: 'vertical', girths: '', readings: [{ height: '0', girth: '190' }, { height: '100', girth: '240' }], pane: { width: '', height: '', thickness: '', holes: [] } } })
+    // A copy of the used one, so that the others' tests go on.
+    const used = new URL(inject('databaseUrl'))
+    const copy = new URL(used)
+    copy.pathname = '/migrations'
+    const admin = new pg.Client({ connectionString: new URL('/postgres', used).href })
+    await admin.connect()
+    await admin.query('create database migrations')
+    await admin.end()
+    const bin = postgresBin()!
+    const dump = execFileSync(join(bin, 'pg_dump'), [used.href], { maxBuffer: 200_000_000 })
+    execFileSync(join(bin, 'psql'), ['--quiet', '--set=ON_ERROR_STOP=1', copy.href], { input: dump, stdio: ['pipe', 'ignore', 'inherit'] })
+    const client = new pg.Client({ connectionString: copy.href })
+    await client.connect()
+    const names = readdirSync(dir).sort().map(f => f.replace('.sql', ''))
+    const options = { databaseUrl: copy.href, dir, migrationsTable: 'migration', schema: 'crest', migrationsSchema: 'crest', singleTransaction: true, log: () => {}, checkOrder: true } as const
+    const down = await runner({ ...options, direction: 'down', count: names.length })
+    expect(down.map(m => m.name)).toEqual(names.toReversed())
+    const { rows: left } = await client.query<{ name: string }>('select tablename as name from pg_tables where schemaname = \'crest\'')
+    expect(left.map(r => r.name)).toEqual(['migration'])
+    expect(await migrate(copy.href)).toEqual(names)
+    await client.end()
+  })
+})
