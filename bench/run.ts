@@ -1,6 +1,8 @@
 import { pageRows } from './page'
 import { chooseRows } from './choose'
-import { eventRow } from './events'
+import { hostileRows } from './hostile'
+import { loadRows } from './load'
+import { restRows } from './rest'
 import { fanoutRow } from './fanout'
 import { scheduleRows } from './schedule'
 import { stencilRows } from './stencil'
@@ -16,7 +18,7 @@ const app = await startApp(databaseUrl)
 try {
   const { mate, lead } = await newStudio(app.url)
   const bottleId = await newBottle(lead)
-  const rows = [...await pageRows(app.url, mate), await eventRow(app.url, databaseUrl, mate, bottleId), await todayRow(databaseUrl, mate, bottleId), ...await chooseRows(), ...await stencilRows(), await fanoutRow(app.url, databaseUrl, mate, bottleId), ...await scheduleRows()]
+  const rows = [...await pageRows(app.url, mate), ...await loadRows(databaseUrl, mate, bottleId), ...await hostileRows(mate), await todayRow(databaseUrl, mate, bottleId), ...await chooseRows(), ...await stencilRows(), await fanoutRow(app.url, databaseUrl, mate, bottleId), ...await scheduleRows(), ...await restRows(app.url, mate, bottleId)]
   console.log('')
   print(rows)
 }

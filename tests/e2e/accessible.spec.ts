@@ -34,7 +34,7 @@ test('no screen is wider than a phone, and axe finds no serious issue on any, da
   await world.mate.post(`runs/${runId}/events`, { events: coated })
   await signIn(page, world.app.url, LEAD)
   const screens: [string, string][] = [
-    ['/', 'Today'], ['/plan/new', 'Plan a job'], [`/plan/${jobId}`, '2 tumblers for'], ['/bench', 'Bench'], [`/bench/${runId}`, 'tumbler'], ['/day', 'day'], ['/hand-over', 'Hand-over'], [`/wash-up/${runId}`, 'Wash up'], [`/look/${runId}`, 'Look'],
+    ['/', 'Today'], ['/plan/new', 'Plan a job'], [`/plan/${jobId}`, '2 tumblers for'], ['/bench', 'Bench'], [`/bench/${runId}`, 'tumbler'], ['/day', 'day'], ['/hand-over', 'Hand-over'], ['/not-taken', 'Not taken'], [`/wash-up/${runId}`, 'Wash up'], [`/look/${runId}`, 'Look'],
     ['/shelf', 'Shelf'], ['/coupons', 'Coupons'], ['/blanks', 'Blanks'], ['/blank/new', 'Measure a blank'], ['/stencils', 'Stencils'], ['/stencil/new', 'Read new art'], ['/sheet/new', 'New cut sheet'], [`/coupon/${world.bottleId}`, 'Coupons'], ['/log', 'Log'], ['/rules', 'House rules'], ['/crew', 'Crew'], [`/log/${runId}`, '2 tumblers for'],
   ]
   for (const [path, heading] of screens) {

@@ -66,14 +66,14 @@ async function discard() {
     <form v-if="open === 'correct'" @submit.prevent="again(true)">
       <label v-if="piece !== null && pieces.length">Piece <Select v-model="piece" :options="pieces" option-label="text" option-value="id" /></label>
       <label v-if="field">Words <InputText v-model="words" :maxlength="field === 'reason' ? LETTERS.reason : LETTERS.note" /></label>
-      <Button type="submit" label="Send it so" />
+      <Button type="submit" label="Send it like this" />
     </form>
     <form v-if="open === 'note'" @submit.prevent="writeNote">
       <label>Note for the log <InputText v-model="note" :maxlength="LETTERS.standIn" /></label>
       <Button type="submit" label="Write it down" />
     </form>
     <form v-if="open === 'discard'" @submit.prevent="discard">
-      <label>Why? It stands in the log. <InputText v-model="why" :maxlength="LETTERS.reason" /></label>
+      <label>Why? This goes in the log. <InputText v-model="why" :maxlength="LETTERS.reason" /></label>
       <Button type="submit" label="Discard it" />
     </form>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
@@ -83,7 +83,7 @@ async function discard() {
 <style scoped>
 article { border-top: 1px solid var(--line); padding: 1rem 0 1.2rem; }
 h2 { font: 620 1.5rem/1.2 var(--display); margin: 0; }
-.reason { font-size: 1.15rem; }
+.reason { font-size: 1.15rem; margin: 0.6rem 0; }
 .ways { display: flex; flex-wrap: wrap; gap: 0.6rem; }
 form { display: grid; gap: 0.6rem; justify-items: start; margin-top: 0.9rem; max-width: 40rem; }
 label { display: grid; gap: 0.3rem; width: 100%; }
