@@ -53,12 +53,18 @@ export interface OutboxParts {
 
 /** Entries of one request. */
 export const CHUNK = 100
-/** A pause before the next try: this, doubled each time, up to the longest, and half of it up or down so that tablets don't come all at once. ms */
+/**
+ * A pause before the next try: this, doubled each time, up to the longest, and half of it up or down so that tablets
+ * don't come all at once. ms
+ */
 const PAUSE = { first: 500, longest: 30_000 }
 /** A request of this many letters is as large as the server takes. */
 const MOST_LETTERS = 800_000
 
-export const pauseAfter = (tries: number, chance: number) => Math.min(PAUSE.longest, PAUSE.first * 2 ** Math.min(tries, 10)) * (0.5 + chance)
+export function pauseAfter(tries: number, chance: number): number {
+  const whole = Math.min(PAUSE.longest, PAUSE.first * 2 ** Math.min(tries, 10))
+  return whole * (0.5 + chance)
+}
 
 /** In the order they were made; those that could not be kept come last. */
 const sorted = (kept: Kept[]) => kept.sort((a, b) => Number(a.seq < 0) - Number(b.seq < 0) || Math.abs(a.seq) - Math.abs(b.seq))
@@ -68,14 +74,28 @@ interface Lane { working: boolean, tries: number, most: number, wake: (() => voi
 /** `apart`: the server keeps it beside what another tablet entered. */
 type Verdict = 'gone' | 'apart' | 'stays' | 'waits-for-person' | NotTakenBecause
 
-const isAnswer = (body: unknown): body is EventsAnswer => Array.isArray((body as EventsAnswer | null)?.outcomes) && Array.isArray((body as EventsAnswer).stored)
-const errorOf = (body: unknown): string | null => (typeof (body as { error?: unknown } | null)?.error === 'string' ? (body as { error: string }).error : null)
+function isAnswer(body: unknown): body is EventsAnswer {
+  const answer = body as EventsAnswer | null
+  return Array.isArray(answer?.outcomes) && Array.isArray(answer.stored)
+}
+function errorOf(body: unknown): string | null {
+  const error = (body as { error?: unknown } | null)?.error
+  return typeof error === 'string' ? error : null
+}
+/** What is said of an entry: by its id, or by its place where the server could read none. */
+function outcomeOf(outcomes: EventOutcome[], kept: Kept, place: number): EventOutcome | undefined {
+  return outcomes.find(o => o.id === kept.entry.id) ?? (outcomes[place]?.id === '' ? outcomes[place] : undefined)
+}
+
 /** Nothing is said against the entry: it is tried again. */
-const passing = ({ status, body }: Answered) => status === 0 || status === 408 || status === 429 || status >= 500 || status < 200 || (status >= 300 && status < 400) || body === null
+function passing({ status, body }: Answered): boolean {
+  const said = (status >= 200 && status < 300) || (status >= 400 && status < 500)
+  return !said || status === 408 || status === 429 || body === null
+}
 
 /**
- * Entries on their way to the server. Whatever the network, the server, or anything between them answers, an entry leaves the device in two ways only: the
- * server has it, or a person takes it out of the tray of what was not taken.
+ * Entries on their way to the server. Whatever the network, the server, or anything between them answers, an entry
+ * leaves the device in two ways only: the server has it, or a person takes it out of the tray of what was not taken.
  */
 export class Outbox {
   private kept: Kept[] = []
@@ -216,7 +236,9 @@ export class Outbox {
     if (lane.working) return
     lane.working = true
     try {
-      for (let chunk = this.next(name, lane.most); chunk.length > 0 && !this.signedOut && !this.closed; chunk = this.next(name, lane.most)) {
+      while (!this.signedOut && !this.closed) {
+        const chunk = this.next(name, lane.most)
+        if (chunk.length === 0) return
         if (!await this.deliver(chunk, lane)) await this.pause(lane)
       }
     }
@@ -284,7 +306,7 @@ export class Outbox {
       return all('stays')
     }
     if (status < 300) {
-      if (isAnswer(body)) return chunk.map((kept, i) => this.judgeOne(kept, body.outcomes.find(o => o.id === kept.entry.id) ?? (body.outcomes[i]?.id === '' ? body.outcomes[i] : undefined), chunk))
+      if (isAnswer(body)) return chunk.map((kept, i) => this.judgeOne(kept, outcomeOf(body.outcomes, kept, i), chunk))
       // Pictures are answered as a whole; of events this is no answer of ours.
       return all(chunk[0]!.entry.kind === 'photo' && Array.isArray(body) ? 'gone' : 'stays')
     }
@@ -305,8 +327,10 @@ export class Outbox {
     if (outcome.conflict) return 'apart'
     if (outcome.code === 'not-here') return 'waits-for-person'
     // It may rest on one that lies here still and is not sent, because whoever made that is not here.
-    const earlier = this.kept.some(k => k.seq < kept.seq && !k.notTaken && k.entry.runId === kept.entry.runId && k.entry.kind === 'event' && !chunk.includes(k))
+    const sameRun = (k: Kept) => k.entry.kind === 'event' && k.entry.runId === kept.entry.runId
+    const earlier = this.kept.some(k => k.seq < kept.seq && !k.notTaken && sameRun(k) && !chunk.includes(k))
     if (outcome.code === 'refused' && earlier) return 'stays'
-    return { code: outcome.code ?? 'refused', reason: outcome.reason ?? 'The server did not take it and gave no reason.', at: this.parts.now() }
+    const reason = outcome.reason ?? 'The server did not take it and gave no reason.'
+    return { code: outcome.code ?? 'refused', reason, at: this.parts.now() }
   }
 }

@@ -13,7 +13,8 @@ export const useSessionStore = defineStore('session', () => {
   const isLead = computed(() => person.value?.role === 'lead')
 
   function take(answer: SessionAnswer) {
-    signedIn.value = answer.signedIn
+    // An answer that the device kept from an older version names nobody else.
+    signedIn.value = answer.signedIn && { ...answer.signedIn, people: answer.signedIn.people ?? [answer.signedIn.person.id] }
     rememberIn(answer.signedIn !== null)
     firstRun.value = answer.firstRun ?? false
     sample.value = answer.sample ?? sample.value

@@ -8,8 +8,8 @@ export class TooMuchWork extends Error {}
 const STEP = 0.001
 
 /**
- * What a sweep over these lines costs, in looks at a line. A clipper carries along all lines that cross its sweep: it looks through them where a line
- * begins, and at each height where anything changes.
+ * What a sweep over these lines costs, in looks at a line. A clipper carries along all lines that cross its sweep: it looks
+ * through them where a line begins, and at each height where anything changes.
  * @returns looks, at most `most` or a little more
  */
 export function sweepLooks(rings: readonly Ring[], most = Infinity): number {
@@ -50,21 +50,27 @@ export function crossings(rings: readonly Ring[], most: number): number {
   let k = 0
   for (const ring of rings) {
     for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
-      lines.set([ring[j]!, ring[j + 1]!, ring[i]!, ring[i + 1]!], 4 * k++)
-      tree.add(Math.min(ring[i]!, ring[j]!), Math.min(ring[i + 1]!, ring[j + 1]!), Math.max(ring[i]!, ring[j]!), Math.max(ring[i + 1]!, ring[j + 1]!))
+      const [x1, y1, x2, y2] = [ring[j]!, ring[j + 1]!, ring[i]!, ring[i + 1]!]
+      lines.set([x1, y1, x2, y2], 4 * k++)
+      tree.add(Math.min(x1, x2), Math.min(y1, y2), Math.max(x1, x2), Math.max(y1, y2))
     }
   }
   tree.finish()
   // Boxes that meet cost a look whether their lines cross or not.
   let [found, looks] = [0, 0]
-  const side = (o: number, x: number, y: number) => Math.sign((lines[o + 2]! - lines[o]!) * (y - lines[o + 1]!) - (lines[o + 3]! - lines[o + 1]!) * (x - lines[o]!))
+  const side = (o: number, x: number, y: number) => {
+    const [ax, ay, bx, by] = [lines[o]!, lines[o + 1]!, lines[o + 2]!, lines[o + 3]!]
+    return Math.sign((bx - ax) * (y - ay) - (by - ay) * (x - ax))
+  }
   for (let i = 0; i < n && found <= most && looks <= most * LOOKS_A_CROSSING; i++) {
     const a = 4 * i
     const [x1, y1, x2, y2] = [lines[a]!, lines[a + 1]!, lines[a + 2]!, lines[a + 3]!]
     tree.search(Math.min(x1, x2), Math.min(y1, y2), Math.max(x1, x2), Math.max(y1, y2), (j) => {
       looks++
       const b = 4 * j
-      if (j > i && side(a, lines[b]!, lines[b + 1]!) * side(a, lines[b + 2]!, lines[b + 3]!) < 0 && side(b, x1, y1) * side(b, x2, y2) < 0) found++
+      if (j <= i) return false
+      const parted = side(a, lines[b]!, lines[b + 1]!) * side(a, lines[b + 2]!, lines[b + 3]!) < 0
+      if (parted && side(b, x1, y1) * side(b, x2, y2) < 0) found++
       return false
     })
   }

@@ -30,9 +30,13 @@ function withoutOne<T extends Stamp>(list: readonly T[], event: RunEvent, same: 
 }
 
 function withoutInert(state: RunState, event: RunEvent): RunState {
-  if (event.kind === 'note.written') return { ...state, notes: withoutOne(state.notes, event, n => n.text === event.text && n.of === event.of && n.why === event.why) }
+  if (event.kind === 'note.written') {
+    const same = (n: RunState['notes'][number]) => n.text === event.text && n.of === event.of && n.why === event.why
+    return { ...state, notes: withoutOne(state.notes, event, same) }
+  }
   if (event.kind !== 'care.given') return state
-  return { ...state, pieces: state.pieces.map(p => (p.n === event.piece ? { ...p, care: withoutOne<Care>(p.care, event, c => c.care === event.care) } : p)) }
+  const without = (p: PieceState) => ({ ...p, care: withoutOne<Care>(p.care, event, c => c.care === event.care) })
+  return { ...state, pieces: state.pieces.map(p => (p.n === event.piece ? without(p) : p)) }
 }
 
 /** What counts after an entry was taken back. */
@@ -40,7 +44,8 @@ interface Replay { state: RunState, kept: RunState[], refused: boolean }
 
 /**
  * @param accepted all events so far, in the order accepted
- * What it holds is the same as `foldRun` of these and of what was taken since. An event that the state does not allow counts for nothing, as there.
+ * What it holds is the same as `foldRun` of these and of what was taken since. An event that the state does not allow counts
+ * for nothing, as there.
  */
 export function runIntake(plan: RunPlan, accepted: readonly RunEvent[]): RunIntake {
   const kinds = new Map<string, RunEvent['kind']>(accepted.map(e => [e.id, e.kind]))

@@ -12,7 +12,8 @@ const PICTURES = /^\/api\/runs\/[^/]+\/photos$/
 
 export const limitsOf = (path: string): BodyLimits => (PICTURES.test(path.split('?')[0]!) ? PICTURE_LIMITS : JSON_LIMITS)
 
-const tooLarge = ({ bytes }: BodyLimits) => new Refusal(413, bytes === PICTURE_LIMITS.bytes ? 'A picture may have 10 MB. Take it smaller.' : 'That is larger than Crest takes. Make it smaller and try again; nothing was lost.')
+const TOO_LARGE = 'That is larger than Crest takes. Make it smaller and try again; nothing was lost.'
+const tooLarge = (limits: BodyLimits) => new Refusal(413, limits === PICTURE_LIMITS ? 'A picture may have 10 MB. Take it smaller.' : TOO_LARGE)
 
 /**
  * Reads a request's body as it comes and stops at the first byte too many, so that nobody fills the memory.

@@ -7,7 +7,10 @@ import { database } from './database'
 
 const WEEK_SECONDS = 7 * 24 * 3600
 
-/** The sealed cookie: encrypted and signed, so that nobody outside can read or make one. It carries the session's id, all else is in the database. */
+/**
+ * The sealed cookie: encrypted and signed, so that nobody outside can read or make one. It carries the session's id; all else
+ * is in the database.
+ */
 function sealedCookie(event: H3Event) {
   const password = process.env.CREST_SESSION_SECRET
   if (!password || password.length < 32) throw new Refusal(503, 'No session secret is set. Start Crest with npm start, or set CREST_SESSION_SECRET to 32 characters or more.')
@@ -17,7 +20,7 @@ function sealedCookie(event: H3Event) {
   })
 }
 
-/** What cookies of this process's time held: the same cookie opens to the same id, and opening one costs more than all else of a small request. */
+/** Cookies that were opened before: each opens to the same id, and opening one costs more than all else of a small request. */
 const opened = new Map<string, string>()
 const MOST_OPENED = 500
 

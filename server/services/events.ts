@@ -47,7 +47,8 @@ function readEntry(raw: unknown): Read {
   if (parsed.success) return { event: parsed.data }
   const id = (raw as { id?: unknown } | null)?.id
   const words = Object.entries(fieldErrors(parsed.error)).map(([field, message]) => (field === '' ? message : `${field}: ${message}`))
-  return { outcome: { id: typeof id === 'string' ? id.slice(0, 60) : '', accepted: false, code: 'malformed', reason: `This entry can't be read (${words.slice(0, 3).join(' ')}). Write it down as a note instead.` } }
+  const reason = `This entry can't be read (${words.slice(0, 3).join(' ')}). Write it down as a note instead.`
+  return { outcome: { id: typeof id === 'string' ? id.slice(0, 60) : '', accepted: false, code: 'malformed', reason } }
 }
 
 const ENDS: readonly RunEvent['kind'][] = ['run.finished', 'run.abandoned']
@@ -60,11 +61,13 @@ const asStored = (event: Numbered, seq: number, serverTime: number): StoredEvent
 const QUICK_UNDOS = 3
 
 /**
- * The short way for entries that are all new and allowed, as nearly all are: judged by the run as this process knows it, and stored by one statement
- * that checks the session as well.
+ * The short way for entries that are all new and allowed, as nearly all are: judged by the run as this process knows it,
+ * and stored by one statement that checks the session as well.
  * @returns null when they have to go the long way
  */
-export async function appendQuickly(pool: Pool, runId: string, session: string | undefined, sent: unknown[], now: Date): Promise<EventsAnswer | null> {
+export async function appendQuickly(
+  pool: Pool, runId: string, session: string | undefined, sent: unknown[], now: Date,
+): Promise<EventsAnswer | null> {
   if (!session) return null
   const read = sent.map(readEntry)
   // Many takings-back are judged in turns.
@@ -91,7 +94,10 @@ export async function appendQuickly(pool: Pool, runId: string, session: string |
   return null
 }
 
-/** Offers all of them to the page. @returns null when one is not for the short way, `dead` when that was seen only after others had been offered */
+/**
+ * Offers all of them to the page.
+ * @returns null when one is not for the short way, `dead` when that was seen only after others had been offered
+ */
 function offerAll(page: Page, read: Read[], now: number): StoredEvent[] | null | 'dead' {
   const stored: StoredEvent[] = []
   const tooLong = () => (stored.length === 0 ? null : 'dead')
@@ -148,7 +154,8 @@ export async function acceptEvents(context: Context, runId: string, sent: unknow
       const fact = secondFact(intake.state(), event)
       if (fact) {
         kept.add(id)
-        conflicts.push({ id, fact, piece: (event as { piece: number }).piece, at: event.at, by: event.by, deviceTime: event.deviceTime, serverTime: now })
+        const { piece } = event as { piece: number }
+        conflicts.push({ id, fact, piece, at: event.at, by: event.by, deviceTime: event.deviceTime, serverTime: now })
         return { id, accepted: false, conflict: true }
       }
       const reason = intake.offer(event)
@@ -181,7 +188,8 @@ export async function settle(context: Context, runId: string, id: string, take: 
     if (!conflict) return
     if (take) {
       const now = context.now().getTime()
-      const event = { id: v7(), kind: 'fact.settled' as const, piece: conflict.piece, fact: conflict.fact, heldAt: conflict.at, heldBy: conflict.by, by: context.by, at: now }
+      const { piece, fact, at: heldAt, by: heldBy } = conflict
+      const event = { id: v7(), kind: 'fact.settled' as const, piece, fact, heldAt, heldBy, by: context.by, at: now }
       const reason = page.intake.offer(event)
       if (reason !== null) throw new Refusal(409, reason)
       await runs.insertEvents(db, runId, [{ ...event, seq: ++page.seq, deviceTime: now, serverTime: now }])

@@ -9,8 +9,9 @@ import { LIVE_CHANNEL } from './context'
 import { notFound } from './refusal'
 
 /**
- * A run as this process knows it: the fold of what is stored, kept so that an entry need not read the whole run again. It is never the truth. Its
- * number says up to where it goes, and the database takes each number once: where another process was first, the page is thrown away and read afresh.
+ * A run as this process knows it: the fold of what is stored, kept so that an entry need not read the whole run again. It is
+ * never the truth. Its number says up to where it goes, and the database takes each number once: where another process was
+ * first, the page is thrown away and read afresh.
  */
 export interface Page {
   head: RunHead
@@ -56,7 +57,10 @@ interface Waiting extends EventsOfSession { page: Page, done: (outcome: Appended
 /** A number or an id is taken, or two statements stood in each other's way. */
 const isTaken = (error: unknown) => ['23505', '40P01', '40001'].includes((error as { code?: string }).code ?? '')
 
-/** The runs that this process has open, and the one hand that writes their events: what comes while it writes goes into the next statement together. */
+/**
+ * The runs that this process has open, and the one hand that writes their events: what comes while it writes goes into the
+ * next statement together.
+ */
 export class RunBook {
   private readonly pages = new Map<string, Promise<Page>>()
   /** Runs that somebody works on in a transaction; entries of these wait. */
@@ -104,7 +108,8 @@ export class RunBook {
   }
 
   /**
-   * Works on a run alone, in one transaction: its row is locked, and its page holds all that is stored. What `work` offers to the page it has to store as well.
+   * Works on a run alone, in one transaction: its row is locked, and its page holds all that is stored. What `work` offers to
+   * the page it has to store as well.
    * @param ending the run may come to its end: its job is locked before it, as everywhere
    * @throws Refusal 404
    */

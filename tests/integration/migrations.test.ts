@@ -41,4 +41,17 @@ describe('migrations', () => {
     expect(await migrate(copy.href)).toEqual(names)
     await client.end()
   })
+  it('an entry that was made before sessions were written down is still taken', async () => {
+    const { mate, mateId } = await sharedStudio()
+    const client = new pg.Client({ connectionString: inject('databaseUrl'), options: '-c search_path=crest' })
+    await client.connect()
+    // As the migration leaves a studio that was there before.
+    await client.query('insert into session (id, opened_by, person, opened_at, ended_at) select gen_random_uuid(), id, id, now() - interval \'9 days\', now() - interval \'1 hour\' from person where id = $1', [mateId])
+    await client.query('insert into session_person select s.id, $1, 0, s.opened_at from session s where s.opened_by = $1 and s.ended_at < now() - interval \'59 minutes\' on conflict do nothing', [mateId])
+    const { runId } = await newRun(mate, await newBottle((await sharedStudio()).lead))
+    await client.query('update run set started_at = now() - interval \'3 days\' where id = $1', [runId])
+    await client.end()
+    const { body } = await mate.post(`runs/${runId}/events`, { events: [event({ kind: 'gate.ticked', step: 'safety', item: 'gloves', by: mateId }, Date.now() - 2 * 86_400_000)] })
+    expect(body.outcomes).toMatchObject([{ accepted: true }])
+  })
 })

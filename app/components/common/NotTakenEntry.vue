@@ -46,6 +46,8 @@ async function again(corrected = false) {
 const writeNote = async () => problem.value = await work.replaceByNote(props.kept, 'not-taken', note.value) ?? ''
 async function discard() {
   if (why.value.trim() === '') return void (problem.value = 'Write why it is discarded.')
+  // Where the server knows no such run, there is no log that it could stand in.
+  if (!run.value) return work.box.takeOut(props.kept.seq)
   problem.value = await work.replaceByNote(props.kept, 'discarded', `${what.value}, ${format(at.value, 'HH:mm:ss')}. ${why.value.trim()}`) ?? ''
 }
 </script>
@@ -73,7 +75,7 @@ async function discard() {
       <Button type="submit" label="Write it down" />
     </form>
     <form v-if="open === 'discard'" @submit.prevent="discard">
-      <label>Why? This goes in the log. <InputText v-model="why" :maxlength="LETTERS.reason" /></label>
+      <label>{{ run ? 'Why? This goes in the log.' : 'Why?' }} <InputText v-model="why" :maxlength="LETTERS.reason" /></label>
       <Button type="submit" label="Discard it" />
     </form>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
