@@ -35,6 +35,7 @@ export function useDayFacts() {
   const input = (choice: Pick<DayPlanEntry, 'midnight' | 'now' | 'jobs' | 'away' | 'locks'>, known: DayInput['known']): DayInput =>
     plain({ ...dayInput(choice, jobsOf(choice.jobs), crew.value.map(({ id, name, may }) => ({ id, name, may })), studio.rules), known })
 
-  const ready = computed(() => work.loaded && studio.studio !== null && planner.ready.value)
+  // Without the shelf no job has a recipe, and a day without jobs would be taken for an empty one.
+  const ready = computed(() => work.loaded && studio.studio !== null && studio.shelfLoaded && studio.crew.length > 0 && planner.ready.value)
   return { crew, open, jobsOf, input, ready }
 }

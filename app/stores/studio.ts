@@ -14,6 +14,8 @@ export const useStudioStore = defineStore('studio', () => {
   const studio = ref<Studio | null>(null)
   const bottles = ref<Bottle[]>([])
   const stencils = ref<Stencil[]>([])
+  /** An empty shelf, and one that has not been asked for yet, are two things. */
+  const shelfLoaded = ref(false)
   const blanks = ref<Blank[]>([])
   /** Their outlines weigh much: fetched by the screens that show them. */
   const artworks = ref<ArtworkSummary[] | null>(null)
@@ -30,6 +32,7 @@ export const useStudioStore = defineStore('studio', () => {
   }
   async function loadShelf() {
     [bottles.value, stencils.value, blanks.value] = await Promise.all([api<Bottle[]>('bottles'), api<Stencil[]>('stencils'), api<Blank[]>('blanks')])
+    shelfLoaded.value = true
     if (artworks.value) await loadArtworks()
     if (rolls.value) await loadRolls()
   }
@@ -50,5 +53,5 @@ export const useStudioStore = defineStore('studio', () => {
   const artwork = (id: string | null) => artworks.value?.find(a => a.id === id) ?? null
   const bottle = (id: string) => bottles.value.find(b => b.id === id)
 
-  return { studio, bottles, stencils, blanks, artworks, crew, rules, numbers, numbersMissing, loadStudio, loadShelf, loadArtworks, rolls, loadRolls, loadCrew, load, here, nameOf, firstName, calledHere, bottle, stencil, blank, artwork }
+  return { studio, bottles, shelfLoaded, stencils, blanks, artworks, crew, rules, numbers, numbersMissing, loadStudio, loadShelf, loadArtworks, rolls, loadRolls, loadCrew, load, here, nameOf, firstName, calledHere, bottle, stencil, blank, artwork }
 })
