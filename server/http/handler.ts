@@ -42,7 +42,7 @@ function answer(work: (event: H3Event) => unknown) {
   })
 }
 
-/** A route that needs no session. There are four: health, who is in, sign-in, first run. */
+/** A route that needs no session (health, who is in, sign-in and out, first run), or that asks for it by itself. */
 export const openRoute = answer
 
 /** Who asks. @throws Refusal 401 without a session that holds */
