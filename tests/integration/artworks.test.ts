@@ -44,7 +44,7 @@ describe('stencil art', () => {
     expect((await post({ openArea: 598 })).status).toBe(200)
     expect((await post({ openArea: 400 }, [{ kind: 'round', width: 1 }])).status).toBe(200)
   })
-  it.each(['a long path used 600 times', 'a transform that is a word of the language', '5,000 strokes that cross'])('%s is answered, and health meanwhile', async (name) => {
+  it.each(['a long path used 600 times', 'a transform that is a word of the language', '5,000 empty groups used 1,000 times', '40,000 rules on 15,000 elements', '5,000 strokes that cross', 'white and black by turns, 4,000 times'])('%s is answered, and health meanwhile', async (name) => {
     const text = HOSTILE_ART[name]!
     let [over, slowest] = [false, 0]
     const watching = (async () => {
@@ -60,7 +60,7 @@ describe('stencil art', () => {
     expect(status).toBe(400)
     expect(body.fields!['source.text'] ?? '').toMatch(/^[A-Z"].*\.$/)
     // It was up to 49 s. Only what hangs is caught here; `npm run bench` measures.
-    expect(slowest).toBeLessThan(5000)
+    expect(slowest).toBeLessThan(2000)
   })
   it('an outline that is no plain path, and sizes that cannot be, are refused', async () => {
     const post = (change: object, found: object = {}) => mate.post('artworks', { id: v7(), artwork: { ...art, ...change }, figures: { ...figures, ...found } })

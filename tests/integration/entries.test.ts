@@ -147,16 +147,16 @@ describe('many senders', () => {
     expect((await send(mate, runId, [event({ kind: 'run.abandoned', reason: 'over', by: mateId })])).body.outcomes).toMatchObject([{ accepted: true }])
     expect((await lead.get<{ status: string }>(`jobs/${jobId}`)).body.status).toBe('planned')
   })
-  it('on a long run, many takings-back at once hold nobody up', async () => {
+  it('a run of four thousand entries takes one more as fast as a new one, and a hundred takings-back hold nobody up', async () => {
     const { runId } = await newRun(mate, bottleId)
     await upToStep(mate, runId, 'etch')
     await send(mate, runId, [event({ kind: 'coat.started', piece: 1, by: mateId }), event({ kind: 'coat.covered', piece: 1, by: mateId })])
-    const cares = Array.from({ length: 1200 }, (_, i) => event({ kind: i % 2 ? 'care.given' : 'piece.taken', piece: 1, ...(i % 2 ? { care: 'drip' } : {}), by: i % 4 ? mateId : leadId }))
+    const cares = Array.from({ length: 4000 }, (_, i) => event({ kind: i % 2 ? 'care.given' : 'piece.taken', piece: 1, ...(i % 2 ? { care: 'drip' } : {}), by: i % 4 ? mateId : leadId }))
     const tablet = new Client(inject('appUrl'))
     await tablet.signIn(LEAD.name, LEAD.password)
     await tablet.post('session/person', { personId: mateId, pin: MATE.pin })
     for (let i = 0; i < cares.length; i += 400) await send(tablet, runId, cares.slice(i, i + 400))
-    const stored = (await read(mate, runId)).events.filter(e => e.kind === 'care.given' || e.kind === 'piece.taken').slice(0, 30)
+    const stored = (await read(mate, runId)).events.filter(e => e.kind === 'care.given' || e.kind === 'piece.taken').slice(0, 100)
     const slowest = { ms: 0 }
     let over = false
     const watching = (async () => {
@@ -170,8 +170,8 @@ describe('many senders', () => {
     over = true
     await watching
     expect(body.outcomes.every(o => o.accepted)).toBe(true)
-    // It was half a minute for everybody at four thousand entries. Only what hangs is caught here.
-    expect(slowest.ms).toBeLessThan(5000)
+    // It was half a minute for everybody.
+    expect(slowest.ms).toBeLessThan(1500)
   })
 })
 
