@@ -13,11 +13,14 @@ const may = z.array(z.enum(SKILLS)).max(SKILLS.length)
 
 export const signInSchema = z.object({ name: z.string().trim().min(1, 'Write your name.').max(60), password: z.string().min(1, 'Write your password.').max(200) })
 export const changePersonSchema = z.object({ personId: z.uuid(), pin })
-export const newPersonSchema = z.object({ name, role: z.enum(ROLES), password, pin: z.union([pin, z.literal('')]), may: may.default([...SKILLS]) })
+/** Of whoever is at the device; asked for where they took over by PIN and set a password, or somebody else's PIN. */
+const oldPassword = z.string().max(200).optional()
+export const newPersonSchema = z.object({
+  name, role: z.enum(ROLES), password, pin: z.union([pin, z.literal('')]), may: may.default([...SKILLS]), oldPassword,
+})
 export const changePersonAccountSchema = z.object({
   name: name.optional(), role: z.enum(ROLES).optional(), password: z.union([password, z.literal('')]).optional(), pin: z.union([pin, z.literal('')]).optional(), active: z.boolean().optional(), may: may.optional(),
-  /** Of whoever is at the device; asked for where they took over by PIN. */
-  oldPassword: z.string().max(200).optional(),
+  oldPassword,
 })
 export const firstRunSchema = z.object({ studio: z.string().trim().min(2, 'Write the studio\'s name.').max(80), name, password })
 
@@ -40,6 +43,8 @@ export interface SignedIn {
   person: Person
   /** Who opened the session with a password; others may have changed places by PIN. */
   openedBy: string
+  /** They took over by PIN: what a password protects asks for their own. */
+  byPin: boolean
   /** Everybody whose entries this session may book. */
   people: string[]
 }

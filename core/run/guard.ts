@@ -39,6 +39,38 @@ function withoutInert(state: RunState, event: RunEvent): RunState {
   return { ...state, pieces: state.pieces.map(p => (p.n === event.piece ? without(p) : p)) }
 }
 
+/** The state with many inert entries at once: a list is copied once for all of them, and not for each. */
+function withInert(state: RunState, events: readonly RunEvent[]): RunState {
+  if (events.length === 0) return state
+  const care = (n: number) => events.flatMap(e => (e.kind === 'care.given' && e.piece === n ? [{ by: e.by, at: e.at, care: e.care }] : []))
+  const notes = events.flatMap(e => (e.kind === 'note.written' ? [{ by: e.by, at: e.at, why: e.why, of: e.of, text: e.text }] : []))
+  const pieces = state.pieces.map((p) => {
+    const given = care(p.n)
+    return given.length > 0 ? { ...p, care: [...p.care, ...given] } : p
+  })
+  return { ...state, pieces, notes: [...state.notes, ...notes] }
+}
+
+/** Plays entries one after another. Inert ones are judged at once and entered when the state is asked for, since nothing rests on them. */
+class Player {
+  #inert: RunEvent[] = []
+  constructor(private readonly plan: RunPlan, private reached: RunState) {}
+
+  state(): RunState {
+    this.reached = withInert(this.reached, this.#inert)
+    this.#inert = []
+    return this.reached
+  }
+
+  /** @returns whether it was allowed; if not, it counts for nothing */
+  play(event: RunEvent): boolean {
+    if (refuseStep(this.plan, this.reached, event) !== null) return false
+    if (INERT.includes(event.kind)) this.#inert.push(event)
+    else this.reached = applyEvent(this.reached, event)
+    return true
+  }
+}
+
 /** What counts after an entry was taken back. */
 interface Replay { state: RunState, kept: RunState[], refused: boolean }
 
@@ -57,27 +89,19 @@ export function runIntake(plan: RunPlan, accepted: readonly RunEvent[]): RunInta
   const passedOver = new Set<string>()
   const places = new Map<string, number>()
 
-  /** One event further; @returns whether it was allowed */
-  function step(before: RunState, event: RunEvent): { after: RunState, allowed: boolean } {
-    const allowed = refuseStep(plan, before, event) === null
-    return { after: allowed ? applyEvent(before, event) : before, allowed }
-  }
-
   /** The run without the event at `at`; stops at the first later one that could not have been taken then. */
   function without(at: number): Replay {
     const first = Math.min(Math.floor(at / KEEP_EVERY), kept.length - 1)
-    let now = kept[first]!
+    const player = new Player(plan, kept[first]!)
     const states = kept.slice(0, first)
     for (let i = first * KEEP_EVERY, to = i; i < effective.length; i++) {
       if (i === at) continue
-      if (to % KEEP_EVERY === 0) states.push(now)
+      if (to % KEEP_EVERY === 0) states.push(player.state())
       const event = effective[i]!
-      const { after, allowed } = step(now, event)
-      if (!allowed && !passedOver.has(event.id)) return { state: now, kept: states, refused: true }
-      now = after
+      if (!player.play(event) && !passedOver.has(event.id)) return { state, kept, refused: true }
       to++
     }
-    return { state: now, kept: states, refused: false }
+    return { state: player.state(), kept: states, refused: false }
   }
 
   /** An event can be taken back as long as nothing that came later rests on it. */
@@ -103,13 +127,13 @@ export function runIntake(plan: RunPlan, accepted: readonly RunEvent[]): RunInta
     return null
   }
 
+  const player = new Player(plan, state)
   effective.forEach((event, i) => {
-    if (i % KEEP_EVERY === 0) kept.push(state)
-    const { after, allowed } = step(state, event)
-    if (!allowed) passedOver.add(event.id)
+    if (i % KEEP_EVERY === 0) kept.push(player.state())
+    if (!player.play(event)) passedOver.add(event.id)
     places.set(event.id, i)
-    state = after
   })
+  state = player.state()
   return {
     state: () => state,
     has: id => kinds.has(id),

@@ -28,7 +28,7 @@ export interface Session {
 
 const asPerson = ({ id, name, role, active, may, hasPin }: Person): Person => ({ id, name, role, active, may, hasPin })
 
-export const signedInOf = ({ person, openedBy, people }: Session): SignedIn => ({ person, openedBy, people })
+export const signedInOf = ({ person, openedBy, byPin, people }: Session): SignedIn => ({ person, openedBy, byPin, people })
 
 /**
  * Checks name and password. Each try is counted before anything is hashed.
@@ -120,6 +120,8 @@ export async function firstRun(pool: Pool, entry: FirstRun, world: 'own' | 'samp
 
 export async function addPerson(context: Context, entry: NewPerson): Promise<string> {
   if (context.role !== 'lead') throw leadsOnly()
+  // A new account has a password too: with it anybody could come in who knows a lead's PIN.
+  if (context.session.byPin) await checkOwnPassword(context, entry.oldPassword ?? '')
   const secrets = await hashed(entry)
   return inTransaction(context.pool, async (db) => {
     const id = await insertNew(db, entry, secrets)

@@ -1,11 +1,11 @@
 import { beforeAll, describe, expect, inject, it } from 'vitest'
-import pg from 'pg'
 import { v7 } from 'uuid'
 import { foldRun } from '#core/run'
 import { createPool, inTransaction } from '../../server/db/pool'
 import { MOST_EVENTS } from '../../shared/runs'
 import type { EventsAnswer, RunWithEvents } from '../../shared/runs'
 import { Client, event, LEAD, MATE, newBottle, newRun, upToStep } from '../support/client'
+import { sql } from '../support/sql'
 import { sharedStudio } from '../support/studio'
 
 let lead: Client
@@ -22,17 +22,6 @@ const send = (client: Client, runId: string, events: unknown[]) => client.post<E
 const read = async (client: Client, runId: string, query = '') => (await client.get<RunWithEvents>(`runs/${runId}${query}`)).body
 const tick = (by?: string, at = Date.now()) => event({ kind: 'gate.ticked', step: 'safety', item: 'gloves', ...(by ? { by } : {}) }, at)
 const undo = (target: { id: string }, by?: string) => event({ kind: 'event.undone', target: target.id, ...(by ? { by } : {}) })
-
-async function sql(text: string, values: unknown[] = []) {
-  const client = new pg.Client({ connectionString: inject('databaseUrl'), options: '-c search_path=crest' })
-  await client.connect()
-  try {
-    return (await client.query(text, values)).rows
-  }
-  finally {
-    await client.end()
-  }
-}
 
 describe('each entry is answered by itself', () => {
   it('also beside what can\'t be read, what is too long, and what the state does not allow', async () => {

@@ -5,9 +5,9 @@ import { readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { beforeAll, describe, expect, inject, it } from 'vitest'
 import { request } from 'node:http'
-import pg from 'pg'
 import { v7 } from 'uuid'
 import { bottleForm, Client, event, FINE_ANSWERS, jobForm, LEAD, MATE } from '../support/client'
+import { sql } from '../support/sql'
 import { sharedStudio } from '../support/studio'
 
 /** Each promise of docs/security.md. */
@@ -16,17 +16,6 @@ let lead: Client
 let mate: Client
 let mateId: string
 beforeAll(async () => ({ lead, mate, mateId } = await sharedStudio()))
-
-async function sql(text: string, values: unknown[] = []) {
-  const client = new pg.Client({ connectionString: inject('databaseUrl'), options: '-c search_path=crest' })
-  await client.connect()
-  try {
-    return (await client.query(text, values)).rows
-  }
-  finally {
-    await client.end()
-  }
-}
 
 describe('nobody reads or writes anything without a session', () => {
   const stranger = new Client(url)
@@ -151,6 +140,8 @@ describe('quick change of person by PIN', () => {
       expect(status).toBe(403)
       expect(body.fields!.oldPassword).toMatch(/came in by PIN/)
     }
+    const accomplice = { name: `Accomplice ${v7().slice(-6)}`, role: 'lead', password: 'long-enough-pw', pin: '' }
+    expect((await tablet.post('crew', accomplice)).status).toBe(403)
     expect((await tablet.patch(`crew/${id}`, { password: 'a-new-password', oldPassword: 'own-password' })).status).toBe(200)
     expect((await new Client(url).signIn(name, 'a-new-password')).status).toBe(200)
     await lead.patch(`crew/${id}`, { active: false })

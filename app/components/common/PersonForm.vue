@@ -11,12 +11,14 @@ const emit = defineEmits<{ close: [] }>()
 const session = useSessionStore()
 const studio = useStudioStore()
 const own = computed(() => props.person?.id === session.person?.id)
-const form = reactive({ name: props.person?.name ?? '', role: (props.person?.role ?? 'crew') as Role, may: [...(props.person?.may ?? SKILLS)] as Skill[], password: '', pin: '' })
+const form = reactive({ name: props.person?.name ?? '', role: (props.person?.role ?? 'crew') as Role, may: [...(props.person?.may ?? SKILLS)] as Skill[], password: '', pin: '', oldPassword: '' })
+/** Whoever took over by PIN shows who they are before a password, or somebody else's PIN, is set. */
+const asks = computed(() => session.signedIn?.byPin && (form.password !== '' || (!own.value && form.pin !== '')))
 const MAY: Record<Skill, string> = { prepare: 'Get pieces ready', coat: 'Coat', care: 'Look after a dwell', rinse: 'Take off and rinse', blast: 'Blast', finish: 'Wash up and finish' }
 const { errors, problem, busy, submit } = useEntry(() => (props.person ? changePersonAccountSchema : newPersonSchema), () => form)
 
 async function save(active?: boolean) {
-  const entry = session.isLead ? { ...form, active } : { password: form.password, pin: form.pin }
+  const entry = session.isLead ? { ...form, active } : { password: form.password, pin: form.pin, oldPassword: form.oldPassword }
   const saved = await submit(() => (props.person ? api(`crew/${props.person.id}`, 'PATCH', entry) : api('crew', 'POST', form)))
   if (!saved) return
   await Promise.all([studio.loadCrew(), session.load()])
@@ -35,9 +37,10 @@ async function save(active?: boolean) {
         <p class="muted">The day is planned by it: nobody is given what they may not do.</p>
       </fieldset>
     </template>
-    <TextField v-model="form.password" :label="person ? 'New password' : 'Password'" type="password" autocomplete="new-password" :hint="person ? 'Empty: as it is. A new one ends all other sessions.' : 'Ten characters or more.'" :error="errors.password" />
-    <TextField v-model="form.pin" label="Bench PIN" type="password" inputmode="numeric" :hint="person?.hasPin ? 'Empty: as it is. Four to eight digits.' : 'Four to eight digits, for a quick change at a shared tablet.'" :error="errors.pin" />
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <TextField v-model="form.password" :label="person ? 'New password' : 'Password'" type="password" autocomplete="new-password" :hint="person ? 'Leave it empty to keep the old one. A new one ends all other sessions.' : 'Ten characters or more.'" :error="errors.password" />
+    <TextField v-model="form.pin" label="Bench PIN" type="password" inputmode="numeric" :hint="person?.hasPin ? 'Leave it empty to keep the old one. Four to eight digits.' : 'Four to eight digits, for a quick change at a shared tablet.'" :error="errors.pin" />
+    <TextField v-if="asks" v-model="form.oldPassword" :label="own ? 'Your password until now' : 'Your own password'" type="password" autocomplete="current-password" hint="You came in by PIN, so it is asked for once." :error="errors.oldPassword" />
+    <p v-if="problem && problem !== errors.oldPassword" class="problem" role="alert">{{ problem }}</p>
     <div class="do">
       <Button type="submit" label="Save" :disabled="busy" />
       <Button v-if="person && session.isLead && !own" type="button" severity="secondary" :label="person.active ? 'Has left the studio' : 'Is back'" @click="save(!person.active)" />
