@@ -104,6 +104,19 @@ describe('while it runs', () => {
     const { blocks } = planned(dayOf({ jobs: [{ ...JOB, state: bench.state() }], now: at(9, 10), people: [{ ...two[0]!, id: 'zoe' }, ...two] }))
     expect(blocks[0]).toMatchObject({ words: 'Get ready: 4 tumblers for the club', person: 'ada', fact: true, from: at(9, 10) })
   })
+  it('what is in hand after hours goes on tonight; what nobody is at, or is paused, waits for the morning', () => {
+    const bench = new Bench(plan)
+    bench.now = START + 9 * 3_600_000
+    bench.upTo('etch')
+    const since = Math.ceil((bench.now - midnight) / 1000)
+    expect(since).toBeGreaterThanOrEqual(at(18))
+    const on = (now: number) => planned(dayOf({ jobs: [{ ...JOB, state: bench.state() }], now })).blocks.filter(b => b.skill === 'coat').map(b => b.from)
+    expect(Math.min(...on(since + 60))).toBe(since + 60)
+    expect(Math.max(...on(since + 60))).toBeLessThan(at(24))
+    expect(Math.min(...on(since + 3600))).toBe(at(24 + 8, 30))
+    bench.send({ kind: 'run.paused', reason: 'home' }, 'ada')
+    expect(Math.min(...on(since + 60))).toBe(at(24 + 8, 30))
+  })
   it('says what another plan changes, and nothing else', () => {
     const before = planned(dayOf()).blocks
     expect(dayChanges(before, before, nameOf)).toEqual([])

@@ -14,17 +14,36 @@ const FURTHER_DAYS = 4
 const CARE_SECONDS = 15
 /** Longer than a call lasts, so that hands are at the sink in time. s */
 const CARE_BEFORE_RINSE = 5
-/** Overtime that wet pieces are given, s. */
+/** Overtime that work in hand is given, s. */
 const OVERTIME = 3 * 3600
+/** Whoever answered a step this recently is still at the bench, s. */
+const STILL_HERE = 30 * 60
+
+/** The latest step that was answered in a run, of these steps or of all. */
+function latestStep(state: RunState, ids: readonly string[] | null = null): Stamp | null {
+  const kept: [string, Stamp[]][] = [
+    ...Object.entries(state.ticked).map(([id, ticks]): [string, Stamp[]] => [id, Object.values(ticks)]),
+    ...[state.done, state.skipped].flatMap(answers => Object.entries(answers).map(([id, stamp]): [string, Stamp[]] => [id, [stamp]])),
+  ]
+  const stamps = kept.filter(([id]) => ids === null || ids.includes(id)).flatMap(([, all]) => all)
+  return stamps.reduce<Stamp | null>((last, s) => (!last || s.at > last.at ? s : last), null)
+}
+
+/** Whether people are in the middle of a run: something is wet, or a step was answered a moment ago. */
+function inHand({ state }: DayJob, midnight: number, now: number): boolean {
+  if (!state) return false
+  if (state.pieces.some(p => ['coating', 'dwelling', 'off'].includes(pieceStage(p)))) return true
+  const latest = latestStep(state)
+  return latest !== null && !state.paused && midnight / 1000 + now - latest.at / 1000 <= STILL_HERE
+}
 
 /** Hours of each person, without what they are away, from now on and over the next days. */
-function handsOf({ people, away, rules, now, jobs }: DayInput): Hands[] {
-  const wet = jobs.some(j => j.state?.pieces.some(p => ['coating', 'dwelling', 'off'].includes(pieceStage(p))))
+function handsOf({ people, away, rules, midnight, now, jobs }: DayInput): Hands[] {
+  // Whoever is still here with work in hand goes on, whatever the clock on the wall says.
+  const goesOn = now !== null && jobs.some(j => inHand(j, midnight, now))
   return people.map((p) => {
-    const begin = Math.max(rules.workFrom, now ?? 0)
-    const end = wet && now !== null ? Math.max(rules.workTo, now + OVERTIME) : rules.workTo
-    // Whoever is still here with something wet goes on, whatever the clock on the wall says.
-    const today: [number, number][] = [[Math.min(begin, wet && now !== null ? now : begin), end]]
+    const today: [number, number][] = [goesOn ? [now, Math.max(rules.workTo, now + OVERTIME)] : [Math.max(rules.workFrom, now ?? 0), rules.workTo]]
+    const end = today[0]![1]
     const gaps = [...(away[p.id] ?? [])].sort((a, b) => a[0] - b[0])
     const shifts = gaps.reduce<[number, number][]>((open, [from, to]) => open.flatMap(([a, b]): [number, number][] => [[a, Math.min(b, from)], [Math.max(a, to), b]]), today).filter(([a, b]) => b > a)
     const later = Array.from({ length: FURTHER_DAYS }, (_, i): [number, number] => [(i + 1) * DAY + rules.workFrom, (i + 1) * DAY + rules.workTo])
@@ -88,9 +107,7 @@ function stillTo(plan: RunPlan, state: RunState | null, from: number, to: number
 
 /** Who did the latest of these steps: whoever is in the middle of a stretch goes on with it. */
 function whoIsAt(state: RunState | null, steps: readonly Step[]): string | null {
-  const stamps = state ? steps.flatMap(s => [...Object.values(state.ticked[s.id] ?? {}), state.done[s.id], state.skipped[s.id]]) : []
-  const latest = stamps.filter(x => x !== undefined).sort((a, b) => b.at - a.at)[0]
-  return latest?.by ?? null
+  return (state && latestStep(state, steps.map(s => s.id)))?.by ?? null
 }
 
 function jobChains(job: DayJob, input: DayInput): Chain[] {

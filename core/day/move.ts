@@ -1,6 +1,6 @@
 import { SKILL_WORDS } from '../schedule'
 import type { Chain, Instance, Schedule } from '../schedule'
-import { formatTimeOfDay } from '../units'
+import { formatPlanTime } from '../units'
 import type { Lock } from './model'
 
 /** How far a move is drawn to what is allowed before it is refused. s */
@@ -44,29 +44,29 @@ export function moveTask(instance: Instance, schedule: Schedule, locks: readonly
   const end = (id: string) => Math.max(-Infinity, ...schedule.filter(s => s.chain === id).map(s => s.start + instance.chains.find(c => c.id === id)!.tasks[s.task]!.seconds))
   const first = schedule.find(s => s.chain === move.chain && s.task === 0)
   let [from, to] = [chain.release, Infinity]
-  let why = `It can't begin before ${formatTimeOfDay(from)}: that is now.`
+  let why = `It can't begin before ${formatPlanTime(from)}: that is now.`
   if (move.task === 0) {
     const ready = Math.max(-Infinity, ...chain.after.map(a => end(a.chain) + a.wait))
-    if (ready > from) [from, why] = [ready, `It waits for what comes before it, until ${formatTimeOfDay(ready)}.`]
+    if (ready > from) [from, why] = [ready, `It waits for what comes before it, until ${formatPlanTime(ready)}.`]
   }
   else if (first) {
     const firstEnd = first.start + chain.tasks[0]!.seconds
     from = Math.max(from, firstEnd + task.lag!.least)
     to = firstEnd + task.lag!.most
-    why = `Its window goes from ${formatTimeOfDay(from)} to ${formatTimeOfDay(to)}. Move its coat as well, or leave it there.`
+    why = `Its window goes from ${formatPlanTime(from)} to ${formatPlanTime(to)}. Move its coat as well, or leave it there.`
   }
   const inWindow = Math.min(Math.max(move.start, from), to)
   if (Math.abs(inWindow - move.start) > SNAP) return { ok: false, why }
   const shift = hands.shifts.map(([a, b]): [number, number] => [Math.max(a, from), Math.min(b - task.seconds, to)]).filter(([a, b]) => b >= a).map(([a, b]) => Math.min(Math.max(inWindow, a), b)).sort((a, b) => Math.abs(a - inWindow) - Math.abs(b - inWindow))[0]
-  if (shift === undefined || Math.abs(shift - inWindow) > SNAP) return { ok: false, why: `${nameOf(move.person)} is not there at ${formatTimeOfDay(inWindow)}.` }
+  if (shift === undefined || Math.abs(shift - inWindow) > SNAP) return { ok: false, why: `${nameOf(move.person)} is not there at ${formatPlanTime(inWindow)}.` }
   const others = locks.filter(l => l.chain !== move.chain && l.person === move.person)
   const clash = others.find((l) => {
     const seconds = instance.chains.find(c => c.id === l.chain)?.tasks[l.task]?.seconds ?? 0
     return l.start < shift + task.seconds && shift < l.start + seconds
   })
-  if (clash) return { ok: false, why: `${nameOf(move.person)} has something locked at ${formatTimeOfDay(clash.start)}. Unlock that first.` }
+  if (clash) return { ok: false, why: `${nameOf(move.person)} has something locked at ${formatPlanTime(clash.start)}. Unlock that first.` }
   // A coat that moves takes its rinse along.
   const kept = locks.filter(l => l.chain !== move.chain)
   const lock = { chain: move.chain, task: move.task, start: Math.round(shift), person: move.person }
-  return { ok: true, locks: [...kept, ...heldCoat(chain, schedule, locks, move.task), lock], snapped: Math.round(shift) === Math.round(move.start) ? null : `Set to ${formatTimeOfDay(shift)}.` }
+  return { ok: true, locks: [...kept, ...heldCoat(chain, schedule, locks, move.task), lock], snapped: Math.round(shift) === Math.round(move.start) ? null : `Set to ${formatPlanTime(shift)}.` }
 }

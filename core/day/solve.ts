@@ -1,6 +1,6 @@
 import { scheduleInOrder, solve } from '../schedule'
 import type { Chain, Instance, Schedule, SolveOptions } from '../schedule'
-import { formatTimeOfDay } from '../units'
+import { formatPlanTime } from '../units'
 import { dayInstance } from './instance'
 import { readChain } from './model'
 import type { DayInput } from './model'
@@ -31,7 +31,7 @@ function lockedTooEarly(input: DayInput, instance: Instance, schedule: Schedule)
     const ready = Math.max(-Infinity, ...(chain?.after ?? []).map(a => end(a.chain) + a.wait))
     if (chain && lock.task === 0 && ready > lock.start) {
       const words = taskWords(input.jobs.find(j => j.id === readChain(chain.id).job)!, chain, 0)
-      return `${words} is locked at ${formatTimeOfDay(lock.start)}, but what it waits for is not over before ${formatTimeOfDay(ready)}. Unlock it or move it later.`
+      return `${words} is locked at ${formatPlanTime(lock.start)}, but what it waits for is not over before ${formatPlanTime(ready)}. Unlock it or move it later.`
     }
   }
   return null

@@ -1,6 +1,6 @@
 import { benchWords } from '../run'
 import type { Chain, Instance, Schedule, Slot, Task } from '../schedule'
-import { capital, formatTimeOfDay } from '../units'
+import { capital, formatPlanTime } from '../units'
 import { readChain, taskName } from './model'
 import type { DayInput, DayJob } from './model'
 
@@ -116,6 +116,6 @@ export function dayChanges(before: readonly Block[], after: readonly Block[], na
     const moved = Math.abs(b.from - was.from) >= WORTH_SAYING
     const handed = b.person !== was.person
     if (!moved && !handed) return []
-    return [`${capital(b.words)}: ${moved ? `${formatTimeOfDay(b.from)}, was ${formatTimeOfDay(was.from)}` : `at ${formatTimeOfDay(b.from)} as before`}${handed ? `; ${nameOf(b.person)} instead of ${nameOf(was.person)}` : ''}.`]
+    return [`${capital(b.words)}: ${moved ? `${formatPlanTime(b.from)}, was ${formatPlanTime(was.from)}` : `at ${formatPlanTime(b.from)} as before`}${handed ? `; ${nameOf(b.person)} instead of ${nameOf(was.person)}` : ''}.`]
   })
 }

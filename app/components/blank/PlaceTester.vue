@@ -50,7 +50,7 @@ const unread = computed(() => girths.value.split(/[\n;]+/).filter(t => t.trim() 
       <div class="row">
         <TextField v-model="form.width" label="Art width" />
         <TextField v-model="form.height" label="Art height" />
-        <TextField v-model="form.middle" label="Its middle above the base" hint="Empty: half way up" />
+        <TextField v-model="form.middle" label="Its middle above the base" hint="Left empty, it is half way up" />
       </div>
       <p v-if="verdict" class="verdict" role="status">{{ verdict.sentence }}</p>
       <p v-if="verdict" class="muted">A {{ verdict.zone }} zone. Straight it is out by {{ formatNumber(verdict.straight.worst, 2) }} mm at worst, as an arc by {{ formatNumber(verdict.arc.worst, 2) }} mm; the house allows {{ formatNumber(studio.rules.fitTolerance, 2) }} mm. <template v-if="verdict.cut === 'arc' && verdict.arc.arc">Cut between radii of {{ units.length(verdict.arc.arc.lower) }} and {{ units.length(verdict.arc.arc.upper) }}, {{ formatNumber(verdict.arc.arc.angle, 2) }}° wide.</template></p>

@@ -47,8 +47,8 @@ async function leave() {
       <Button type="submit" label="Change over" />
     </form>
     <div class="out">
-      <p v-if="sure && waiting" class="problem" role="alert">{{ waiting === 1 ? 'One entry has' : `${waiting} entries have` }} not reached the server yet. After you sign out {{ waiting === 1 ? 'it stays' : 'they stay' }} on this device, and {{ waiting === 1 ? 'is' : 'are' }} sent once whoever made {{ waiting === 1 ? 'it' : 'them' }} signs in here again.</p>
-      <Button :label="sure && waiting ? 'Sign out all the same' : 'Sign out of this device'" severity="secondary" @click="leave" />
+      <p v-if="sure && waiting" class="problem" role="alert">{{ waiting === 1 ? 'One entry has' : `${waiting} entries have` }} not reached the server yet. If you sign out now, {{ waiting === 1 ? 'it stays' : 'they stay' }} on this device until whoever made {{ waiting === 1 ? 'it' : 'them' }} signs in here again.</p>
+      <Button :label="sure && waiting ? 'Sign out anyway' : 'Sign out of this device'" severity="secondary" @click="leave" />
     </div>
   </Sheet>
 </template>
@@ -57,5 +57,5 @@ async function leave() {
 .people { display: flex; flex-wrap: wrap; gap: 0.6rem; margin-bottom: 1rem; }
 .chosen { border-color: var(--frost); border-width: 3px; }
 form { display: grid; gap: 0.6rem; justify-items: start; margin-bottom: 1.2rem; }
-.out { border-top: 1px solid var(--line); padding-top: 1rem; }
+.out { border-top: 1px solid var(--line); padding-top: 1rem; display: grid; gap: 0.8rem; justify-items: start; }
 </style>

@@ -39,7 +39,7 @@ async function save(active?: boolean) {
     </template>
     <TextField v-model="form.password" :label="person ? 'New password' : 'Password'" type="password" autocomplete="new-password" :hint="person ? 'Leave it empty to keep the old one. A new one ends all other sessions.' : 'Ten characters or more.'" :error="errors.password" />
     <TextField v-model="form.pin" label="Bench PIN" type="password" inputmode="numeric" :hint="person?.hasPin ? 'Leave it empty to keep the old one. Four to eight digits.' : 'Four to eight digits, for a quick change at a shared tablet.'" :error="errors.pin" />
-    <TextField v-if="asks" v-model="form.oldPassword" :label="own ? 'Your password until now' : 'Your own password'" type="password" autocomplete="current-password" hint="You came in by PIN, so it is asked for once." :error="errors.oldPassword" />
+    <TextField v-if="asks" v-model="form.oldPassword" :label="own ? 'Your current password' : 'Your own password'" type="password" autocomplete="current-password" hint="You came in by PIN, so it is asked for once." :error="errors.oldPassword" />
     <p v-if="problem && problem !== errors.oldPassword" class="problem" role="alert">{{ problem }}</p>
     <div class="do">
       <Button type="submit" label="Save" :disabled="busy" />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import type { Block, Dwell } from '#core/day'
-import { formatTimeOfDay } from '#core/units'
+import { formatPlanTime, formatTimeOfDay } from '#core/units'
 import type { Day, ShownDay } from '~/composables/useDay'
 
 /** The day as bands: one for each person, then the bench with its pieces, sinks, tubs, cabinets and the drying rack. */
@@ -90,7 +90,7 @@ function keys(event: KeyboardEvent, b: Block) {
 /** Narrower than this is no target for a finger: the lists below choose it as well, and closer in it is one. px */
 const TARGET = 24
 const wide = (b: Block) => (b.to - b.from) * perSecond.value >= TARGET
-const label = (b: Block) => `${b.words}, ${formatTimeOfDay(b.from)} to ${formatTimeOfDay(b.to)}, ${props.day.nameOf(b.person)}${b.fact ? ', has begun' : b.locked ? ', locked' : ''}`
+const label = (b: Block) => `${b.words}, ${formatPlanTime(b.from)} to ${formatPlanTime(b.to)}, ${props.day.nameOf(b.person)}${b.fact ? ', has begun' : b.locked ? ', locked' : ''}`
 </script>
 
 <template>
@@ -134,7 +134,7 @@ const label = (b: Block) => `${b.words}, ${formatTimeOfDay(b.from)} to ${formatT
         </div>
         <div v-if="shown.drying.length" class="row station">
           <h3>Rack</h3>
-          <div class="track"><span v-for="d in shown.drying" :key="d.job" class="use drying" :style="{ left: `${x(d.from)}px`, width: `${(Math.min(d.to, to) - d.from) * perSecond}px` }"><i>dries until {{ formatTimeOfDay(d.to) }}{{ d.to >= 86_400 ? ', next day' : '' }}</i></span></div>
+          <div class="track"><span v-for="d in shown.drying" :key="d.job" class="use drying" :style="{ left: `${x(d.from)}px`, width: `${(Math.min(d.to, to) - d.from) * perSecond}px` }"><i>dries until {{ formatPlanTime(d.to) }}</i></span></div>
         </div>
         <DayNow v-if="day.isToday.value" :midnight="day.midnight" :from="from" :to="to" :per-second="perSecond" :label-width="labelWidth" />
       </div>

@@ -11,7 +11,7 @@ const emit = defineEmits<{ close: [] }>()
 const dwell = computed(() => (props.block.skill === 'rinse' ? props.shown.dwells.find(d => d.chain === props.block.chain) : undefined))
 const move = (change: { start?: number, person?: string }) => props.day.move({ chain: props.block.chain, task: props.block.task, start: change.start ?? props.block.from, person: change.person ?? props.block.person })
 const people = computed(() => props.day.crew.value.map(p => ({ id: p.id, text: p.name })))
-const clock = (s: number) => `${formatTimeOfDay(s)}:${String(Math.floor(s) % 60).padStart(2, '0')}`
+const clock = (s: number) => `${formatTimeOfDay(s)}:${String(Math.floor(s) % 60).padStart(2, '0')}${s >= 86_400 ? ' next day' : ''}`
 </script>
 
 <template>

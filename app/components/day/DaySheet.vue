@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import type { Block } from '#core/day'
-import { formatTimeOfDay } from '#core/units'
+import { formatPlanTime } from '#core/units'
 import type { Day } from '~/composables/useDay'
 
 /** The day as lists, one for each person: for reading, and for the wall. */
 const props = defineProps<{ day: Day, blocks: readonly Block[], /** Tasks can be chosen, to be moved. */ choosing: boolean }>()
 const emit = defineEmits<{ choose: [block: Block] }>()
 const lists = computed(() => props.day.crew.value.map(p => ({ ...p, blocks: props.blocks.filter(b => b.person === p.id) })).filter(p => p.blocks.length > 0))
-const time = (b: Block) => `${formatTimeOfDay(b.from)}${b.from >= 86_400 ? ' next day' : ''}`
+const time = (b: Block) => formatPlanTime(b.from)
 </script>
 
 <template>

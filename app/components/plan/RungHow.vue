@@ -23,7 +23,7 @@ const why = (key: keyof Schools) => (SCHOOL_TABLES[key] as readonly { id: string
 
 <template>
   <ChoiceField v-if="keys.includes('dwell')" v-model="form.schools.dwell" class="full" :label="SCHOOL_NAMES.dwell" :options="options('dwell')" :hint="why('dwell')" :error="errors['schools.dwell']" />
-  <TextField v-if="method !== 'blast'" v-model="form.ownBest" data-field="ownBest" label="Best time of its own" hint="Empty: as the school says" :error="errors.ownBest" />
+  <TextField v-if="method !== 'blast'" v-model="form.ownBest" data-field="ownBest" label="Best time of its own" hint="Left empty, the school decides" :error="errors.ownBest" />
   <TextField v-if="method !== 'blast'" v-model="form.temperature" data-field="temperature" label="Temperature at the bench" hint="When it is cold: 15 °C" :error="errors.temperature" />
   <ChoiceField v-if="method !== 'blast'" v-model="form.coaters" label="People who coat one piece" :options="[{ id: '1', text: 'One' }, { id: '2', text: 'Two' }]" />
   <ChoiceField v-model="form.finish" class="wide" label="Colour in the frost" :options="[{ id: 'none', text: 'None' }, { id: 'ink', text: 'Rubbed in' }]" />

@@ -39,12 +39,12 @@ const error = (i: number, field: string) => `placements.${i}.${field}`
         <Field v-slot="{ id, labelled }" label="Counted"><Select v-model="p.anchor" :input-id="id" :options="anchors" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
         <TextField v-model="p.at" label="To the right by" hint="90°, 1/4 round, 60 mm" :error="errors[error(i, 'at')]" />
         <Field v-slot="{ id, labelled }" label="Level"><Select v-model="p.level" :input-id="id" :options="LEVELS" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
-        <TextField v-model="p.clear" :label="p.level === 'middle' ? 'Height of its middle' : 'To the edge of the art'" :hint="p.level === 'middle' ? 'Empty: half way up' : undefined" :error="errors[error(i, 'clear')]" />
+        <TextField v-model="p.clear" :label="p.level === 'middle' ? 'Height of its middle' : 'To the edge of the art'" :hint="p.level === 'middle' ? 'Left empty, it is half way up' : undefined" :error="errors[error(i, 'clear')]" />
         <TextField v-model="p.turn" label="Turned by" hint="0°" :error="errors[error(i, 'turn')]" />
       </template>
       <template v-else-if="on === 'pane'">
-        <TextField v-model="p.at" label="Its middle, from the left" hint="Empty: evenly" :error="errors[error(i, 'at')]" />
-        <TextField v-model="p.clear" label="From below" hint="Empty: half way up" :error="errors[error(i, 'clear')]" />
+        <TextField v-model="p.at" label="Its middle, from the left" hint="Left empty, they are spread evenly" :error="errors[error(i, 'at')]" />
+        <TextField v-model="p.clear" label="From below" hint="Left empty, it is half way up" :error="errors[error(i, 'clear')]" />
         <TextField v-model="p.turn" label="Turned by" hint="0°" :error="errors[error(i, 'turn')]" />
       </template>
       <Button v-if="form.placements.length > 1" type="button" severity="secondary" label="Away" :aria-label="`Take stencil ${i + 1} away`" @click="form.placements.splice(i, 1)" />

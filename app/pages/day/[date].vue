@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { addDays, format, isValid } from 'date-fns'
 import Button from 'primevue/button'
-import { formatTimeOfDay } from '#core/units'
+import { formatPlanTime, formatTimeOfDay } from '#core/units'
 import type { Block } from '#core/day'
 
 /** Who does what when, so that every rinse falls inside its window. */
@@ -24,8 +24,13 @@ const gap = computed(() => (shown.value ? Math.round(100 * (shown.value.end - sh
 const verdict = computed(() => {
   const s = shown.value
   if (!s) return ''
-  const end = `All cleared up at ${formatTimeOfDay(s.end)}`
-  return s.proved ? `${end}. No plan ends sooner.` : `${end}; no plan ends before ${formatTimeOfDay(s.bound)}, so at most ${gap.value} % could be saved.`
+  const end = `All cleared up at ${formatPlanTime(s.end)}`
+  return s.proved ? `${end}. No plan ends sooner.` : `${end}; no plan ends before ${formatPlanTime(s.bound)}, so at most ${gap.value} % could be saved.`
+})
+/** Where nothing of the plan is on this day: when it goes on. s */
+const beyond = computed(() => {
+  const first = Math.min(...(shown.value?.blocks ?? []).map(b => b.from))
+  return first >= 86_400 && Number.isFinite(first) ? first : 0
 })
 const late = computed(() => (shown.value?.late ?? []).map(id => shown.value!.blocks.find(b => b.chain === id)?.words.replace(/^\w+ /, '') ?? id))
 </script>
@@ -50,9 +55,10 @@ const late = computed(() => (shown.value?.late ?? []).map(id => shown.value!.blo
     <section v-if="why" class="why" aria-label="Why it does not fit">
       <h2>It does not end by {{ formatTimeOfDay(useStudioStore().rules.workTo) }}</h2>
       <p>{{ why.sentence }}</p>
-      <ul><li v-for="c in why.changes" :key="c.what">{{ c.sentence }}<template v-if="Number.isFinite(c.end)"> Then it ends at {{ formatTimeOfDay(c.end) }}.</template></li></ul>
+      <ul><li v-for="c in why.changes" :key="c.what">{{ c.sentence }}<template v-if="Number.isFinite(c.end)"> Then it ends at {{ formatPlanTime(c.end) }}.</template></li></ul>
     </section>
-    <DayBands v-if="shown" :day="day" :shown="shown" :selected="selected" @choose="choose" @move="day.move($event)" />
+    <p v-if="shown && beyond">No hours are left on this day. What is left goes on at {{ formatPlanTime(beyond) }}.</p>
+    <DayBands v-else-if="shown" :day="day" :shown="shown" :selected="selected" @choose="choose" @move="day.move($event)" />
     <p v-else-if="kept && past" class="muted">This day is over. {{ kept.blocks.length ? 'Its plan is kept below.' : 'Nobody planned it.' }}</p>
     <p v-else-if="kept && !day.jobs.value.length">Nothing is chosen for this day. Choose jobs below.</p>
     <section v-if="changes.length" class="changes no-print" aria-label="What changed">
