@@ -4,7 +4,8 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: 'tests/e2e',
   outputDir: 'test-results/interface',
-  workers: 2,
+  // Much of each test is waiting: a third keeps both cores at work.
+  workers: 3,
   fullyParallel: false,
   timeout: 90_000,
   expect: { timeout: 10_000 },
