@@ -10,7 +10,7 @@ import { rollSchema } from '../shared/sheets'
 import type { RunWithEvents, SentEvent } from '../shared/runs'
 import { createPool } from '../server/db/pool'
 import { jobById } from '../server/db/queries/jobs'
-import { listPeople } from '../server/db/queries/people'
+import { crewWith } from '../server/db/queries/people'
 import { sampleIsLoaded } from '../server/db/queries/studio'
 import { acceptEvents } from '../server/services/events'
 import { runWithEvents, startRun } from '../server/services/runs'
@@ -173,7 +173,7 @@ async function planToday(open: Record<string, string>) {
   const today = new Date(now)
   const midnight = new Date(today.getFullYear(), today.getMonth(), today.getDate()).getTime()
   const { rules } = await studioOf(pool)
-  const crew = (await listPeople(pool)).filter(p => p.active)
+  const crew = await crewWith(pool)
   const jobs = await jobsOfDay(pool, [open.chimneys!, open[DAY_JOB]!], today)
   const entry = { midnight, now: Math.floor((now - midnight) / 1000), away: { [people.juno!.id]: [[12 * 3600, 12.5 * 3600] as [number, number]] }, locks: [] }
   const solved = solveDay(dayInput(entry, jobs, crew, rules))

@@ -3,6 +3,8 @@ const SHELL = 'crest-shell'
 const ANSWERS = 'crest-answers'
 /** Answers that the bench needs when nobody answers. What changes something never comes from here. */
 const KEPT = /^\/api\/(session|studio|today|bottles|stencils|blanks|crew|runs\/[0-9a-f-]+|days\/[0-9-]+)$/
+/** The further pages of long lists. */
+const FURTHER = /^\/api\/(today|bottles|stencils|blanks|crew)\?after=[0-9a-f-]+$/
 const PATIENCE_MS = 4000
 const MARK = 'x-crest-kept'
 
@@ -90,5 +92,5 @@ self.addEventListener('fetch', (event) => {
   if (request.method !== 'GET' || url.origin !== self.location.origin) return
   if (request.mode === 'navigate') event.respondWith(openPage(request))
   else if (url.pathname.startsWith('/_nuxt/') || /\.(svg|png|webmanifest)$/.test(url.pathname)) event.respondWith(file(request))
-  else if (KEPT.test(url.pathname) && url.search === '') event.respondWith(answer(request))
+  else if (KEPT.test(url.pathname) && (url.search === '' || FURTHER.test(url.pathname + url.search))) event.respondWith(answer(request))
 })

@@ -1,3 +1,5 @@
+import { allPages } from '#shared/pages'
+
 /** A request that was answered with a no, or not at all (`status` 0). */
 export class ApiError extends Error {
   constructor(readonly status: number, message: string, readonly fields: Record<string, string> = {}) {
@@ -36,3 +38,6 @@ async function ask<T>(path: string, request: RequestInit): Promise<T> {
 /** Asks the server. @throws ApiError with a sentence to show and messages for fields */
 export const api = <T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE' = 'GET', body?: unknown): Promise<T> =>
   ask<T>(path, { method, headers: body === undefined ? {} : { 'content-type': 'application/json' }, body: body === undefined ? undefined : JSON.stringify(body) })
+
+/** All rows of a list, page by page. @throws ApiError as `api` does */
+export const apiList = <T extends { id: string }>(path: string): Promise<T[]> => allPages(after => api<T[]>(after === null ? path : `${path}?after=${after}`))

@@ -10,7 +10,7 @@ const potencyOf = usePotency()
 const { minute: now } = useServerClock()
 const coupons = ref<Coupon[]>([])
 const problem = ref('')
-onMounted(() => api<Coupon[]>('coupons').then(c => coupons.value = c, (e: Error) => problem.value = e.message))
+onMounted(() => apiList<Coupon>('coupons').then(c => coupons.value = c, (e: Error) => problem.value = e.message))
 
 const creams = computed(() => studio.bottles.filter(b => !b.putAway && etchantKind(b.kind).method === 'cream'))
 const rows = computed(() => creams.value.map((bottle) => {

@@ -7,7 +7,7 @@ const studio = useStudioStore()
 const units = useUnits()
 const sheets = ref<SheetSummary[]>([])
 onMounted(async () => {
-  await Promise.all([studio.artworks ?? studio.loadArtworks(), api<SheetSummary[]>('sheets').then(all => sheets.value = all.filter(s => !s.putAway))])
+  await Promise.all([studio.artworks ?? studio.loadArtworks(), apiList<SheetSummary>('sheets').then(all => sheets.value = all.filter(s => !s.putAway))])
 })
 const kept = computed(() => studio.artworks?.filter(a => !a.putAway) ?? [])
 const islands = (a: ArtworkSummary) => (a.figures.islands === 0 ? 'no islands' : a.figures.islands === 1 ? 'one island' : `${a.figures.islands} islands`)

@@ -31,15 +31,15 @@ export const useStudioStore = defineStore('studio', () => {
     numbers.value = { emergency: studio.value.emergencyNumber, poison: studio.value.poisonNumber }
   }
   async function loadShelf() {
-    [bottles.value, stencils.value, blanks.value] = await Promise.all([api<Bottle[]>('bottles'), api<Stencil[]>('stencils'), api<Blank[]>('blanks')])
+    [bottles.value, stencils.value, blanks.value] = await Promise.all([apiList<Bottle>('bottles'), apiList<Stencil>('stencils'), apiList<Blank>('blanks')])
     shelfLoaded.value = true
     if (artworks.value) await loadArtworks()
     if (rolls.value) await loadRolls()
   }
-  const loadArtworks = async () => artworks.value = await api<ArtworkSummary[]>('artworks')
+  const loadArtworks = async () => artworks.value = await apiList<ArtworkSummary>('artworks')
   const rolls = ref<Roll[] | null>(null)
-  const loadRolls = async () => rolls.value = await api<Roll[]>('rolls')
-  const loadCrew = async () => crew.value = await api<Person[]>('crew')
+  const loadRolls = async () => rolls.value = await apiList<Roll>('rolls')
+  const loadCrew = async () => crew.value = await apiList<Person>('crew')
   const load = () => Promise.all([loadStudio(), loadShelf(), loadCrew()])
 
   /** Who works here now. */

@@ -3,6 +3,7 @@ import { v7 } from 'uuid'
 import { followedRun } from '#core/run'
 import type { FollowedRun, NewEvent, RunEvent, RunState } from '#core/run'
 import type { Job } from '#shared/jobs'
+import { allPages } from '#shared/pages'
 import type { RunWithEvents, SentEvent, StoredEvent } from '#shared/runs'
 import type { Entry } from '~/outbox/outbox'
 import type { TodayAnswer } from '~/composables/useEarly'
@@ -28,9 +29,10 @@ export const useWorkStore = defineStore('work', () => {
   async function load() {
     const began = ++fetches
     const answer = await takeEarly() ?? await api<TodayAnswer>('today')
+    const open = await allPages(after => (after === null ? Promise.resolve(answer.jobs) : api<TodayAnswer>(`today?after=${after}`).then(page => page.jobs)))
     // What has ended stays as it is.
     const newer = known.value.filter(r => r.endedAt !== null || (fetched.get(r.id) ?? 0) > began)
-    jobs.value = answer.jobs
+    jobs.value = open
     known.value = [...answer.runs.map(r => newer.find(n => n.id === r.id && last(n) >= last(r)) ?? r), ...newer.filter(n => !answer.runs.some(r => r.id === n.id))]
     // Kept answers are of different ages: a run by itself may have been fetched since.
     if (!reachable.value) await Promise.all(runs.value.map(r => loadRun(r.id).catch(() => {})))

@@ -1,5 +1,5 @@
 import { listCoupons } from '../db/queries/coupons'
-import { route } from '../http/handler'
+import { afterRow, route } from '../http/handler'
 
 /** Coupons of all bottles, newest first, to compare them. */
-export default route((_, { pool }) => listCoupons(pool))
+export default route((event, { pool }) => listCoupons(pool, null, afterRow(event)))

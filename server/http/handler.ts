@@ -1,4 +1,4 @@
-import { defineEventHandler, getRouterParam, setResponseStatus } from 'h3'
+import { defineEventHandler, getQuery, getRouterParam, setResponseStatus } from 'h3'
 import type { H3Event } from 'h3'
 import type { z } from 'zod'
 import { fieldErrors } from '#shared/fields'
@@ -65,5 +65,14 @@ export async function body<S extends z.ZodType>(event: H3Event, schema: S): Prom
 export function pathId(event: H3Event, what: string): string {
   const parsed = idSchema.safeParse(getRouterParam(event, 'id'))
   if (!parsed.success) throw notFound(what)
+  return parsed.data
+}
+
+/** The row that a page of a list begins after; null for its first page. @throws Refusal 400 when it is no id */
+export function afterRow(event: H3Event): string | null {
+  const { after } = getQuery(event)
+  if (after === undefined) return null
+  const parsed = idSchema.safeParse(after)
+  if (!parsed.success) throw new Refusal(400, 'The next page of a list begins after a row\'s id. Open the list from its start.')
   return parsed.data
 }

@@ -3,7 +3,7 @@ import { stretches } from '#core/day'
 import type { DayPlan } from '#shared/days'
 import type { Db } from '../db/pool'
 import { jobsByIds } from '../db/queries/jobs'
-import { listPeople } from '../db/queries/people'
+import { crewWith } from '../db/queries/people'
 import { oneDay } from './days'
 import { notFound } from './refusal'
 import { studioOf } from './studio'
@@ -14,7 +14,8 @@ async function titlesOf(db: Db, day: DayPlan): Promise<Map<string, string>> {
 
 /** A day's plan as iCalendar (RFC 5545), of everybody or of one person. */
 export async function dayCalendar(db: Db, date: string, person: string | null): Promise<string> {
-  const [studio, day, people] = [await studioOf(db), await oneDay(db, date), await listPeople(db)]
+  const [studio, day] = [await studioOf(db), await oneDay(db, date)]
+  const people = await crewWith(db, [...day.blocks.map(b => b.person), ...person === null ? [] : [person]])
   const who = people.find(p => p.id === person)
   if (person !== null && !who) throw notFound('person')
   const calendar = ical({ name: who ? `${studio.name}: ${who.name}, ${date}` : `${studio.name}, ${date}`, prodId: { company: 'Crest', product: 'Day' }, method: ICalCalendarMethod.PUBLISH })

@@ -13,6 +13,7 @@ import { studioOf } from './studio'
  * Keeps a coupon as it was read off. Plans for this bottle on this substrate follow its best time and its creep.
  * @param id made by the client: sent twice, stored once
  * @param runId the run at the bench that etched it, or null
+ * @returns the newest of this bottle
  */
 export async function addCoupon(context: Context, bottleId: string, id: string, entry: CouponEntry, runId: string | null): Promise<Coupon[]> {
   return inTransaction(context.pool, async (db) => {
@@ -25,6 +26,6 @@ export async function addCoupon(context: Context, bottleId: string, id: string, 
     const creepRate = creep && creep.slope > 0 ? creep.slope : null
     const stored = await insertCoupon(db, { id, bottleId, runId, ...entry, verdict, best, rate: fit?.rate ?? null, creepRate, by: context.by, at: context.now() })
     if (stored) await notify(db, { topic: 'shelf' })
-    return listCoupons(db, bottleId)
+    return listCoupons(db, bottleId, null)
   })
 }

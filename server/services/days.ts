@@ -8,7 +8,7 @@ import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
 import { dayByDate, putDay } from '../db/queries/days'
 import { jobsByIds } from '../db/queries/jobs'
-import { listPeople } from '../db/queries/people'
+import { crewWith } from '../db/queries/people'
 import { eventsOfRuns, openRunsOfJobs } from '../db/queries/runs'
 import type { Context } from './context'
 import { notify } from './context'
@@ -50,7 +50,7 @@ export async function saveDay(context: Context, day: string, entry: DayPlanEntry
   if (entry.now !== null && Math.abs(entry.midnight / 1000 + entry.now - now.getTime() / 1000) > CLOCK_SLACK) throw new Refusal(409, 'This plan was made for another moment. It is made again.')
   return inTransaction(context.pool, async (db) => {
     const { rules } = await studioOf(db)
-    const people = (await listPeople(db)).filter(p => p.active)
+    const people = await crewWith(db)
     const jobs = await jobsOfDay(db, entry.jobs, now)
     const input = dayInput(entry, jobs, people, rules)
     const instance = dayInstance(input)

@@ -40,7 +40,7 @@ function bookedFor(context: Context, head: PhotoHead): string {
   return by
 }
 
-/** Adds a picture to a run. @throws Refusal 400 unreadable, 404 no such run, 413 too large */
+/** Adds a picture to a run. @returns the run's first ones @throws Refusal 400 unreadable, 404 no such run, 413 too large */
 export async function addPhoto(context: Context, runId: string, head: PhotoHead, bytes: Buffer): Promise<Photo[]> {
   const by = bookedFor(context, head)
   const made = await decoding(() => reencoded(bytes), () => new Refusal(503, BUSY))
@@ -48,5 +48,5 @@ export async function addPhoto(context: Context, runId: string, head: PhotoHead,
     if (!await runHead(db, runId)) throw notFound('run')
     if (await photos.insertPhoto(db, runId, { ...head, ...made, by, at: context.now() })) await notify(db, { topic: 'photos', id: runId })
   })
-  return photos.photosOfRun(context.pool, runId)
+  return photos.photosOfRun(context.pool, runId, null)
 }

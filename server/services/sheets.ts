@@ -43,16 +43,16 @@ export async function changeSheet(context: Context, id: string, body: unknown, v
   })
 }
 
-export async function addRoll(context: Context, id: string, roll: RollEntry): Promise<Roll[]> {
+export async function addRoll(context: Context, id: string, roll: RollEntry): Promise<Roll> {
   await inTransaction(context.pool, async (db) => {
     if (await sheets.insertRoll(db, id, roll)) await notify(db, { topic: 'shelf' })
   })
-  return sheets.listRolls(context.pool)
+  return (await sheets.rollById(context.pool, id))!
 }
 
-export async function putRollAway(context: Context, id: string): Promise<Roll[]> {
+export async function putRollAway(context: Context, id: string): Promise<Roll> {
   if (!await sheets.setRollAway(context.pool, id)) throw notFound('roll')
-  return sheets.listRolls(context.pool)
+  return (await sheets.rollById(context.pool, id))!
 }
 
 /** What a sheet took from the shelf, in mm: `was` is what each roll was thought to be. */

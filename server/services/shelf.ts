@@ -2,7 +2,7 @@ import { v7 } from 'uuid'
 import type { Bottle, BottleEntry, Stencil, StencilEntry } from '#shared/shelf'
 import { inTransaction } from '../db/pool'
 import * as bottles from '../db/queries/bottles'
-import { insertStencil, listStencils, setStencilAway } from '../db/queries/stencils'
+import { insertStencil, setStencilAway, stencilById } from '../db/queries/stencils'
 import type { Context } from './context'
 import { notify } from './context'
 import { editedMeanwhile, leadsOnly, notFound } from './refusal'
@@ -34,17 +34,17 @@ export async function changeBottle(context: Context, id: string, entry: BottleEn
 }
 
 /** @param id made by the client: sent twice, hung up once */
-export async function addStencil(context: Context, id: string, entry: StencilEntry): Promise<Stencil[]> {
+export async function addStencil(context: Context, id: string, entry: StencilEntry): Promise<Stencil> {
   return inTransaction(context.pool, async (db) => {
     if (await insertStencil(db, id, entry)) await notify(db, { topic: 'shelf' })
-    return listStencils(db)
+    return (await stencilById(db, id))!
   })
 }
 
-export async function putStencilAway(context: Context, id: string, putAway: boolean): Promise<Stencil[]> {
+export async function putStencilAway(context: Context, id: string, putAway: boolean): Promise<Stencil> {
   return inTransaction(context.pool, async (db) => {
     if (!await setStencilAway(db, id, putAway)) throw notFound('stencil')
     await notify(db, { topic: 'shelf' })
-    return listStencils(db)
+    return (await stencilById(db, id))!
   })
 }

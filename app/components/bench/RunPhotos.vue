@@ -14,7 +14,7 @@ const piece = ref<number | ''>('')
 const waiting = computed(() => work.outbox.filter(w => w.kind === 'photo' && w.runId === props.run.id).length)
 watch(waiting, (now, before) => void (now < before && load()))
 
-const load = () => api<Photo[]>(`runs/${props.run.id}/photos`).then(found => photos.value = found).catch(() => {})
+const load = () => apiList<Photo>(`runs/${props.run.id}/photos`).then(found => photos.value = found).catch(() => {})
 onMounted(load)
 onScopeDispose(useLiveTopic('photos', m => m.id === props.run.id && void load()))
 const titleOf = (p: Photo) => `${p.piece === null ? 'The run' : `${props.run.plan.noun} ${p.piece}`}, ${props.run.plan.steps.find(s => s.id === p.step)?.title ?? p.step}, ${format(p.at, 'HH:mm')}, ${studio.nameOf(p.by)}`

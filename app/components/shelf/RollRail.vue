@@ -23,16 +23,15 @@ const PX = 0.09
 const box = (r: Roll) => ({ width: Math.min(r.length, SHOWN) * PX, height: r.width * PX })
 
 async function add() {
-  const rolls = await submit(() => api<Roll[]>('rolls', 'POST', { id: id.value, roll: form }))
-  if (!rolls) return
-  studio.rolls = rolls
+  if (!await submit(() => api<Roll>('rolls', 'POST', { id: id.value, roll: form }))) return
+  await studio.loadRolls()
   Object.assign(form, blank())
   id.value = v7()
   adding.value = false
 }
 async function putAway(roll: Roll) {
   problem.value = ''
-  await api<Roll[]>(`rolls/${roll.id}`, 'DELETE').then(rolls => studio.rolls = rolls, (e: Error) => problem.value = e.message)
+  await api<Roll>(`rolls/${roll.id}`, 'DELETE').then(studio.loadRolls, (e: Error) => problem.value = e.message)
 }
 </script>
 

@@ -15,7 +15,7 @@ const adding = ref(false)
 const id = ref(v7())
 
 async function add() {
-  if (!await submit(() => api<Stencil[]>('stencils', 'POST', { id: id.value, stencil: form }))) return
+  if (!await submit(() => api<Stencil>('stencils', 'POST', { id: id.value, stencil: form }))) return
   await studio.loadShelf()
   id.value = v7()
   form.name = ''

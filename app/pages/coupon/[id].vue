@@ -15,8 +15,9 @@ const potencyOf = usePotency()
 const bottle = computed(() => studio.bottle(id))
 const coupons = ref<Coupon[]>([])
 const problem = ref('')
+const load = () => apiList<Coupon>(`bottles/${id}/coupons`).then(c => coupons.value = c, (e: Error) => void (problem.value = e.message))
 onMounted(() => {
-  api<Coupon[]>(`bottles/${id}/coupons`).then(c => coupons.value = c, (e: Error) => problem.value = e.message)
+  void load()
   if (runId && !work.run(runId)) work.loadRun(runId).catch((e: Error) => problem.value = e.message)
 })
 
@@ -29,13 +30,12 @@ const etched = computed(() => {
 })
 const open = computed(() => work.runs.find(r => r.coupon && r.bottleId === id && r.id !== runId))
 
-async function saved(all: Coupon[]) {
-  coupons.value = all
-  await studio.loadShelf()
+async function saved(newest: Coupon[]) {
+  await Promise.all([load(), studio.loadShelf()])
   const done = run.value
   if (!done || done.endedAt) return
   // The strips are judged by their marks; the run is closed with them.
-  const marks = all.find(c => c.runId === done.id)?.steps ?? []
+  const marks = newest.find(c => c.runId === done.id)?.steps ?? []
   for (const p of work.state(done).pieces.filter(x => !x.judged && !x.withdrawn)) work.enter(done, { kind: 'piece.judged', piece: p.n, result: 'good', faults: [], note: marks[p.n - 1] ? `frost ${marks[p.n - 1]!.frost}` : '' })
   work.enter(done, { kind: 'run.finished' })
 }

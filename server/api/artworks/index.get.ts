@@ -1,4 +1,4 @@
 import { listArtworks } from '../../db/queries/artworks'
-import { route } from '../../http/handler'
+import { afterRow, route } from '../../http/handler'
 
-export default route((_, { pool }) => listArtworks(pool))
+export default route((event, { pool }) => listArtworks(pool, afterRow(event)))

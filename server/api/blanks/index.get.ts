@@ -1,4 +1,4 @@
 import { listBlanks } from '../../db/queries/blanks'
-import { route } from '../../http/handler'
+import { afterRow, route } from '../../http/handler'
 
-export default route((_, { pool }) => listBlanks(pool))
+export default route((event, { pool }) => listBlanks(pool, afterRow(event)))

@@ -1,4 +1,4 @@
 import { listBottles } from '../../db/queries/bottles'
-import { route } from '../../http/handler'
+import { afterRow, route } from '../../http/handler'
 
-export default route((_, { pool }) => listBottles(pool))
+export default route((event, { pool }) => listBottles(pool, afterRow(event)))

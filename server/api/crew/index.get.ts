@@ -1,4 +1,4 @@
 import { listPeople } from '../../db/queries/people'
-import { route } from '../../http/handler'
+import { afterRow, route } from '../../http/handler'
 
-export default route((_, { pool }) => listPeople(pool))
+export default route((event, { pool }) => listPeople(pool, afterRow(event)))

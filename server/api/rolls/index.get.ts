@@ -1,4 +1,4 @@
 import { listRolls } from '../../db/queries/sheets'
-import { route } from '../../http/handler'
+import { afterRow, route } from '../../http/handler'
 
-export default route((_, { pool }) => listRolls(pool))
+export default route((event, { pool }) => listRolls(pool, afterRow(event)))

@@ -1,4 +1,4 @@
 import { listSheets } from '../../db/queries/sheets'
-import { route } from '../../http/handler'
+import { afterRow, route } from '../../http/handler'
 
-export default route((_, { pool }) => listSheets(pool))
+export default route((event, { pool }) => listSheets(pool, afterRow(event)))

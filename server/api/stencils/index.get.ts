@@ -1,4 +1,4 @@
 import { listStencils } from '../../db/queries/stencils'
-import { route } from '../../http/handler'
+import { afterRow, route } from '../../http/handler'
 
-export default route((_, { pool }) => listStencils(pool))
+export default route((event, { pool }) => listStencils(pool, afterRow(event)))

@@ -1,11 +1,16 @@
 import type { ArtFigures } from '#core/art-report'
 import type { Artwork, ArtworkForm, ArtworkSummary } from '#shared/artworks'
+import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
 const SUMMARY = 'id, name, figures, put_away as "putAway", version'
 
-export async function listArtworks(db: Db): Promise<ArtworkSummary[]> {
-  return (await db.query<ArtworkSummary>(`select ${SUMMARY} from artwork order by put_away, lower(name), id`)).rows
+/** A page of them, by name; those put away come last. @param after the last row of the page before, or null */
+export async function listArtworks(db: Db, after: string | null): Promise<ArtworkSummary[]> {
+  return (await db.query<ArtworkSummary>(`
+    select ${SUMMARY} from artwork
+    where ($1::uuid is null or (put_away, lower(name), id) > (select put_away, lower(name), id from artwork where id = $1))
+    order by put_away, lower(name), id limit $2`, [after, PAGE_ROWS])).rows
 }
 
 export async function artworkById(db: Db, id: string, lock = false): Promise<Artwork | undefined> {

@@ -1,11 +1,16 @@
 import type { Blank, BlankEntry, BlankForm } from '#shared/blanks'
+import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
 const COLUMNS = 'id, name, noun, substrate, height_kind as "heightKind", readings, girths, pane, entered, put_away as "putAway", version'
 const values = (id: string, b: BlankEntry, entered: BlankForm) => [id, b.name, b.noun, b.substrate, b.heightKind, JSON.stringify(b.readings), JSON.stringify(entered), b.pane && JSON.stringify(b.pane), JSON.stringify(b.girths)]
 
-export async function listBlanks(db: Db): Promise<Blank[]> {
-  return (await db.query<Blank>(`select ${COLUMNS} from blank order by put_away, lower(name), id`)).rows
+/** A page of them, by name; those put away come last. @param after the last row of the page before, or null */
+export async function listBlanks(db: Db, after: string | null): Promise<Blank[]> {
+  return (await db.query<Blank>(`
+    select ${COLUMNS} from blank
+    where ($1::uuid is null or (put_away, lower(name), id) > (select put_away, lower(name), id from blank where id = $1))
+    order by put_away, lower(name), id limit $2`, [after, PAGE_ROWS])).rows
 }
 
 export async function blankById(db: Db, id: string, lock = false): Promise<Blank | undefined> {

@@ -1,4 +1,5 @@
 import type { Bottle, BottleEntry } from '#shared/shelf'
+import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
 // The newest coupon of each substrate that showed a best time travels with its bottle: plans are made from it.
@@ -14,8 +15,12 @@ const values = (id: string, b: BottleEntry) => [
   b.strength && JSON.stringify(b.strength), b.strengthWritten, b.medium, b.grit, b.secondsPerCm2,
 ]
 
-export async function listBottles(db: Db): Promise<Bottle[]> {
-  return (await db.query<Bottle>(`select ${COLUMNS} from bottle order by put_away, lower(product_name), id`)).rows
+/** A page of them, by name; those put away come last. @param after the last row of the page before, or null */
+export async function listBottles(db: Db, after: string | null): Promise<Bottle[]> {
+  return (await db.query<Bottle>(`
+    select ${COLUMNS} from bottle
+    where ($1::uuid is null or (put_away, lower(product_name), id) > (select put_away, lower(product_name), id from bottle where id = $1))
+    order by put_away, lower(product_name), id limit $2`, [after, PAGE_ROWS])).rows
 }
 
 export async function bottleById(db: Db, id: string, lock = false): Promise<Bottle | undefined> {

@@ -1,11 +1,15 @@
 import type { Coupon } from '#shared/coupons'
+import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
 const COLUMNS = 'id, bottle_id as "bottleId", run_id as "runId", substrate, steps, verdict, best_s as best, rate, creep_rate as "creepRate", by_person as "by", at'
 
-/** Newest first; of all bottles when none is named. */
-export async function listCoupons(db: Db, bottleId: string | null = null): Promise<Coupon[]> {
-  return (await db.query<Coupon>(`select ${COLUMNS} from coupon where $1::uuid is null or bottle_id = $1 order by at desc, id desc`, [bottleId])).rows
+/** A page of them, newest first; of all bottles when none is named. @param after the last row of the page before, or null */
+export async function listCoupons(db: Db, bottleId: string | null, after: string | null): Promise<Coupon[]> {
+  return (await db.query<Coupon>(`
+    select ${COLUMNS} from coupon
+    where ($1::uuid is null or bottle_id = $1) and ($2::uuid is null or (at, id) < (select at, id from coupon where id = $2))
+    order by at desc, id desc limit $3`, [bottleId, after, PAGE_ROWS])).rows
 }
 
 /** @returns false when this id, or a coupon of this run, is stored already */

@@ -1,5 +1,6 @@
 import type { PlannedWall } from '#shared/blanks'
 import type { Job, JobDetails, JobEntry, JobForm, JobStatus, PlannedArt } from '#shared/jobs'
+import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
 const COLUMNS = `id, customer, due_on as "dueOn", notes, noun, pieces, surface, substrate, height_mm as height, girth_mm as girth, art_width_mm as "artWidth",
@@ -19,8 +20,12 @@ const values = (id: string, j: JobEntry, { wall, art }: KeptOfJob, entered: JobF
   JSON.stringify(detailsOf(j)), JSON.stringify(j.answers), JSON.stringify(j.schools), JSON.stringify(entered), j.blankId, wall && JSON.stringify(wall), j.artworkId, art && JSON.stringify(art),
 ]
 
-export async function listOpenJobs(db: Db): Promise<Job[]> {
-  return (await db.query<JobRow>(`select ${COLUMNS} from job where status in ('planned', 'running') order by due_on, id`)).rows.map(toJob)
+/** A page of the open ones, the soonest due first. @param after the last row of the page before, or null */
+export async function listOpenJobs(db: Db, after: string | null): Promise<Job[]> {
+  return (await db.query<JobRow>(`
+    select ${COLUMNS} from job
+    where status in ('planned', 'running') and ($1::uuid is null or (due_on, id) > (select due_on, id from job where id = $1))
+    order by due_on, id limit $2`, [after, PAGE_ROWS])).rows.map(toJob)
 }
 
 export async function jobById(db: Db, id: string, lock = false): Promise<Job | undefined> {

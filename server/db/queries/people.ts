@@ -1,3 +1,4 @@
+import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 import type { Skill } from '#core/schedule'
 import type { Person, Role } from '#shared/accounts'
@@ -25,8 +26,19 @@ export async function lockPerson(db: Db, id: string): Promise<PersonRow | undefi
   return (await db.query<PersonRow>(`select ${PERSON_COLUMNS} from person where id = $1 for update`, [id])).rows[0]
 }
 
-export async function listPeople(db: Db): Promise<Person[]> {
-  return (await db.query<Person>('select id, name, role, active, may, pin_hash is not null as "hasPin" from person order by active desc, lower(name)')).rows
+const CREW_COLUMNS = 'id, name, role, active, may, pin_hash is not null as "hasPin"'
+
+/** A page of all who ever worked here, by name; those who left come last. @param after the last row of the page before, or null */
+export async function listPeople(db: Db, after: string | null): Promise<Person[]> {
+  return (await db.query<Person>(`
+    select ${CREW_COLUMNS} from person
+    where $1::uuid is null or (not active, lower(name), id) > (select not active, lower(name), id from person where id = $1)
+    order by not active, lower(name), id limit $2`, [after, PAGE_ROWS])).rows
+}
+
+/** Who works here now, and whoever else is named. */
+export async function crewWith(db: Db, ids: readonly string[] = []): Promise<Person[]> {
+  return (await db.query<Person>(`select ${CREW_COLUMNS} from person where active or id = any($1) order by not active, lower(name), id`, [ids])).rows
 }
 
 export async function countPeople(db: Db): Promise<number> {

@@ -1,8 +1,13 @@
 import type { Photo } from '#shared/runs'
+import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
-export async function photosOfRun(db: Db, runId: string): Promise<Photo[]> {
-  const { rows } = await db.query<Omit<Photo, 'at'> & { at: Date }>('select id, step, piece, width, height, by_person as "by", at from run_photo where run_id = $1 order by at, id', [runId])
+/** A page of a run's pictures, oldest first. @param after the last row of the page before, or null */
+export async function photosOfRun(db: Db, runId: string, after: string | null): Promise<Photo[]> {
+  const { rows } = await db.query<Omit<Photo, 'at'> & { at: Date }>(`
+    select id, step, piece, width, height, by_person as "by", at from run_photo
+    where run_id = $1 and ($2::uuid is null or (at, id) > (select at, id from run_photo where id = $2))
+    order by at, id limit $3`, [runId, after, PAGE_ROWS])
   return rows.map(r => ({ ...r, at: r.at.getTime() }))
 }
 

@@ -1,11 +1,16 @@
 import type { Roll, RollEntry, Sheet, SheetForm, SheetSummary } from '#shared/sheets'
+import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
 const ROLL = 'id, name, resist, width, length, scrap, grain, put_away as "putAway"'
 const SUMMARY = 'id, name, cut_at as "cutAt", put_away as "putAway", version'
 
-export async function listRolls(db: Db): Promise<Roll[]> {
-  return (await db.query<Roll>(`select ${ROLL} from roll where not put_away order by scrap, lower(name), id`)).rows
+/** A page of them, by name, rolls before scraps. @param after the last row of the page before, or null */
+export async function listRolls(db: Db, after: string | null): Promise<Roll[]> {
+  return (await db.query<Roll>(`
+    select ${ROLL} from roll
+    where not put_away and ($1::uuid is null or (scrap, lower(name), id) > (select scrap, lower(name), id from roll where id = $1))
+    order by scrap, lower(name), id limit $2`, [after, PAGE_ROWS])).rows
 }
 
 export async function rollById(db: Db, id: string, lock = false): Promise<Roll | undefined> {
@@ -25,8 +30,12 @@ export async function shortenRoll(db: Db, id: string, length: number): Promise<v
   await db.query('update roll set length = $2 where id = $1', [id, length])
 }
 
-export async function listSheets(db: Db): Promise<SheetSummary[]> {
-  return (await db.query<SheetSummary>(`select ${SUMMARY} from cut_sheet order by put_away, cut_at is not null, lower(name), id`)).rows
+/** A page of them, by name; those that are cut or put away come last. @param after the last row of the page before, or null */
+export async function listSheets(db: Db, after: string | null): Promise<SheetSummary[]> {
+  return (await db.query<SheetSummary>(`
+    select ${SUMMARY} from cut_sheet
+    where ($1::uuid is null or (put_away, (cut_at is not null), lower(name), id) > (select put_away, (cut_at is not null), lower(name), id from cut_sheet where id = $1))
+    order by put_away, (cut_at is not null), lower(name), id limit $2`, [after, PAGE_ROWS])).rows
 }
 
 export async function sheetById(db: Db, id: string, lock = false): Promise<Sheet | undefined> {

@@ -1,10 +1,15 @@
 import type { Stencil, StencilEntry } from '#shared/shelf'
+import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
 const COLUMNS = 'id, name, resist, uses, put_away as "putAway"'
 
-export async function listStencils(db: Db): Promise<Stencil[]> {
-  return (await db.query<Stencil>(`select ${COLUMNS} from stencil order by put_away, lower(name), id`)).rows
+/** A page of them, by name; those put away come last. @param after the last row of the page before, or null */
+export async function listStencils(db: Db, after: string | null): Promise<Stencil[]> {
+  return (await db.query<Stencil>(`
+    select ${COLUMNS} from stencil
+    where ($1::uuid is null or (put_away, lower(name), id) > (select put_away, lower(name), id from stencil where id = $1))
+    order by put_away, lower(name), id limit $2`, [after, PAGE_ROWS])).rows
 }
 
 export async function stencilById(db: Db, id: string): Promise<Stencil | undefined> {

@@ -1,4 +1,4 @@
 import { listCoupons } from '../../../db/queries/coupons'
-import { pathId, route } from '../../../http/handler'
+import { afterRow, pathId, route } from '../../../http/handler'
 
-export default route((event, { pool }) => listCoupons(pool, pathId(event, 'bottle')))
+export default route((event, { pool }) => listCoupons(pool, pathId(event, 'bottle'), afterRow(event)))

@@ -1,4 +1,4 @@
 import { photosOfRun } from '../../../../db/queries/photos'
-import { pathId, route } from '../../../../http/handler'
+import { afterRow, pathId, route } from '../../../../http/handler'
 
-export default route((event, { pool }) => photosOfRun(pool, pathId(event, 'run')))
+export default route((event, { pool }) => photosOfRun(pool, pathId(event, 'run'), afterRow(event)))
