@@ -1,5 +1,10 @@
+import { connect } from 'node:net'
 import { describe, expect, it } from 'vitest'
 import { diskFull, killed, redelivered } from '../faults/faults'
+import { startApp } from '../support/app'
+import { event, newBottle, newRun, newStudio } from '../support/client'
+import { testCluster } from '../support/cluster'
+import type { StoredEvent } from '../../shared/runs'
 
 /** A short form of `npm run faults`, which kills fifty times. */
 describe('made = stored + tray: no entry is lost, and none is stored twice', () => {
@@ -19,5 +24,53 @@ describe('made = stored + tray: no entry is lost, and none is stored twice', () 
     expect(counts.again).toBeGreaterThan(0)
     expect(counts.words.every(w => w.startsWith('503 '))).toBe(true)
     expect(counts).toMatchObject({ lost: 0, doubled: 0, tray: 0, stored: counts.made, acknowledged: counts.made })
+  }, 120_000)
+})
+
+/** A request that never ends: a letter a second of a body that was said to be long. @returns what the server said last */
+function trickle(port: number): Promise<string> {
+  return new Promise((resolve) => {
+    let said = ''
+    const socket = connect(port, '127.0.0.1', () => socket.write('POST /api/session HTTP/1.1\r\nhost: x\r\ncontent-type: application/json\r\ncontent-length: 5000\r\n\r\n{'))
+    const letters = setInterval(() => socket.write(' '), 1000)
+    socket.on('data', part => said += String(part)).on('error', () => {}).on('close', () => {
+      clearInterval(letters)
+      resolve(said)
+    })
+  })
+}
+
+describe('whatever hangs', () => {
+  it('with a frozen database health says so within a second, and what was sent is stored once when it goes on; a body that never ends is given up', async () => {
+    const cluster = await testCluster()
+    try {
+      const app = await startApp(await cluster.database('frozen'))
+      const slow = trickle(app.port)
+      const { lead, mate, mateId } = await newStudio(app.url)
+      const { runId } = await newRun(mate, await newBottle(lead))
+      const tick = event({ kind: 'gate.ticked', step: 'safety', item: 'gloves', by: mateId })
+      cluster.freeze()
+      const sent = mate.post(`runs/${runId}/events`, { events: [tick] })
+      const times: number[] = []
+      for (let i = 0; i < 3; i++) {
+        const began = performance.now()
+        const health = await fetch(`${app.url}/api/health`)
+        times.push(performance.now() - began)
+        expect([health.status, await health.json()]).toEqual([503, expect.objectContaining({ ok: false, database: false })])
+      }
+      expect(Math.max(...times)).toBeLessThan(1000)
+      cluster.thaw()
+      expect((await sent).status).toBe(200)
+      expect((await mate.post(`runs/${runId}/events`, { events: [tick] })).status).toBe(200)
+      const stored = (await mate.get<{ events: StoredEvent[] }>(`runs/${runId}`)).body.events
+      expect(stored.filter(e => e.id === tick.id)).toHaveLength(1)
+      expect((await fetch(`${app.url}/api/health`)).status).toBe(200)
+      expect(await slow).toMatch(/^HTTP\/1\.1 408[^]*took too long to arrive/)
+      await app.kill()
+    }
+    finally {
+      cluster.thaw()
+      await cluster.destroy()
+    }
   }, 120_000)
 })

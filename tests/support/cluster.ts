@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync, chmodSync } from 'node:fs'
+import { mkdtempSync, readFileSync, readdirSync, rmSync, chmodSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { openCluster } from '../../scripts/lib/cluster.mjs'
@@ -13,13 +13,31 @@ export interface TestCluster {
   /** Every process of the server ends at once, as in a power cut. */
   kill: () => void
   start: () => Promise<void>
+  /** Every process of the server stands still, as on a disk that answers no more; `thaw` lets them go on. */
+  freeze: () => void
+  thaw: () => void
   destroy: () => Promise<void>
+}
+
+/** The server and what it started. */
+function processesOf(data: string): number[] {
+  const server = Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0])
+  const parentOf = (pid: string) => {
+    try {
+      return Number(readFileSync(`/proc/${pid}/stat`, 'utf8').replace(/^.*\) . /, '').split(' ')[0])
+    }
+    catch {
+      return 0
+    }
+  }
+  return [server, ...readdirSync('/proc').filter(pid => /^\d+$/.test(pid) && parentOf(pid) === server).map(Number)]
 }
 
 export async function testCluster(): Promise<TestCluster> {
   const dir = mkdtempSync(join(tmpdir(), 'crest-test-'))
   chmodSync(dir, 0o711)
   const cluster: Cluster = await openCluster(join(dir, 'cluster'))
+  const data = join(dir, 'cluster', 'pg')
   return {
     async database(name) {
       const url = await needDatabase(cluster, name)
@@ -28,6 +46,8 @@ export async function testCluster(): Promise<TestCluster> {
     },
     kill: () => cluster.kill(),
     start: () => cluster.start(),
+    freeze: () => processesOf(data).forEach(pid => process.kill(pid, 'SIGSTOP')),
+    thaw: () => processesOf(data).forEach(pid => process.kill(pid, 'SIGCONT')),
     async destroy() {
       await cluster.stop('immediate')
       rmSync(dir, { recursive: true, force: true })
