@@ -3,7 +3,7 @@ import { fieldErrors } from '#shared/fields'
 
 /**
  * A form checked by the same schema as the request. Errors show for a field once it was left, and for all after a
- * try to save; the server's own messages join them.
+ * try to save; the server's own messages join them. `all` holds them from the start.
  */
 export function useEntry<S extends z.ZodType>(schema: () => S, form: () => z.input<S>) {
   const tried = ref(false)
@@ -42,5 +42,5 @@ export function useEntry<S extends z.ZodType>(schema: () => S, form: () => z.inp
     }
   }
 
-  return { parsed, errors, problem, busy, left, submit }
+  return { parsed, errors, all, problem, busy, left, submit }
 }

@@ -27,7 +27,7 @@ const form = computed({ get: () => draft.value?.form ?? stored, set: value => dr
 const changed = computed(() => JSON.stringify(form.value) !== JSON.stringify(stored))
 const locked = computed(() => props.job !== null && props.job.status !== 'planned')
 
-const { parsed, errors, problem, busy, left, submit } = useEntry(() => jobSchema(studio.rules.lengthUnit), () => form.value)
+const { parsed, errors, all, problem, busy, left, submit } = useEntry(() => jobSchema(studio.rules.lengthUnit), () => form.value)
 const wall = computed(() => {
   const blank = parsed.value.success ? studio.blank(parsed.value.data.blankId) : null
   return blank && parsed.value.success ? plannedWall(blank, parsed.value.data) : null
@@ -42,6 +42,14 @@ const input = computed(() => {
   return parsed.value.success && bottle ? recipeInput(parsed.value.data, bottle, studio.stencil(parsed.value.data.stencilId), wall.value, studio.rules, new Date(serverNow())) : null
 })
 const recipe = computed(() => (input.value ? planRecipe(input.value) : null))
+/** There was a recipe before: then something was changed that takes it away. */
+const begun = ref(false)
+watch(recipe, is => begun.value ||= is !== null, { immediate: true })
+const LABELS: Record<string, string> = {
+  customer: 'For whom', dueOn: 'Due', notes: 'Notes', blankId: 'Blank', noun: 'What one is called', pieces: 'How many', substrate: 'Made of', surface: 'Where the art sits', height: 'Height', girth: 'Girth at the art',
+  artWidth: 'Width of the art', artHeight: 'Height of the art', openFraction: 'Share that is open', artMiddle: 'Middle above the base', finest: 'Finest detail',
+  bottleId: 'Etch with', resist: 'Resist', stencilId: 'Which stencil', ownBest: 'Best time of its own', temperature: 'Temperature at the bench',
+}
 
 const ranking = useRanking(form)
 /** Until somebody chooses, the best suggestion stands as soon as the art is known. */
@@ -112,9 +120,11 @@ function clear() {
       </div>
     </form>
     <RecipeSheet v-if="recipe && input" class="out" :recipe="recipe" :input="input" :bottle-id="form.bottleId" :wall="wall" :art="art" />
-    <div v-else class="empty">
-      <PieceSilhouette :shape="{ surface: 'cylinder', wall: null, height: 110, girth: 241, artWidth: 60, artHeight: 45 }" :size="230" />
-      <p>The recipe stands here as soon as piece and art are known: verdict, window, amounts, sizes, time and cost.</p>
+    <div v-else class="out empty">
+      <PieceSilhouette :shape="{ surface: 'cylinder', wall: null, height: 110, girth: 241, artWidth: 60, artHeight: 45 }" :size="130" />
+      <p>{{ begun ? 'The recipe comes back here once this is put right:' : 'The recipe stands here as soon as this is known:' }}</p>
+      <StillNeeded v-if="Object.keys(all).length" :errors="all" :labels="LABELS" />
+      <p v-else>The bottle to etch with is not on the shelf. Choose another under Resist and etchant.</p>
     </div>
   </div>
 </template>
@@ -125,8 +135,9 @@ form { display: grid; gap: 1.2rem; }
 /* The recipe stays beside the rung that is being decided. */
 .out { position: sticky; top: 0.6rem; max-height: calc(100vh - var(--sill, 0px) - 1.2rem); overflow-y: auto; overscroll-behavior: contain; padding-right: 0.4rem; }
 .do { display: flex; flex-wrap: wrap; gap: 0.7rem; }
-.empty { background: var(--card); color: var(--card-text); padding: 2rem; display: grid; justify-items: center; gap: 1.2rem; text-align: center; --glass: #8cc5b2; --frost: #f4fafa; }
-.empty p { max-width: 24rem; }
+.empty { background: var(--card); color: var(--card-text); padding: 1.4rem 1.6rem; display: grid; justify-items: center; gap: 0.8rem; text-align: center; --glass: #8cc5b2; --frost: #f4fafa; }
+.empty p { max-width: 26rem; }
+.empty .needed { width: min(30rem, 100%); }
 @media (max-width: 60rem) {
   .desk { grid-template-columns: minmax(0, 1fr); }
   .out { position: static; max-height: none; padding-right: 0; }
