@@ -43,7 +43,8 @@ export function parseStrength(raw: string): { ok: true, value: FerricStrength } 
   const text = raw.trim().toLowerCase().replace(/\s+/g, ' ')
   if (text === '') return fail('Write the strength from the label, for example 42 °Bé, 1.38 g/mL or 40 %.')
   const match = /^(?:sg |density )?([\d.,]+) ?(°? ?b[eé](?:aum[eé])?|g\/(?:ml|cm3|cm³|cc)|%(?: ?w\/w)?|sg)?$/.exec(text)
-  const value = match ? parseNumber(match[1]!) : null
+  // A density lies near one, so that its comma can only be that of decimals: 1,418 g/mL is 1418 kg/m³ as well.
+  const value = match ? parseNumber(match[1]!.replace(',', '.')) : null
   if (!match || value === null) return fail(`"${raw.trim()}" can't be read as a strength. Write it like 42 °Bé, 1.38 g/mL or 40 %.`)
   const unit = match[2] ?? (/^(sg|density)/.test(text) ? 'sg' : '')
   if (unit === '') return fail('Write the unit too: °Bé, g/mL or %.')

@@ -18,7 +18,7 @@ const VOLUME_UNITS: UnitTable = {
   'cl': 10, 'dl': 100, 'l': 1000, 'litre': 1000, 'litres': 1000, 'liter': 1000, 'liters': 1000,
   'tsp': ML_PER_TEASPOON, 'teaspoon': ML_PER_TEASPOON, 'teaspoons': ML_PER_TEASPOON,
   'tbsp': 3 * ML_PER_TEASPOON, 'tablespoon': 3 * ML_PER_TEASPOON, 'tablespoons': 3 * ML_PER_TEASPOON,
-  'fl oz': ML_PER_FLUID_OUNCE, 'floz': ML_PER_FLUID_OUNCE, 'oz': ML_PER_FLUID_OUNCE,
+  'fl oz': ML_PER_FLUID_OUNCE, 'fluid ounce': ML_PER_FLUID_OUNCE, 'fluid ounces': ML_PER_FLUID_OUNCE, 'floz': ML_PER_FLUID_OUNCE, 'oz': ML_PER_FLUID_OUNCE,
 }
 
 const TIME_UNITS: UnitTable = {
@@ -46,9 +46,17 @@ function tidy(text: string): string {
     .replace(/[“”″]|''/g, '"')
     .replace(/[‘’′]/g, '\'')
     .replace(/[−–—]/g, '-')
-    .replace(/[\s\u00a0\u202f]+/g, ' ')
+    .replace(/[\s\u00a0\u2007\u2009\u202f]+/g, ' ')
     .trim()
     .toLowerCase()
+}
+
+/** Why these digits can mean more than one number; null when they can't. Nobody's thousand becomes a one by guessing. */
+function unclear(text: string): string | null {
+  if (/(?<![\d.,])[1-9]\d{0,2}(,\d{3})+(?!\d)/.test(text)) return 'A comma before three digits can mean thousands or decimals. Leave it out, or use a point.'
+  if (/\d \d{3}(?!\d| ?\/)/.test(text)) return 'A space inside a number can mean thousands, or two numbers. Write the number without it.'
+  if (/\d'\d{3}(?!\d| ?\/)/.test(text)) return 'This mark before three digits can mean thousands or feet. Leave it out, or write ft.'
+  return null
 }
 
 /** A bare number: `12`, `9.5`, `,5`, `1/2`, `9 1/2`, `9-1/2`. Null when it is none of these. */
@@ -61,8 +69,8 @@ function readNumber(text: string): number | null {
   return /^(\d+([.,]\d*)?|[.,]\d+)$/.test(text) ? Number(text.replace(',', '.')) : null
 }
 
-/** A bare number as people write it: `42`, `1.38`, `,5`, `9 1/2`. Null when it is none. */
-export const parseNumber = (text: string): number | null => readNumber(tidy(text))
+/** A bare number as people write it: `42`, `1.38`, `,5`, `9 1/2`. Null when it is none, or could be two. */
+export const parseNumber = (text: string): number | null => (unclear(tidy(text)) === null ? readNumber(tidy(text)) : null)
 
 interface Kind {
   noun: string
@@ -73,32 +81,54 @@ interface Kind {
   max: number
 }
 
-/** Several number-and-unit pairs in a row, added up: `1 min 30 s`, `1' 2 1/2"`, or one bare number. */
+/** A number, whole, with decimals or with a fraction. */
+const NUMBER = String.raw`((?:\d+(?: | ?- ?))?\d+ ?\/ ?\d+|\d+(?:[.,]\d*)?|[.,]\d+)`
+const escaped = (unit: string) => unit.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
+const patterns = new WeakMap<UnitTable, RegExp>()
+
+/** A number and the longest of these units that follows it; a unit is not the beginning of another word. */
+function pairOf(units: UnitTable): RegExp {
+  let pattern = patterns.get(units)
+  if (!pattern) {
+    const names = Object.keys(units).sort((a, b) => b.length - a.length).map(escaped).join('|')
+    pattern = new RegExp(`^${NUMBER} ?(?:(${names})(?![a-z²]))?(.*)$`)
+    patterns.set(units, pattern)
+  }
+  return pattern
+}
+
+/** Several number-and-unit pairs in a row, added up: `1 min 30 s`, `1' 2 1/2"`, `1'-2"`, or one bare number. */
 function parseQuantity(raw: string, kind: Kind): Parsed {
-  const text = tidy(raw)
+  // A point after a unit only says that it is short for something.
+  const text = tidy(raw).replace(/([a-z²])\./g, '$1')
   if (text === '') return fail(`Write the ${kind.noun}, for example ${kind.example}.`)
   if (text.startsWith('-')) return fail(`A ${kind.noun} can't be negative.`)
   if (/\de[+-]?\d/.test(text)) return fail(`Write the ${kind.noun} out in full, for example ${kind.example}.`)
-  if (/\d,\d{3}(?!\d)/.test(text)) return fail('A comma before three digits can mean thousands or decimals. Leave it out, or use a point.')
+  const either = unclear(text)
+  if (either !== null) return fail(either)
 
   let total = 0
   let rest = text
-  let pairs = 0
-  while (rest !== '') {
-    const match = /^([\d.,]+(?:(?: |-| - )\d+ ?\/ ?\d+| ?\/ ?\d+)?) ?([a-z"'][a-z ]*)?(.*)$/.exec(rest)
+  for (let pairs = 0; rest !== ''; pairs++) {
+    const match = pairOf(kind.units).exec(rest)
     const number = match ? readNumber(match[1]!.trim()) : null
     if (!match || number === null) return fail(`"${raw.trim()}" can't be read as a ${kind.noun}. Write it like ${kind.example}.`)
-    const unit = match[2]?.trim().replace(/\.$/, '')
-    if (unit === undefined && pairs > 0) return fail(`"${raw.trim()}" has a number without a unit. Write it like ${kind.example}.`)
-    const factor = kind.units[unit ?? kind.bare]
-    if (factor === undefined) return fail(`"${unit}" isn't a unit for a ${kind.noun}. Write it like ${kind.example}.`)
-    total += number * factor
-    rest = match[3]!.replace(/^[. ]+/, '')
-    pairs += 1
+    const [unit, after] = [match[2], match[3]!.trim()]
+    if (unit === undefined) {
+      const word = /^[a-z²"']+(?: [a-z²]+)*/.exec(after)?.[0]
+      if (word) return fail(`"${word}" isn't a unit for a ${kind.noun}. Write it like ${kind.example}.`)
+      if (pairs > 0) return fail(`"${raw.trim()}" has a number without a unit. Write it like ${kind.example}.`)
+      if (/^\d/.test(after)) return fail(`"${raw.trim()}" has two numbers. Write one number with its unit, like ${kind.example}.`)
+      if (after !== '') return fail(`"${raw.trim()}" can't be read as a ${kind.noun}. Write it like ${kind.example}.`)
+    }
+    total += number * kind.units[unit ?? kind.bare]!
+    // Feet and inches are often written with a dash between them.
+    rest = unit !== undefined && FEET.has(unit) ? after.replace(/^- ?/, '') : after
   }
   if (total > kind.max) return fail(`That ${kind.noun} is larger than anything a bench holds. Check the unit.`)
   return { ok: true, value: total }
 }
+const FEET = new Set(['\'', 'ft', 'foot', 'feet'])
 
 /**
  * A tape reading, as people write it: `9 1/2"`, `9.5 in`, `241 mm`, `9 ½`, `9-1/2`.
@@ -140,6 +170,8 @@ export function parseFraction(raw: string): Parsed {
   const body = text.replace(/ ?(%|percent)$/, '')
   if (body === '') return fail('Write the share that is open, for example 35 %.')
   if (body.startsWith('-')) return fail('A share can\'t be negative.')
+  const either = unclear(body)
+  if (either !== null) return fail(either)
   const number = readNumber(body)
   if (number === null) return fail(`"${raw.trim()}" can't be read as a share. Write it like 35 %.`)
   // "1" alone may be meant as 1 % or as the whole, so it is asked back rather than guessed.
@@ -164,6 +196,8 @@ export function parseCount(raw: string): Parsed {
 export function parseTemperature(raw: string): Parsed {
   const match = /^(-? ?[\d.,]+) ?°? ?(c|f)?$/.exec(tidy(raw))
   const negative = match?.[1]?.startsWith('-') ?? false
+  const either = unclear(tidy(raw))
+  if (either !== null) return fail(either)
   const number = match ? readNumber(match[1]!.replace(/^- ?/, '')) : null
   if (!match || number === null) return fail(tidy(raw) === '' ? 'Write the temperature, for example 20 °C.' : `"${raw.trim()}" can't be read as a temperature. Write it like 20 °C.`)
   const written = negative ? -number : number
@@ -178,29 +212,32 @@ export function parsePressure(text: string): Parsed {
   return parseQuantity(text, { noun: 'pressure', example: '275 kPa', units: PRESSURE_UNITS, bare: 'kpa', max: 2000 })
 }
 
-const AREA_UNITS: UnitTable = { 'mm²': 1, 'mm2': 1, 'cm²': 100, 'cm2': 100, 'in²': MM_PER_INCH ** 2, 'in2': MM_PER_INCH ** 2, 'sq in': MM_PER_INCH ** 2 }
+const AREA_UNITS: UnitTable = {
+  'mm²': 1, 'mm2': 1, 'sq mm': 1, 'cm²': 100, 'cm2': 100, 'sq cm': 100, 'm²': 1_000_000, 'm2': 1_000_000,
+  'in²': MM_PER_INCH ** 2, 'in2': MM_PER_INCH ** 2, 'sq in': MM_PER_INCH ** 2, 'square inch': MM_PER_INCH ** 2, 'square inches': MM_PER_INCH ** 2,
+  'sq ft': (12 * MM_PER_INCH) ** 2, 'ft²': (12 * MM_PER_INCH) ** 2, 'ft2': (12 * MM_PER_INCH) ** 2, 'square foot': (12 * MM_PER_INCH) ** 2, 'square feet': (12 * MM_PER_INCH) ** 2,
+}
 
-/** `25 cm²`, `4 sq in`. @returns mm²; a bare number is cm² */
-export function parseArea(raw: string): Parsed {
-  const text = tidy(raw)
-  const match = /^([\d.,]+(?: \d+\/\d+)?) ?([a-z][a-z ]*[²2]?)?$/.exec(text)
-  const number = match ? readNumber(match[1]!) : null
-  const factor = AREA_UNITS[match?.[2] ?? 'cm2']
-  if (number === null || factor === undefined) return fail(text === '' ? 'Write the area, for example 25 cm².' : `"${raw.trim()}" can't be read as an area. Write it like 25 cm².`)
-  return { ok: true, value: number * factor }
+/** `25 cm²`, `4 sq in`, `½ sq in`. @returns mm²; a bare number is cm² */
+export function parseArea(text: string): Parsed {
+  return parseQuantity(text, { noun: 'area', example: '25 cm²', units: AREA_UNITS, bare: 'cm²', max: 20_000_000 })
 }
 
 /** A plain factor: `1.25`, `× 2`. */
 export function parseFactor(raw: string): Parsed {
-  const value = readNumber(tidy(raw).replace(/^[×x] ?/, ''))
-  return value === null ? fail(`"${raw.trim()}" can't be read as a number. Write it like 1.25.`) : { ok: true, value }
+  const text = tidy(raw).replace(/^[×x] ?/, '')
+  const either = unclear(text)
+  if (either !== null) return fail(either)
+  const value = readNumber(text)
+  if (value === null) return fail(`"${raw.trim()}" can't be read as a number. Write it like 1.25.`)
+  return value > 1000 ? fail('More than 1000 times is no sensible factor. Check the number.') : { ok: true, value }
 }
 
 /** A mark from 0 to 10 by eye, or a measured contrast in per cent: `7.5`, `75 %`. @returns 0 to 10 */
 export function parseScore(raw: string): Parsed {
   const text = tidy(raw)
   const percent = text.endsWith('%')
-  const number = readNumber(text.replace(/ ?%$/, ''))
+  const number = parseNumber(text.replace(/ ?%$/, ''))
   const value = number === null ? null : percent ? number / 10 : number
   return value === null || value > 10 ? fail('Write a mark from 0 (clear) to 10 (even and white), or a contrast up to 100 %.') : { ok: true, value }
 }
@@ -210,6 +247,8 @@ export function parseMoney(raw: string): Parsed {
   const text = tidy(raw)
   if (text === '') return fail('Write an amount, for example 18.50.')
   if (text.startsWith('-')) return fail('An amount can\'t be negative.')
+  const either = unclear(text)
+  if (either !== null) return fail(either)
   const value = readNumber(text)
   return value === null || value > 1_000_000 ? fail(`"${raw.trim()}" can't be read as an amount. Write it like 18.50.`) : { ok: true, value }
 }

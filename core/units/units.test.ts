@@ -9,6 +9,7 @@ describe('reading a tape as people write it', () => {
     ['9 1/2"', 241.3], ['9.5 in', 241.3], ['241 mm', 241], ['9 ½ in', 241.3], ['9½"', 241.3], ['9-1/2"', 241.3], ['9 - 1/2 inches', 241.3],
     [',5 in', 12.7], ['.5"', 12.7], ['24,13 cm', 241.3], ['1\' 2"', 355.6], ['1 ft 2 in', 355.6], ['3/8 in.', 9.525], ['  75  mm ', 75],
     ['9 1⁄2 ″', 241.3], ['0.24 m', 240], ['80', 80],
+    ['1\'-2"', 355.6], ['1\' - 2 1/2"', 368.3], ['1 ft. - 2 in.', 355.6], ['1’2½”', 368.3], ['1500 mm', 1500], ['0,125 in', 3.175], ['1,2345 m', 1234.5], ['1 m 2 cm', 1020],
   ])('%s is %d mm', (text, mm) => {
     expect(value(u.parseLength(text))).toBeCloseTo(mm, 9)
   })
@@ -22,6 +23,8 @@ describe('reading a tape as people write it', () => {
   it.each([
     ['', /Write the length/], ['   ', /Write the length/], ['-4 mm', /negative/], ['−4', /negative/], ['1e9', /out in full/], ['1/0 in', /can't be read/],
     ['1,000 mm', /comma/], ['about 9', /can't be read/], ['9 furlong', /isn't a unit/], ['99999 m', /Check the unit/], ['9 in 3', /without a unit/],
+    ['1 500 mm', /without it/], ['1\u2009500 mm', /without it/], ['1\u00a0500', /without it/], ['1\u202f500 mm', /without it/], ['1\'500', /thousands or feet/], ['1’500 mm', /thousands or feet/],
+    ['4 6 in', /two numbers/], ['1,500 mm', /comma/], ['1,500,000 mm', /comma/], ['1-2 in', /can't be read/], ['4 mm - 2 mm', /can't be read/], ['5 inchworm', /isn't a unit/], ['20 m', /Check the unit/],
     ['--', /negative/], ['9..5', /can't be read/], ['<b>', /can't be read/], ['∞', /can't be read/], ['NaN', /can't be read/],
   ])('"%s" is refused with advice', (text, message) => {
     expect(value(u.parseLength(text))).toMatch(message)
@@ -75,6 +78,30 @@ describe('volumes, times, shares, counts', () => {
     expect(value(u.parseMoney('18,50'))).toBe(18.5)
     expect(value(u.parseMoney('-2'))).toMatch(/negative/)
     expect(value(u.parseMoney('1e3'))).toMatch(/can't be read/)
+  })
+})
+
+describe('areas, amounts, factors: nobody\'s thousand becomes a one', () => {
+  it.each([['25', 2500], ['25 cm²', 2500], ['25cm2', 2500], ['4 sq in', 2580.64], ['½ sq in', 322.58], ['1/2 sq. in.', 322.58], ['2 1/2 in²', 1612.9], ['1 square foot', 92_903.04], ['1 cm² 50 mm²', 150]])('%s is %d mm²', (text, mm2) => {
+    expect(value(u.parseArea(text))).toBeCloseTo(mm2, 6)
+  })
+  it.each([['', /Write the area/], ['1,000 cm²', /comma/], ['1 000 cm²', /without it/], ['30 m²', /Check the unit/], ['5 cm', /isn't a unit/], ['-1', /negative/]])('"%s" is no area', (text, message) => {
+    expect(value(u.parseArea(text))).toMatch(message)
+  })
+  it.each([['1,850', /comma/], ['1 850', /without it/], ['1\'850', /thousands/], ['2000000', /can't be read/]])('"%s" is no amount', (text, message) => expect(value(u.parseMoney(text))).toMatch(message))
+  it('amounts with decimals are', () => expect(['18.5', '0,125', '1850', ',50'].map(t => value(u.parseMoney(t)))).toEqual([18.5, 0.125, 1850, 0.5]))
+  it.each([['1,000 %', /comma/], ['1 000', /without it/]])('"%s" is no share', (text, message) => expect(value(u.parseFraction(text))).toMatch(message))
+  it.each([['1,250', /comma/], ['1001', /sensible/], ['', /can't be read/]])('"%s" is no factor', (text, message) => expect(value(u.parseFactor(text))).toMatch(message))
+  it('factors with decimals are', () => expect(['1.25', '× 2', '1,25', '1/2'].map(t => value(u.parseFactor(t)))).toEqual([1.25, 2, 1.25, 0.5]))
+  it('a bare number that could be two is none', () => expect(['1,500', '1 500', '1,5', '0,125', '9 1/2'].map(u.parseNumber)).toEqual([null, null, 1.5, 0.125, 9.5]))
+  it.each([['1 fl. oz.', 29.5735295625], ['1 fl oz', 29.5735295625], ['2 Fluid Ounces', 59.147059125], ['1 tsp.', 4.92892159375], ['½ tsp', 2.464460796875], ['1 L 200 mL', 1200]])('%s is %d mL', (text, ml) => {
+    expect(value(u.parseVolume(text))).toBeCloseTo(ml, 9)
+  })
+  it.each([['5 min. 30 s', 330], ['5min30s', 330], ['5 min .5 s', 300.5], ['1 h. 20 min.', 4800]])('%s is %d s', (text, s) => expect(value(u.parseDuration(text))).toBe(s))
+  it.each([['1,000 kPa', /comma/], ['3000 kPa', /Check the unit/]])('"%s" is no pressure', (text, message) => expect(value(u.parsePressure(text))).toMatch(message))
+  it.each([['1,000 °C', /comma/], ['20,5 °C', 20.5], ['-5', -5], ['68 F', 20]])('a temperature of %s', (text, is) => {
+    if (typeof is === 'number') expect(value(u.parseTemperature(text))).toBeCloseTo(is, 9)
+    else expect(value(u.parseTemperature(text))).toMatch(is)
   })
 })
 
