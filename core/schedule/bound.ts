@@ -4,7 +4,10 @@ import type { Chain, Fixture, Hands, Instance, Skill, Task } from './model'
 /** A stretch of work that cannot begin before `head` and is followed by `tail` until the end, s. */
 interface Load { head: number, seconds: number, tail: number }
 
-/** When this much work can be over at the earliest, shared by these hands from `from` on, s. */
+/**
+ * When this much work can be over at the earliest, shared by these hands from `from` on, s. By any time t no more is done than the hands that
+ * are there have seconds between `from` and t, all of them busy all the time: the earliest t at which those reach the work is the answer.
+ */
 function workedBy(hands: readonly Hands[], from: number, work: number): number {
   if (work <= 0) return from
   const edges = [...new Set(hands.flatMap(h => h.shifts.flatMap(([a, b]) => [Math.max(a, from), Math.max(b, from)])))].sort((a, b) => a - b)
@@ -33,7 +36,11 @@ function loadsOf(chain: Chain, ready: number, tail = chain.tail): (Load & { task
   })
 }
 
-/** The best of all sets of loads with no head before one level and no tail under another. */
+/**
+ * The best of all sets of loads with no head before one level and no tail under another. None of a set begins before that head, so that its
+ * work is over no sooner than `over` says; whichever of them is over last is followed by that tail or more. So each set gives a bound, and the
+ * greatest of them is one.
+ */
 function groupBound(loads: readonly Load[], over: (from: number, work: number) => number): number {
   let best = 0
   const heads = [...new Set(loads.map(l => l.head))].sort((a, b) => a - b).slice(0, 60)
@@ -55,7 +62,9 @@ function readyTimes(instance: Instance): Map<string, number> {
     const known = ready.get(chain.id)
     if (known !== undefined) return known
     if (seen.has(chain.id)) return Infinity
-    const at = Math.max(chain.release, ...chain.after.map((a) => {
+    // What began already, or is locked, waits for nothing any more.
+    const waits = chain.tasks[0]!.fixed ? [] : chain.after
+    const at = Math.max(chain.release, ...waits.map((a) => {
       const before = chains.get(a.chain)
       return before ? Math.max(...loadsOf(before, of(before, new Set([...seen, chain.id]))).map(l => l.head + l.seconds)) + a.wait : 0
     }))
@@ -69,13 +78,13 @@ function readyTimes(instance: Instance): Map<string, number> {
 /** The least time from a chain's start to its end, s, without what comes after it. */
 const spanOf = (chain: Chain): number => (chain.tasks.length === 1 ? chain.tasks[0]!.seconds : chain.tasks[0]!.seconds + chain.tasks.at(-1)!.lag!.least + chain.tasks.at(-1)!.seconds)
 
-/** What follows each chain at least, s: its drying, and whatever waits for it. */
+/** What follows each chain at least, s: its drying, and whatever waits for it, which takes its own least span; what is fixed waits for nothing. */
 export function leastTails(instance: Instance): Map<string, number> {
   const tails = new Map<string, number>()
   const of = (chain: Chain, depth: number): number => {
     const known = tails.get(chain.id)
     if (known !== undefined) return known
-    const waiting = depth > instance.chains.length ? [] : instance.chains.flatMap(o => o.after.filter(a => a.chain === chain.id).map(a => a.wait + spanOf(o) + of(o, depth + 1)))
+    const waiting = depth > instance.chains.length ? [] : instance.chains.filter(o => !o.tasks[0]!.fixed).flatMap(o => o.after.filter(a => a.chain === chain.id).map(a => a.wait + spanOf(o) + of(o, depth + 1)))
     const tail = Math.max(chain.tail, ...waiting)
     tails.set(chain.id, tail)
     return tail

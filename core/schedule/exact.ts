@@ -323,13 +323,25 @@ class OrderSearch {
   }
 }
 
-/** Two people together: the longest tails first, level by level. @param free when each of them is, s */
+/** When two people who are free from these times on have done this much work between them at the earliest, s. */
+function sharedBetween(one: number, other: number, work: number): number {
+  const [first, second] = [Math.min(one, other), Math.max(one, other)]
+  return work <= second - first ? first + work : (first + second + work) / 2
+}
+
+/**
+ * Two people together, the longest tails first, level by level. Of the loads with at least one tail, none begins before their least
+ * head, and nobody works on one before they are free: by a time t the two have worked at most max(0, t − a) + max(0, t − b), where a and b
+ * are the later of that head and each one's freedom. All of it is done no sooner than this reaches the work, and the last of it is
+ * followed by a tail of that level or more.
+ * @param free when each of them is, s
+ */
 function twoHandBound(loads: Loads, free: readonly number[]): number {
   let [most, work, head] = [0, 0, Infinity]
   for (const l of [...loads].sort((a, b) => b.tail - a.tail)) {
     work += l.seconds
     head = Math.min(head, l.head)
-    most = Math.max(most, (Math.max(head, free[0]!) + Math.max(head, free[1]!) + work) / 2 + l.tail)
+    most = Math.max(most, sharedBetween(Math.max(head, free[0]!), Math.max(head, free[1]!), work) + l.tail)
   }
   return most
 }
