@@ -185,7 +185,7 @@ clock = now - 30 * DAY
 await loadPeople()
 const bottles = await loadShelf()
 await loadArt(as('maren'), bottles, () => v7({ msecs: clock }))
-for (const roll of ROLLS) await addRoll(as('maren'), v7({ msecs: clock }), rollSchema.parse(roll))
+for (const roll of ROLLS) await addRoll(as('maren'), v7({ msecs: clock }), rollSchema('mm').parse(roll))
 for (const { blank, arts, form } of SHEETS) {
   await addSheet(as('maren'), v7({ msecs: clock }), { ...form, blankId: bottles[`blank ${blank}`], placements: form.placements.map((p, i) => ({ ...p, artworkId: bottles[`art ${arts[i]}`] })) })
 }

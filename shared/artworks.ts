@@ -3,8 +3,9 @@ import { ART_LIMITS, FACES } from '#core/art'
 import type { FaceId } from '#core/art'
 import { CUTTING_WAYS } from '#core/art-report'
 import type { ArtFigures, CuttingWay, Fix } from '#core/art-report'
-import { parseDuration, parseLength } from '#core/units'
-import { optionalField, writtenField } from './fields'
+import { parseDuration } from '#core/units'
+import { lengthField, optionalField, optionalLength } from './fields'
+import type { LengthUnit } from './fields'
 
 /** Where the art comes from. An SVG is kept as it was loaded and read anew each time; its markup never reaches a page. */
 const sourceSchema = z.discriminatedUnion('kind', [
@@ -35,14 +36,14 @@ export const figuresSchema: z.ZodType<ArtFigures> = z.object({
 })
 
 /** A stencil's art as it is designed. Lengths without a unit are in the house unit. */
-export function artworkSchema(unit: 'mm' | 'in') {
-  const length = (least: number, most: number, low: string) => writtenField(text => (/^\s*0+\s*$/.test(text) ? { ok: true, value: 0 } : parseLength(text, unit)), mm => (mm < least ? low : mm > most ? 'That is larger than this bench takes. Check the unit.' : null))
+export function artworkSchema(unit: LengthUnit) {
+  const length = (least: number, most: number, low: string) => lengthField(unit, mm => (mm < least ? low : mm > most ? 'That is larger than this bench takes. Check the unit.' : null))
   return z.object({
     name: z.string().trim().min(2, 'Write what it shows.').max(60, 'Keep it under 60 letters.'),
     source: sourceSchema,
     width: length(3, 3000, 'That is smaller than can be etched. Check the unit.'),
     /** Lettering: height of a capital; then the width is the most that it may take. */
-    capital: optionalField(text => parseLength(text, unit), mm => (mm < 1 || mm > 1000 ? 'A capital is between 1 and 1000 mm tall.' : null)),
+    capital: optionalLength(unit, mm => (mm < 1 || mm > 1000 ? 'A capital is between 1 and 1000 mm tall.' : null)),
     polarity: z.enum(['shape', 'background']),
     margin: length(0, 500, ''),
     through: z.boolean(),
@@ -50,7 +51,7 @@ export function artworkSchema(unit: 'mm' | 'in') {
     bottleId: z.union([z.literal('').transform(() => null), z.uuid('Choose from the shelf, or none.')]),
     dwell: optionalField(parseDuration, s => (s < 5 || s > 7200 ? 'A dwell is between 5 seconds and two hours.' : null)),
     blankId: z.union([z.literal('').transform(() => null), z.uuid('Choose a blank, or none.')]),
-    middle: optionalField(text => parseLength(text, unit), mm => (mm > 3000 ? 'That lies off the piece.' : null)),
+    middle: optionalLength(unit, mm => (mm > 3000 ? 'That lies off the piece.' : null)),
     fixes: z.array(fixSchema).max(12, 'Twelve fixes are enough. Take one away first.'),
   }).superRefine((art, context) => {
     // What a drawing says is read in a worker, here and on the server: a form is checked at every keystroke.

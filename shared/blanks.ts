@@ -3,30 +3,25 @@ import { paneProblem } from '#core/blank'
 import type { Pane } from '#core/blank'
 import { SUBSTRATE_IDS } from '#core/materials'
 import type { SubstrateId } from '#core/materials'
-import { parseLength } from '#core/units'
 import { measuredWall } from '#core/vessel'
 import type { GirthReading, HeightKind, Wall } from '#core/vessel'
-import { writtenField } from './fields'
+import { lengthField, lengthLines } from './fields'
+import type { LengthUnit } from './fields'
 
 /** A blank as it is measured: two to twelve girths, each at its height. Lengths without a unit are in the house unit. */
-export function blankSchema(unit: 'mm' | 'in') {
+export function blankSchema(unit: LengthUnit) {
   const reading = z.object({
-    height: writtenField(text => (/^\s*0+\s*$/.test(text) ? { ok: true, value: 0 } : parseLength(text, unit)), mm => (mm > 3000 ? 'That is taller than this bench takes. Check the unit.' : null)),
-    girth: writtenField(text => parseLength(text, unit), mm => (mm < 20 ? 'That is thinner than a finger. Check the unit.' : mm > 6000 ? 'That is larger than this bench takes. Check the unit.' : null)),
+    height: lengthField(unit, mm => (mm > 3000 ? 'That is taller than this bench takes. Check the unit.' : null)),
+    girth: lengthField(unit, mm => (mm < 20 ? 'That is thinner than a finger. Check the unit.' : mm > 6000 ? 'That is larger than this bench takes. Check the unit.' : null)),
   })
   const name = {
     name: z.string().trim().min(2, 'Write what you call it.').max(60, 'Keep it under 60 letters.'),
     noun: z.string().trim().toLowerCase().min(2, 'Write what one piece is called, for example tumbler.').max(30, 'Keep it under 30 letters.'),
     substrate: z.enum(SUBSTRATE_IDS, 'Choose what it is made of.'),
   }
-  const length = (least: number, most: number) => writtenField(text => parseLength(text, unit), mm => (mm < least || mm > most ? `Between ${least} and ${most} mm. Check the unit.` : null))
+  const length = (least: number, most: number) => lengthField(unit, mm => (mm < least || mm > most ? `Between ${least} and ${most} mm. Check the unit.` : null))
   /** Girths of a batch, one a line; nothing written is none. */
-  const batch = z.string().max(2000, 'Keep it to a hundred pieces.').transform((text, context): number[] => text.split(/[\n;]+/).filter(t => t.trim()).flatMap((line) => {
-    const read = parseLength(line, unit)
-    if (read.ok) return [read.value]
-    context.addIssue({ code: 'custom', message: read.error })
-    return []
-  }))
+  const batch = lengthLines(unit, 'Keep it to a hundred pieces.')
   const round = z.object({
     ...name, girths: batch, shape: z.literal('round'), heightKind: z.enum(['vertical', 'side']),
     readings: z.array(reading).min(2, 'Read two girths at two heights or more.').max(12, 'Twelve readings are enough for any wall.'),

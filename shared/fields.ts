@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { parseLength } from '#core/units'
 import type { Parsed } from '#core/units'
 
 /** A field that people fill in by hand: text in, a number in base units out, the parser's own sentence on error. */
@@ -24,6 +25,34 @@ export function optionalField(parse: (text: string) => Parsed, check?: (value: n
     context.addIssue({ code: 'custom', message: read.error.issues[0]!.message })
     return z.NEVER
   })
+}
+
+export type LengthUnit = 'mm' | 'in'
+
+/** Fields that hold lengths, and the unit taken where none is written. */
+const lengthUnits = new WeakMap<z.ZodType, LengthUnit>()
+const ofLength = <F extends z.ZodType>(field: F, unit: LengthUnit): F => {
+  lengthUnits.set(field, unit)
+  return field
+}
+/** The unit that a field takes a bare number in; undefined where it holds no length. */
+export const lengthUnitOf = (field: z.ZodType): LengthUnit | undefined => lengthUnits.get(field)
+
+/** A length in mm as people write it. @param unit taken where none is written */
+export const lengthField = (unit: LengthUnit, check?: (mm: number) => string | null) => ofLength(writtenField(text => parseLength(text, unit), check), unit)
+/** The same, and nothing written is null. */
+export const optionalLength = (unit: LengthUnit, check?: (mm: number) => string | null) => ofLength(optionalField(text => parseLength(text, unit), check), unit)
+/** Lengths in mm, one a line; nothing written is none. */
+export const lengthLines = (unit: LengthUnit, tooLong: string) => ofLength(z.string().max(2000, tooLong).transform((text, context): number[] => text.split(/[\n;]+/).filter(t => t.trim()).flatMap((line) => {
+  const read = parseLength(line, unit)
+  if (read.ok) return [read.value]
+  context.addIssue({ code: 'custom', message: read.error })
+  return []
+})), unit)
+
+/** What was written with the unit it was meant in, so that it stays what it was when the house changes its unit. */
+export function withUnit(text: string, unit: LengthUnit): string {
+  return text.split('\n').map(line => (/[\d½⅓⅔¼¾⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞]/.test(line) && !/[a-z"'“”″‘’′]/i.test(line) ? `${line.trim()} ${unit}` : line)).join('\n')
 }
 
 /** A day as `2026-06-01`, checked to exist, of this century: no other is anybody's due date. */

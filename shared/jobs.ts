@@ -12,9 +12,10 @@ import { RESIST_IDS, SUBSTRATE_IDS, substrateKind } from '#core/materials'
 import type { ResistId, SubstrateId } from '#core/materials'
 import { FINISHES } from '#core/steps'
 import type { Finish } from '#core/steps'
-import { formatDuration, parseCount, parseDuration, parseFraction, parseLength, parseTemperature } from '#core/units'
+import { formatDuration, parseCount, parseDuration, parseFraction, parseTemperature } from '#core/units'
 import type { PlannedWall } from './blanks'
-import { dayField, optionalField, writtenField } from './fields'
+import { dayField, lengthField, optionalField, optionalLength, writtenField } from './fields'
+import type { LengthUnit } from './fields'
 
 /** A school chosen for this job, or '' for the house's. */
 const schoolField = (key: keyof Schools) => z.union([z.literal(''), z.enum(SCHOOL_TABLES[key].map(s => s.id) as [string, ...string[]], 'Choose one of these, or the house\'s.')])
@@ -25,8 +26,8 @@ const lookIds = BLAST_LOOKS.map(l => l.id) as [BlastLook, ...BlastLook[]]
  * The plan of a job as it is typed in. Lengths without a unit are in the house unit.
  * The same schema checks the form and the request.
  */
-export function jobSchema(unit: 'mm' | 'in') {
-  const length = (most: number, least = 3) => writtenField(text => parseLength(text, unit), (mm) => {
+export function jobSchema(unit: LengthUnit) {
+  const length = (most: number, least = 3) => lengthField(unit, (mm) => {
     if (mm === 0) return 'Zero is no size. Measure it again.'
     if (mm < least) return 'That is smaller than can be etched. Check the unit.'
     return mm > most ? 'That is larger than this bench takes. Check the unit.' : null
@@ -45,8 +46,8 @@ export function jobSchema(unit: 'mm' | 'in') {
     artWidth: length(3000),
     artHeight: length(3000),
     openFraction: writtenField(parseFraction, f => (f <= 0 ? 'Nothing is open, so nothing would be etched.' : null)),
-    artMiddle: optionalField(text => parseLength(text, unit), mm => (mm < 3 || mm > 3000 ? 'That lies off the piece. Measure from the base to the middle of the art.' : null)),
-    finest: optionalField(text => parseLength(text, unit), mm => (mm < 0.05 || mm > 100 ? 'The finest detail lies between 0.05 and 100 mm. Check the unit.' : null)),
+    artMiddle: optionalLength(unit, mm => (mm < 3 || mm > 3000 ? 'That lies off the piece. Measure from the base to the middle of the art.' : null)),
+    finest: optionalLength(unit, mm => (mm < 0.05 || mm > 100 ? 'The finest detail lies between 0.05 and 100 mm. Check the unit.' : null)),
     resist: z.enum(RESIST_IDS, 'Choose the resist.'),
     bottleId: z.uuid('Choose what to etch with from the shelf.'),
     artworkId: z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')]),

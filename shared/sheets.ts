@@ -6,26 +6,27 @@ import { RESIST_IDS, resistKind } from '#core/materials'
 import type { ResistId } from '#core/materials'
 import { around, evenly, KEEP_OUT_KINDS, levelFrom, oppositeOf, readRound, roundDegrees, usualKeepOut } from '#core/placement'
 import type { KeepOut, KeepOutKind, Placement, RoundWritten } from '#core/placement'
-import { parseCount, parseLength } from '#core/units'
+import { parseCount } from '#core/units'
 import type { Wall } from '#core/vessel'
-import { writtenField } from './fields'
+import { lengthField, optionalLength, writtenField } from './fields'
+import type { LengthUnit } from './fields'
 
 /** Resists that come as film on a roll. */
 export const ROLL_RESISTS = RESIST_IDS.filter(id => resistKind(id).uses !== null) as [ResistId, ...ResistId[]]
 
-const length = (least: number, most: number) => writtenField(text => parseLength(text), mm => (mm < least || mm > most ? `Between ${least} and ${most} mm. Check the unit.` : null))
+const length = (unit: LengthUnit, least: number, most: number) => lengthField(unit, mm => (mm < least || mm > most ? `Between ${least} and ${most} mm. Check the unit.` : null))
 
-/** A roll or a scrap as it is put on the shelf. */
-export const rollSchema = z.object({
+/** A roll or a scrap as it is put on the shelf. Lengths without a unit are in the house unit. */
+export const rollSchema = (unit: LengthUnit) => z.object({
   name: z.string().trim().min(2, 'Write what you call it.').max(60, 'Keep it under 60 letters.'),
   resist: z.enum(ROLL_RESISTS, 'Choose what it is.'),
-  width: length(20, 2000),
-  length: length(20, 100_000),
+  width: length(unit, 20, 2000),
+  length: length(unit, 20, 100_000),
   scrap: z.boolean(),
   grain: z.boolean(),
 })
-export type RollForm = z.input<typeof rollSchema>
-export type RollEntry = z.output<typeof rollSchema>
+export type RollForm = z.input<ReturnType<typeof rollSchema>>
+export type RollEntry = z.output<ReturnType<typeof rollSchema>>
 export interface Roll extends RollEntry { id: string, putAway: boolean }
 
 const roundField = z.string().max(30, 'That is too long to be a place.').transform((text, context): RoundWritten => {
@@ -42,20 +43,14 @@ export const ANCHORS = [
 ] as const
 type Anchor = typeof ANCHORS[number]['id']
 
-const placementSchema = z.object({
+const placementSchema = (unit: LengthUnit) => z.object({
   artworkId: z.uuid('Choose a stencil.'),
   count: writtenField(parseCount, n => (n > 24 ? 'More than 24 do not fit round anything.' : null)),
   anchor: z.enum(ANCHORS.map(a => a.id) as [Anchor, ...Anchor[]]),
   at: roundField,
   level: z.enum(['middle', 'base', 'rim']),
   /** From the base or the rim to the nearer edge of the art; of the middle: its height above the base, empty half way up. */
-  clear: z.string().max(30).transform((text, context): number | null => {
-    if (text.trim() === '') return null
-    const read = parseLength(text)
-    if (read.ok) return read.value
-    context.addIssue({ code: 'custom', message: read.error })
-    return z.NEVER
-  }),
+  clear: optionalLength(unit),
   turn: z.string().max(10).transform((text, context): number => {
     const value = Number(text.trim().replace(/\s*°$/, '').replace(',', '.') || 0)
     if (Number.isFinite(value) && Math.abs(value) <= 180) return value
@@ -66,16 +61,17 @@ const placementSchema = z.object({
 
 const keepOutSchema = z.object({ kind: z.enum(KEEP_OUT_KINDS), at: roundField })
 
-export const sheetSchema = z.object({
+/** A cut sheet as it is laid out. Lengths without a unit are in the house unit. */
+export const sheetSchema = (unit: LengthUnit) => z.object({
   name: z.string().trim().min(2, 'Write what it is for.').max(60, 'Keep it under 60 letters.'),
   blankId: z.union([z.literal('').transform(() => null), z.uuid('Choose a blank, or none.')]),
   pieces: writtenField(parseCount, n => (n > 200 ? 'Make it several sheets: 200 pieces are the most.' : null)),
   resist: z.enum(ROLL_RESISTS, 'Choose the resist.'),
   keepOut: z.array(keepOutSchema).max(5),
-  placements: z.array(placementSchema).min(1, 'Choose a stencil.').max(12, 'Twelve stencils on one piece are enough.'),
+  placements: z.array(placementSchema(unit)).min(1, 'Choose a stencil.').max(12, 'Twelve stencils on one piece are enough.'),
 })
-export type SheetForm = z.input<typeof sheetSchema>
-export type SheetEntry = z.output<typeof sheetSchema>
+export type SheetForm = z.input<ReturnType<typeof sheetSchema>>
+export type SheetEntry = z.output<ReturnType<typeof sheetSchema>>
 
 export interface SheetSummary { id: string, name: string, cutAt: string | null, putAway: boolean, version: number }
 export interface Sheet extends SheetSummary { entered: SheetForm }

@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import { lengthUnitOf, withUnit } from './fields'
 
 /** What of Zod's own description of a schema is needed to walk it. */
 interface Def {
@@ -18,10 +19,13 @@ const merged = (parts: unknown[]): unknown => (parts.every(p => p !== null && ty
 
 /**
  * A form as it was written, with the keys that its schema knows and no others: what people typed is kept, whatever else came along is not.
+ * A length keeps the unit it was meant in.
  * @param value has passed the schema
  */
 export function asWritten(schema: z.ZodType, value: unknown): unknown {
   const def = schema.def as unknown as Def
+  const unit = lengthUnitOf(schema)
+  if (unit !== undefined && typeof value === 'string') return withUnit(value, unit)
   if (value === null || typeof value !== 'object') return value
   switch (def.type) {
     case 'object': {

@@ -9,11 +9,13 @@ import * as sheets from '../db/queries/sheets'
 import type { Context } from './context'
 import { notify } from './context'
 import { editedMeanwhile, notFound, Refusal } from './refusal'
+import { studioOf } from './studio'
 
-function readEntry(body: unknown): { name: string, form: SheetForm } {
-  const parsed = sheetSchema.safeParse(body)
+async function readEntry(db: Db, body: unknown): Promise<{ name: string, form: SheetForm }> {
+  const schema = sheetSchema((await studioOf(db)).rules.lengthUnit)
+  const parsed = schema.safeParse(body)
   if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
-  return { name: parsed.data.name, form: asWritten(sheetSchema, body) as SheetForm }
+  return { name: parsed.data.name, form: asWritten(schema, body) as SheetForm }
 }
 
 export async function oneSheet(db: Db, id: string): Promise<Sheet> {
@@ -24,7 +26,7 @@ export async function oneSheet(db: Db, id: string): Promise<Sheet> {
 
 /** @param id made by the client: sent twice, stored once */
 export async function addSheet(context: Context, id: string, body: unknown): Promise<Sheet> {
-  const { name, form } = readEntry(body)
+  const { name, form } = await readEntry(context.pool, body)
   return inTransaction(context.pool, async (db) => {
     if (await sheets.insertSheet(db, id, name, form, context.by, context.now())) await notify(db, { topic: 'shelf' })
     return oneSheet(db, id)
@@ -32,7 +34,7 @@ export async function addSheet(context: Context, id: string, body: unknown): Pro
 }
 
 export async function changeSheet(context: Context, id: string, body: unknown, version: number, putAway: boolean): Promise<Sheet> {
-  const { name, form } = readEntry(body)
+  const { name, form } = await readEntry(context.pool, body)
   return inTransaction(context.pool, async (db) => {
     const before = await sheets.sheetById(db, id, true)
     if (!before) throw notFound('cut sheet')

@@ -34,6 +34,21 @@ describe('migrations', () => {
     await client.connect()
     const names = readdirSync(dir).sort().map(f => f.replace('.sql', ''))
     const options = { databaseUrl: copy.href, dir, migrationsTable: 'migration', schema: 'crest', migrationsSchema: 'crest', singleTransaction: true, log: () => {}, checkOrder: true } as const
+    // Bare lengths as they were stored before they kept their unit, in a house that writes inches.
+    await client.query('set search_path = crest')
+    const since = names.slice(names.indexOf('0012_lengths'))
+    await runner({ ...options, direction: 'down', count: since.length })
+    await client.query('update studio set rules = rules || \'{"lengthUnit": "in"}\'')
+    await client.query('update job set entered = entered || \'{"height": "4 1/4", "girth": "241 mm", "artWidth": "2", "artMiddle": ""}\' where id = (select job_id from run where id = $1)', [runId])
+    await client.query('update blank set entered = entered || \'{"girths": "9 1/2\\n240 mm"}\' where name = \'Pint\'')
+    await client.query('insert into cut_sheet (id, name, entered, created_by, created_at) values (gen_random_uuid(), \'Old\', \'{"placements": [{"clear": "12", "at": "90"}, {"clear": "", "at": ""}]}\', $1, now())', [mateId])
+    await client.query('insert into artwork (id, name, entered, figures, created_by, created_at) values (gen_random_uuid(), \'Old\', \'{"width": "3", "margin": "5 mm", "fixes": []}\', \'{}\', $1, now())', [mateId])
+    expect(await migrate(copy.href)).toEqual(since)
+    const entered = async (table: string, where: string) => (await client.query<{ entered: Record<string, unknown> }>(`select entered from ${table} where ${where}`)).rows[0]!.entered
+    expect(await entered('job', `id = (select job_id from run where id = '${runId}')`)).toMatchObject({ height: '4 1/4 in', girth: '241 mm', artWidth: '2 in', artMiddle: '', openFraction: '35 %' })
+    expect(await entered('blank', 'name = \'Pint\'')).toMatchObject({ girths: '9 1/2 in\n240 mm', readings: [{ height: '0 mm', girth: '190 mm' }, { height: '100 mm', girth: '240 mm' }], pane: { width: '', holes: [] } })
+    expect(await entered('cut_sheet', 'name = \'Old\'')).toEqual({ placements: [{ clear: '12 mm', at: '90' }, { clear: '', at: '' }] })
+    expect(await entered('artwork', 'name = \'Old\'')).toEqual({ width: '3 in', margin: '5 mm', fixes: [] })
     const down = await runner({ ...options, direction: 'down', count: names.length })
     expect(down.map(m => m.name)).toEqual(names.toReversed())
     const { rows: left } = await client.query<{ name: string }>('select tablename as name from pg_tables where schemaname = \'crest\'')

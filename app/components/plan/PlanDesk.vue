@@ -5,7 +5,9 @@ import { planRecipe } from '#core/recipe'
 import { BLANK_JOB, jobSchema } from '#shared/jobs'
 import type { Job, JobForm } from '#shared/jobs'
 import { plannedWall } from '#shared/blanks'
+import type { LengthUnit } from '#shared/fields'
 import { recipeInput } from '#shared/recipe'
+import { asWritten } from '#shared/written'
 
 /** A job's plan: decided on the ladder at the left, the recipe growing on the right. A half-filled plan stays on the device. */
 const props = defineProps<{ job: Job | null }>()
@@ -13,16 +15,19 @@ const emit = defineEmits<{ saved: [job: Job] }>()
 const studio = useStudioStore()
 const work = useWorkStore()
 
-interface Draft { id: string, version: number, form: JobForm, /** Nobody chose resist and etchant yet: the suggestion stands. */ suggested: boolean }
+interface Draft { id: string, version: number, form: JobForm, /** What bare lengths in it were written in. */ unit?: LengthUnit, /** Nobody chose resist and etchant yet: the suggestion stands. */ suggested: boolean }
 
 /** Forms written before a field was thought of get its blank. */
 const whole = (form: Partial<JobForm>): JobForm => ({ ...BLANK_JOB, ...form, answers: { ...BLANK_JOB.answers, ...form.answers }, schools: { ...BLANK_JOB.schools, ...form.schools } })
 const stored = whole(props.job?.entered ?? {})
-const fresh = (): Draft => ({ id: props.job?.id ?? v7(), version: props.job?.version ?? 0, form: whole(stored), suggested: props.job === null })
+const fresh = (): Draft => ({ id: props.job?.id ?? v7(), version: props.job?.version ?? 0, form: whole(stored), unit: studio.rules.lengthUnit, suggested: props.job === null })
 const draft = useLocalStorage<Draft | null>(`crest:draft:${props.job?.id ?? 'new'}`, fresh(), { serializer: { read: text => JSON.parse(text) as Draft | null, write: JSON.stringify } })
 // A draft made against an older version of the job is kept only while the job has not moved on.
 if (!draft.value || (props.job && draft.value.version !== props.job.version)) draft.value = fresh()
 draft.value.form = whole(draft.value.form)
+// What was written in the house unit of then is not taken for that of now.
+const { unit = studio.rules.lengthUnit } = draft.value
+if (unit !== studio.rules.lengthUnit) draft.value = { ...draft.value, form: whole(asWritten(jobSchema(unit), draft.value.form) as JobForm), unit: studio.rules.lengthUnit }
 const form = computed({ get: () => draft.value?.form ?? stored, set: value => draft.value = { ...(draft.value ?? fresh()), form: value } })
 const changed = computed(() => JSON.stringify(form.value) !== JSON.stringify(stored))
 const locked = computed(() => props.job !== null && props.job.status !== 'planned')

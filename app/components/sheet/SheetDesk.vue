@@ -21,7 +21,7 @@ const studio = useStudioStore()
 const units = useUnits()
 const id = props.sheet?.id ?? v7()
 const form = ref<SheetForm>(structuredClone(toRaw(props.sheet?.entered) ?? SHEET_FORM))
-const { errors, problem, busy, submit, left } = useEntry(() => sheetSchema, () => form.value)
+const { errors, problem, busy, submit, left } = useEntry(() => sheetSchema(studio.rules.lengthUnit), () => form.value)
 onMounted(() => Promise.all([studio.artworks ?? studio.loadArtworks(), studio.rolls ?? studio.loadRolls()]))
 /** Art wider than this share of the girth is meant to go all round. */
 const WRAPS = 0.93
@@ -30,7 +30,7 @@ const blanks = computed(() => [{ id: '', text: 'Not measured' }, ...studio.blank
 const resists = ROLL_RESISTS.map(r => ({ id: r, text: capital(resistKind(r).name) }))
 
 const entry = computed(() => {
-  const read = sheetSchema.safeParse({ ...form.value, name: form.value.name.trim().length < 2 ? 'sheet' : form.value.name, placements: form.value.placements.filter(p => p.artworkId) })
+  const read = sheetSchema(studio.rules.lengthUnit).safeParse({ ...form.value, name: form.value.name.trim().length < 2 ? 'sheet' : form.value.name, placements: form.value.placements.filter(p => p.artworkId) })
   return read.success ? read.data : null
 })
 const wall = computed(() => {

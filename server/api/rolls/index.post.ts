@@ -3,10 +3,10 @@ import { rollSchema } from '#shared/sheets'
 import { z } from 'zod'
 import { body, route } from '../../http/handler'
 import { addRoll } from '../../services/sheets'
-
-const schema = z.object({ id: uuidV7Schema, roll: rollSchema })
+import { studioOf } from '../../services/studio'
 
 export default route(async (event, context) => {
-  const { id, roll } = await body(event, schema)
+  const { rules } = await studioOf(context.pool)
+  const { id, roll } = await body(event, z.object({ id: uuidV7Schema, roll: rollSchema(rules.lengthUnit) }))
   return addRoll(context, id, roll)
 })
