@@ -1,4 +1,4 @@
-import { mkdtempSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -9,8 +9,15 @@ import { needPackages } from './lib/debian.mjs'
 import { checkNode } from './lib/node-version.mjs'
 import { playwrightCounts, vitestCounts } from './lib/summary.mjs'
 
-const folder = () => mkdtempSync(join(tmpdir(), 'crest-unit-'))
-afterEach(() => void vi.unstubAllEnvs())
+const folders: string[] = []
+function folder(): string {
+  folders.push(mkdtempSync(join(tmpdir(), 'crest-unit-')))
+  return folders.at(-1)!
+}
+afterEach(() => {
+  vi.unstubAllEnvs()
+  folders.splice(0).forEach(dir => rmSync(dir, { recursive: true, force: true }))
+})
 
 describe('what can stand in the way of a start gets one clear sentence', () => {
   it.each(['18.20.0', '20.19.9', '21.7.0', '22.11.0'])('Node.js %s can\'t run it', version => expect(() => checkNode(version)).toThrow(/can't run Crest. Install Node.js 20.20/))

@@ -79,7 +79,7 @@ test('an expert overrides from the keyboard, and a contradiction stands at its f
   await page.keyboard.type('tempered')
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Save the change' }).click()
-  await expect(page.getByText(/A tempered panel is rinsed by 10\smin/)).toBeVisible()
+  await expect(page.locator('form').getByText(/A tempered panel is rinsed by 10\smin/)).toBeVisible()
 })
 
 test('ferric chloride at the bench: its own gate, reminders, bicarbonate, and a step skipped with a reason', async ({ page, world }) => {

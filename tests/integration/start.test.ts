@@ -1,17 +1,18 @@
 import { spawn } from 'node:child_process'
-import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
-import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import pg from 'pg'
 import { afterAll, describe, expect, inject, it } from 'vitest'
 import { freePort } from '../../scripts/lib/cluster.mjs'
 import { Client } from '../support/client'
+import { testFolder } from '../support/folder'
 import { sharedStudio } from '../support/studio'
 
 const script = (name: string) => fileURLToPath(new URL(`../../scripts/${name}.mjs`, import.meta.url))
-const data = mkdtempSync(join(tmpdir(), 'crest-start-'))
+const data = testFolder('start')
+const empty = testFolder('empty')
 const running = new Set<ReturnType<typeof spawn>>()
 afterAll(() => running.forEach(child => child.kill('SIGKILL')))
 
@@ -178,7 +179,6 @@ describe('npm run backup and npm run restore', { timeout: 120_000 }, () => {
     expect(await finish('restore', [join(data, 'none.dump')])).toMatchObject({ code: 1, output: expect.stringMatching(/There is no file/) })
   })
   it('an empty database is not backed up', async () => {
-    const empty = mkdtempSync(join(tmpdir(), 'crest-empty-'))
     expect(await finish('backup', [join(empty, 'x.dump')], { CREST_DATA: empty })).toMatchObject({ code: 1, output: expect.stringMatching(/nothing to back up/) })
     expect(existsSync(join(empty, 'x.dump'))).toBe(false)
   })
