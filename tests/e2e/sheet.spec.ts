@@ -58,8 +58,14 @@ test('stencils are placed on a tapered piece, parted into passes, nested, writte
   await cutter.getByRole('button', { name: 'Send the sheet' }).click()
   await expect(cutter.getByText(/It would take .*lifts/)).toBeVisible()
 
-  await resist.getByRole('button', { name: 'It is cut: take the resist from the shelf' }).click()
-  await expect(page.getByRole('link', { name: 'Two bars cut', exact: true })).toBeVisible()
+  // A cut that could not be written down is written down again, with what was changed meanwhile.
+  await page.route('**/api/sheets/*/cut', route => route.fulfill({ status: 503, json: { error: 'The database is away.' } }), { times: 1 })
+  const cut = resist.getByRole('button', { name: 'It is cut: take the resist from the shelf' })
+  await cut.click()
+  await expect(page.getByRole('alert').getByText('The database is away.')).toBeVisible()
+  await page.getByLabel('What it is for').fill('Two bars again')
+  await cut.click()
+  await expect(page.getByRole('link', { name: 'Two bars again cut', exact: true })).toBeVisible()
   const { body: rolls } = await world.mate.get<{ name: string, length: number }[]>('rolls')
   expect(rolls.find(r => r.name === 'Sheet vinyl')!.length).toBeLessThan(1000)
 })

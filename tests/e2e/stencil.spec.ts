@@ -30,8 +30,10 @@ test('art is read: findings lead to their places, an island is tied, names becom
   await expect(fix.getByRole('row', { name: 'Islands 1 0' })).toBeVisible()
   await fix.getByRole('button', { name: 'Take this fix' }).click()
   await expect(says.getByText('No islands: it holds together by itself.')).toBeVisible()
+  // What is typed last and saved at once is saved with the figures that belong to it.
+  await page.getByLabel('Art width').fill('44 mm')
   await page.getByRole('button', { name: 'Keep this stencil' }).click()
-  await expect(page.getByRole('link', { name: /Wheel 40\smm × 40\smm, \d+ to weed, no islands/ })).toBeVisible()
+  await expect(page.getByRole('link', { name: /Wheel 44\smm × 44\smm, \d+ to weed, no islands/ })).toBeVisible()
 
   await page.goto(`${world.app.url}/stencil/new`)
   await page.getByLabel('What it says').fill('Name')
@@ -44,7 +46,7 @@ test('art is read: findings lead to their places, an island is tied, names becom
   await page.goto(`${world.app.url}/plan/new`)
   await page.getByRole('combobox', { name: 'From a stencil' }).click()
   await page.getByRole('option', { name: 'Wheel' }).click()
-  await expect(page.getByLabel('Width', { exact: true })).toHaveValue('40 mm')
+  await expect(page.getByLabel('Width', { exact: true })).toHaveValue('44 mm')
   await expect(page.getByLabel('Share that is open')).toHaveValue(/^5\d(\.\d)? %$/)
 })
 

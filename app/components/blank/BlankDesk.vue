@@ -31,13 +31,21 @@ function fromPreset(preset: PresetId) {
   form.value.heightKind = 'vertical'
   form.value.readings = presetReadings(preset, height, girth).map(r => ({ height: `${formatNumber(r.height, 1)} mm`, girth: `${formatNumber(r.girth, 1)} mm` }))
 }
+/** As it is stored now; what went wrong afterwards is tried again from there. */
+const kept = shallowRef(props.blank)
 async function save(putAway: boolean) {
-  const saved = await submit(() => (props.blank
-    ? api<Blank>(`blanks/${id}`, 'PUT', { blank: form.value, version: props.blank.version, putAway })
+  const saved = await submit(() => (kept.value
+    ? api<Blank>(`blanks/${id}`, 'PUT', { blank: form.value, version: kept.value.version, putAway })
     : api<Blank>('blanks', 'POST', { id, blank: form.value })))
   if (!saved) return
-  await studio.loadShelf()
-  await navigateTo('/blanks')
+  kept.value = saved
+  try {
+    await studio.loadShelf()
+    await navigateTo('/blanks')
+  }
+  catch (error) {
+    problem.value = (error as Error).message
+  }
 }
 </script>
 

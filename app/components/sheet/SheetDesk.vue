@@ -110,8 +110,12 @@ async function savePdf() {
   const { stencilPdf } = await import('#core/sheet/pdf')
   keepFile(`${form.value.name || 'stencils'}.pdf`, 'application/pdf', await stencilPdf(pieces.value.map(p => p.stencil), pieces.value.map(p => p.title)))
 }
+/** As it is stored now: a cut that failed after it is tried again from there. */
+const kept = shallowRef(props.sheet)
 async function save(putAway: boolean): Promise<Sheet | undefined> {
-  return submit(() => (props.sheet ? api<Sheet>(`sheets/${id}`, 'PUT', { sheet: form.value, version: props.sheet.version, putAway }) : api<Sheet>('sheets', 'POST', { id, sheet: form.value })))
+  const saved = await submit(() => (kept.value ? api<Sheet>(`sheets/${id}`, 'PUT', { sheet: form.value, version: kept.value.version, putAway }) : api<Sheet>('sheets', 'POST', { id, sheet: form.value })))
+  kept.value = saved ?? kept.value
+  return saved
 }
 async function keep(putAway: boolean) {
   if (await save(putAway)) await navigateTo('/stencils')

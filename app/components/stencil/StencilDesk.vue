@@ -26,16 +26,25 @@ const entry = computed(() => {
 const looker = useStencilWorker()
 const look = shallowRef<LookResult | null>(null)
 const refused = ref('')
-const askAgain = useDebounceFn(async () => {
-  if (!entry.value) return
+/** What the look depends on, and nothing else: a new name asks for none. */
+const wanted = computed(() => entry.value && JSON.stringify({ ...lookTask(entry.value), source: entry.value.source }))
+/** What the last look, or the last refusal, belongs to. */
+const lookedAt = ref<string | null>(null)
+async function ask() {
+  const at = wanted.value
+  if (!at) return
   try {
-    look.value = await looker.ask<LookResult>(lookTask(entry.value))
+    look.value = await looker.ask<LookResult>(lookTask(entry.value!))
     refused.value = ''
+    lookedAt.value = at
   }
   catch (error) {
-    if (!(error instanceof Superseded)) refused.value = (error as Error).message
+    if (error instanceof Superseded) return
+    refused.value = (error as Error).message
+    lookedAt.value = at
   }
-}, 250)
+}
+const askAgain = useDebounceFn(ask, 250)
 const chosen = ref<{ finding: Finding, mark: number } | null>(null)
 const marks = computed(() => chosen.value?.finding.marks ?? [])
 const view = computed(() => (chosen.value && look.value ? lookAt(marks.value[chosen.value.mark]!, look.value.sheet) : null))
@@ -57,9 +66,7 @@ function takeFix() {
   form.value.fixes = [...form.value.fixes, trying.value!.fix]
   trying.value = null
 }
-/** What the look depends on, and nothing else: a new name asks for none. */
-watch(() => entry.value && JSON.stringify({ ...lookTask(entry.value), source: entry.value.source }), (now, before) => {
-  if (now === before) return
+watch(wanted, () => {
   chosen.value = null
   trying.value = null
   askAgain()
@@ -87,23 +94,46 @@ const behind = ref<'dark' | 'light'>('dark')
 const shown = computed(() => trying.value?.after ?? look.value)
 const working = computed(() => looker.busy.value || fixer.busy.value)
 const share = computed(() => (looker.busy.value ? looker.share.value : fixer.share.value))
+const stops = ref(0)
 function stop() {
+  stops.value++
   looker.cancel()
   fixer.cancel()
   trying.value = null
 }
 
+/** As it is stored now; a save that went wrong afterwards goes on from it. */
+const kept = shallowRef(props.artwork)
+const saving = ref(false)
+/** Waits until the figures are those of what is written now, however lately that was typed. @returns false when they can't be had */
+async function figuresStand(): Promise<boolean> {
+  const before = stops.value
+  if (lookedAt.value !== wanted.value) void ask()
+  await until(() => lookedAt.value === wanted.value || stops.value !== before).toBe(true)
+  if (lookedAt.value !== wanted.value) problem.value = 'The art was not looked at to the end, so it has no figures yet. Save it again and let it finish.'
+  else if (refused.value) problem.value = 'The art can\'t be cut as it is; see what it says.'
+  return lookedAt.value === wanted.value && !refused.value
+}
 async function save(putAway: boolean) {
-  if (!look.value || refused.value || looker.busy.value) {
-    problem.value = refused.value ? 'The art can\'t be cut as it is; see what it says.' : 'The art is still being looked at. Save it when the figures stand.'
-    if (parsed.value.success) return
+  problem.value = ''
+  saving.value = true
+  try {
+    if (parsed.value.success && !await figuresStand()) return
+    const saved = await submit(() => {
+      const given = { artwork: form.value, figures: artFigures(look.value!.open, look.value!.report) }
+      return kept.value ? api<Artwork>(`artworks/${id}`, 'PUT', { ...given, version: kept.value.version, putAway }) : api<Artwork>('artworks', 'POST', { id, ...given })
+    })
+    if (!saved) return
+    kept.value = saved
+    await studio.loadArtworks()
+    await navigateTo('/stencils')
   }
-  const saved = await submit(() => (props.artwork
-    ? api<Artwork>(`artworks/${id}`, 'PUT', { artwork: form.value, figures: artFigures(look.value!.open, look.value!.report), version: props.artwork.version, putAway })
-    : api<Artwork>('artworks', 'POST', { id, artwork: form.value, figures: artFigures(look.value!.open, look.value!.report) })))
-  if (!saved) return
-  await studio.loadArtworks()
-  await navigateTo('/stencils')
+  catch (error) {
+    problem.value = (error as Error).message
+  }
+  finally {
+    saving.value = false
+  }
 }
 </script>
 
@@ -115,7 +145,7 @@ async function save(putAway: boolean) {
       <ArtSettings v-model="form" :errors="errors" @left="left.add($event)" />
       <p v-if="form.fixes.length" class="fixes"><span class="muted">Fixes</span> <Button v-for="(f, i) in form.fixes" :key="i" size="small" type="button" severity="secondary" :label="`${fixWords(f)} ×`" :aria-label="`Take back: ${fixWords(f)}`" @click="form.fixes = form.fixes.filter((_, k) => k !== i)" /></p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <p class="do"><Button type="submit" :label="artwork ? 'Save' : 'Keep this stencil'" :disabled="busy" /> <Button v-if="artwork" type="button" severity="secondary" label="Put away" :disabled="busy" @click="save(true)" /></p>
+      <p class="do"><Button type="submit" :label="artwork ? 'Save' : 'Keep this stencil'" :disabled="busy || saving" /> <Button v-if="artwork" type="button" severity="secondary" label="Put away" :disabled="busy || saving" @click="save(true)" /></p>
       <NamesList v-if="form.source.kind === 'letters'" :form="form" />
     </form>
     <div class="middle">
