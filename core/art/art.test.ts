@@ -49,6 +49,29 @@ describe('an SVG drawing', () => {
     expect(areaOf('<g fill="none"><rect width="10" height="10"/><rect width="5" height="5" fill="red"/></g>')).toBeCloseTo(25, 3)
     expect(areaOf('<rect width="10" height="10" transform="matrix(1 0 .5 1 0 0) skewY(10)"/>')).toBeCloseTo(100, 1)
   })
+  it('a transform goes about its origin, in lengths, shares or words', () => {
+    const corners = (inner: string) => boundsOf(outlineAt(readSvg(svg(inner)), 1))!
+    const same = (style: string, transform: string) => {
+      const [ours, theirs] = [corners(`<rect x="40" y="40" width="20" height="8" transform="rotate(30)" style="transform-origin:${style}"/>`), corners(`<rect x="40" y="40" width="20" height="8" transform="${transform}"/>`)]
+      for (const side of ['left', 'top', 'right', 'bottom'] as const) expect(ours[side]).toBeCloseTo(theirs[side], 6)
+    }
+    same('50px 40px', 'rotate(30 50 40)')
+    same('50% 40%', 'rotate(30 50 40)')
+    same('center', 'rotate(30 50 50)')
+    same('bottom 30px', 'rotate(30 30 100)')
+    same('right top', 'rotate(30 100 0)')
+  })
+  it('what is left out or may look otherwise is said', () => {
+    const notes = (inner: string) => readSvg(svg(inner)).notes
+    const rect = '<rect x="10" y="10" width="20" height="20"/>'
+    expect(notes(rect)).toEqual([])
+    expect(notes(`<path d="M5 5H50" stroke="black" marker-end="url(#m)"/>${rect}`)).toEqual([expect.stringMatching(/^Arrowheads/)])
+    expect(notes(`<path d="M5 5H50" stroke="black" vector-effect="non-scaling-stroke"/>${rect}`)).toEqual([expect.stringMatching(/keeps its width/)])
+    expect(notes(`<style>g > rect{fill:white} rect.a{fill:none} @media print{} b{margin:0}</style>${rect}`)).toEqual([expect.stringMatching(/not read here \(g > rect, rect\.a\)/)])
+    expect(notes(`${rect}<rect x="300" width="50" height="50"/>`)).toEqual([expect.stringMatching(/outside the page/)])
+    // Where all of it lies outside, it is the page that is wrong.
+    expect(notes('<rect x="300" width="50" height="50"/>')).toEqual([])
+  })
   it('use, symbols and nested views', () => {
     expect(areaOf('<defs><rect id="a" width="10" height="10"/></defs><use href="#a"/><use xlink:href="#a" x="20"/>')).toBeCloseTo(200, 3)
     expect(areaOf('<symbol id="s" viewBox="0 0 2 2"><rect width="2" height="2"/></symbol><use href="#s" width="30" height="10"/>')).toBeCloseTo(100, 3)

@@ -1,5 +1,6 @@
 import { boundsOf, compose, difference, filled, flattened, movedPath, stroked, TooManyPoints, TooMuchWork, transformed, union, WorkMeter } from '../outline'
 import type { Affine, Region, Ring } from '../outline'
+import { dashed } from './dashes'
 import { ART_LIMITS, ART_WORK, ArtRefused } from './refusal'
 import type { Drawing, Layer } from './svg'
 
@@ -19,7 +20,15 @@ function layerArea({ path, fill, pen }: Layer, scale: number, points: { left: nu
   // A pen is drawn before the element's own map, which may stretch it: it is widened in a space of the right size and then mapped.
   const map = compose(grow, pen.map)
   const k = size(map)
-  const flat = spend(FLATNESS, movedPath([k, 0, 0, k, 0, 0], path))
+  const whole = spend(FLATNESS, movedPath([k, 0, 0, k, 0, 0], path))
+  const { dashes } = pen
+  const flat = dashes === null
+    ? whole
+    : whole.flatMap((line) => {
+        const parts = dashed(line, dashes, k, pen.cap !== 'butt', points.left / 2, () => new TooManyPoints())
+        points.left -= parts.reduce((sum, f) => sum + f.points.length / 2, 0)
+        return parts
+      })
   return filled(transformed(stroked(flat, { ...pen, width: pen.width * k }, meter), compose(map, [1 / k, 0, 0, 1 / k, 0, 0])), 'nonzero', meter)
 }
 

@@ -69,18 +69,23 @@ function rectangle(x: number, y: number, w: number, h: number, rx: number, ry: n
 export function readShape(name: string, attributes: Record<string, string>, line: number, length: (text: string | undefined, along: 'x' | 'y' | 'both') => number): Subpath[] | null {
   const x = (key: string) => length(attributes[key], 'x')
   const y = (key: string) => length(attributes[key], 'y')
+  /** One that is not given is as long as the other has become: a share of the width stays one of the width. */
+  const radii = (): [number, number] => {
+    const [rx, ry] = (['rx', 'ry'] as const).map(key => (attributes[key] === undefined || attributes[key] === 'auto' ? null : length(attributes[key], key === 'rx' ? 'x' : 'y')))
+    return [rx ?? ry ?? 0, ry ?? rx ?? 0]
+  }
   switch (name) {
     case 'path': return attributes.d === undefined ? [] : readPathData(attributes.d, line)
     case 'rect': {
-      const [rx, ry] = [attributes.rx, attributes.ry].map(v => (v === undefined || v === 'auto' ? undefined : v))
-      return rectangle(x('x'), y('y'), x('width'), y('height'), length(rx ?? ry, 'x'), length(ry ?? rx, 'y'))
+      const [rx, ry] = radii()
+      return rectangle(x('x'), y('y'), x('width'), y('height'), rx, ry)
     }
     case 'circle': {
       const r = length(attributes.r, 'both')
       return r > 0 ? [ellipse(x('cx'), y('cy'), r, r)] : []
     }
     case 'ellipse': {
-      const [rx, ry] = [length(attributes.rx ?? attributes.ry, 'x'), length(attributes.ry ?? attributes.rx, 'y')]
+      const [rx, ry] = radii()
       return rx > 0 && ry > 0 ? [ellipse(x('cx'), y('cy'), rx, ry)] : []
     }
     case 'line': return polyline([{ x: x('x1'), y: y('y1') }, { x: x('x2'), y: y('y2') }], false)

@@ -1,5 +1,7 @@
-import { compose, IDENTITY, movedPath } from '../outline'
+import { boundsOf, compose, flattened, IDENTITY, movedPath } from '../outline'
 import type { Affine, Pen, Subpath } from '../outline'
+import { readDashes } from './dashes'
+import type { Dashes } from './dashes'
 import { readShape } from './path-data'
 import { ART_LIMITS, ArtRefused } from './refusal'
 import { ownStyle, readPaint, readRules } from './style'
@@ -14,7 +16,7 @@ export interface Layer {
   path: Subpath[]
   /** A fill, or the line of a pen before the element's own map was applied. */
   fill: 'nonzero' | 'evenodd' | null
-  pen: (Pen & { map: Affine }) | null
+  pen: (Pen & { map: Affine, dashes: Dashes | null }) | null
 }
 
 /** A drawing as it was read, before it is flattened. Lengths in mm at the size it was drawn. */
@@ -50,7 +52,7 @@ interface Context {
   within: readonly Node[]
 }
 
-const INHERITED = ['fill', 'fill-rule', 'stroke', 'stroke-width', 'stroke-linejoin', 'stroke-linecap', 'stroke-miterlimit', 'visibility', 'color', 'fill-opacity', 'stroke-opacity']
+const INHERITED = ['fill', 'fill-rule', 'stroke', 'stroke-width', 'stroke-linejoin', 'stroke-linecap', 'stroke-miterlimit', 'stroke-dasharray', 'stroke-dashoffset', 'visibility', 'color', 'fill-opacity', 'stroke-opacity']
 const NEVER_DRAWN = new Set(['defs', 'symbol', 'marker', 'clipPath', 'mask', 'pattern', 'linearGradient', 'radialGradient', 'filter', 'title', 'desc', 'metadata', 'style', 'namedview', 'switch-off'])
 const TEXT = new Set(['text', 'tspan', 'textPath', 'tref', 'font', 'flowRoot'])
 
@@ -87,8 +89,23 @@ export function readSvg(text: string): Drawing {
   const { map, view } = viewMap(root, box)
   const mm = PER_UNIT.px!
   reader.group(drawn, { map: compose([mm, 0, 0, mm, 0, 0], map), style: { ...inherited({}, ownStyle(root, rules)) }, view, within: [root] })
+  if (rules.passed.length > 0) notes.add(`Some of its style rules are not read here (${rules.passed.slice(0, 3).join(', ')}). Check that every shape is as dark or light as you drew it.`)
+  const page = { right: box.width * mm, bottom: box.height * mm }
+  const inSight = layers.filter(l => !outside(l, page))
+  if (inSight.length < layers.length && inSight.some(l => l.paint === 'dark')) {
+    notes.add('Shapes that lie outside the page were left out: nobody sees them in the drawing.')
+    layers.splice(0, layers.length, ...inSight)
+  }
   if (layers.every(l => l.paint === 'paper')) throw new ArtRefused('There is no dark shape in it. What is to be etched has to be filled or drawn with a line, in any colour but white.')
   return { width: box.width * mm, height: box.height * mm, layers, notes: [...notes] }
+}
+
+/** Whether all of a layer lies beyond the page, its line and all. mm */
+function outside({ path, pen }: Layer, page: { right: number, bottom: number }): boolean {
+  const placed = pen ? movedPath(pen.map, path) : path
+  const reach = pen ? pen.width * Math.max(Math.hypot(pen.map[0], pen.map[1]), Math.hypot(pen.map[2], pen.map[3])) : 0
+  const box = boundsOf(flattened(placed, 1).map(f => f.points))
+  return box !== null && (box.right + reach < 0 || box.bottom + reach < 0 || box.left - reach > page.right || box.top - reach > page.bottom)
 }
 
 function everyNode(root: Node): Node[] {
@@ -115,6 +132,9 @@ function rootSize(root: Node): { width: number, height: number } {
   // Without any size, places count as px: the art is scaled to the piece anyway.
   return { width: width || (viewed ? (height ? height * w / h : w) : 300), height: height || (viewed ? (width ? width * h / w : h) : 150) }
 }
+
+/** A map that leaves this point of its own where it is. */
+const about = (map: Affine, { x, y }: { x: number, y: number }): Affine => compose([1, 0, 0, 1, x, y], compose(map, [1, 0, 0, 1, -x, -y]))
 
 /** What is read of a node once, however often it is used. */
 interface Seen { style: Record<string, string>, map: Affine | null, shape: { view: string, path: Subpath[] | null } | null }
@@ -144,6 +164,13 @@ class Reader {
     for (const child of node.children) this.element(child, at)
   }
 
+  /** The first child that asks for nothing we are not: the others are for other readers. */
+  oneOf(node: Node, at: Context): void {
+    const fits = (c: Node) => !c.attributes.requiredExtensions && (c.attributes.systemLanguage === undefined || /(^|,)\s*en/i.test(c.attributes.systemLanguage))
+    const chosen = node.children.find(c => !NEVER_DRAWN.has(c.name) && fits(c))
+    if (chosen) this.element(chosen, at)
+  }
+
   element(node: Node, at: Context): void {
     if (NEVER_DRAWN.has(node.name)) return
     if (node.name === 'script' || node.name === 'foreignObject' || node.name === 'animate' || node.name === 'set' || node.name === 'animateTransform') {
@@ -162,18 +189,36 @@ class Reader {
     for (const key of ['clip-path', 'mask'] as const) {
       if (own[key] !== undefined && own[key] !== 'none') throw new ArtRefused('It has a clipped or masked shape, which cuts off what is not seen. Apply the clip in the drawing program (intersect the shapes) and save it again.', node.line)
     }
+    if (['marker-start', 'marker-mid', 'marker-end', 'marker'].some(key => own[key] !== undefined && own[key] !== 'none')) this.notes.add('Arrowheads and other markers on lines were left out. Expand them in the drawing program if they belong to the art.')
+    if (own['vector-effect'] === 'non-scaling-stroke') this.notes.add('A line that keeps its width at every size was drawn as wide as its shape is scaled. Check its width.')
     seen.map ??= readTransform(node.attributes.transform ?? own.transform, node.line)
-    const map = compose(at.map, seen.map)
+    const map = compose(at.map, own['transform-origin'] === undefined ? seen.map : about(seen.map, this.originOf(own['transform-origin'], at.view, node.line)))
     const inner: Context = { ...at, map, style: inherited(at.style, own) }
     const length = (t: string | undefined, along: 'x' | 'y' | 'both') => lengthOf(t, along === 'x' ? at.view.width : along === 'y' ? at.view.height : Math.hypot(at.view.width, at.view.height) / Math.SQRT2, node.line)
     switch (node.name) {
       case 'use': return this.use(node, inner, length)
       case 'svg': return this.view(node, inner, { x: length(node.attributes.x, 'x'), y: length(node.attributes.y, 'y') }, { width: length(node.attributes.width ?? '100%', 'x'), height: length(node.attributes.height ?? '100%', 'y') })
-      case 'g': case 'a': case 'switch': return this.group(node, inner)
+      case 'g': case 'a': return this.group(node, inner)
+      case 'switch': return this.oneOf(node, inner)
     }
     const path = this.shapeOf(node, at.view, length)
     if (path === null) this.notes.add(`<${node.name.slice(0, 40)}> was left out: it is no shape.`)
     else if (path.length > 0 && inner.style.visibility !== 'hidden' && inner.style.visibility !== 'collapse') this.paint(path, inner, length, node.line)
+  }
+
+  dashesOf(style: Record<string, string>, length: (t: string | undefined, along: 'both') => number): Dashes | null {
+    const list = style['stroke-dasharray'] ?? 'none'
+    if (list === 'none') return null
+    return readDashes(list.split(/[\s,]+/).filter(Boolean).map(t => length(t, 'both')), length(style['stroke-dashoffset'] ?? '0', 'both'))
+  }
+
+  /** The point that a transform goes about, in the units of its view. */
+  originOf(text: string, view: Context['view'], line: number): { x: number, y: number } {
+    const words = text.trim().split(/\s+/)
+    const upright = ['top', 'bottom'].includes(words[0]!) || ['left', 'right'].includes(words[1] ?? '')
+    const [across, down] = upright ? [words[1] ?? '50%', words[0]!] : [words[0]!, words[1] ?? '50%']
+    const SHARES: Record<string, string> = { left: '0', top: '0', center: '50%', right: '100%', bottom: '100%' }
+    return { x: lengthOf(SHARES[across] ?? across, view.width, line), y: lengthOf(SHARES[down] ?? down, view.height, line) }
   }
 
   view(node: Node, at: Context, place: { x: number, y: number }, size: { width: number, height: number }): void {
@@ -220,7 +265,7 @@ class Reader {
     const cap = style['stroke-linecap']
     this.layers.push({
       paint: stroke, path, fill: null,
-      pen: { width, map, join: join === 'round' || join === 'bevel' ? join : 'miter', cap: cap === 'round' || cap === 'square' ? cap : 'butt', miter: Number(style['stroke-miterlimit'] ?? 4) || 4 },
+      pen: { width, map, dashes: this.dashesOf(style, length), join: join === 'round' || join === 'bevel' ? join : 'miter', cap: cap === 'round' || cap === 'square' ? cap : 'butt', miter: Number(style['stroke-miterlimit'] ?? 4) || 4 },
     })
   }
 }

@@ -80,10 +80,52 @@ export function stroked(lines: readonly { points: Ring, closed: boolean }[], pen
   // Both edges of the pen are swept over; the middle between them crosses as they do.
   meter?.spend(lines.flatMap(l => [l.points, l.points]))
   const offset = new ClipperOffset(pen.miter, ARC * PER_MM)
-  for (const { points, closed } of lines) if (points.length >= 4) offset.addPath(toPath(points), JOINS[pen.join], closed ? EndType.Joined : CAPS[pen.cap])
+  // A mitre past its limit is bevelled, where the clipper would square it: such a line gets the tips of its other corners by hand.
+  const bevelled = new Set(pen.join === 'miter' ? lines.filter(line => corners(line).some(c => 1 / c.half > pen.miter)) : [])
+  for (const line of lines) {
+    if (line.points.length < 4) continue
+    offset.addPath(toPath(line.points), bevelled.has(line) ? JoinType.Bevel : JOINS[pen.join], line.closed ? EndType.Joined : CAPS[pen.cap])
+  }
   const out: Paths64 = []
   offset.execute(pen.width / 2 * PER_MM, out)
-  return toRegion(out)
+  const area = toRegion(out)
+  const tips = [...bevelled].flatMap(line => mitreTips(line, pen))
+  return tips.length === 0 ? area : filled([...area, ...tips], 'nonzero', meter)
+}
+
+/** A tip that stands out less than this beyond the bevel is not seen: curves have thousands of them. mm */
+const SLIGHT = 0.005
+
+/** A corner of a line: the ways in and out of it, its turn, rad, and the cosine of half of that. SVG 2, 13.5.5: a mitre is 1 / `half` times as long as the pen is wide. */
+interface Corner { x: number, y: number, into: number, onto: number, turn: number, half: number }
+
+function corners({ points, closed }: { points: Ring, closed: boolean }): Corner[] {
+  const n = points.length / 2
+  const at = (i: number): [number, number] => [points[2 * ((i + n) % n)]!, points[2 * ((i + n) % n) + 1]!]
+  return Array.from({ length: Math.max(0, closed ? n : n - 2) }, (_, k) => k + (closed ? 0 : 1)).flatMap((i): Corner[] => {
+    const [[ax, ay], [x, y], [cx, cy]] = [at(i - 1), at(i), at(i + 1)]
+    // A point that is there twice is no corner.
+    if ((ax === x && ay === y) || (cx === x && cy === y)) return []
+    const [into, onto] = [Math.atan2(y - ay, x - ax), Math.atan2(cy - y, cx - x)]
+    const turn = Math.atan2(Math.sin(onto - into), Math.cos(onto - into))
+    return [{ x, y, into, onto, turn, half: Math.cos(turn / 2) }]
+  })
+}
+
+/** What a mitre adds to the bevel at each corner within the limit. */
+function mitreTips(line: { points: Ring, closed: boolean }, { width, miter }: Pen): Ring[] {
+  const out: Ring[] = []
+  for (const { x: bx, y: by, into, onto, turn, half } of corners(line)) {
+    if (width / 2 * (1 / half - half) < SLIGHT || 1 / half > miter) continue
+    const side = turn > 0 ? -Math.PI / 2 : Math.PI / 2
+    const [r, far] = [width / 2, width / 2 / half]
+    const spot = (angle: number, d: number) => [bx + d * Math.cos(angle), by + d * Math.sin(angle)]
+    const tip = [bx, by, ...spot(into + side, r), ...spot(into + turn / 2 + side, far), ...spot(onto + side, r)]
+    const ring = Float64Array.from(tip)
+    // All turn the same way as the areas they join.
+    out.push(signedArea(ring) < 0 ? reversed(ring) : ring)
+  }
+  return out
 }
 
 /** One connected part: its outer ring, its holes, and the parts that lie inside each hole. */
