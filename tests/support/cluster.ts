@@ -33,6 +33,18 @@ function processesOf(data: string): number[] {
   return [server, ...readdirSync('/proc').filter(pid => /^\d+$/.test(pid) && parentOf(pid) === server).map(Number)]
 }
 
+function signal(data: string, name: 'SIGSTOP' | 'SIGCONT') {
+  for (const pid of processesOf(data)) {
+    try {
+      process.kill(pid, name)
+    }
+    catch (error) {
+      // One whose app has just gone ends by itself.
+      if ((error as NodeJS.ErrnoException).code !== 'ESRCH') throw error
+    }
+  }
+}
+
 export async function testCluster(): Promise<TestCluster> {
   const dir = mkdtempSync(join(tmpdir(), 'crest-test-'))
   chmodSync(dir, 0o711)
@@ -46,8 +58,8 @@ export async function testCluster(): Promise<TestCluster> {
     },
     kill: () => cluster.kill(),
     start: () => cluster.start(),
-    freeze: () => processesOf(data).forEach(pid => process.kill(pid, 'SIGSTOP')),
-    thaw: () => processesOf(data).forEach(pid => process.kill(pid, 'SIGCONT')),
+    freeze: () => signal(data, 'SIGSTOP'),
+    thaw: () => signal(data, 'SIGCONT'),
     async destroy() {
       await cluster.stop('immediate')
       rmSync(dir, { recursive: true, force: true })
