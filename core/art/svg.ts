@@ -1,5 +1,5 @@
-import { boundsOf, compose, flattened, IDENTITY, movedPath } from '../outline'
-import type { Affine, Pen, Subpath } from '../outline'
+import { boundsOf, compose, flattened, IDENTITY, movedPath, TooManyPoints } from '../outline'
+import type { Affine, Pen, Ring, Subpath } from '../outline'
 import { readDashes } from './dashes'
 import type { Dashes } from './dashes'
 import { readShape } from './path-data'
@@ -91,7 +91,8 @@ export function readSvg(text: string): Drawing {
   reader.group(drawn, { map: compose([mm, 0, 0, mm, 0, 0], map), style: { ...inherited({}, ownStyle(root, rules)) }, view, within: [root] })
   if (rules.passed.length > 0) notes.add(`Some of its style rules are not read here (${rules.passed.slice(0, 3).join(', ')}). Check that every shape is as dark or light as you drew it.`)
   const page = { right: box.width * mm, bottom: box.height * mm }
-  const inSight = layers.filter(l => !outside(l, page))
+  const points = { left: ART_LIMITS.points as number }
+  const inSight = layers.filter(l => !outside(l, page, points))
   if (inSight.length < layers.length && inSight.some(l => l.paint === 'dark')) {
     notes.add('Shapes that lie outside the page were left out: nobody sees them in the drawing.')
     layers.splice(0, layers.length, ...inSight)
@@ -100,12 +101,27 @@ export function readSvg(text: string): Drawing {
   return { width: box.width * mm, height: box.height * mm, layers, notes: [...notes] }
 }
 
-/** Whether all of a layer lies beyond the page, its line and all. mm */
-function outside({ path, pen }: Layer, page: { right: number, bottom: number }): boolean {
+/**
+ * Whether all of a layer lies beyond the page, its line and all. mm
+ * @param points that may still be looked at; a shape that would take more counts as in sight, and is refused where it is joined
+ */
+function outside({ path, pen }: Layer, page: { right: number, bottom: number }, points: { left: number }): boolean {
   const placed = pen ? movedPath(pen.map, path) : path
   const reach = pen ? pen.width * Math.max(Math.hypot(pen.map[0], pen.map[1]), Math.hypot(pen.map[2], pen.map[3])) : 0
-  const box = boundsOf(flattened(placed, 1).map(f => f.points))
+  const rings = roughly(placed, points.left)
+  points.left -= rings?.reduce((sum, r) => sum + r.length / 2, 0) ?? 0
+  const box = rings && boundsOf(rings)
   return box !== null && (box.right + reach < 0 || box.bottom + reach < 0 || box.left - reach > page.right || box.top - reach > page.bottom)
+}
+
+function roughly(path: readonly Subpath[], most: number): Ring[] | null {
+  try {
+    return flattened(path, 1, most).map(f => f.points)
+  }
+  catch (error) {
+    if (error instanceof TooManyPoints) return null
+    throw error
+  }
 }
 
 function everyNode(root: Node): Node[] {

@@ -25,6 +25,7 @@ export const HOSTILE_ART: Record<string, string> = {
   'a grid of 300 by 300 hairlines': svg(Array.from({ length: 300 }, (_, i) => `<path d="M${i / 3} 0V100M0 ${i / 3}H100" stroke="black" stroke-width="0.02"/>`).join('')),
   '9,000 circles over each other': svg(Array.from({ length: 9000 }, (_, i) => `<circle cx="${i % 90}" cy="${i / 90}" r="40"/>`).join('')),
   'white and black by turns, 4,000 times': svg(Array.from({ length: 4000 }, (_, i) => `<circle cx="50" cy="50" r="${50 - i / 100}" fill="${i % 2 ? 'white' : 'black'}"/>`).join('')),
+  'circles as large as a planet': svg(Array.from({ length: 5000 }, (_, i) => `<circle cx="50" cy="50" r="${1e12 + i}"/>`).join('')),
   'long slanted hatching': svg(Array.from({ length: 6000 }, (_, i) => `<line x1="${i / 60}" y1="0" x2="${i / 60 - 50}" y2="100" stroke="black" stroke-width="0.005"/>`).join('')),
 }
 

@@ -127,7 +127,7 @@ function clear() {
     <RecipeSheet v-if="recipe && input" class="out" :recipe="recipe" :input="input" :bottle-id="form.bottleId" :wall="wall" :art="art" />
     <div v-else class="out empty">
       <PieceSilhouette :shape="{ surface: 'cylinder', wall: null, height: 110, girth: 241, artWidth: 60, artHeight: 45 }" :size="130" />
-      <p>{{ begun ? 'The recipe comes back here once this is put right:' : 'The recipe stands here as soon as this is known:' }}</p>
+      <p>{{ begun ? 'The recipe comes back once this is put right:' : 'The recipe appears here as soon as this is known:' }}</p>
       <StillNeeded v-if="Object.keys(all).length" :errors="all" :labels="LABELS" />
       <p v-else>The bottle to etch with is not on the shelf. Choose another under Resist and etchant.</p>
     </div>
@@ -140,11 +140,13 @@ form { display: grid; gap: 1.2rem; }
 /* The recipe stays beside the rung that is being decided. */
 .out { position: sticky; top: 0.6rem; max-height: calc(100vh - var(--sill, 0px) - 1.2rem); overflow-y: auto; overscroll-behavior: contain; padding-right: 0.4rem; }
 .do { display: flex; flex-wrap: wrap; gap: 0.7rem; }
-.empty { background: var(--card); color: var(--card-text); padding: 1.4rem 1.6rem; display: grid; justify-items: center; gap: 0.8rem; text-align: center; --glass: #8cc5b2; --frost: #f4fafa; }
+.out.empty { padding: 1.4rem 1.6rem; }
+.empty { background: var(--card); color: var(--card-text); display: grid; justify-items: center; gap: 0.8rem; text-align: center; --glass: #8cc5b2; --frost: #f4fafa; }
 .empty p { max-width: 26rem; }
 .empty .needed { width: min(30rem, 100%); }
 @media (max-width: 60rem) {
   .desk { grid-template-columns: minmax(0, 1fr); }
   .out { position: static; max-height: none; padding-right: 0; }
+  .out.empty { padding: 1.4rem 1.2rem; }
 }
 </style>

@@ -27,7 +27,7 @@ const letters = computed(() => form.value.source.kind === 'letters')
     <ChoiceField v-model="form.cutBy" label="Cut by" :options="ways" />
     <div class="pair">
       <Field v-slot="{ id, labelled }" label="Etched with"><Select v-model="form.bottleId" placeholder="Not decided" :input-id="id" :options="bottles" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
-      <TextField v-model="form.dwell" label="Dwell" hint="Left empty, the label's longest time" :error="errors.dwell" @focusout="emit('left', 'dwell')" />
+      <TextField v-model="form.dwell" label="Dwell" hint="Left empty, it is the label's longest time" :error="errors.dwell" @focusout="emit('left', 'dwell')" />
     </div>
     <div class="pair">
       <Field v-slot="{ id, labelled }" label="Goes on"><Select v-model="form.blankId" placeholder="None yet" :input-id="id" :options="blanks" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
