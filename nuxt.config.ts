@@ -20,7 +20,11 @@ export default defineNuxtConfig({
         { name: 'description', content: 'Planner, clock and logbook of an etching studio.' },
         { name: 'color-scheme', content: 'dark light' },
       ],
-      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/crest.svg' }, { rel: 'manifest', href: '/manifest.webmanifest' }, { rel: 'apple-touch-icon', href: '/crest-192.png' }],
+      link: [
+        { rel: 'icon', type: 'image/svg+xml', href: '/crest.svg' },
+        { rel: 'manifest', href: '/manifest.webmanifest' },
+        { rel: 'apple-touch-icon', href: '/crest-192.png' },
+      ],
     },
   },
   css: ['~/assets/base.css'],
@@ -28,29 +32,74 @@ export default defineNuxtConfig({
   alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)) },
   // A worker goes by the headers of its own script: it may be started by our pages, load our scripts and fetch from us, and nothing else.
   routeRules: {
-    '/_nuxt/**': { headers: { 'cross-origin-embedder-policy': 'require-corp', 'content-security-policy': 'default-src \'none\'; script-src \'self\'; connect-src \'self\'', 'x-content-type-options': 'nosniff' } },
-    '/sw.js': { headers: { 'cache-control': 'no-cache', 'content-security-policy': 'default-src \'none\'; connect-src \'self\'', 'x-content-type-options': 'nosniff' } },
+    '/_nuxt/**': {
+      headers: {
+        'cross-origin-embedder-policy': 'require-corp',
+        'content-security-policy': 'default-src \'none\'; script-src \'self\'; connect-src \'self\'',
+        'x-content-type-options': 'nosniff',
+      },
+    },
+    '/sw.js': {
+      headers: {
+        'cache-control': 'no-cache',
+        'content-security-policy': 'default-src \'none\'; connect-src \'self\'',
+        'x-content-type-options': 'nosniff',
+      },
+    },
   },
   // Links in sight would have every page of the app fetched and run on every device that shows one of them.
   experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
   compatibilityDate: '2026-06-01',
-  nitro: { compressPublicAssets: { gzip: true, brotli: true }, plugins: [fileURLToPath(new URL('./server/boot/api-headers.ts', import.meta.url))] },
+  nitro: {
+    compressPublicAssets: { gzip: true, brotli: true },
+    plugins: [fileURLToPath(new URL('./server/boot/api-headers.ts', import.meta.url))],
+  },
   // Nothing is inlined as data: the policy lets fonts come from our own address only.
   vite: { build: { target: 'es2022', assetsInlineLimit: 0 }, worker: { format: 'es' } },
-  typescript: { strict: true, tsConfig: { include: ['../core/**/*'] }, nodeTsConfig: { compilerOptions: { allowJs: true, types: ['node'] }, include: ['../tests/**/*', '../demo/**/*', '../bench/**/*', '../scripts/**/*', '../core/**/*', '../shared/**/*', '../playwright.config.ts', '../vitest.config.ts'] } },
+  typescript: {
+    strict: true,
+    tsConfig: { include: ['../core/**/*'] },
+    nodeTsConfig: {
+      compilerOptions: { allowJs: true, types: ['node'] },
+      include: [
+        '../tests/**/*',
+        '../demo/**/*',
+        '../bench/**/*',
+        '../scripts/**/*',
+        '../core/**/*',
+        '../shared/**/*',
+        '../playwright.config.ts',
+        '../vitest.config.ts',
+      ],
+    },
+  },
   telemetry: false,
   hooks: {
     // What the device keeps for a start without network: every file of this build.
     'nitro:build:public-assets': (nitro) => {
       const folder = nitro.options.output.publicDir
-      const files = readdirSync(folder, { recursive: true, withFileTypes: true }).filter(f => f.isFile() && !/\.(gz|br|map|json)$/.test(f.name) && f.name !== 'sw.js').map(f => `/${relative(folder, join(f.parentPath, f.name))}`).sort()
+      const files = readdirSync(folder, { recursive: true, withFileTypes: true })
+        .filter(f => f.isFile() && !/\.(gz|br|map|json)$/.test(f.name) && f.name !== 'sw.js')
+        .map(f => `/${relative(folder, join(f.parentPath, f.name))}`)
+        .sort()
       writeFileSync(join(folder, 'offline.json'), JSON.stringify({ version, files }))
     },
     'nitro:init': (nitro) => {
-      const routes = () => nitro.scannedHandlers.flatMap(h => (h.route?.startsWith('/api/') && h.method ? [{ method: h.method.toUpperCase(), route: h.route }] : []))
+      const routes = () =>
+        nitro.scannedHandlers.flatMap(h =>
+          h.route?.startsWith('/api/') && h.method ? [{ method: h.method.toUpperCase(), route: h.route }] : [],
+        )
       // The thread that looks at drawings starts from its own text.
       nitro.options.virtual['#crest/art-worker'] = async () => {
-        const { outputFiles } = await build({ entryPoints: [fileURLToPath(new URL('./server/workers/art.ts', import.meta.url))], bundle: true, minify: true, write: false, platform: 'node', format: 'cjs', target: 'node20' })
+        const { outputFiles } = await build({
+          entryPoints: [fileURLToPath(new URL('./server/workers/art.ts', import.meta.url))],
+          bundle: true,
+          minify: true,
+          write: false,
+          platform: 'node',
+          format: 'cjs',
+          target: 'node20',
+        })
         return `export default ${JSON.stringify(outputFiles[0]!.text)}`
       }
       nitro.options.virtual['#crest/routes'] = () => `export default ${JSON.stringify(routes())}`
@@ -95,7 +144,14 @@ export default defineNuxtConfig({
       xContentTypeOptions: 'nosniff',
       xXSSProtection: '0',
       strictTransportSecurity: false,
-      permissionsPolicy: { 'camera': [], 'microphone': [], 'geolocation': [], 'display-capture': [], 'fullscreen': ['self'], 'screen-wake-lock': ['self'] },
+      permissionsPolicy: {
+        'camera': [],
+        'microphone': [],
+        'geolocation': [],
+        'display-capture': [],
+        'fullscreen': ['self'],
+        'screen-wake-lock': ['self'],
+      },
     },
     corsHandler: false,
   },

@@ -10,9 +10,32 @@ export default defineConfig({
   resolve: { alias: { '#core': here('./core'), '#shared': here('./shared'), '~': here('./app') } },
   test: {
     projects: [
-      { extends: true, test: { name: 'processes', include: OWN_PROCESSES, globalSetup: ['tests/support/global-cluster.ts'], testTimeout: 60_000, hookTimeout: 60_000 } },
+      {
+        extends: true,
+        test: {
+          name: 'processes',
+          include: OWN_PROCESSES,
+          globalSetup: ['tests/support/global-cluster.ts'],
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+        },
+      },
       // Some checks go through every state there is, beside whatever else the machine does.
-      { extends: true, test: { name: 'unit', testTimeout: 60_000, include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'tests/reference/**/*.test.ts', 'scripts/**/*.test.ts', 'server/**/*.test.ts', 'app/**/*.test.ts'] } },
+      {
+        extends: true,
+        test: {
+          name: 'unit',
+          testTimeout: 60_000,
+          include: [
+            'core/**/*.test.ts',
+            'shared/**/*.test.ts',
+            'tests/reference/**/*.test.ts',
+            'scripts/**/*.test.ts',
+            'server/**/*.test.ts',
+            'app/**/*.test.ts',
+          ],
+        },
+      },
       {
         extends: true,
         test: {

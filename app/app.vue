@@ -4,12 +4,21 @@ const theme = useTheme()
 
 runServerClock()
 runLive()
-/** What a run goes through, and the sheets, are fetched while nobody waits, so that they open even when the server is gone. Other screens come as a hand goes to their link. */
+/**
+ * What a run goes through, and the sheets, are fetched while nobody waits, so that they open even when the server is gone. Other
+ * screens come as a hand goes to their link.
+ */
 const RUN_SCREENS = ['/bench/a', '/wash-up/a', '/look/a', '/hand-over', '/not-taken']
 const nuxt = useNuxtApp()
-onNuxtReady(() => nuxt.runWithContext(async () => {
-  await Promise.all([needPrime(), preloadComponents(['CautionSheet', 'KeySheet', 'ChangePerson']), ...RUN_SCREENS.map(path => preloadRouteComponents(path))]).catch(() => {})
-}))
+onNuxtReady(() =>
+  nuxt.runWithContext(async () => {
+    await Promise.all([
+      needPrime(),
+      preloadComponents(['CautionSheet', 'KeySheet', 'ChangePerson']),
+      ...RUN_SCREENS.map(path => preloadRouteComponents(path)),
+    ]).catch(() => {})
+  }),
+)
 async function open(name: 'cautions' | 'keys') {
   await nuxt.runWithContext(needPrime)
   sheet.value = name

@@ -43,12 +43,14 @@ export async function fanoutRow(url: string, databaseUrl: string, client: Client
   over.abort()
   await Promise.allSettled(pages)
 
-  const listeners = await Promise.all(Array.from({ length: PAGES }, async () => {
-    const one = new pg.Client({ connectionString: databaseUrl })
-    await one.connect()
-    await one.query('listen bench')
-    return one
-  }))
+  const listeners = await Promise.all(
+    Array.from({ length: PAGES }, async () => {
+      const one = new pg.Client({ connectionString: databaseUrl })
+      await one.connect()
+      await one.query('listen bench')
+      return one
+    }),
+  )
   const speaker = new pg.Client({ connectionString: databaseUrl })
   await speaker.connect()
   const theirs: number[] = []
@@ -60,5 +62,10 @@ export async function fanoutRow(url: string, databaseUrl: string, client: Client
     theirs.push(performance.now() - start)
   }
   await Promise.all([...listeners, speaker].map(c => c.end()))
-  return { name: `an entry known to ${PAGES} open pages`, figure: `${median(ours).toFixed(1)} ms`, reference: `bare NOTIFY to ${PAGES} connections: ${median(theirs).toFixed(1)} ms`, ratio: median(ours) / median(theirs) }
+  return {
+    name: `an entry known to ${PAGES} open pages`,
+    figure: `${median(ours).toFixed(1)} ms`,
+    reference: `bare NOTIFY to ${PAGES} connections: ${median(theirs).toFixed(1)} ms`,
+    ratio: median(ours) / median(theirs),
+  }
 }

@@ -17,10 +17,23 @@ const agent = new Agent({ keepAlive: true, maxSockets: 64 })
 function post(client: Client, path: string, body: unknown): Promise<number> {
   return new Promise((resolve, reject) => {
     const text = JSON.stringify(body)
-    const req = request(`${client.url}/api/${path}`, { agent, method: 'POST', headers: { 'content-type': 'application/json', 'content-length': Buffer.byteLength(text), 'origin': client.url, 'cookie': client.cookie } }, (res: IncomingMessage) => {
-      res.resume()
-      res.on('end', () => resolve(res.statusCode!))
-    })
+    const req = request(
+      `${client.url}/api/${path}`,
+      {
+        agent,
+        method: 'POST',
+        headers: {
+          'content-type': 'application/json',
+          'content-length': Buffer.byteLength(text),
+          'origin': client.url,
+          'cookie': client.cookie,
+        },
+      },
+      (res: IncomingMessage) => {
+        res.resume()
+        res.on('end', () => resolve(res.statusCode!))
+      },
+    )
     req.on('error', reject)
     req.end(text)
   })
@@ -31,29 +44,44 @@ async function mustPost(client: Client, path: string, body: unknown): Promise<vo
 }
 
 /** A tick and its taking back, over and over: both are always allowed. */
-const pairs = (count: number, by: string) => Array.from({ length: count / 2 }).flatMap(() => {
-  const tick = event({ kind: 'gate.ticked', step: 'safety', item: 'gloves', by })
-  return [tick, event({ kind: 'event.undone', target: tick.id, by })]
-})
+const pairs = (count: number, by: string) =>
+  Array.from({ length: count / 2 }).flatMap(() => {
+    const tick = event({ kind: 'gate.ticked', step: 'safety', item: 'gloves', by })
+    return [tick, event({ kind: 'event.undone', target: tick.id, by })]
+  })
 
-const INSERT = 'insert into run_event (id, run_id, seq, kind, piece, payload, at, device_time, server_time, by_person) values ($1, $2, $3, $4, null, $5, now(), now(), now(), $6)'
+const INSERT
+  = 'insert into run_event (id, run_id, seq, kind, piece, payload, at, device_time, server_time, by_person) values ($1, $2, $3, $4, null, '
+    + '$5, now(), now(), now(), $6)'
 
-/** Run events accepted per second through the whole server, one a request, against bare inserts of the same rows at the same concurrency. */
+/**
+ * Run events accepted per second through the whole server, one a request, against bare inserts of the same rows at the same
+ * concurrency.
+ */
 async function rateRow(senders: number, databaseUrl: string, client: Client, bottleId: string, by: string): Promise<Row> {
   const pool = new pg.Pool({ connectionString: databaseUrl, options: '-c search_path=crest', max: senders })
   const [runs, bare] = [await Promise.all(Array.from({ length: senders }, () => newRun(client, bottleId))), await newRun(client, bottleId)]
   let seq = 1_000_000
   const each = (work: (i: number) => Promise<void>) => Promise.all(Array.from({ length: senders }, (_, i) => work(i)))
-  const ours = async () => void await each(async (i) => {
-    for (const one of pairs(BATCH, by)) await mustPost(client, `runs/${runs[i]!.runId}/events`, { events: [one] })
-  })
-  const theirs = async () => void await each(async () => {
-    for (let n = 0; n < BATCH; n++) await pool.query(INSERT, [v7(), bare.runId, seq++, 'gate.ticked', '{"step":"safety","item":"gloves"}', by])
-  })
+  const ours = async () =>
+    void (await each(async (i) => {
+      for (const one of pairs(BATCH, by)) await mustPost(client, `runs/${runs[i]!.runId}/events`, { events: [one] })
+    }))
+  const theirs = async () =>
+    void (await each(async () => {
+      for (let n = 0; n < BATCH; n++)
+        await pool.query(INSERT, [v7(), bare.runId, seq++, 'gate.ticked', '{"step":"safety","item":"gloves"}', by])
+    }))
   const [a, b] = await byTurns(ROUNDS, ours, theirs)
   await pool.end()
-  const rate = (ms: number) => 1000 * BATCH * senders / ms
-  return { name: `run events accepted per second, one a request, ${senders === 1 ? 'one sender' : `${senders} at once`}`, figure: `${rate(a).toFixed(0)}/s`, reference: `bare inserts, node-postgres, as many at once: ${rate(b).toFixed(0)}/s`, ratio: rate(a) / rate(b), aim: '0.4 of bare inserts' }
+  const rate = (ms: number) => (1000 * BATCH * senders) / ms
+  return {
+    name: `run events accepted per second, one a request, ${senders === 1 ? 'one sender' : `${senders} at once`}`,
+    figure: `${rate(a).toFixed(0)}/s`,
+    reference: `bare inserts, node-postgres, as many at once: ${rate(b).toFixed(0)}/s`,
+    ratio: rate(a) / rate(b),
+    aim: '0.4 of bare inserts',
+  }
 }
 
 /** Reads a stream of server-sent events as a page does. */
@@ -71,25 +99,33 @@ function listen(client: Client, hear: (messages: LiveMessage[]) => void): () => 
   return () => req.destroy()
 }
 
-const quantile = (values: number[], q: number) => values.toSorted((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * q))]!
+const quantile = (values: number[], q: number) =>
+  values.toSorted((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * q))]!
 
-/** Twenty tablets with their live streams open that send fifty events a second together, each to its own run and all hearing of all. @param seconds how long */
+/**
+ * Twenty tablets with their live streams open that send fifty events a second together, each to its own run and all hearing of all.
+ * @param seconds how long
+ */
 async function tabletsRow(databaseUrl: string, client: Client, bottleId: string, by: string, seconds: number): Promise<Row> {
   const runs = await Promise.all(Array.from({ length: TABLETS }, () => newRun(client, bottleId)))
   const sent = new Map<string, { at: number, heard: number }>()
   const known: number[] = []
-  const stops = Array.from({ length: TABLETS }, () => listen(client, messages => messages.forEach((m) => {
-    if (m.topic !== 'run') return
-    for (const e of m.events ?? []) {
-      const s = sent.get(e.id)
-      if (s && ++s.heard === TABLETS) known.push(performance.now() - s.at)
-    }
-  })))
+  const stops = Array.from({ length: TABLETS }, () =>
+    listen(client, messages =>
+      messages.forEach((m) => {
+        if (m.topic !== 'run') return
+        for (const e of m.events ?? []) {
+          const s = sent.get(e.id)
+          if (s && ++s.heard === TABLETS) known.push(performance.now() - s.at)
+        }
+      }),
+    ),
+  )
   await new Promise(resolve => setTimeout(resolve, 500))
   const answers: number[] = []
   const began = performance.now()
   const all: Promise<void>[] = []
-  const queues = runs.map(() => pairs(Math.ceil(seconds * 50 / TABLETS) + 2, by))
+  const queues = runs.map(() => pairs(Math.ceil((seconds * 50) / TABLETS) + 2, by))
   for (let n = 0; n < seconds * 50; n++) {
     const wait = began + n * 20 - performance.now()
     if (wait > 0) await new Promise(resolve => setTimeout(resolve, wait))
@@ -100,7 +136,7 @@ async function tabletsRow(databaseUrl: string, client: Client, bottleId: string,
     all.push(mustPost(client, `runs/${runs[i]!.runId}/events`, { events: [one] }).then(() => void answers.push(performance.now() - at)))
   }
   await Promise.all(all)
-  const held = 1000 * answers.length / (performance.now() - began)
+  const held = (1000 * answers.length) / (performance.now() - began)
   await new Promise(resolve => setTimeout(resolve, 500))
   stops.forEach(stop => stop())
   const pool = new pg.Client({ connectionString: databaseUrl, options: '-c search_path=crest' })
@@ -114,12 +150,20 @@ async function tabletsRow(databaseUrl: string, client: Client, bottleId: string,
   await pool.end()
   const [p50, p99] = [quantile(answers, 0.5), quantile(answers, 0.99)]
   return {
-    name: `${TABLETS} tablets with live streams, ${held.toFixed(0)} events a second for ${seconds} s: p99`, figure: `${p99.toFixed(0)} ms (p50 ${p50.toFixed(1)} ms; known to all ${TABLETS}: p99 ${quantile(known, 0.99).toFixed(0)} ms, ${known.length} of ${sent.size})`,
-    reference: `one bare insert, p99: ${quantile(bare, 0.99).toFixed(1)} ms`, ratio: p99 / quantile(bare, 0.99), aim: 'under 100 ms',
+    name: `${TABLETS} tablets with live streams, ${held.toFixed(0)} events a second for ${seconds} s: p99`,
+    figure: `${p99.toFixed(0)} ms (p50 ${p50.toFixed(1)} ms; known to all ${TABLETS}: p99 ${quantile(known, 0.99).toFixed(0)} ms, `
+      + `${known.length} of ${sent.size})`,
+    reference: `one bare insert, p99: ${quantile(bare, 0.99).toFixed(1)} ms`,
+    ratio: p99 / quantile(bare, 0.99),
+    aim: 'under 100 ms',
   }
 }
 
 export async function loadRows(databaseUrl: string, client: Client, bottleId: string, seconds = 120): Promise<Row[]> {
   const by = (await client.get<{ signedIn: { person: { id: string } } }>('session')).body.signedIn.person.id
-  return [await rateRow(1, databaseUrl, client, bottleId, by), await rateRow(20, databaseUrl, client, bottleId, by), await tabletsRow(databaseUrl, client, bottleId, by, seconds)]
+  return [
+    await rateRow(1, databaseUrl, client, bottleId, by),
+    await rateRow(20, databaseUrl, client, bottleId, by),
+    await tabletsRow(databaseUrl, client, bottleId, by, seconds),
+  ]
 }

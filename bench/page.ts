@@ -13,7 +13,9 @@ const ROUNDS = 7
 const vue = readFileSync(fileURLToPath(new URL('../node_modules/vue/dist/vue.global.prod.js', import.meta.url)))
 
 /** The least a page of this stack can be: Vue itself, mounted once, over the same loopback. */
-const BARE = '<!doctype html><div id="app"></div><script src="/vue.js"></script><script>Vue.createApp({ template: "<h1>Today</h1>" }).mount("#app")</script>'
+const BARE
+  = '<!doctype html><div id="app"></div><script src="/vue.js"></script><script>Vue.createApp({ template: "<h1>Today</h1>" '
+    + '}).mount("#app")</script>'
 
 async function bareServer() {
   const gzipped = gzipSync(vue)
@@ -29,7 +31,10 @@ async function bareServer() {
 /** Compressed JavaScript of the first page, and time until Today can be used, with the processor slowed four times. */
 export async function pageRows(url: string, client: Client): Promise<Row[]> {
   const bare = await bareServer()
-  const browser = await chromium.launch({ executablePath: process.env.CREST_CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
+  const browser = await chromium.launch({
+    executablePath: process.env.CREST_CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  })
   const [name, value] = client.cookie.split('=') as [string, string]
 
   async function usable(target: string): Promise<{ ms: number, bytes: number }> {
@@ -67,7 +72,19 @@ export async function pageRows(url: string, client: Client): Promise<Row[]> {
   const bytes = median(ours.map(o => o.bytes))
   const ms = median(ours.map(o => o.ms))
   return [
-    { name: 'compressed JavaScript of the first page', figure: `${(bytes / 1000).toFixed(0)} kB`, reference: `Vue's full build, gzip: ${(bare.vueBytes / 1000).toFixed(0)} kB`, ratio: bytes / bare.vueBytes, aim: 'under 180 kB' },
-    { name: `usable Today, processor slowed 4 times, as ${MATE.role}`, figure: `${ms.toFixed(0)} ms`, reference: `bare Vue page: ${median(theirs).toFixed(0)} ms`, ratio: ms / median(theirs), aim: 'about 1 s' },
+    {
+      name: 'compressed JavaScript of the first page',
+      figure: `${(bytes / 1000).toFixed(0)} kB`,
+      reference: `Vue's full build, gzip: ${(bare.vueBytes / 1000).toFixed(0)} kB`,
+      ratio: bytes / bare.vueBytes,
+      aim: 'under 180 kB',
+    },
+    {
+      name: `usable Today, processor slowed 4 times, as ${MATE.role}`,
+      figure: `${ms.toFixed(0)} ms`,
+      reference: `bare Vue page: ${median(theirs).toFixed(0)} ms`,
+      ratio: ms / median(theirs),
+      aim: 'about 1 s',
+    },
   ]
 }

@@ -18,7 +18,7 @@ async function workShare(cdp: CDPSession): Promise<number> {
   for (let i = 0; i < WHILES; i++) {
     const [before, began] = [await spent(), performance.now()]
     await new Promise(resolve => setTimeout(resolve, REST_MS))
-    shares.push((await spent() - before) / ((performance.now() - began) / 1000))
+    shares.push(((await spent()) - before) / ((performance.now() - began) / 1000))
   }
   return median(shares)
 }
@@ -47,7 +47,9 @@ async function cautionsOpen(page: Page): Promise<number> {
 }
 
 /** A bare page that ticks as often and changes one text: what no page with a running clock can be under. */
-const BARE = '<!doctype html><p id=t></p><script>let i = 0; setInterval(() => document.getElementById("t").textContent = String(Math.floor(i++ / 5)), 200)</script>'
+const BARE
+  = '<!doctype html><p id=t></p><script>let i = 0; setInterval(() => document.getElementById("t").textContent = String(Math.floor(i++ / '
+    + '5)), 200)</script>'
 
 /** Work at rest of every screen with eight clocks running, against a bare page with one, and the time to Cautions. */
 export async function restRows(url: string, client: Client, bottleId: string): Promise<Row[]> {
@@ -55,14 +57,33 @@ export async function restRows(url: string, client: Client, bottleId: string): P
   const runs = await Promise.all([1, 2].map(() => newRun(client, bottleId, { pieces: String(CLOCKS / 2) })))
   for (const { runId } of runs) {
     await upToStep(client, runId, 'etch')
-    for (let piece = 1; piece <= CLOCKS / 2; piece++) await client.post(`runs/${runId}/events`, { events: [event({ kind: 'coat.started', piece, by }), event({ kind: 'coat.covered', piece, by })] })
+    for (let piece = 1; piece <= CLOCKS / 2; piece++)
+      await client.post(`runs/${runId}/events`, {
+        events: [event({ kind: 'coat.started', piece, by }), event({ kind: 'coat.covered', piece, by })],
+      })
   }
-  const browser: Browser = await chromium.launch({ executablePath: process.env.CREST_CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
+  const browser: Browser = await chromium.launch({
+    executablePath: process.env.CREST_CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  })
   const [name, value] = client.cookie.split('=') as [string, string]
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' })
   await context.addCookies([{ name, value, url }])
   const day = new Date().toISOString().slice(0, 10)
-  const screens = { 'Today': '/', 'Bench': `/bench/${runs[0]!.runId}`, 'Plan': '/plan/new', 'Stencils': '/stencils', 'Day': `/day/${day}`, 'Hand-over': '/hand-over', 'Blanks': '/blanks', 'Shelf': '/shelf', 'Coupons': '/coupons', 'Log': '/log', 'House rules': '/rules', 'Crew': '/crew' }
+  const screens = {
+    'Today': '/',
+    'Bench': `/bench/${runs[0]!.runId}`,
+    'Plan': '/plan/new',
+    'Stencils': '/stencils',
+    'Day': `/day/${day}`,
+    'Hand-over': '/hand-over',
+    'Blanks': '/blanks',
+    'Shelf': '/shelf',
+    'Coupons': '/coupons',
+    'Log': '/log',
+    'House rules': '/rules',
+    'Crew': '/crew',
+  }
   const page = await context.newPage()
   const cdp = await context.newCDPSession(page)
   await cdp.send('Performance.enable')
@@ -90,10 +111,31 @@ export async function restRows(url: string, client: Client, bottleId: string): P
   const percent = (share: number) => `${(100 * share).toFixed(1)} %`
   const most = (key: 'one' | 'four' | 'cautions') => found.reduce((a, b) => (b[key] > a[key] ? b : a))
   const each = (key: 'one' | 'four') => found.map(f => `${f.screen} ${(100 * f[key]).toFixed(1)}`).join(', ')
-  console.log(`  work at rest, %: ${each('one')}\n  slowed 4 times, %: ${each('four')}\n  to Cautions, ms: ${found.map(f => `${f.screen} ${f.cautions.toFixed(0)}`).join(', ')}`)
+  console.log(
+    `  work at rest, %: ${each('one')}\n  slowed 4 times, %: ${each('four')}\n  to Cautions, ms: `
+    + `${found.map(f => `${f.screen} ${f.cautions.toFixed(0)}`).join(', ')}`,
+  )
   return [
-    { name: `work at rest with ${CLOCKS} clocks, busiest of ${found.length} screens`, figure: `${percent(most('one').one)} (${most('one').screen})`, reference: `a bare page with one clock: ${percent(bare.one)}`, ratio: most('one').one / bare.one, aim: 'at most 3 %' },
-    { name: 'the same, processor slowed 4 times', figure: `${percent(most('four').four)} (${most('four').screen})`, reference: `the bare page, slowed as well: ${percent(bare.four)}`, ratio: most('four').four / bare.four, aim: 'at most 10 %' },
-    { name: 'from the key to Cautions in sight', figure: `${most('cautions').cautions.toFixed(0)} ms (${most('cautions').screen})`, reference: 'one frame: 16.7 ms', ratio: most('cautions').cautions / 16.7, aim: 'under 150 ms' },
+    {
+      name: `work at rest with ${CLOCKS} clocks, busiest of ${found.length} screens`,
+      figure: `${percent(most('one').one)} (${most('one').screen})`,
+      reference: `a bare page with one clock: ${percent(bare.one)}`,
+      ratio: most('one').one / bare.one,
+      aim: 'at most 3 %',
+    },
+    {
+      name: 'the same, processor slowed 4 times',
+      figure: `${percent(most('four').four)} (${most('four').screen})`,
+      reference: `the bare page, slowed as well: ${percent(bare.four)}`,
+      ratio: most('four').four / bare.four,
+      aim: 'at most 10 %',
+    },
+    {
+      name: 'from the key to Cautions in sight',
+      figure: `${most('cautions').cautions.toFixed(0)} ms (${most('cautions').screen})`,
+      reference: 'one frame: 16.7 ms',
+      ratio: most('cautions').cautions / 16.7,
+      aim: 'under 150 ms',
+    },
   ]
 }

@@ -18,7 +18,17 @@ const app = await startApp(databaseUrl)
 try {
   const { mate, lead } = await newStudio(app.url)
   const bottleId = await newBottle(lead)
-  const rows = [...await pageRows(app.url, mate), ...await loadRows(databaseUrl, mate, bottleId), ...await hostileRows(mate), await todayRow(databaseUrl, mate, bottleId), ...await chooseRows(), ...await stencilRows(), await fanoutRow(app.url, databaseUrl, mate, bottleId), ...await scheduleRows(), ...await restRows(app.url, mate, bottleId)]
+  const rows = [
+    ...(await pageRows(app.url, mate)),
+    ...(await loadRows(databaseUrl, mate, bottleId)),
+    ...(await hostileRows(mate)),
+    await todayRow(databaseUrl, mate, bottleId),
+    ...(await chooseRows()),
+    ...(await stencilRows()),
+    await fanoutRow(app.url, databaseUrl, mate, bottleId),
+    ...(await scheduleRows()),
+    ...(await restRows(app.url, mate, bottleId)),
+  ]
   console.log('')
   print(rows)
 }

@@ -12,16 +12,25 @@ const INSTANCES = 3
 
 function numbers(seed: number): (least: number, most: number) => number {
   let state = seed
-  return (least, most) => least + (state = state * 48271 % 2147483647) % (most - least + 1)
+  return (least, most) => least + ((state = (state * 48271) % 2147483647) % (most - least + 1))
 }
 
 /** Pieces of all sorts for two people and one sink. */
 function mixed(count: number, seed: number, care: boolean): Instance {
   const roll = numbers(seed * 7919 + count)
-  return shop(Array.from({ length: count }, (_, i) => {
-    const best = roll(2, 10) * 60
-    return piece(`p${i}`, roll(30, 150), [best, best + 20, Math.round(best * 1.25)], roll(40, 120), care && best > 200 ? { care: [{ at: [best / 2 - 30, best / 2 + 30], seconds: 15 }] } : {})
-  }), crew(ALL, ALL))
+  return shop(
+    Array.from({ length: count }, (_, i) => {
+      const best = roll(2, 10) * 60
+      return piece(
+        `p${i}`,
+        roll(30, 150),
+        [best, best + 20, Math.round(best * 1.25)],
+        roll(40, 120),
+        care && best > 200 ? { care: [{ at: [best / 2 - 30, best / 2 + 30], seconds: 15 }] } : {},
+      )
+    }),
+    crew(ALL, ALL),
+  )
 }
 
 const timed = <T>(work: () => T): [T, number] => {
@@ -55,10 +64,24 @@ async function exactRows(): Promise<Row[]> {
       ours.push(ms)
       theirs.push(mip)
       gaps.push((found.end - found.bound) / found.bound)
-      const value = answer && answer.Status !== 'Infeasible' && Number.isFinite(answer.ObjectiveValue) ? Math.round(answer.ObjectiveValue) : null
-      words.push(value === null ? 'none' : value === found.end ? 'same' : value > found.end ? `${value - found.end} s later` : `${found.end - value} s SOONER`)
+      const value
+        = answer && answer.Status !== 'Infeasible' && Number.isFinite(answer.ObjectiveValue) ? Math.round(answer.ObjectiveValue) : null
+      words.push(
+        value === null
+          ? 'none'
+          : value === found.end
+            ? 'same'
+            : value > found.end
+              ? `${value - found.end} s later`
+              : `${found.end - value} s SOONER`,
+      )
     }
-    rows.push({ name: `${count} pieces, two people: gap ${(100 * Math.max(...gaps)).toFixed(1)} %`, figure: `${median(ours).toFixed(0)} ms`, reference: `MIP solver, ${MIP_SECONDS} s at most: ${(median(theirs) / 1000).toFixed(1)} s, ends ${words.join(', ')}`, ratio: median(ours) / median(theirs) })
+    rows.push({
+      name: `${count} pieces, two people: gap ${(100 * Math.max(...gaps)).toFixed(1)} %`,
+      figure: `${median(ours).toFixed(0)} ms`,
+      reference: `MIP solver, ${MIP_SECONDS} s at most: ${(median(theirs) / 1000).toFixed(1)} s, ends ${words.join(', ')}`,
+      ratio: median(ours) / median(theirs),
+    })
   }
   return rows
 }
@@ -70,8 +93,14 @@ function largeRows(): Row[] {
     const until = performance.now() + 1600
     const [found, ms] = timed(() => solve(instance, { nodes: Infinity, goOn: () => performance.now() < until }) as Solved)
     if (verifySchedule(instance, found.schedule).length > 0) throw new Error('A schedule that breaks something.')
-    return { name: `${count} pieces with calls, two people, one sink`, figure: `${(ms / 1000).toFixed(2)} s, ends at ${(found.end / 60).toFixed(0)} min`, reference: `no schedule ends before ${(found.bound / 60).toFixed(0)} min`, ratio: found.end / found.bound, aim: 'under 2 s' }
+    return {
+      name: `${count} pieces with calls, two people, one sink`,
+      figure: `${(ms / 1000).toFixed(2)} s, ends at ${(found.end / 60).toFixed(0)} min`,
+      reference: `no schedule ends before ${(found.bound / 60).toFixed(0)} min`,
+      ratio: found.end / found.bound,
+      aim: 'under 2 s',
+    }
   })
 }
 
-export const scheduleRows = async (): Promise<Row[]> => [...await exactRows(), ...largeRows()]
+export const scheduleRows = async (): Promise<Row[]> => [...(await exactRows()), ...largeRows()]

@@ -14,11 +14,14 @@ const LIMITS = { undercut: 0.07, least: 0.8, largeOpening: 2500, weedPerPiece: 4
 
 /** Leaves with a vein cut out, at any turn, in rows: parts, islands and narrow places as drawn art has them. */
 function leaves(vertices: number): Ring[] {
-  const leaf = (x: number, y: number, r: number, turn: number, n: number, way: 1 | -1) => ringOf(Array.from({ length: n }, (_, i) => {
-    const t = 2 * Math.PI * i / n * way
-    const reach = r * (1 + 0.18 * Math.cos(3 * t) + 0.1 * Math.sin(5 * t))
-    return { x: x + reach * Math.cos(t + turn), y: y + reach * Math.sin(t + turn) }
-  }))
+  const leaf = (x: number, y: number, r: number, turn: number, n: number, way: 1 | -1) =>
+    ringOf(
+      Array.from({ length: n }, (_, i) => {
+        const t = ((2 * Math.PI * i) / n) * way
+        const reach = r * (1 + 0.18 * Math.cos(3 * t) + 0.1 * Math.sin(5 * t))
+        return { x: x + reach * Math.cos(t + turn), y: y + reach * Math.sin(t + turn) }
+      }),
+    )
   const count = Math.round(vertices / 60)
   const side = Math.ceil(Math.sqrt(count))
   return Array.from({ length: count }, (_, i) => {
@@ -38,7 +41,9 @@ function ours(rings: Ring[]) {
  * @param share of the corners that are looked at, since all of them would take hours at 200,000
  */
 function straightforward(rings: Ring[], share: number): number {
-  const area = polygonClipping.xor(...(rings.map(r => [pointsOf(r).map(({ x, y }): [number, number] => [x, y])]) as unknown as [MultiPolygon]))
+  const area = polygonClipping.xor(
+    ...(rings.map(r => [pointsOf(r).map(({ x, y }): [number, number] => [x, y])]) as unknown as [MultiPolygon]),
+  )
   const edges = area.flatMap((polygon, p) => polygon.flatMap((ring: ClipRing) => ring.slice(1).map((b, i) => ({ p, a: ring[i]!, b }))))
   let least = Infinity
   const step = Math.round(1 / share)
@@ -71,11 +76,18 @@ function analysisRows(): Row[] {
     // Beyond 2,000 only a share of the pairs is looked at: the ratio flatters the reference.
     const share = size <= 2000 ? 1 : size <= 20_000 ? 0.1 : 0.001
     const theirs = time(() => straightforward(rings, share))
-    const growth = before ? `${(ms / before.ms).toFixed(1)} times the last for ${(n / before.n).toFixed(1)} times the corners (n log n: ${(n * Math.log(n) / (before.n * Math.log(before.n))).toFixed(1)})` : ''
+    const growth = before
+      ? `${(ms / before.ms).toFixed(1)} times the last for ${(n / before.n).toFixed(1)} times the corners (n log n: `
+      + `${((n * Math.log(n)) / (before.n * Math.log(before.n))).toFixed(1)})`
+      : ''
     before = { ms, n }
     return {
-      name: `whole report of art with ${n.toLocaleString('en')} corners`, figure: seconds(ms),
-      reference: `polygon library and ${share === 1 ? 'all' : share === 0.1 ? 'a tenth of all' : 'a thousandth of all'} pairs: ${seconds(theirs)}`, ratio: ms / theirs, aim: growth || undefined,
+      name: `whole report of art with ${n.toLocaleString('en')} corners`,
+      figure: seconds(ms),
+      reference: `polygon library and ${share === 1 ? 'all' : share === 0.1 ? 'a tenth of all' : 'a thousandth of all'} pairs: `
+        + `${seconds(theirs)}`,
+      ratio: ms / theirs,
+      aim: growth || undefined,
     }
   })
 }
@@ -85,32 +97,63 @@ function colouringModel(graph: boolean[][], most: number): string {
   const n = graph.length
   const use = Array.from({ length: most }, (_, c) => `w${c}`)
   const one = graph.map((_, v) => `${use.map((_, c) => `x${v}_${c}`).join(' + ')} = 1`)
-  const apart = graph.flatMap((row, a) => row.flatMap((touches, b) => (touches && a < b ? use.map((w, c) => `x${a}_${c} + x${b}_${c} - ${w} <= 0`) : [])))
+  const apart = graph.flatMap((row, a) =>
+    row.flatMap((touches, b) => (touches && a < b ? use.map((w, c) => `x${a}_${c} + x${b}_${c} - ${w} <= 0`) : [])),
+  )
   const opened = graph.flatMap((_, v) => use.map((w, c) => `x${v}_${c} - ${w} <= 0`))
-  return `Minimize\n obj: ${use.join(' + ')}\nSubject To\n ${[...one, ...apart, ...opened].join('\n ')}\nBinary\n ${[...use, ...Array.from({ length: n }, (_, v) => use.map((_, c) => `x${v}_${c}`)).flat()].join('\n ')}\nEnd`
+  const binary = [...use, ...Array.from({ length: n }, (_, v) => use.map((_, c) => `x${v}_${c}`)).flat()]
+  return [
+    'Minimize',
+    ` obj: ${use.join(' + ')}`,
+    'Subject To',
+    ...[...one, ...apart, ...opened].map(row => ` ${row}`),
+    'Binary',
+    ...binary.map(name => ` ${name}`),
+    'End',
+  ].join('\n')
 }
 
 async function passRow(): Promise<Row> {
   const highs = await highsLoader()
-  const graphs = Array.from({ length: 12 }, (_, seed) => conflicts(16, (a, b) => (Math.imul((seed + 3) * 7919 ^ (a * 73 + b * 151), 2654435761) >>> 16) % 10 < 4))
+  const graphs = Array.from({ length: 12 }, (_, seed) =>
+    conflicts(16, (a, b) => (Math.imul(((seed + 3) * 7919) ^ (a * 73 + b * 151), 2654435761) >>> 16) % 10 < 4),
+  )
   let same = true
-  const [own, general] = await byTurns(2, async () => graphs.forEach(g => colours(g)), async () => {
-    for (const g of graphs) same &&= Math.round(highs.solve(colouringModel(g, 8)).ObjectiveValue) === colours(g).count
-  })
-  return { name: 'fewest passes of 16 placements, 12 times', figure: seconds(own), reference: `general MIP solver, ${same ? 'the same numbers' : 'OTHER NUMBERS'}: ${seconds(general)}`, ratio: own / general }
+  const [own, general] = await byTurns(
+    2,
+    async () => graphs.forEach(g => colours(g)),
+    async () => {
+      for (const g of graphs) same &&= Math.round(highs.solve(colouringModel(g, 8)).ObjectiveValue) === colours(g).count
+    },
+  )
+  return {
+    name: 'fewest passes of 16 placements, 12 times',
+    figure: seconds(own),
+    reference: `general MIP solver, ${same ? 'the same numbers' : 'OTHER NUMBERS'}: ${seconds(general)}`,
+    ratio: own / general,
+  }
 }
 
 async function nestRow(): Promise<Row> {
-  const sizes = Array.from({ length: 60 }, (_, i) => ({ width: 40 + (i * 37) % 90, height: 30 + (i * 53) % 70, what: i }))
+  const sizes = Array.from({ length: 60 }, (_, i) => ({ width: 40 + ((i * 37) % 90), height: 30 + ((i * 53) % 70), what: i }))
   const roll = [{ id: 'roll', width: 600, length: 20_000, scrap: false, grain: false }]
   let [used, packed] = [0, 0]
-  const [own, general] = await byTurns(3, async () => {
-    const { sheets } = nest(sizes, roll, { gap: 0, scrapLeast: 50 })
-    used = sheets[0]!.stencils / sheets[0]!.taken
-  }, async () => {
-    packed = potpack(sizes.map(s => ({ w: s.width, h: s.height }))).fill
-  })
-  return { name: 'nesting 60 stencils on a roll of 600 mm', figure: `${seconds(own)}, ${(100 * used).toFixed(0)} % of the resist used`, reference: `packer for free sheets: ${seconds(general)}, ${(100 * packed).toFixed(0)} %`, ratio: packed / used }
+  const [own, general] = await byTurns(
+    3,
+    async () => {
+      const { sheets } = nest(sizes, roll, { gap: 0, scrapLeast: 50 })
+      used = sheets[0]!.stencils / sheets[0]!.taken
+    },
+    async () => {
+      packed = potpack(sizes.map(s => ({ w: s.width, h: s.height }))).fill
+    },
+  )
+  return {
+    name: 'nesting 60 stencils on a roll of 600 mm',
+    figure: `${seconds(own)}, ${(100 * used).toFixed(0)} % of the resist used`,
+    reference: `packer for free sheets: ${seconds(general)}, ${(100 * packed).toFixed(0)} %`,
+    ratio: packed / used,
+  }
 }
 
 export async function stencilRows(): Promise<Row[]> {

@@ -28,7 +28,10 @@ export async function byTurns(rounds: number, ours: () => Promise<unknown>, thei
 }
 
 export function print(rows: Row[]): void {
-  const cells = [['figure', 'measured', 'reference in the same run', 'ratio', 'aim'], ...rows.map(r => [r.name, r.figure, r.reference, Number.isFinite(r.ratio) ? r.ratio.toFixed(2) : '-', r.aim ?? ''])]
+  const cells = [
+    ['figure', 'measured', 'reference in the same run', 'ratio', 'aim'],
+    ...rows.map(r => [r.name, r.figure, r.reference, Number.isFinite(r.ratio) ? r.ratio.toFixed(2) : '-', r.aim ?? '']),
+  ]
   const widths = cells[0]!.map((_, i) => Math.max(...cells.map(row => row[i]!.length)))
   for (const row of cells) console.log(row.map((cell, i) => cell.padEnd(widths[i]!)).join('  '))
 }

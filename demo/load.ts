@@ -33,7 +33,13 @@ const now = Date.now()
 /** The sample world is lived through the same services as real work; only their clock is set back. */
 let clock = now
 const people: Record<string, { id: string, role: 'lead' | 'crew' }> = {}
-const as = (who: string, session = ''): Context => ({ pool, now: () => new Date(clock), by: people[who]!.id, role: people[who]!.role, session: { id: session, byPin: false, people: [people[who]!.id] } })
+const as = (who: string, session = ''): Context => ({
+  pool,
+  now: () => new Date(clock),
+  by: people[who]!.id,
+  role: people[who]!.role,
+  session: { id: session, byPin: false, people: [people[who]!.id] },
+})
 const day = (offset: number) => new Date(clock + offset * DAY).toISOString().slice(0, 10)
 
 type Part<E> = E extends RunEvent ? Omit<E, 'id' | 'at' | 'by'> : never
@@ -41,7 +47,11 @@ type Part<E> = E extends RunEvent ? Omit<E, 'id' | 'at' | 'by'> : never
 /** One person at the bench of one run. What they enter is sent when they leave it, as a device does that was away from the network. */
 class Hand {
   private entries: SentEvent[] = []
-  private constructor(private who: string, private run: RunWithEvents, private session: string) {}
+  private constructor(
+    private who: string,
+    private run: RunWithEvents,
+    private session: string,
+  ) {}
 
   static async at(runId: string, who: string) {
     const session = await openSession(pool, new Date(clock), { id: people[who]!.id, sessionEpoch: 0 })
@@ -60,7 +70,8 @@ class Hand {
   /** Does plain steps and gates until the named step is next. */
   upTo(stepId: string) {
     const by = people[this.who]!.id
-    const next = () => currentStep(this.plan, foldRun(this.plan, [...this.run.events, ...this.entries.map(e => ({ ...e, by }) as RunEvent)]))
+    const next = () =>
+      currentStep(this.plan, foldRun(this.plan, [...this.run.events, ...this.entries.map(e => ({ ...e, by }) as RunEvent)]))
     for (let step = next(); step && step.id !== stepId; step = next()) {
       if (step.kind === 'gate') for (const item of step.items!) this.does({ kind: 'gate.ticked', step: step.id, item: item.id }, 8)
       else if (step.kind === 'do') this.does({ kind: 'step.done', step: step.id }, step.seconds / 2)
@@ -85,7 +96,11 @@ async function loadShelf() {
   const ids: Record<string, string> = {}
   for (const { key, openedDaysAgo, form } of BOTTLES) {
     ids[key] = v7({ msecs: clock })
-    await addBottle(as('maren'), ids[key], bottleSchema.parse({ ...form, openedOn: openedDaysAgo === null ? '' : day(Math.min(0, 30 - openedDaysAgo)) }))
+    await addBottle(
+      as('maren'),
+      ids[key],
+      bottleSchema.parse({ ...form, openedOn: openedDaysAgo === null ? '' : day(Math.min(0, 30 - openedDaysAgo)) }),
+    )
   }
   for (const { key, ...stencil } of STENCILS) {
     ids[key] = v7({ msecs: clock })
@@ -98,16 +113,23 @@ async function loadShelf() {
   return ids
 }
 
-type Sketch = typeof OPEN_JOBS[number]
+type Sketch = (typeof OPEN_JOBS)[number]
 
 async function plan(sketch: Sketch, bottles: Record<string, string>, who: string) {
   const { key: _, bottle, stencil, blank, art, dueInDays, ...form } = sketch
   const id = v7({ msecs: clock })
-  await addJob(as(who), id, { ...form, dueOn: day(dueInDays), bottleId: bottles[bottle], stencilId: stencil ? bottles[stencil] : '', blankId: blank ? bottles[`blank ${blank}`] : '', artworkId: art ? bottles[`art ${art}`] : '' })
+  await addJob(as(who), id, {
+    ...form,
+    dueOn: day(dueInDays),
+    bottleId: bottles[bottle],
+    stencilId: stencil ? bottles[stencil] : '',
+    blankId: blank ? bottles[`blank ${blank}`] : '',
+    artworkId: art ? bottles[`art ${art}`] : '',
+  })
   return id
 }
 
-async function livePast(job: typeof PAST_JOBS[number], bottles: Record<string, string>) {
+async function livePast(job: (typeof PAST_JOBS)[number], bottles: Record<string, string>) {
   clock = now - job.daysAgo * DAY
   const { daysAgo, by, over, judged, ...sketch } = job
   const jobId = await plan({ ...sketch, dueInDays: sketch.dueInDays + daysAgo }, bottles, by)
@@ -133,7 +155,7 @@ async function livePast(job: typeof PAST_JOBS[number], bottles: Record<string, s
   await hand.leaves()
 }
 
-async function blastPast(hand: Hand, over: number[], judged: typeof PAST_JOBS[number]['judged']) {
+async function blastPast(hand: Hand, over: number[], judged: (typeof PAST_JOBS)[number]['judged']) {
   for (const [i, more] of over.entries()) {
     hand.does({ kind: 'gun.on', piece: i + 1 }, 20)
     hand.does({ kind: 'gun.off', piece: i + 1 }, hand.plan.dwell.best + more)
@@ -143,9 +165,10 @@ async function blastPast(hand: Hand, over: number[], judged: typeof PAST_JOBS[nu
   await hand.leaves()
 }
 
-function lookAt(hand: Hand, judged: typeof PAST_JOBS[number]['judged']) {
+function lookAt(hand: Hand, judged: (typeof PAST_JOBS)[number]['judged']) {
   hand.upTo('look')
-  for (const [i, { result, faults = [], note = '' }] of judged.entries()) hand.does({ kind: 'piece.judged', piece: i + 1, result, faults: faults as FaultId[], note }, 20)
+  for (const [i, { result, faults = [], note = '' }] of judged.entries())
+    hand.does({ kind: 'piece.judged', piece: i + 1, result, faults: faults as FaultId[], note }, 20)
   hand.does({ kind: 'run.finished' }, 5)
 }
 
@@ -175,7 +198,12 @@ async function planToday(open: Record<string, string>) {
   const { rules } = await studioOf(pool)
   const crew = await crewWith(pool)
   const jobs = await jobsOfDay(pool, [open.chimneys!, open[DAY_JOB]!], today)
-  const entry = { midnight, now: Math.floor((now - midnight) / 1000), away: { [people.juno!.id]: [[12 * 3600, 12.5 * 3600] as [number, number]] }, locks: [] }
+  const entry = {
+    midnight,
+    now: Math.floor((now - midnight) / 1000),
+    away: { [people.juno!.id]: [[12 * 3600, 12.5 * 3600] as [number, number]] },
+    locks: [],
+  }
   const solved = solveDay(dayInput(entry, jobs, crew, rules))
   if (!solved.ok) throw new Error(solved.why)
   await saveDay(as('maren'), format(today, 'yyyy-MM-dd'), { ...entry, jobs: jobs.map(j => j.id), slots: solved.schedule, version: 0 })
@@ -187,12 +215,22 @@ const bottles = await loadShelf()
 await loadArt(as('maren'), bottles, () => v7({ msecs: clock }))
 for (const roll of ROLLS) await addRoll(as('maren'), v7({ msecs: clock }), rollSchema('mm').parse(roll))
 for (const { blank, arts, form } of SHEETS) {
-  await addSheet(as('maren'), v7({ msecs: clock }), { ...form, blankId: bottles[`blank ${blank}`], placements: form.placements.map((p, i) => ({ ...p, artworkId: bottles[`art ${arts[i]}`] })) })
+  await addSheet(as('maren'), v7({ msecs: clock }), {
+    ...form,
+    blankId: bottles[`blank ${blank}`],
+    placements: form.placements.map((p, i) => ({ ...p, artworkId: bottles[`art ${arts[i]}`] })),
+  })
 }
 for (const job of [...PAST_JOBS].sort((a, b) => b.daysAgo - a.daysAgo)) await livePast(job, bottles)
 for (const { bottle, by, daysAgo, steps } of COUPONS) {
   clock = now - daysAgo * DAY
-  await addCoupon(as(by), bottles[bottle]!, v7({ msecs: clock }), couponSchema.parse({ substrate: 'soda-lime', steps: steps.map(([dwell, frost, creep]) => ({ dwell, frost, creep })) }), null)
+  await addCoupon(
+    as(by),
+    bottles[bottle]!,
+    v7({ msecs: clock }),
+    couponSchema.parse({ substrate: 'soda-lime', steps: steps.map(([dwell, frost, creep]) => ({ dwell, frost, creep })) }),
+    null,
+  )
 }
 clock = now - 2 * DAY
 const open: Record<string, string> = {}

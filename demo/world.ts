@@ -14,7 +14,14 @@ export const STUDIO = { studio: 'Tidemark Bench', name: 'Maren Tidewell', passwo
 
 export const CREW = [
   { key: 'osk', name: 'Osk Brandling', role: 'crew' as const, password: 'anchor-and-rope', pin: '1357', may: [...SKILLS] },
-  { key: 'juno', name: 'Juno Saltmarsh', role: 'crew' as const, password: 'lantern-on-quay', pin: '8642', may: ['prepare' as const, 'care' as const, 'rinse' as const, 'finish' as const] },
+  {
+    key: 'juno',
+    name: 'Juno Saltmarsh',
+    role: 'crew' as const,
+    password: 'lantern-on-quay',
+    pin: '8642',
+    may: ['prepare' as const, 'care' as const, 'rinse' as const, 'finish' as const],
+  },
   { key: 'bram', name: 'Bram Kettleby', role: 'lead' as const, password: 'six-oars-ashore', pin: '9753', may: [...SKILLS] },
 ]
 export const LEAD_PIN = '2468'
@@ -23,13 +30,115 @@ const LOT = { couponBest: '', strength: '', medium: '' as const, grit: '', secon
 
 /** `openedDaysAgo` null for a sealed lot. */
 export const BOTTLES: { key: string, openedDaysAgo: number | null, form: Omit<BottleForm, 'openedOn'> }[] = [
-  { key: 'general', openedDaysAgo: 64, form: { ...LOT, productName: 'Harbour general cream', kind: 'general-cream', labelMin: '5 min', labelMax: '5 min', reusable: true, size: '240 mL', left: '188', price: '31.50' } },
-  { key: 'slow', openedDaysAgo: 61, form: { ...LOT, productName: 'Slack Water reusable cream', kind: 'slow-cream', labelMin: '15 min', labelMax: '15 min', reusable: true, size: '470 mL', left: '402', price: '44' } },
-  { key: 'fast', openedDaysAgo: 162, form: { ...LOT, productName: 'Quayside quick cream', kind: 'fast-cream', labelMin: '1 min', labelMax: '3 min', reusable: true, size: '90 mL', left: '27', price: '19.80' } },
-  { key: 'fast-new', openedDaysAgo: null, form: { ...LOT, productName: 'Quayside quick cream, second', kind: 'fast-cream', labelMin: '1 min', labelMax: '3 min', reusable: true, size: '90 mL', left: '90', price: '19.80' } },
-  { key: 'tile', openedDaysAgo: null, form: { ...LOT, productName: 'Breakwater tile cream', kind: 'tile-cream', labelMin: '20 min', labelMax: '20 min', reusable: false, size: '600 mL', left: '600', price: '38' } },
-  { key: 'ferric', openedDaysAgo: 40, form: { ...LOT, productName: 'Rust Wharf ferric chloride', kind: 'ferric-chloride', labelMin: '15 min', labelMax: '15 min', reusable: false, size: '500 mL', left: '430', price: '14', strength: '42 °Bé' } },
-  { key: 'grit', openedDaysAgo: 20, form: { ...LOT, productName: 'Shingle oxide', kind: 'abrasive', labelMin: '', labelMax: '', reusable: true, size: '5 kg', left: '3.6 kg', price: '36', medium: 'aluminium-oxide', grit: 'F150', secondsPerCm2: '0.7' } },
+  {
+    key: 'general',
+    openedDaysAgo: 64,
+    form: {
+      ...LOT,
+      productName: 'Harbour general cream',
+      kind: 'general-cream',
+      labelMin: '5 min',
+      labelMax: '5 min',
+      reusable: true,
+      size: '240 mL',
+      left: '188',
+      price: '31.50',
+    },
+  },
+  {
+    key: 'slow',
+    openedDaysAgo: 61,
+    form: {
+      ...LOT,
+      productName: 'Slack Water reusable cream',
+      kind: 'slow-cream',
+      labelMin: '15 min',
+      labelMax: '15 min',
+      reusable: true,
+      size: '470 mL',
+      left: '402',
+      price: '44',
+    },
+  },
+  {
+    key: 'fast',
+    openedDaysAgo: 162,
+    form: {
+      ...LOT,
+      productName: 'Quayside quick cream',
+      kind: 'fast-cream',
+      labelMin: '1 min',
+      labelMax: '3 min',
+      reusable: true,
+      size: '90 mL',
+      left: '27',
+      price: '19.80',
+    },
+  },
+  {
+    key: 'fast-new',
+    openedDaysAgo: null,
+    form: {
+      ...LOT,
+      productName: 'Quayside quick cream, second',
+      kind: 'fast-cream',
+      labelMin: '1 min',
+      labelMax: '3 min',
+      reusable: true,
+      size: '90 mL',
+      left: '90',
+      price: '19.80',
+    },
+  },
+  {
+    key: 'tile',
+    openedDaysAgo: null,
+    form: {
+      ...LOT,
+      productName: 'Breakwater tile cream',
+      kind: 'tile-cream',
+      labelMin: '20 min',
+      labelMax: '20 min',
+      reusable: false,
+      size: '600 mL',
+      left: '600',
+      price: '38',
+    },
+  },
+  {
+    key: 'ferric',
+    openedDaysAgo: 40,
+    form: {
+      ...LOT,
+      productName: 'Rust Wharf ferric chloride',
+      kind: 'ferric-chloride',
+      labelMin: '15 min',
+      labelMax: '15 min',
+      reusable: false,
+      size: '500 mL',
+      left: '430',
+      price: '14',
+      strength: '42 °Bé',
+    },
+  },
+  {
+    key: 'grit',
+    openedDaysAgo: 20,
+    form: {
+      ...LOT,
+      productName: 'Shingle oxide',
+      kind: 'abrasive',
+      labelMin: '',
+      labelMax: '',
+      reusable: true,
+      size: '5 kg',
+      left: '3.6 kg',
+      price: '36',
+      medium: 'aluminium-oxide',
+      grit: 'F150',
+      secondsPerCm2: '0.7',
+    },
+  },
 ]
 
 /** Washed and used again. */
@@ -37,20 +146,133 @@ export const STENCILS = [{ key: 'rope', name: 'Rope border', resist: 'mesh' as c
 
 /** Measured with a tape: girths at heights. */
 export const BLANKS: { key: string, blank: BlankForm }[] = [
-  { key: 'tumbler', blank: { ...BLANK_FORM, name: 'Tide tumbler', noun: 'tumbler', girths: '9 1/2 in\n9 1/2 in\n9 7/16 in\n9 1/4 in', readings: [{ height: '0', girth: '9 1/2 in' }, { height: '4 1/4 in', girth: '9 1/2 in' }] } },
-  { key: 'chimney', blank: { ...BLANK_FORM, name: 'Pier lamp chimney', noun: 'lamp chimney', readings: [{ height: '0', girth: '195 mm' }, { height: '40 mm', girth: '198 mm' }, { height: '85 mm', girth: '262 mm' }, { height: '130 mm', girth: '228 mm' }, { height: '180 mm', girth: '196 mm' }, { height: '255 mm', girth: '180 mm' }] } },
-  { key: 'flask', blank: { ...BLANK_FORM, name: 'Pilot flask', noun: 'flask', readings: [{ height: '0', girth: '8 1/4 in' }, { height: '70 mm', girth: '7 3/4 in' }, { height: '115 mm', girth: '6 3/4 in' }, { height: '135 mm', girth: '4 in' }, { height: '165 mm', girth: '3 1/2 in' }] } },
-  { key: 'goblet', blank: { ...BLANK_FORM, name: 'Regatta goblet bowl', noun: 'goblet', readings: [{ height: '0', girth: '120 mm' }, { height: '18 mm', girth: '205 mm' }, { height: '45 mm', girth: '252 mm' }, { height: '75 mm', girth: '244 mm' }, { height: '100 mm', girth: '215 mm' }] } },
-  { key: 'pane', blank: { ...BLANK_FORM, name: 'Wheelhouse pane', noun: 'wheelhouse pane', shape: 'pane', pane: { width: '380 mm', height: '520 mm', thickness: '6 mm', holes: [{ x: '25 mm', y: '25 mm', across: '9 mm' }, { x: '355 mm', y: '25 mm', across: '9 mm' }] } } },
-  { key: 'pint', blank: { ...BLANK_FORM, name: 'Boathouse pint, tapered', noun: 'pint glass', heightKind: 'side', readings: [{ height: '0', girth: '7 1/2 in' }, { height: '148 mm', girth: '10 7/8 in' }] } },
+  {
+    key: 'tumbler',
+    blank: {
+      ...BLANK_FORM,
+      name: 'Tide tumbler',
+      noun: 'tumbler',
+      girths: '9 1/2 in\n9 1/2 in\n9 7/16 in\n9 1/4 in',
+      readings: [
+        { height: '0', girth: '9 1/2 in' },
+        { height: '4 1/4 in', girth: '9 1/2 in' },
+      ],
+    },
+  },
+  {
+    key: 'chimney',
+    blank: {
+      ...BLANK_FORM,
+      name: 'Pier lamp chimney',
+      noun: 'lamp chimney',
+      readings: [
+        { height: '0', girth: '195 mm' },
+        { height: '40 mm', girth: '198 mm' },
+        { height: '85 mm', girth: '262 mm' },
+        { height: '130 mm', girth: '228 mm' },
+        { height: '180 mm', girth: '196 mm' },
+        { height: '255 mm', girth: '180 mm' },
+      ],
+    },
+  },
+  {
+    key: 'flask',
+    blank: {
+      ...BLANK_FORM,
+      name: 'Pilot flask',
+      noun: 'flask',
+      readings: [
+        { height: '0', girth: '8 1/4 in' },
+        { height: '70 mm', girth: '7 3/4 in' },
+        { height: '115 mm', girth: '6 3/4 in' },
+        { height: '135 mm', girth: '4 in' },
+        { height: '165 mm', girth: '3 1/2 in' },
+      ],
+    },
+  },
+  {
+    key: 'goblet',
+    blank: {
+      ...BLANK_FORM,
+      name: 'Regatta goblet bowl',
+      noun: 'goblet',
+      readings: [
+        { height: '0', girth: '120 mm' },
+        { height: '18 mm', girth: '205 mm' },
+        { height: '45 mm', girth: '252 mm' },
+        { height: '75 mm', girth: '244 mm' },
+        { height: '100 mm', girth: '215 mm' },
+      ],
+    },
+  },
+  {
+    key: 'pane',
+    blank: {
+      ...BLANK_FORM,
+      name: 'Wheelhouse pane',
+      noun: 'wheelhouse pane',
+      shape: 'pane',
+      pane: {
+        width: '380 mm',
+        height: '520 mm',
+        thickness: '6 mm',
+        holes: [
+          { x: '25 mm', y: '25 mm', across: '9 mm' },
+          { x: '355 mm', y: '25 mm', across: '9 mm' },
+        ],
+      },
+    },
+  },
+  {
+    key: 'pint',
+    blank: {
+      ...BLANK_FORM,
+      name: 'Boathouse pint, tapered',
+      noun: 'pint glass',
+      heightKind: 'side',
+      readings: [
+        { height: '0', girth: '7 1/2 in' },
+        { height: '148 mm', girth: '10 7/8 in' },
+      ],
+    },
+  },
 ]
 
 /** Art that was read: drawings lie in `art/`, the rest is set in the shipped letters. */
 export const ARTWORKS: { key: string, blank?: string, bottle: string, file?: string, form: Omit<ArtworkForm, 'blankId' | 'bottleId'> }[] = [
-  { key: 'tide', blank: 'tumbler', bottle: 'general', file: 'tide-line.svg', form: { ...ARTWORK_FORM, name: 'Tide line', width: '2 1/2 in' } },
+  {
+    key: 'tide',
+    blank: 'tumbler',
+    bottle: 'general',
+    file: 'tide-line.svg',
+    form: { ...ARTWORK_FORM, name: 'Tide line', width: '2 1/2 in' },
+  },
   { key: 'rose', bottle: 'general', file: 'compass-rose.svg', form: { ...ARTWORK_FORM, name: 'Compass rose', width: '120 mm' } },
-  { key: 'regatta', blank: 'tumbler', bottle: 'general', form: { ...ARTWORK_FORM, name: 'Regatta, two lines', source: { kind: 'letters', text: 'Harbour\nRegatta', face: 'stencil', align: 'middle' }, width: '58 mm' } },
-  { key: 'cox', blank: 'flask', bottle: 'fast', form: { ...ARTWORK_FORM, name: 'Cox', source: { kind: 'letters', text: 'Cox', face: 'script', align: 'middle' }, width: '45 mm', capital: '18 mm', polarity: 'background', margin: '6 mm' } },
+  {
+    key: 'regatta',
+    blank: 'tumbler',
+    bottle: 'general',
+    form: {
+      ...ARTWORK_FORM,
+      name: 'Regatta, two lines',
+      source: { kind: 'letters', text: 'Harbour\nRegatta', face: 'stencil', align: 'middle' },
+      width: '58 mm',
+    },
+  },
+  {
+    key: 'cox',
+    blank: 'flask',
+    bottle: 'fast',
+    form: {
+      ...ARTWORK_FORM,
+      name: 'Cox',
+      source: { kind: 'letters', text: 'Cox', face: 'script', align: 'middle' },
+      width: '45 mm',
+      capital: '18 mm',
+      polarity: 'background',
+      margin: '6 mm',
+    },
+  },
 ]
 
 /** Resist on the rail: two rolls and what earlier sheets left. */
@@ -63,39 +285,211 @@ export const ROLLS: RollForm[] = [
 /** Where stencils go on a piece, ready to cut. */
 export const SHEETS: { blank: string, arts: string[], form: SheetForm }[] = [
   {
-    blank: 'tumbler', arts: ['tide', 'regatta', 'regatta'],
-    form: { ...SHEET_FORM, name: 'Regatta tumblers', pieces: '2', placements: [{ ...PLACEMENT_FORM }, { ...PLACEMENT_FORM, anchor: 'seam', at: '1/4 round', level: 'rim', clear: '30 mm' }, { ...PLACEMENT_FORM, anchor: 'seam', at: '3/4 round', level: 'rim', clear: '30 mm' }] },
+    blank: 'tumbler',
+    arts: ['tide', 'regatta', 'regatta'],
+    form: {
+      ...SHEET_FORM,
+      name: 'Regatta tumblers',
+      pieces: '2',
+      placements: [
+        { ...PLACEMENT_FORM },
+        { ...PLACEMENT_FORM, anchor: 'seam', at: '1/4 round', level: 'rim', clear: '30 mm' },
+        { ...PLACEMENT_FORM, anchor: 'seam', at: '3/4 round', level: 'rim', clear: '30 mm' },
+      ],
+    },
   },
 ]
 
 /** Test strips already etched: the general cream has grown a little weaker since it was opened, the slow one holds. */
 export const COUPONS = [
-  { bottle: 'general', by: 'osk', daysAgo: 26, steps: [['1:15', '4.2', '0'], ['2:30', '6.4', '0.02'], ['5 min', '8.2', '0.05'], ['7:30', '8.7', '0.08'], ['10 min', '8.8', '0.11']] },
-  { bottle: 'general', by: 'maren', daysAgo: 16, steps: [['1:15', '4', ''], ['2:30', '6.2', ''], ['5 min', '8.2', ''], ['7:30', '8.7', ''], ['10 min', '8.9', '']] },
-  { bottle: 'general', by: 'juno', daysAgo: 5, steps: [['1:15', '3.8', '0'], ['2:30', '6.1', '0.02'], ['5 min', '8', '0.05'], ['7:30', '8.6', '0.08'], ['10 min', '8.9', '0.1']] },
-  { bottle: 'slow', by: 'osk', daysAgo: 28, steps: [['4 min', '3.9', ''], ['7 min', '5.8', ''], ['12 min', '7.6', ''], ['20 min', '8.6', ''], ['30 min', '8.9', '']] },
-  { bottle: 'slow', by: 'osk', daysAgo: 9, steps: [['4 min', '3.8', ''], ['7 min', '5.8', ''], ['12 min', '7.5', ''], ['20 min', '8.6', ''], ['30 min', '8.9', '']] },
+  {
+    bottle: 'general',
+    by: 'osk',
+    daysAgo: 26,
+    steps: [
+      ['1:15', '4.2', '0'],
+      ['2:30', '6.4', '0.02'],
+      ['5 min', '8.2', '0.05'],
+      ['7:30', '8.7', '0.08'],
+      ['10 min', '8.8', '0.11'],
+    ],
+  },
+  {
+    bottle: 'general',
+    by: 'maren',
+    daysAgo: 16,
+    steps: [
+      ['1:15', '4', ''],
+      ['2:30', '6.2', ''],
+      ['5 min', '8.2', ''],
+      ['7:30', '8.7', ''],
+      ['10 min', '8.9', ''],
+    ],
+  },
+  {
+    bottle: 'general',
+    by: 'juno',
+    daysAgo: 5,
+    steps: [
+      ['1:15', '3.8', '0'],
+      ['2:30', '6.1', '0.02'],
+      ['5 min', '8', '0.05'],
+      ['7:30', '8.6', '0.08'],
+      ['10 min', '8.9', '0.1'],
+    ],
+  },
+  {
+    bottle: 'slow',
+    by: 'osk',
+    daysAgo: 28,
+    steps: [
+      ['4 min', '3.9', ''],
+      ['7 min', '5.8', ''],
+      ['12 min', '7.6', ''],
+      ['20 min', '8.6', ''],
+      ['30 min', '8.9', ''],
+    ],
+  },
+  {
+    bottle: 'slow',
+    by: 'osk',
+    daysAgo: 9,
+    steps: [
+      ['4 min', '3.8', ''],
+      ['7 min', '5.8', ''],
+      ['12 min', '7.5', ''],
+      ['20 min', '8.6', ''],
+      ['30 min', '8.9', ''],
+    ],
+  },
 ]
 
-type JobSketch = Omit<JobForm, 'dueOn' | 'bottleId' | 'stencilId' | 'blankId' | 'artworkId'> & { art?: string, key: string, bottle: string, dueInDays: number, stencil?: string, blank?: string }
+type JobSketch = Omit<JobForm, 'dueOn' | 'bottleId' | 'stencilId' | 'blankId' | 'artworkId'> & {
+  art?: string
+  key: string
+  bottle: string
+  dueInDays: number
+  stencil?: string
+  blank?: string
+}
 
 const vessel = { ...BLANK_JOB, answers: { irreplaceable: 'replaceable', food: 'outside', lip: 'clear', child: 'no' } }
-const flat = { ...BLANK_JOB, surface: 'flat' as const, answers: { irreplaceable: 'replaceable', food: 'none', lip: 'not-a-vessel', child: 'no' } }
+const flat = {
+  ...BLANK_JOB,
+  surface: 'flat' as const,
+  answers: { irreplaceable: 'replaceable', food: 'none', lip: 'not-a-vessel', child: 'no' },
+}
 const own = (dwell: string) => ({ ...BLANK_JOB.schools, dwell })
 const tumbler = { ...vessel, blank: 'tumbler', noun: 'tumbler', height: '4 1/4 in', girth: '9 1/2"' }
-const chimney = { ...vessel, answers: { ...vessel.answers, food: 'none' }, blank: 'chimney', noun: 'lamp chimney', height: '255 mm', girth: '192 mm', artMiddle: '190 mm' }
-const flask = { ...vessel, blank: 'flask', artMiddle: '45 mm', noun: 'flask', surface: 'taper' as const, height: '165 mm', girth: '7 3/4"', resist: 'contact-paper' as const, schools: own('even-frost') }
+const chimney = {
+  ...vessel,
+  answers: { ...vessel.answers, food: 'none' },
+  blank: 'chimney',
+  noun: 'lamp chimney',
+  height: '255 mm',
+  girth: '192 mm',
+  artMiddle: '190 mm',
+}
+const flask = {
+  ...vessel,
+  blank: 'flask',
+  artMiddle: '45 mm',
+  noun: 'flask',
+  surface: 'taper' as const,
+  height: '165 mm',
+  girth: '7 3/4"',
+  resist: 'contact-paper' as const,
+  schools: own('even-frost'),
+}
 const tag = { ...flat, noun: 'mooring tag', substrate: 'brass' as const, height: '2 1/2 in', girth: '3 1/2 in', resist: 'rub-on' as const }
 const pane = { ...flat, noun: 'wheelhouse pane', height: '520 mm', girth: '380 mm', resist: 'blast-mask' as const }
 
 /** Still to do when the app is opened. */
 export const OPEN_JOBS: JobSketch[] = [
-  { ...chimney, key: 'chimneys', bottle: 'slow', dueInDays: 2, customer: 'Pier lamp keepers', notes: 'For the six lamps along the finish line. Crest faces the water.', pieces: '3', artWidth: '70 mm', artHeight: '90 mm', openFraction: '22 %' },
-  { ...tumbler, art: 'tide', key: 'tide-line', bottle: 'general', dueInDays: 4, customer: 'Regatta committee', notes: 'Tide line all one height above the base; check the girth of each.', pieces: '6', artWidth: '2 1/2 in', artHeight: '40 mm', openFraction: '30 %', finest: '1.2 mm', schools: own('own-coupons') },
-  { ...tag, key: 'tags', bottle: 'ferric', dueInDays: 6, customer: 'Harbour office', notes: 'Berth numbers 1 to 8.', pieces: '8', artWidth: '40 mm', artHeight: '22 mm', openFraction: '35 %', finest: '0.8 mm' },
-  { ...flask, key: 'flasks', bottle: 'fast', dueInDays: 9, customer: 'Pilot boat crew', notes: 'Boat numbers, one each.', pieces: '2', artWidth: '45 mm', artHeight: '30 mm', openFraction: '40 %' },
-  { ...pane, art: 'rose', blank: 'pane', key: 'panes', bottle: 'grit', dueInDays: 11, customer: 'Ferry yard', notes: 'Compass rose, clear in frost.', pieces: '2', artWidth: '240 mm', artHeight: '240 mm', openFraction: '30 %', look: 'fade' },
-  { ...flat, key: 'clock', bottle: 'general', dueInDays: 13, customer: 'Start boat', notes: 'Face of the start clock, to be read from both sides of the line.', noun: 'clock pane', substrate: 'tempered', height: '300 mm', girth: '300 mm', pieces: '1', artWidth: '200 mm', artHeight: '200 mm', openFraction: '12 %', coaters: '2' },
+  {
+    ...chimney,
+    key: 'chimneys',
+    bottle: 'slow',
+    dueInDays: 2,
+    customer: 'Pier lamp keepers',
+    notes: 'For the six lamps along the finish line. Crest faces the water.',
+    pieces: '3',
+    artWidth: '70 mm',
+    artHeight: '90 mm',
+    openFraction: '22 %',
+  },
+  {
+    ...tumbler,
+    art: 'tide',
+    key: 'tide-line',
+    bottle: 'general',
+    dueInDays: 4,
+    customer: 'Regatta committee',
+    notes: 'Tide line all one height above the base; check the girth of each.',
+    pieces: '6',
+    artWidth: '2 1/2 in',
+    artHeight: '40 mm',
+    openFraction: '30 %',
+    finest: '1.2 mm',
+    schools: own('own-coupons'),
+  },
+  {
+    ...tag,
+    key: 'tags',
+    bottle: 'ferric',
+    dueInDays: 6,
+    customer: 'Harbour office',
+    notes: 'Berth numbers 1 to 8.',
+    pieces: '8',
+    artWidth: '40 mm',
+    artHeight: '22 mm',
+    openFraction: '35 %',
+    finest: '0.8 mm',
+  },
+  {
+    ...flask,
+    key: 'flasks',
+    bottle: 'fast',
+    dueInDays: 9,
+    customer: 'Pilot boat crew',
+    notes: 'Boat numbers, one each.',
+    pieces: '2',
+    artWidth: '45 mm',
+    artHeight: '30 mm',
+    openFraction: '40 %',
+  },
+  {
+    ...pane,
+    art: 'rose',
+    blank: 'pane',
+    key: 'panes',
+    bottle: 'grit',
+    dueInDays: 11,
+    customer: 'Ferry yard',
+    notes: 'Compass rose, clear in frost.',
+    pieces: '2',
+    artWidth: '240 mm',
+    artHeight: '240 mm',
+    openFraction: '30 %',
+    look: 'fade',
+  },
+  {
+    ...flat,
+    key: 'clock',
+    bottle: 'general',
+    dueInDays: 13,
+    customer: 'Start boat',
+    notes: 'Face of the start clock, to be read from both sides of the line.',
+    noun: 'clock pane',
+    substrate: 'tempered',
+    height: '300 mm',
+    girth: '300 mm',
+    pieces: '1',
+    artWidth: '200 mm',
+    artHeight: '200 mm',
+    openFraction: '12 %',
+    coaters: '2',
+  },
 ]
 
 /** Stands on today's plan beside the run on the bench. */
@@ -105,11 +499,131 @@ type Judgement = { result: 'good' | 'usable' | 'scrap', faults?: string[], note?
 
 /** In the log already. `over` is how long past the best time each piece stayed on, s. */
 export const PAST_JOBS: (JobSketch & { daysAgo: number, by: string, over: number[], judged: Judgement[] })[] = [
-  { ...tumbler, art: 'tide', key: 'trial', daysAgo: 23, by: 'juno', bottle: 'general', dueInDays: -20, customer: 'Regatta committee', notes: 'Trial pair.', pieces: '2', artWidth: '63.5 mm', artHeight: '40 mm', openFraction: '35 %', over: [4, 9], judged: [{ result: 'good' }, { result: 'usable', faults: ['bands'], note: 'brush marks low down' }] },
-  { ...flask, art: 'cox', key: 'cox', daysAgo: 15, by: 'osk', bottle: 'fast', dueInDays: -14, customer: 'Cox of the eight', notes: '', pieces: '1', artWidth: '41 mm', artHeight: '30 mm', openFraction: '40 %', over: [205], judged: [{ result: 'scrap', faults: ['too-long', 'soft'], note: 'telephone' }] },
-  { ...flask, art: 'cox', key: 'cox-again', daysAgo: 14, by: 'osk', bottle: 'general', schools: own('label'), dueInDays: -14, customer: 'Cox of the eight', notes: 'Second try, another cream.', pieces: '1', artWidth: '41 mm', artHeight: '30 mm', openFraction: '40 %', over: [6], judged: [{ result: 'good' }] },
-  { ...tag, key: 'tag-trial', daysAgo: 12, by: 'bram', bottle: 'ferric', dueInDays: -10, customer: 'Harbour office', notes: 'Trial pair.', pieces: '2', artWidth: '40 mm', artHeight: '22 mm', openFraction: '35 %', over: [10, 40], judged: [{ result: 'good' }, { result: 'usable', faults: ['thin'], note: 'swab ran dry at the rim' }] },
-  { ...pane, key: 'pane-trial', daysAgo: 10, by: 'bram', bottle: 'grit', dueInDays: -9, customer: 'Ferry yard', notes: 'Small pane first.', noun: 'pane', height: '200 mm', girth: '150 mm', pieces: '1', artWidth: '90 mm', artHeight: '90 mm', openFraction: '40 %', over: [3], judged: [{ result: 'good' }] },
-  { ...chimney, key: 'chimney-trial', daysAgo: 8, by: 'maren', bottle: 'slow', dueInDays: -6, customer: 'Pier lamp keepers', notes: '', pieces: '2', artWidth: '70 mm', artHeight: '90 mm', openFraction: '22 %', over: [20, 31], judged: [{ result: 'good' }, { result: 'good' }] },
-  { ...tumbler, art: 'regatta', key: 'boathouse', daysAgo: 3, by: 'juno', bottle: 'general', dueInDays: -1, customer: 'Boathouse bar', notes: '', pieces: '4', artWidth: '58 mm', artHeight: '31 mm', openFraction: '35 %', resist: 'mesh', stencil: 'rope', over: [2, 5, 3, 8], judged: [{ result: 'good' }, { result: 'good' }, { result: 'usable', faults: ['thin'], note: 'fingerprint at the oar' }, { result: 'good' }] },
+  {
+    ...tumbler,
+    art: 'tide',
+    key: 'trial',
+    daysAgo: 23,
+    by: 'juno',
+    bottle: 'general',
+    dueInDays: -20,
+    customer: 'Regatta committee',
+    notes: 'Trial pair.',
+    pieces: '2',
+    artWidth: '63.5 mm',
+    artHeight: '40 mm',
+    openFraction: '35 %',
+    over: [4, 9],
+    judged: [{ result: 'good' }, { result: 'usable', faults: ['bands'], note: 'brush marks low down' }],
+  },
+  {
+    ...flask,
+    art: 'cox',
+    key: 'cox',
+    daysAgo: 15,
+    by: 'osk',
+    bottle: 'fast',
+    dueInDays: -14,
+    customer: 'Cox of the eight',
+    notes: '',
+    pieces: '1',
+    artWidth: '41 mm',
+    artHeight: '30 mm',
+    openFraction: '40 %',
+    over: [205],
+    judged: [{ result: 'scrap', faults: ['too-long', 'soft'], note: 'telephone' }],
+  },
+  {
+    ...flask,
+    art: 'cox',
+    key: 'cox-again',
+    daysAgo: 14,
+    by: 'osk',
+    bottle: 'general',
+    schools: own('label'),
+    dueInDays: -14,
+    customer: 'Cox of the eight',
+    notes: 'Second try, another cream.',
+    pieces: '1',
+    artWidth: '41 mm',
+    artHeight: '30 mm',
+    openFraction: '40 %',
+    over: [6],
+    judged: [{ result: 'good' }],
+  },
+  {
+    ...tag,
+    key: 'tag-trial',
+    daysAgo: 12,
+    by: 'bram',
+    bottle: 'ferric',
+    dueInDays: -10,
+    customer: 'Harbour office',
+    notes: 'Trial pair.',
+    pieces: '2',
+    artWidth: '40 mm',
+    artHeight: '22 mm',
+    openFraction: '35 %',
+    over: [10, 40],
+    judged: [{ result: 'good' }, { result: 'usable', faults: ['thin'], note: 'swab ran dry at the rim' }],
+  },
+  {
+    ...pane,
+    key: 'pane-trial',
+    daysAgo: 10,
+    by: 'bram',
+    bottle: 'grit',
+    dueInDays: -9,
+    customer: 'Ferry yard',
+    notes: 'Small pane first.',
+    noun: 'pane',
+    height: '200 mm',
+    girth: '150 mm',
+    pieces: '1',
+    artWidth: '90 mm',
+    artHeight: '90 mm',
+    openFraction: '40 %',
+    over: [3],
+    judged: [{ result: 'good' }],
+  },
+  {
+    ...chimney,
+    key: 'chimney-trial',
+    daysAgo: 8,
+    by: 'maren',
+    bottle: 'slow',
+    dueInDays: -6,
+    customer: 'Pier lamp keepers',
+    notes: '',
+    pieces: '2',
+    artWidth: '70 mm',
+    artHeight: '90 mm',
+    openFraction: '22 %',
+    over: [20, 31],
+    judged: [{ result: 'good' }, { result: 'good' }],
+  },
+  {
+    ...tumbler,
+    art: 'regatta',
+    key: 'boathouse',
+    daysAgo: 3,
+    by: 'juno',
+    bottle: 'general',
+    dueInDays: -1,
+    customer: 'Boathouse bar',
+    notes: '',
+    pieces: '4',
+    artWidth: '58 mm',
+    artHeight: '31 mm',
+    openFraction: '35 %',
+    resist: 'mesh',
+    stencil: 'rope',
+    over: [2, 5, 3, 8],
+    judged: [
+      { result: 'good' },
+      { result: 'good' },
+      { result: 'usable', faults: ['thin'], note: 'fingerprint at the oar' },
+      { result: 'good' },
+    ],
+  },
 ]

@@ -15,9 +15,13 @@ await runMain(async () => {
   const file = resolve(positionals[0] ?? join(root, 'backups', `crest-${stamp}.dump`))
   const dump = which('pg_dump') ?? join(postgresBin() ?? '', 'pg_dump')
   await withDatabase(values.studio ? 'crest_studio' : 'crest_sample', async (url) => {
-    if (await databaseHolds(url) === 'nothing') throw new Stop('There is nothing to back up in this database. Start Crest once first.')
+    if ((await databaseHolds(url)) === 'nothing') throw new Stop('There is nothing to back up in this database. Start Crest once first.')
     mkdirSync(dirname(file), { recursive: true })
-    const { code, output } = await run(dump, ['--format=custom', '--schema=crest', '--no-owner', '--no-privileges', `--file=${file}.part`, url], { quiet: true })
+    const { code, output } = await run(
+      dump,
+      ['--format=custom', '--schema=crest', '--no-owner', '--no-privileges', `--file=${file}.part`, url],
+      { quiet: true },
+    )
     if (code !== 0) {
       rmSync(`${file}.part`, { force: true })
       throw new Stop(`pg_dump failed: ${output.trim().split('\n').at(-1)} No backup was written.`)

@@ -20,7 +20,9 @@ afterEach(() => {
 })
 
 describe('what can stand in the way of a start gets one clear sentence', () => {
-  it.each(['18.20.0', '20.19.9', '21.7.0', '22.11.0'])('Node.js %s can\'t run it', version => expect(() => checkNode(version)).toThrow(/can't run Crest. Install Node.js 20.20/))
+  it.each(['18.20.0', '20.19.9', '21.7.0', '22.11.0'])('Node.js %s can\'t run it', version =>
+    expect(() => checkNode(version)).toThrow(/can't run Crest. Install Node.js 20.20/),
+  )
   it.each(['20.20.0', '20.21.1', '22.12.0', '24.0.0'])('Node.js %s can', version => expect(() => checkNode(version)).not.toThrow())
   it('a disk that is nearly full', () => {
     expect(() => checkDisk(folder(), 1e9)).toThrow(/Only \d+ MB are free.*Make room/)
@@ -35,7 +37,9 @@ describe('what can stand in the way of a start gets one clear sentence', () => {
     const server = createServer()
     const port = await freePort()
     await new Promise<void>(resolve => server.listen(port, '127.0.0.1', resolve))
-    await expect(checkPort('127.0.0.1', port)).rejects.toThrow(`Port ${port} is taken. End the program that uses it, or start with PORT=${port + 1} npm start.`)
+    await expect(checkPort('127.0.0.1', port)).rejects.toThrow(
+      `Port ${port} is taken. End the program that uses it, or start with PORT=${port + 1} npm start.`,
+    )
     await new Promise(resolve => server.close(resolve))
     await expect(checkPort('127.0.0.1', port)).resolves.toBeUndefined()
     expect(() => checkPort('127.0.0.1', Number.NaN)).toThrow(/number from 1 to 65535/)
@@ -46,7 +50,9 @@ describe('what can stand in the way of a start gets one clear sentence', () => {
     const bin = folder()
     writeFileSync(join(bin, 'apt-get'), '#!/bin/sh\nexit 100\n', { mode: 0o755 })
     vi.stubEnv('PATH', bin)
-    await expect(needPackages(['postgresql', 'chromium'])).rejects.toThrow('sudo apt-get update && sudo apt-get install -y postgresql chromium')
+    await expect(needPackages(['postgresql', 'chromium'])).rejects.toThrow(
+      'sudo apt-get update && sudo apt-get install -y postgresql chromium',
+    )
     vi.mocked(process.getuid!).mockReturnValue(0)
     await expect(needPackages(['postgresql'])).rejects.toThrow(/apt-get could not install postgresql.*Check the network/)
     vi.stubEnv('PATH', folder())
@@ -59,7 +65,17 @@ describe('what can stand in the way of a start gets one clear sentence', () => {
 describe('the sum of all runners', () => {
   it('counts a file that could not be loaded, and a report that is missing, as failed', () => {
     const file = join(folder(), 'report.json')
-    writeFileSync(file, JSON.stringify({ numPassedTests: 3, numFailedTests: 1, testResults: [{ status: 'failed', assertionResults: [] }, { status: 'failed', assertionResults: [{}] }] }))
+    writeFileSync(
+      file,
+      JSON.stringify({
+        numPassedTests: 3,
+        numFailedTests: 1,
+        testResults: [
+          { status: 'failed', assertionResults: [] },
+          { status: 'failed', assertionResults: [{}] },
+        ],
+      }),
+    )
     expect(vitestCounts(file)).toEqual({ passed: 3, failed: 2 })
     expect(vitestCounts(`${file}.none`)).toEqual({ passed: 0, failed: 1 })
   })

@@ -18,7 +18,10 @@ async function single(name, command, args) {
   return { name, passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 }
 }
 
-/** Runs a test runner and reads its report. A crash counts as a failure even when its report does not say so. What is quiet speaks once it is over. */
+/**
+ * Runs a test runner and reads its report. A crash counts as a failure even when its report does not say so. What is quiet speaks once
+ * it is over.
+ */
 async function runner(name, command, args, counts, env = {}, quiet = false) {
   if (!quiet) heading(name)
   const { code, output } = await run(command, args, { cwd: root, env: { ...process.env, ...env }, quiet })
@@ -38,15 +41,30 @@ await runMain(async () => {
   rmSync(results, { recursive: true, force: true })
   await needBuild()
   // A build leaves the types too; an older one may stand here without them.
-  if (!existsSync(join(root, '.nuxt', 'tsconfig.app.json'))) await run(process.execPath, [join(root, 'node_modules', 'nuxt', 'bin', 'nuxt.mjs'), 'prepare'], { cwd: root, quiet: true })
+  if (!existsSync(join(root, '.nuxt', 'tsconfig.app.json')))
+    await run(process.execPath, [join(root, 'node_modules', 'nuxt', 'bin', 'nuxt.mjs'), 'prepare'], { cwd: root, quiet: true })
 
-  const vitest = project => runner(`${project} tests`, bin('vitest'), ['run', '--project', project, '--reporter=dot', '--reporter=json', `--outputFile.json=${join(results, `${project}.json`)}`], () => vitestCounts(join(results, `${project}.json`)), {}, true)
+  const vitest = project =>
+    runner(
+      `${project} tests`,
+      bin('vitest'),
+      ['run', '--project', project, '--reporter=dot', '--reporter=json', `--outputFile.json=${join(results, `${project}.json`)}`],
+      () => vitestCounts(join(results, `${project}.json`)),
+      {},
+      true,
+    )
   const all = [
     // These only reckon: three of them keep two cores busy to the end.
-    ...await Promise.all([single('Lint', bin('eslint'), ['.', '--max-warnings', '0']), single('Types', bin('nuxt'), ['typecheck']), vitest('unit')]),
+    ...(await Promise.all([
+      single('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
+      single('Types', bin('nuxt'), ['typecheck']),
+      vitest('unit'),
+    ])),
     // These wait for databases and apps, and have to answer in time: nothing heavy runs beside them.
-    ...await Promise.all([vitest('integration'), vitest('processes')]),
-    await runner('Interface in Chromium', bin('playwright'), ['test'], () => playwrightCounts(join(results, 'interface.json')), { CREST_CHROMIUM: chromiumPath() }),
+    ...(await Promise.all([vitest('integration'), vitest('processes')])),
+    await runner('Interface in Chromium', bin('playwright'), ['test'], () => playwrightCounts(join(results, 'interface.json')), {
+      CREST_CHROMIUM: chromiumPath(),
+    }),
   ]
   heading('Results')
   for (const { name, passed, failed } of all) say(`${name}: ${passed} passed, ${failed} failed`)

@@ -3,7 +3,7 @@ import { SKILLS } from '#core/schedule'
 import type { Skill } from '#core/schedule'
 
 export const ROLES = ['lead', 'crew'] as const
-export type Role = typeof ROLES[number]
+export type Role = (typeof ROLES)[number]
 
 const name = z.string().trim().min(2, 'Write a name of at least two letters.').max(60, 'Keep the name under 60 letters.')
 const password = z.string().min(10, 'Use at least ten characters.').max(200, 'Keep it under 200 characters.')
@@ -11,15 +11,28 @@ const pin = z.string().regex(/^\d{4,8}$/, 'A PIN is four to eight digits.')
 
 const may = z.array(z.enum(SKILLS)).max(SKILLS.length)
 
-export const signInSchema = z.object({ name: z.string().trim().min(1, 'Write your name.').max(60), password: z.string().min(1, 'Write your password.').max(200) })
+export const signInSchema = z.object({
+  name: z.string().trim().min(1, 'Write your name.').max(60),
+  password: z.string().min(1, 'Write your password.').max(200),
+})
 export const changePersonSchema = z.object({ personId: z.uuid(), pin })
 /** Of whoever is at the device; asked for where they took over by PIN and set a password, or somebody else's PIN. */
 const oldPassword = z.string().max(200).optional()
 export const newPersonSchema = z.object({
-  name, role: z.enum(ROLES), password, pin: z.union([pin, z.literal('')]), may: may.default([...SKILLS]), oldPassword,
+  name,
+  role: z.enum(ROLES),
+  password,
+  pin: z.union([pin, z.literal('')]),
+  may: may.default([...SKILLS]),
+  oldPassword,
 })
 export const changePersonAccountSchema = z.object({
-  name: name.optional(), role: z.enum(ROLES).optional(), password: z.union([password, z.literal('')]).optional(), pin: z.union([pin, z.literal('')]).optional(), active: z.boolean().optional(), may: may.optional(),
+  name: name.optional(),
+  role: z.enum(ROLES).optional(),
+  password: z.union([password, z.literal('')]).optional(),
+  pin: z.union([pin, z.literal('')]).optional(),
+  active: z.boolean().optional(),
+  may: may.optional(),
   oldPassword,
 })
 export const firstRunSchema = z.object({ studio: z.string().trim().min(2, 'Write the studio\'s name.').max(80), name, password })

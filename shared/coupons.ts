@@ -8,16 +8,24 @@ import { parseDuration, parseLength, parseScore } from '#core/units'
 import { optionalField, writtenField } from './fields'
 import { uuidV7Schema } from './ids'
 
-const dwell = writtenField(parseDuration, s => (s < 5 ? 'Write at least five seconds.' : s > 7200 ? 'Over two hours is no dwell. Check the unit.' : null))
+const dwell = writtenField(parseDuration, s =>
+  s < 5 ? 'Write at least five seconds.' : s > 7200 ? 'Over two hours is no dwell. Check the unit.' : null,
+)
 
 const step = z.object({
   dwell,
   frost: writtenField(parseScore),
-  creep: optionalField(text => parseLength(text), mm => (mm > 5 ? 'More than 5 mm is no creep but a leak.' : null)),
+  creep: optionalField(
+    text => parseLength(text),
+    mm => (mm > 5 ? 'More than 5 mm is no creep but a leak.' : null),
+  ),
 })
 
 /** A coupon as it is read off: 1 to 8 strips. */
-export const couponSchema = z.object({ substrate: z.enum(SUBSTRATE_IDS), steps: z.array(step).min(1, 'Write down one strip at least.').max(8, 'Eight strips are what one person can time.') })
+export const couponSchema = z.object({
+  substrate: z.enum(SUBSTRATE_IDS),
+  steps: z.array(step).min(1, 'Write down one strip at least.').max(8, 'Eight strips are what one person can time.'),
+})
 
 export type CouponForm = z.input<typeof couponSchema>
 export type CouponEntry = z.output<typeof couponSchema>
@@ -39,7 +47,11 @@ export interface CouponOfRun {
   together: Together
   layout: StripLayout
 }
-export const couponOfRun = (order: CouponOrderEntry): CouponOfRun => ({ substrate: order.substrate, together: order.together, layout: STRIP_LAYOUT })
+export const couponOfRun = (order: CouponOrderEntry): CouponOfRun => ({
+  substrate: order.substrate,
+  together: order.together,
+  layout: STRIP_LAYOUT,
+})
 
 /** A stored coupon; best in s, rate in 1/s, creep rate in mm/s. */
 export interface Coupon {

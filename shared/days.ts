@@ -8,7 +8,11 @@ import type { Parsed } from '#core/units'
 import type { Job } from './jobs'
 
 const DAY_SECONDS = 24 * 3600
-const second = z.number().int().min(0).max(6 * DAY_SECONDS)
+const second = z
+  .number()
+  .int()
+  .min(0)
+  .max(6 * DAY_SECONDS)
 const chain = z.string().min(1).max(80)
 const span = z.tuple([second, second])
 const slot = z.strictObject({ chain, task: z.number().int().min(0).max(60), start: second, person: z.uuid() })
@@ -36,28 +40,60 @@ export interface DayPlan extends Omit<DayPlanEntry, 'now'> {
   savedAt: number | null
 }
 
-/** Whether a plan was only made again from the facts: nobody chose, wrote or locked anything since the one before. What is over drops out of both. */
+/**
+ * Whether a plan was only made again from the facts: nobody chose, wrote or locked anything since the one before. What is over drops
+ * out of both.
+ */
 export function sameChoices(before: DayPlan, day: DayPlan, isOpen: (job: string) => boolean): boolean {
   const text = (l: DayPlan['locks'][number]) => JSON.stringify([l.chain, l.task, l.start, l.person])
-  const left = (locks: DayPlan['locks']) => locks.filter(l => day.slots.some(s => s.chain === l.chain)).map(text).sort().join()
-  return JSON.stringify(before.away) === JSON.stringify(day.away) && before.jobs.filter(isOpen).join() === day.jobs.filter(isOpen).join() && left(before.locks) === left(day.locks)
+  const left = (locks: DayPlan['locks']) =>
+    locks
+      .filter(l => day.slots.some(s => s.chain === l.chain))
+      .map(text)
+      .sort()
+      .join()
+  return (
+    JSON.stringify(before.away) === JSON.stringify(day.away)
+    && before.jobs.filter(isOpen).join() === day.jobs.filter(isOpen).join()
+    && left(before.locks) === left(day.locks)
+  )
 }
 
 /** What the core plans a day from. The same on both sides, so that page and server agree. */
-export function dayInput(entry: Pick<DayPlanEntry, 'midnight' | 'now' | 'away' | 'locks'>, jobs: readonly DayJob[], people: readonly DayPerson[], rules: HouseRules): DayInput {
+export function dayInput(
+  entry: Pick<DayPlanEntry, 'midnight' | 'now' | 'away' | 'locks'>,
+  jobs: readonly DayJob[],
+  people: readonly DayPerson[],
+  rules: HouseRules,
+): DayInput {
   return { midnight: entry.midnight, now: entry.now, jobs, people, away: entry.away, locks: entry.locks, rules }
 }
 
-export const dayJob = (job: Pick<Job, 'id' | 'pieces' | 'noun' | 'customer'>, plan: RunPlan, state: RunState | null): DayJob => ({ id: job.id, title: `${countOf(job.pieces, job.noun)} for ${job.customer}`, plan, state })
+export const dayJob = (job: Pick<Job, 'id' | 'pieces' | 'noun' | 'customer'>, plan: RunPlan, state: RunState | null): DayJob => ({
+  id: job.id,
+  title: `${countOf(job.pieces, job.noun)} for ${job.customer}`,
+  plan,
+  state,
+})
 
-/** When somebody is away, as it is written: `12-12:30, 15:30-`. Nothing after the dash: until the day ends. @returns spans in s from midnight */
+/**
+ * When somebody is away, as it is written: `12-12:30, 15:30-`. Nothing after the dash: until the day ends.
+ * @returns spans in s from midnight
+ */
 export function parseAway(text: string): { ok: true, value: [number, number][] } | { ok: false, error: string } {
   const spans: [number, number][] = []
-  for (const part of text.split(/[,;]/).map(t => t.trim()).filter(t => t !== '')) {
+  for (const part of text
+    .split(/[,;]/)
+    .map(t => t.trim())
+    .filter(t => t !== '')) {
     const [from, to, ...more] = part.split(/\s*[-–]\s*/)
-    const ends: Parsed[] = [from ? parseTimeOfDay(from) : { ok: true, value: 0 }, to ? parseTimeOfDay(to) : { ok: true, value: DAY_SECONDS }]
+    const ends: Parsed[] = [
+      from ? parseTimeOfDay(from) : { ok: true, value: 0 },
+      to ? parseTimeOfDay(to) : { ok: true, value: DAY_SECONDS },
+    ]
     const [a, b] = ends
-    if (to === undefined || more.length > 0 || !a!.ok || !b!.ok) return { ok: false, error: `"${part}" can't be read. Write it like 12:00-12:30, or 15:30- for whoever leaves then.` }
+    if (to === undefined || more.length > 0 || !a!.ok || !b!.ok)
+      return { ok: false, error: `"${part}" can't be read. Write it like 12:00-12:30, or 15:30- for whoever leaves then.` }
     if (b!.value <= a!.value) return { ok: false, error: `"${part}" ends before it begins.` }
     spans.push([a!.value, b!.value])
   }
@@ -65,4 +101,5 @@ export function parseAway(text: string): { ok: true, value: [number, number][] }
 }
 
 /** The same back in writing. */
-export const writeAway = (spans: readonly (readonly [number, number])[]): string => spans.map(([a, b]) => `${formatTimeOfDay(a)}-${b >= DAY_SECONDS ? '' : formatTimeOfDay(b)}`).join(', ')
+export const writeAway = (spans: readonly (readonly [number, number])[]): string =>
+  spans.map(([a, b]) => `${formatTimeOfDay(a)}-${b >= DAY_SECONDS ? '' : formatTimeOfDay(b)}`).join(', ')

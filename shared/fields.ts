@@ -4,27 +4,33 @@ import type { Parsed } from '#core/units'
 
 /** A field that people fill in by hand: text in, a number in base units out, the parser's own sentence on error. */
 export function writtenField(parse: (text: string) => Parsed, check?: (value: number) => string | null) {
-  return z.string().max(60, 'That is too long to be a reading.').transform((text, context) => {
-    const parsed = parse(text)
-    const error = parsed.ok ? check?.(parsed.value) ?? null : parsed.error
-    if (!parsed.ok || error) {
-      context.addIssue({ code: 'custom', message: error ?? '' })
-      return z.NEVER
-    }
-    return parsed.value
-  })
+  return z
+    .string()
+    .max(60, 'That is too long to be a reading.')
+    .transform((text, context) => {
+      const parsed = parse(text)
+      const error = parsed.ok ? (check?.(parsed.value) ?? null) : parsed.error
+      if (!parsed.ok || error) {
+        context.addIssue({ code: 'custom', message: error ?? '' })
+        return z.NEVER
+      }
+      return parsed.value
+    })
 }
 
 /** The same, and nothing written is null. */
 export function optionalField(parse: (text: string) => Parsed, check?: (value: number) => string | null) {
   const field = writtenField(parse, check)
-  return z.string().max(60, 'That is too long to be a reading.').transform((text, context): number | null => {
-    if (text.trim() === '') return null
-    const read = field.safeParse(text)
-    if (read.success) return read.data
-    context.addIssue({ code: 'custom', message: read.error.issues[0]!.message })
-    return z.NEVER
-  })
+  return z
+    .string()
+    .max(60, 'That is too long to be a reading.')
+    .transform((text, context): number | null => {
+      if (text.trim() === '') return null
+      const read = field.safeParse(text)
+      if (read.success) return read.data
+      context.addIssue({ code: 'custom', message: read.error.issues[0]!.message })
+      return z.NEVER
+    })
 }
 
 export type LengthUnit = 'mm' | 'in'
@@ -39,27 +45,52 @@ const ofLength = <F extends z.ZodType>(field: F, unit: LengthUnit): F => {
 export const lengthUnitOf = (field: z.ZodType): LengthUnit | undefined => lengthUnits.get(field)
 
 /** A length in mm as people write it. @param unit taken where none is written */
-export const lengthField = (unit: LengthUnit, check?: (mm: number) => string | null) => ofLength(writtenField(text => parseLength(text, unit), check), unit)
+export const lengthField = (unit: LengthUnit, check?: (mm: number) => string | null) =>
+  ofLength(
+    writtenField(text => parseLength(text, unit), check),
+    unit,
+  )
 /** The same, and nothing written is null. */
-export const optionalLength = (unit: LengthUnit, check?: (mm: number) => string | null) => ofLength(optionalField(text => parseLength(text, unit), check), unit)
+export const optionalLength = (unit: LengthUnit, check?: (mm: number) => string | null) =>
+  ofLength(
+    optionalField(text => parseLength(text, unit), check),
+    unit,
+  )
 /** Lengths in mm, one a line; nothing written is none. */
-export const lengthLines = (unit: LengthUnit, tooLong: string) => ofLength(z.string().max(2000, tooLong).transform((text, context): number[] => text.split(/[\n;]+/).filter(t => t.trim()).flatMap((line) => {
-  const read = parseLength(line, unit)
-  if (read.ok) return [read.value]
-  context.addIssue({ code: 'custom', message: read.error })
-  return []
-})), unit)
+export const lengthLines = (unit: LengthUnit, tooLong: string) =>
+  ofLength(
+    z
+      .string()
+      .max(2000, tooLong)
+      .transform((text, context): number[] =>
+        text
+          .split(/[\n;]+/)
+          .filter(t => t.trim())
+          .flatMap((line) => {
+            const read = parseLength(line, unit)
+            if (read.ok) return [read.value]
+            context.addIssue({ code: 'custom', message: read.error })
+            return []
+          }),
+      ),
+    unit,
+  )
 
 /** What was written with the unit it was meant in, so that it stays what it was when the house changes its unit. */
 export function withUnit(text: string, unit: LengthUnit): string {
-  return text.split('\n').map(line => (/[\d½⅓⅔¼¾⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞]/.test(line) && !/[a-z"'“”″‘’′]/i.test(line) ? `${line.trim()} ${unit}` : line)).join('\n')
+  return text
+    .split('\n')
+    .map(line => (/[\d½⅓⅔¼¾⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞]/.test(line) && !/[a-z"'“”″‘’′]/i.test(line) ? `${line.trim()} ${unit}` : line))
+    .join('\n')
 }
 
 /** A day as `2026-06-01`, checked to exist, of this century: no other is anybody's due date. */
-export const dayField = z.string().refine(
-  text => /^20\d{2}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text)) && new Date(text).toISOString().startsWith(text),
-  'Choose a day.',
-)
+export const dayField = z
+  .string()
+  .refine(
+    text => /^20\d{2}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text)) && new Date(text).toISOString().startsWith(text),
+    'Choose a day.',
+  )
 
 /** First message per field path, to stand beside the field. */
 export function fieldErrors(error: z.ZodError): Record<string, string> {

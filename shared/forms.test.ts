@@ -13,13 +13,43 @@ import type { Bottle } from './shelf'
 import { rulesForm, studioSchema } from './studio'
 
 const bottle: Bottle = {
-  ...bottleSchema.parse({ productName: 'Harbour cream', kind: 'general-cream', labelMin: '5 min', labelMax: '5 min', reusable: true, openedOn: '', size: '200 mL', left: '150', price: '20', couponBest: '', strength: '', medium: '', grit: '', secondsPerCm2: '' }),
-  id: v7(), openedOn: '2026-01-01', coupons: [], putAway: false, version: 1,
+  ...bottleSchema.parse({
+    productName: 'Harbour cream',
+    kind: 'general-cream',
+    labelMin: '5 min',
+    labelMax: '5 min',
+    reusable: true,
+    openedOn: '',
+    size: '200 mL',
+    left: '150',
+    price: '20',
+    couponBest: '',
+    strength: '',
+    medium: '',
+    grit: '',
+    secondsPerCm2: '',
+  }),
+  id: v7(),
+  openedOn: '2026-01-01',
+  coupons: [],
+  putAway: false,
+  version: 1,
 }
 const now = new Date('2026-02-01T12:00:00Z')
 const form = {
-  ...BLANK_JOB, customer: 'Rowing club', dueOn: '2026-06-01', noun: 'tumbler', pieces: '4', height: '110', girth: '9 1/2"', artWidth: '60', artHeight: '45 mm', openFraction: '35 %', bottleId: bottle.id,
-  answers: { irreplaceable: 'replaceable', food: 'none', lip: 'clear', child: 'no' }, schools: { ...BLANK_JOB.schools, care: 'swirl' },
+  ...BLANK_JOB,
+  customer: 'Rowing club',
+  dueOn: '2026-06-01',
+  noun: 'tumbler',
+  pieces: '4',
+  height: '110',
+  girth: '9 1/2"',
+  artWidth: '60',
+  artHeight: '45 mm',
+  openFraction: '35 %',
+  bottleId: bottle.id,
+  answers: { irreplaceable: 'replaceable', food: 'none', lip: 'clear', child: 'no' },
+  schools: { ...BLANK_JOB.schools, care: 'swirl' },
 }
 
 describe('house rules as a form', () => {
@@ -35,7 +65,12 @@ describe('house rules as a form', () => {
   it('each wrong rule is named by its own field, and a missing one as well', () => {
     const { border: _, ...rest } = rulesForm(DEFAULT_HOUSE_RULES)
     const result = studioSchema.safeParse(studio({ ...rest, temperedCap: '1 h', currency: 'euro', couponSpread: '90 %' }))
-    expect(Object.keys(fieldErrors(result.error!)).sort()).toEqual(['rules.border', 'rules.couponSpread', 'rules.currency', 'rules.temperedCap'])
+    expect(Object.keys(fieldErrors(result.error!)).sort()).toEqual([
+      'rules.border',
+      'rules.couponSpread',
+      'rules.currency',
+      'rules.temperedCap',
+    ])
   })
   it('a number to call is digits', () => {
     const result = studioSchema.safeParse({ ...studio(rulesForm(DEFAULT_HOUSE_RULES)), emergencyNumber: 'ask Maren', poisonNumber: '+' })
@@ -46,12 +81,27 @@ describe('house rules as a form', () => {
 describe('the same plan on both sides', () => {
   const entry = jobSchema('mm').parse(form)
   it('a form that was just typed in and the job stored from it give the same recipe', () => {
-    const job = { ...entry, id: v7(), wall: null, entered: form, status: 'planned', createdBy: v7(), createdAt: '', version: 1 } as unknown as Job
+    const job = {
+      ...entry,
+      id: v7(),
+      wall: null,
+      entered: form,
+      status: 'planned',
+      createdBy: v7(),
+      createdAt: '',
+      version: 1,
+    } as unknown as Job
     const rules = DEFAULT_HOUSE_RULES
-    expect(planRecipe(recipeInput(entry, bottle, null, null, rules, now))).toEqual(planRecipe(recipeInput(job, bottle, null, null, rules, now)))
+    expect(planRecipe(recipeInput(entry, bottle, null, null, rules, now))).toEqual(
+      planRecipe(recipeInput(job, bottle, null, null, rules, now)),
+    )
   })
   it('the house\'s schools stand where the job chose none', () => {
-    expect(schoolsOf(entry.schools as Job['schools'], { ...DEFAULT_HOUSE_RULES, dwell: 'even-frost' })).toMatchObject({ dwell: 'even-frost', care: 'swirl', after: 'recover' })
+    expect(schoolsOf(entry.schools as Job['schools'], { ...DEFAULT_HOUSE_RULES, dwell: 'even-frost' })).toMatchObject({
+      dwell: 'even-frost',
+      care: 'swirl',
+      after: 'recover',
+    })
   })
   it('a bottle as the core knows it', () => {
     expect(lotFacts(bottle, now)).toMatchObject({ label: { min: 300, max: 300 }, openDays: 31, price: 0.1 })
@@ -60,17 +110,53 @@ describe('the same plan on both sides', () => {
   })
   it('a bowl of the library wrinkles in the plan; a cylinder does not', () => {
     const recipe = (girths: [string, string][]) => {
-      const blank = blankSchema('mm').parse({ ...BLANK_FORM, name: 'Blank', noun: 'piece', readings: girths.map(([height, girth]) => ({ height, girth })) })
-      return planRecipe(recipeInput(entry, bottle, null, plannedWall({ heightKind: 'vertical', readings: blank.readings, pane: null }, entry), DEFAULT_HOUSE_RULES, now))
+      const blank = blankSchema('mm').parse({
+        ...BLANK_FORM,
+        name: 'Blank',
+        noun: 'piece',
+        readings: girths.map(([height, girth]) => ({ height, girth })),
+      })
+      return planRecipe(
+        recipeInput(
+          entry,
+          bottle,
+          null,
+          plannedWall({ heightKind: 'vertical', readings: blank.readings, pane: null }, entry),
+          DEFAULT_HOUSE_RULES,
+          now,
+        ),
+      )
     }
-    expect(recipe([['0', '241.3'], ['110', '241.3']]).place!.lies).toBe(true)
-    expect(recipe([['0', '120'], ['25', '210'], ['55', '241'], ['85', '210'], ['110', '120']]).warnings.join()).toMatch(/Wrinkles/)
+    expect(
+      recipe([
+        ['0', '241.3'],
+        ['110', '241.3'],
+      ]).place!.lies,
+    ).toBe(true)
+    expect(
+      recipe([
+        ['0', '120'],
+        ['25', '210'],
+        ['55', '241'],
+        ['85', '210'],
+        ['110', '120'],
+      ]).warnings.join(),
+    ).toMatch(/Wrinkles/)
   })
 })
 
 describe('a blank as a form', () => {
   const errors = (change: Record<string, unknown>) => {
-    const result = blankSchema('in').safeParse({ ...BLANK_FORM, name: 'Goblet', noun: 'goblet', readings: [{ height: '0', girth: '7 1/2' }, { height: '4', girth: '9 1/2' }], ...change })
+    const result = blankSchema('in').safeParse({
+      ...BLANK_FORM,
+      name: 'Goblet',
+      noun: 'goblet',
+      readings: [
+        { height: '0', girth: '7 1/2' },
+        { height: '4', girth: '9 1/2' },
+      ],
+      ...change,
+    })
     return result.success ? {} : fieldErrors(result.error)
   }
   it('takes the house unit, and a height of nought', () => {
@@ -78,20 +164,47 @@ describe('a blank as a form', () => {
   })
   it('asks back what makes no wall', () => {
     expect(errors({ readings: [{ height: '0', girth: '7' }] }).readings).toMatch(/two girths/)
-    expect(errors({ readings: [{ height: '1', girth: '7' }, { height: '1', girth: '8' }] }).readings).toMatch(/height of its own/)
-    expect(errors({ readings: [{ height: '0', girth: '1/4' }, { height: 'tall', girth: '8' }] })).toMatchObject({ 'readings.0.girth': expect.stringMatching(/thinner than a finger/), 'readings.1.height': expect.stringMatching(/can't be read/) })
+    expect(
+      errors({
+        readings: [
+          { height: '1', girth: '7' },
+          { height: '1', girth: '8' },
+        ],
+      }).readings,
+    ).toMatch(/height of its own/)
+    expect(
+      errors({
+        readings: [
+          { height: '0', girth: '1/4' },
+          { height: 'tall', girth: '8' },
+        ],
+      }),
+    ).toMatchObject({
+      'readings.0.girth': expect.stringMatching(/thinner than a finger/),
+      'readings.1.height': expect.stringMatching(/can't be read/),
+    })
   })
 })
 
 describe('coupons as forms', () => {
   it('a mark is by eye or a contrast; a strip\'s own message stands at its field', () => {
-    expect(couponSchema.parse({ substrate: 'soda-lime', steps: [{ dwell: '90 s', frost: '74 %', creep: '0.1' }] }).steps[0]).toEqual({ dwell: 90, frost: 7.4, creep: 0.1 })
+    expect(couponSchema.parse({ substrate: 'soda-lime', steps: [{ dwell: '90 s', frost: '74 %', creep: '0.1' }] }).steps[0]).toEqual({
+      dwell: 90,
+      frost: 7.4,
+      creep: 0.1,
+    })
     const result = couponSchema.safeParse({ substrate: 'soda-lime', steps: [{ dwell: '2 s', frost: '12', creep: '9' }] })
     expect(Object.keys(fieldErrors(result.error!))).toEqual(['steps.0.dwell', 'steps.0.frost', 'steps.0.creep'])
   })
   it('an order has three to eight strips', () => {
-    expect(couponOrderSchema.parse({ substrate: 'crystal', times: ['1 min', '2 min', '4 min'], together: 'coated in turn' }).times).toEqual([60, 120, 240])
-    expect(couponOrderSchema.safeParse({ substrate: 'crystal', times: Array(9).fill('1 min'), together: 'coated in turn' }).success).toBe(false)
-    expect(couponOrderSchema.safeParse({ substrate: 'crystal', times: ['1 min', '2 min', '3 h'], together: 'rinsed in turn' }).success).toBe(false)
+    expect(couponOrderSchema.parse({ substrate: 'crystal', times: ['1 min', '2 min', '4 min'], together: 'coated in turn' }).times).toEqual(
+      [60, 120, 240],
+    )
+    expect(couponOrderSchema.safeParse({ substrate: 'crystal', times: Array(9).fill('1 min'), together: 'coated in turn' }).success).toBe(
+      false,
+    )
+    expect(
+      couponOrderSchema.safeParse({ substrate: 'crystal', times: ['1 min', '2 min', '3 h'], together: 'rinsed in turn' }).success,
+    ).toBe(false)
   })
 })

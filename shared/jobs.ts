@@ -18,8 +18,13 @@ import { dayField, lengthField, optionalField, optionalLength, writtenField } fr
 import type { LengthUnit } from './fields'
 
 /** A school chosen for this job, or '' for the house's. */
-const schoolField = (key: keyof Schools) => z.union([z.literal(''), z.enum(SCHOOL_TABLES[key].map(s => s.id) as [string, ...string[]], 'Choose one of these, or the house\'s.')])
-const answerField = (id: QuestionId) => z.union([z.literal(''), z.enum(QUESTIONS.find(q => q.id === id)!.options.map(o => o.id) as [string, ...string[]], 'Choose one of these.')])
+const schoolField = (key: keyof Schools) =>
+  z.union([z.literal(''), z.enum(SCHOOL_TABLES[key].map(s => s.id) as [string, ...string[]], 'Choose one of these, or the house\'s.')])
+const answerField = (id: QuestionId) =>
+  z.union([
+    z.literal(''),
+    z.enum(QUESTIONS.find(q => q.id === id)!.options.map(o => o.id) as [string, ...string[]], 'Choose one of these.'),
+  ])
 const lookIds = BLAST_LOOKS.map(l => l.id) as [BlastLook, ...BlastLook[]]
 
 /**
@@ -27,55 +32,83 @@ const lookIds = BLAST_LOOKS.map(l => l.id) as [BlastLook, ...BlastLook[]]
  * The same schema checks the form and the request.
  */
 export function jobSchema(unit: LengthUnit) {
-  const length = (most: number, least = 3) => lengthField(unit, (mm) => {
-    if (mm === 0) return 'Zero is no size. Measure it again.'
-    if (mm < least) return 'That is smaller than can be etched. Check the unit.'
-    return mm > most ? 'That is larger than this bench takes. Check the unit.' : null
-  })
-  return z.object({
-    customer: z.string().trim().min(1, 'Write whom it is for.').max(80, 'Keep it under 80 letters.'),
-    dueOn: dayField,
-    notes: z.string().max(2000, 'Keep the notes under 2000 letters.'),
-    noun: z.string().trim().toLowerCase().min(2, 'Write what one piece is called, for example tumbler.').max(30, 'Keep it under 30 letters.'),
-    pieces: writtenField(parseCount),
-    surface: z.enum(SURFACES, 'Choose its shape.'),
-    substrate: z.enum(SUBSTRATE_IDS, 'Choose what it is made of.'),
-    blankId: z.union([z.literal('').transform(() => null), z.uuid('Choose a blank, or none.')]),
-    height: length(3000),
-    girth: length(6000, 20),
-    artWidth: length(3000),
-    artHeight: length(3000),
-    openFraction: writtenField(parseFraction, f => (f <= 0 ? 'Nothing is open, so nothing would be etched.' : null)),
-    artMiddle: optionalLength(unit, mm => (mm < 3 || mm > 3000 ? 'That lies off the piece. Measure from the base to the middle of the art.' : null)),
-    finest: optionalLength(unit, mm => (mm < 0.05 || mm > 100 ? 'The finest detail lies between 0.05 and 100 mm. Check the unit.' : null)),
-    resist: z.enum(RESIST_IDS, 'Choose the resist.'),
-    bottleId: z.uuid('Choose what to etch with from the shelf.'),
-    artworkId: z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')]),
-    stencilId: z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')]),
-    answers: z.object(Object.fromEntries(QUESTION_IDS.map(id => [id, answerField(id)])) as Record<QuestionId, ReturnType<typeof answerField>>),
-    schools: z.object(Object.fromEntries(SCHOOL_KEYS.map(key => [key, schoolField(key)])) as Record<keyof Schools, ReturnType<typeof schoolField>>),
-    ownBest: optionalField(parseDuration, s => (s < 10 ? 'Nothing is etched in under ten seconds. Check the unit.' : s > 7200 ? 'Over two hours is no dwell. Check the unit.' : null)),
-    temperature: optionalField(parseTemperature),
-    coaters: z.enum(['1', '2'], 'One or two people.').transform(Number),
-    depth: z.enum(['surface', 'deep']),
-    look: z.enum(lookIds, 'Choose its look.'),
-    oldLabel: z.boolean(),
-    finish: z.enum(FINISHES),
-  }).superRefine((job, context) => {
-    const complain = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message })
-    const clash = contradiction(job.noun, job.substrate)
-    if (clash) complain('substrate', clash)
-    const { dwellCap, name } = substrateKind(job.substrate)
-    if (job.artMiddle !== null && job.artMiddle >= job.height) complain('artMiddle', 'The middle of the art lies above the piece. Measure from the base.')
-    if (job.ownBest !== null && dwellCap !== null && job.ownBest > dwellCap) complain('ownBest', `A ${name} is rinsed by ${formatDuration(dwellCap)}. Choose a shorter time.`)
-  })
+  const length = (most: number, least = 3) =>
+    lengthField(unit, (mm) => {
+      if (mm === 0) return 'Zero is no size. Measure it again.'
+      if (mm < least) return 'That is smaller than can be etched. Check the unit.'
+      return mm > most ? 'That is larger than this bench takes. Check the unit.' : null
+    })
+  return z
+    .object({
+      customer: z.string().trim().min(1, 'Write whom it is for.').max(80, 'Keep it under 80 letters.'),
+      dueOn: dayField,
+      notes: z.string().max(2000, 'Keep the notes under 2000 letters.'),
+      noun: z
+        .string()
+        .trim()
+        .toLowerCase()
+        .min(2, 'Write what one piece is called, for example tumbler.')
+        .max(30, 'Keep it under 30 letters.'),
+      pieces: writtenField(parseCount),
+      surface: z.enum(SURFACES, 'Choose its shape.'),
+      substrate: z.enum(SUBSTRATE_IDS, 'Choose what it is made of.'),
+      blankId: z.union([z.literal('').transform(() => null), z.uuid('Choose a blank, or none.')]),
+      height: length(3000),
+      girth: length(6000, 20),
+      artWidth: length(3000),
+      artHeight: length(3000),
+      openFraction: writtenField(parseFraction, f => (f <= 0 ? 'Nothing is open, so nothing would be etched.' : null)),
+      artMiddle: optionalLength(unit, mm =>
+        mm < 3 || mm > 3000 ? 'That lies off the piece. Measure from the base to the middle of the art.' : null,
+      ),
+      finest: optionalLength(unit, mm =>
+        mm < 0.05 || mm > 100 ? 'The finest detail lies between 0.05 and 100 mm. Check the unit.' : null,
+      ),
+      resist: z.enum(RESIST_IDS, 'Choose the resist.'),
+      bottleId: z.uuid('Choose what to etch with from the shelf.'),
+      artworkId: z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')]),
+      stencilId: z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')]),
+      answers: z.object(
+        Object.fromEntries(QUESTION_IDS.map(id => [id, answerField(id)])) as Record<QuestionId, ReturnType<typeof answerField>>,
+      ),
+      schools: z.object(
+        Object.fromEntries(SCHOOL_KEYS.map(key => [key, schoolField(key)])) as Record<keyof Schools, ReturnType<typeof schoolField>>,
+      ),
+      ownBest: optionalField(parseDuration, s =>
+        s < 10
+          ? 'Nothing is etched in under ten seconds. Check the unit.'
+          : s > 7200
+            ? 'Over two hours is no dwell. Check the unit.'
+            : null,
+      ),
+      temperature: optionalField(parseTemperature),
+      coaters: z.enum(['1', '2'], 'One or two people.').transform(Number),
+      depth: z.enum(['surface', 'deep']),
+      look: z.enum(lookIds, 'Choose its look.'),
+      oldLabel: z.boolean(),
+      finish: z.enum(FINISHES),
+    })
+    .superRefine((job, context) => {
+      const complain = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message })
+      const clash = contradiction(job.noun, job.substrate)
+      if (clash) complain('substrate', clash)
+      const { dwellCap, name } = substrateKind(job.substrate)
+      if (job.artMiddle !== null && job.artMiddle >= job.height)
+        complain('artMiddle', 'The middle of the art lies above the piece. Measure from the base.')
+      if (job.ownBest !== null && dwellCap !== null && job.ownBest > dwellCap)
+        complain('ownBest', `A ${name} is rinsed by ${formatDuration(dwellCap)}. Choose a shorter time.`)
+    })
 }
 
 export type JobForm = z.input<ReturnType<typeof jobSchema>>
 export type JobEntry = z.output<ReturnType<typeof jobSchema>>
 
 /** Outline of a stencil's art, mm, to draw it on a piece: path data of straight lines. */
-export interface PlannedArt { d: string, width: number, height: number }
+export interface PlannedArt {
+  d: string
+  width: number
+  height: number
+}
 
 export type JobStatus = 'planned' | 'running' | 'done' | 'dropped'
 
@@ -130,7 +163,32 @@ export interface Job extends JobDetails {
 
 /** A plan on which nothing has been written yet. */
 export const BLANK_JOB: JobForm = {
-  customer: '', dueOn: '', notes: '', noun: '', pieces: '', surface: 'cylinder', substrate: 'soda-lime', blankId: '', height: '', girth: '', artWidth: '', artHeight: '', openFraction: '', artMiddle: '', finest: '',
-  resist: 'permanent-vinyl', bottleId: '', artworkId: '', stencilId: '', answers: { irreplaceable: '', food: '', lip: '', child: '' },
-  schools: { dwell: '', care: '', weeding: '', after: '', rinsing: '', peel: '' }, ownBest: '', temperature: '', coaters: '1', depth: 'surface', look: 'graphics', oldLabel: false, finish: 'none',
+  customer: '',
+  dueOn: '',
+  notes: '',
+  noun: '',
+  pieces: '',
+  surface: 'cylinder',
+  substrate: 'soda-lime',
+  blankId: '',
+  height: '',
+  girth: '',
+  artWidth: '',
+  artHeight: '',
+  openFraction: '',
+  artMiddle: '',
+  finest: '',
+  resist: 'permanent-vinyl',
+  bottleId: '',
+  artworkId: '',
+  stencilId: '',
+  answers: { irreplaceable: '', food: '', lip: '', child: '' },
+  schools: { dwell: '', care: '', weeding: '', after: '', rinsing: '', peel: '' },
+  ownBest: '',
+  temperature: '',
+  coaters: '1',
+  depth: 'surface',
+  look: 'graphics',
+  oldLabel: false,
+  finish: 'none',
 }

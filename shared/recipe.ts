@@ -16,8 +16,16 @@ export function openDays(openedOn: string | null, now: Date): number | null {
 /** A lot of the shelf as the core knows it. */
 export function lotFacts(bottle: Bottle, now: Date): LotFacts {
   return {
-    kind: bottle.kind, label: bottle.labelMin === null || bottle.labelMax === null ? null : { min: bottle.labelMin, max: bottle.labelMax }, reusable: bottle.reusable, openDays: openDays(bottle.openedOn, now),
-    left: bottle.left, price: bottle.price / bottle.size, couponBest: bottle.couponBest, coupons: bottle.coupons, strength: bottle.strength, secondsPerCm2: bottle.secondsPerCm2,
+    kind: bottle.kind,
+    label: bottle.labelMin === null || bottle.labelMax === null ? null : { min: bottle.labelMin, max: bottle.labelMax },
+    reusable: bottle.reusable,
+    openDays: openDays(bottle.openedOn, now),
+    left: bottle.left,
+    price: bottle.price / bottle.size,
+    couponBest: bottle.couponBest,
+    coupons: bottle.coupons,
+    strength: bottle.strength,
+    secondsPerCm2: bottle.secondsPerCm2,
   }
 }
 
@@ -26,13 +34,44 @@ export function schoolsOf(chosen: Record<keyof Schools, string>, rules: HouseRul
   return Object.fromEntries(SCHOOL_KEYS.map(key => [key, chosen[key] || rules[key]])) as unknown as Schools
 }
 
-type Planned = Pick<Job, Exclude<keyof JobEntry, 'customer' | 'dueOn' | 'notes' | 'bottleId' | 'artworkId' | 'stencilId' | 'blankId' | 'artMiddle'> & keyof Job> | JobEntry
+type Planned
+  = | Pick<
+    Job,
+      Exclude<keyof JobEntry, 'customer' | 'dueOn' | 'notes' | 'bottleId' | 'artworkId' | 'stencilId' | 'blankId' | 'artMiddle'> & keyof Job
+  >
+  | JobEntry
 
 /** What the core needs to plan a job with this lot. The same on both sides, so that plan and bench agree. */
-export function recipeInput(job: Planned, bottle: Bottle, stencil: Stencil | null, wall: PlannedWall | null, rules: HouseRules, now: Date): RecipeInput {
+export function recipeInput(
+  job: Planned,
+  bottle: Bottle,
+  stencil: Stencil | null,
+  wall: PlannedWall | null,
+  rules: HouseRules,
+  now: Date,
+): RecipeInput {
   return {
-    noun: job.noun, pieces: job.pieces, height: job.height, girth: job.girth, surface: job.surface, place: wall && { wall: measuredWall(wall.readings, wall.kind), middle: wall.middle }, substrate: job.substrate,
-    art: { width: job.artWidth, height: job.artHeight, openFraction: job.openFraction }, finest: job.finest, resist: job.resist, stencilUses: stencil?.uses ?? null, lot: lotFacts(bottle, now),
-    schools: schoolsOf(job.schools, rules), answers: job.answers, ownBest: job.ownBest, temperature: job.temperature, coaters: job.coaters, depth: job.depth, look: job.look, oldLabel: job.oldLabel, finish: job.finish, rules,
+    noun: job.noun,
+    pieces: job.pieces,
+    height: job.height,
+    girth: job.girth,
+    surface: job.surface,
+    place: wall && { wall: measuredWall(wall.readings, wall.kind), middle: wall.middle },
+    substrate: job.substrate,
+    art: { width: job.artWidth, height: job.artHeight, openFraction: job.openFraction },
+    finest: job.finest,
+    resist: job.resist,
+    stencilUses: stencil?.uses ?? null,
+    lot: lotFacts(bottle, now),
+    schools: schoolsOf(job.schools, rules),
+    answers: job.answers,
+    ownBest: job.ownBest,
+    temperature: job.temperature,
+    coaters: job.coaters,
+    depth: job.depth,
+    look: job.look,
+    oldLabel: job.oldLabel,
+    finish: job.finish,
+    rules,
   }
 }

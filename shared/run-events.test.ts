@@ -10,7 +10,9 @@ const head = () => ({ id: v7(), at: 1_780_000_000_000, deviceTime: 1_780_000_000
 
 describe('events on the wire', () => {
   it('every kind the core knows has a schema, but for what only the server enters, and no other', () => {
-    expect(runEventSchema.options.map(o => [...o.shape.kind.values][0]).sort()).toEqual(EVENT_KINDS.filter(k => k !== 'fact.settled').sort())
+    expect(runEventSchema.options.map(o => [...o.shape.kind.values][0]).sort()).toEqual(
+      EVENT_KINDS.filter(k => k !== 'fact.settled').sort(),
+    )
   })
   it('ids are UUIDv7, and nothing extra rides along', () => {
     expect(runEventSchema.safeParse({ ...head(), kind: 'run.finished' }).success).toBe(true)
@@ -23,24 +25,62 @@ describe('events on the wire', () => {
 
 describe('a plan typed in by hand', () => {
   const form = {
-    ...BLANK_JOB, customer: 'Rowing club', dueOn: '2026-06-01', notes: '', noun: 'Tumbler', pieces: '4', substrate: 'soda-lime', height: '110', girth: '9 1/2"', artWidth: '60', artHeight: '45 mm', openFraction: '35 %',
-    resist: 'permanent-vinyl', bottleId: v7(),
+    ...BLANK_JOB,
+    customer: 'Rowing club',
+    dueOn: '2026-06-01',
+    notes: '',
+    noun: 'Tumbler',
+    pieces: '4',
+    substrate: 'soda-lime',
+    height: '110',
+    girth: '9 1/2"',
+    artWidth: '60',
+    artHeight: '45 mm',
+    openFraction: '35 %',
+    resist: 'permanent-vinyl',
+    bottleId: v7(),
   }
   it('becomes numbers in base units', () => {
     expect(jobSchema('mm').parse(form)).toMatchObject({ girth: expect.closeTo(241.3, 9), pieces: 4, openFraction: 0.35, noun: 'tumbler' })
     expect(jobSchema('in').parse({ ...form, height: '4 1/4' }).height).toBeCloseTo(107.95, 9)
   })
   it('every wrong field gets its own sentence', () => {
-    const result = jobSchema('mm').safeParse({ ...form, customer: ' ', dueOn: '2026-02-30', girth: '1e9', pieces: 'some', openFraction: '0', height: '1', bottleId: '' })
+    const result = jobSchema('mm').safeParse({
+      ...form,
+      customer: ' ',
+      dueOn: '2026-02-30',
+      girth: '1e9',
+      pieces: 'some',
+      openFraction: '0',
+      height: '1',
+      bottleId: '',
+    })
     expect(fieldErrors(result.error!)).toMatchObject({
-      customer: 'Write whom it is for.', dueOn: 'Choose a day.', girth: expect.stringMatching(/out in full/), pieces: expect.stringMatching(/whole number/),
-      openFraction: expect.stringMatching(/Nothing is open/), height: expect.stringMatching(/Check the unit/), bottleId: 'Choose what to etch with from the shelf.',
+      customer: 'Write whom it is for.',
+      dueOn: 'Choose a day.',
+      girth: expect.stringMatching(/out in full/),
+      pieces: expect.stringMatching(/whole number/),
+      openFraction: expect.stringMatching(/Nothing is open/),
+      height: expect.stringMatching(/Check the unit/),
+      bottleId: 'Choose what to etch with from the shelf.',
     })
   })
 })
 
 describe('contradictions in a plan', () => {
-  const form = { ...BLANK_JOB, customer: 'Rowing club', dueOn: '2026-06-01', noun: 'tumbler', pieces: '4', height: '110', girth: '240', artWidth: '60', artHeight: '45', openFraction: '35', bottleId: v7() }
+  const form = {
+    ...BLANK_JOB,
+    customer: 'Rowing club',
+    dueOn: '2026-06-01',
+    noun: 'tumbler',
+    pieces: '4',
+    height: '110',
+    girth: '240',
+    artWidth: '60',
+    artHeight: '45',
+    openFraction: '35',
+    bottleId: v7(),
+  }
   const errors = (change: Record<string, unknown>) => {
     const result = jobSchema('mm').safeParse({ ...form, ...change })
     return result.success ? {} : fieldErrors(result.error)
@@ -59,7 +99,22 @@ describe('contradictions in a plan', () => {
 })
 
 describe('a bottle for the shelf', () => {
-  const form = { productName: 'Harbour cream', kind: 'general-cream', labelMin: '5 min', labelMax: '5 min', reusable: true, openedOn: '', size: '120 mL', left: '100', price: '18', couponBest: '', strength: '', medium: '', grit: '', secondsPerCm2: '' }
+  const form = {
+    productName: 'Harbour cream',
+    kind: 'general-cream',
+    labelMin: '5 min',
+    labelMax: '5 min',
+    reusable: true,
+    openedOn: '',
+    size: '120 mL',
+    left: '100',
+    price: '18',
+    couponBest: '',
+    strength: '',
+    medium: '',
+    grit: '',
+    secondsPerCm2: '',
+  }
   const errors = (change: Record<string, unknown>) => {
     const result = bottleSchema.safeParse({ ...form, ...change })
     return result.success ? {} : fieldErrors(result.error)
@@ -70,9 +125,24 @@ describe('a bottle for the shelf', () => {
   })
   it('ferric chloride needs its strength, abrasive its medium and no label time', () => {
     expect(errors({ kind: 'ferric-chloride', labelMin: '15 min', labelMax: '15 min' }).strength).toMatch(/strength from the label/)
-    expect(bottleSchema.parse({ ...form, kind: 'ferric-chloride', labelMin: '15 min', labelMax: '15 min', strength: '42 °Bé' }).strength!.density).toBeCloseTo(1.4078, 4)
+    expect(
+      bottleSchema.parse({ ...form, kind: 'ferric-chloride', labelMin: '15 min', labelMax: '15 min', strength: '42 °Bé' }).strength!
+        .density,
+    ).toBeCloseTo(1.4078, 4)
     expect(errors({ kind: 'abrasive', size: '5 kg', left: '4 kg' }).medium).toMatch(/Silica sand is never one/)
-    expect(bottleSchema.parse({ ...form, kind: 'abrasive', labelMin: '', labelMax: '', size: '5 kg', left: '4.5 kg', medium: 'garnet', grit: 'F120', secondsPerCm2: '1.2 s' })).toMatchObject({ labelMin: null, size: 5000, left: 4500, secondsPerCm2: 1.2, strength: null })
+    expect(
+      bottleSchema.parse({
+        ...form,
+        kind: 'abrasive',
+        labelMin: '',
+        labelMax: '',
+        size: '5 kg',
+        left: '4.5 kg',
+        medium: 'garnet',
+        grit: 'F120',
+        secondsPerCm2: '1.2 s',
+      }),
+    ).toMatchObject({ labelMin: null, size: 5000, left: 4500, secondsPerCm2: 1.2, strength: null })
     expect(errors({ kind: 'abrasive', productName: 'Play sand', medium: 'garnet' }).productName).toMatch(/never a blasting medium/)
   })
   it('is read as its label is written', () => {
@@ -80,7 +150,8 @@ describe('a bottle for the shelf', () => {
     expect(bottleSchema.parse({ ...form, couponBest: '6:30' }).couponBest).toBe(390)
   })
   it('raw hydrofluoric acid is refused under any name', () => {
-    for (const productName of ['Hydrofluoric acid 40 %', 'HF 48', 'hf']) expect(fieldErrors(bottleSchema.safeParse({ ...form, productName }).error!).productName).toMatch(/no place/)
+    for (const productName of ['Hydrofluoric acid 40 %', 'HF 48', 'hf'])
+      expect(fieldErrors(bottleSchema.safeParse({ ...form, productName }).error!).productName).toMatch(/no place/)
   })
   it('a bottle can\'t hold more than its size, nor a label run backwards', () => {
     expect(fieldErrors(bottleSchema.safeParse({ ...form, left: '200' }).error!).left).toMatch(/More can't be left/)

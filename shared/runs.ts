@@ -9,14 +9,21 @@ import type { CouponOfRun } from './coupons'
 import { idSchema, uuidV7Schema } from './ids'
 
 /** A moment, ms. No clock of a device that works shows a later year than 2100. */
-const moment = z.number().int().positive().max(Date.UTC(2100, 0), 'The clock of this device is set to another century. Set it right and enter this again.')
+const moment = z
+  .number()
+  .int()
+  .positive()
+  .max(Date.UTC(2100, 0), 'The clock of this device is set to another century. Set it right and enter this again.')
 const head = {
   id: uuidV7Schema,
   /** The sender's estimate of server time when it happened. */
   at: moment,
   /** The device's own clock, kept as it was. */
   deviceTime: moment,
-  /** Who pressed; the session that sends it must be allowed to book for them. Entries of older pages have none: they are whoever's is at the device. */
+  /**
+   * Who pressed; the session that sends it must be allowed to book for them. Entries of older pages have none: they are whoever's is
+   * at the device.
+   */
   by: idSchema.optional(),
 }
 const piece = z.number().int().min(1).max(500)
@@ -44,14 +51,30 @@ export const runEventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...head, kind: z.literal('piece.taken'), piece }),
   z.strictObject({ ...head, kind: z.literal('run.paused'), reason }),
   z.strictObject({ ...head, kind: z.literal('run.resumed') }),
-  z.strictObject({ ...head, kind: z.literal('etchant.measured'), putOut: z.number().min(0).max(100_000), back: z.number().min(0).max(100_000) }),
+  z.strictObject({
+    ...head,
+    kind: z.literal('etchant.measured'),
+    putOut: z.number().min(0).max(100_000),
+    back: z.number().min(0).max(100_000),
+  }),
   z.strictObject({ ...head, kind: z.literal('bicarbonate.added'), grams: z.number().positive().max(100_000) }),
-  z.strictObject({ ...head, kind: z.literal('piece.judged'), piece, result: z.enum(RESULTS), faults: z.array(z.enum(faultIds)).max(20), note: letters(LETTERS.note) }),
+  z.strictObject({
+    ...head,
+    kind: z.literal('piece.judged'),
+    piece,
+    result: z.enum(RESULTS),
+    faults: z.array(z.enum(faultIds)).max(20),
+    note: letters(LETTERS.note),
+  }),
   z.strictObject({ ...head, kind: z.literal('run.finished') }),
   z.strictObject({ ...head, kind: z.literal('run.abandoned'), reason }),
   z.strictObject({ ...head, kind: z.literal('event.undone'), target: uuidV7Schema }),
   z.strictObject({
-    ...head, kind: z.literal('note.written'), why: z.enum(NOTE_REASONS), of: piece.nullable(), text: letters(LETTERS.standIn).min(1, 'Write what is to be kept.'),
+    ...head,
+    kind: z.literal('note.written'),
+    why: z.enum(NOTE_REASONS),
+    of: piece.nullable(),
+    text: letters(LETTERS.standIn).min(1, 'Write what is to be kept.'),
     was: z.strictObject({ kind: word, at: moment }).nullable(),
   }),
 ])
@@ -67,7 +90,10 @@ export type SentEvent = z.output<typeof runEventSchema>
 /** A stored event: as sent, with who and the server's own stamp and order. */
 export type StoredEvent = RunEvent & { seq: number, deviceTime: number, serverTime: number }
 
-/** Why an entry was not taken: it can't be read, the state does not allow it, its id is another run's, or its person has to be at the device first. */
+/**
+ * Why an entry was not taken: it can't be read, the state does not allow it, its id is another run's, or its person has to be at the
+ * device first.
+ */
 export type NotTaken = 'malformed' | 'refused' | 'other-run' | 'not-here'
 
 /** What became of one entry, in the order sent. */
@@ -130,11 +156,21 @@ export interface Conflict {
 
 export const settleSchema = z.object({ /** The second entry counts; false: the first one stays. */ take: z.boolean() })
 
-export const photoHeadSchema = z.object({ id: uuidV7Schema, by: idSchema.optional(), step: word, piece: z.union([z.literal('').transform(() => null), z.coerce.number().int().min(1).max(500)]) })
+export const photoHeadSchema = z.object({
+  id: uuidV7Schema,
+  by: idSchema.optional(),
+  step: word,
+  piece: z.union([z.literal('').transform(() => null), z.coerce.number().int().min(1).max(500)]),
+})
 export type PhotoHead = z.output<typeof photoHeadSchema>
 
 /** A picture taken during a run; its image is fetched by id. */
-export interface Photo extends Omit<PhotoHead, 'by'> { width: number, height: number, by: string, at: number }
+export interface Photo extends Omit<PhotoHead, 'by'> {
+  width: number
+  height: number
+  by: string
+  at: number
+}
 
 export interface RunWithEvents extends RunHead {
   events: StoredEvent[]

@@ -14,70 +14,114 @@ import type { LengthUnit } from './fields'
 /** Resists that come as film on a roll. */
 export const ROLL_RESISTS = RESIST_IDS.filter(id => resistKind(id).uses !== null) as [ResistId, ...ResistId[]]
 
-const length = (unit: LengthUnit, least: number, most: number) => lengthField(unit, mm => (mm < least || mm > most ? `Between ${least} and ${most} mm. Check the unit.` : null))
+const length = (unit: LengthUnit, least: number, most: number) =>
+  lengthField(unit, mm => (mm < least || mm > most ? `Between ${least} and ${most} mm. Check the unit.` : null))
 
 /** A roll or a scrap as it is put on the shelf. Lengths without a unit are in the house unit. */
-export const rollSchema = (unit: LengthUnit) => z.object({
-  name: z.string().trim().min(2, 'Write what you call it.').max(60, 'Keep it under 60 letters.'),
-  resist: z.enum(ROLL_RESISTS, 'Choose what it is.'),
-  width: length(unit, 20, 2000),
-  length: length(unit, 20, 100_000),
-  scrap: z.boolean(),
-  grain: z.boolean(),
-})
+export const rollSchema = (unit: LengthUnit) =>
+  z.object({
+    name: z.string().trim().min(2, 'Write what you call it.').max(60, 'Keep it under 60 letters.'),
+    resist: z.enum(ROLL_RESISTS, 'Choose what it is.'),
+    width: length(unit, 20, 2000),
+    length: length(unit, 20, 100_000),
+    scrap: z.boolean(),
+    grain: z.boolean(),
+  })
 export type RollForm = z.input<ReturnType<typeof rollSchema>>
 export type RollEntry = z.output<ReturnType<typeof rollSchema>>
-export interface Roll extends RollEntry { id: string, putAway: boolean }
+export interface Roll extends RollEntry {
+  id: string
+  putAway: boolean
+}
 
-const roundField = z.string().max(30, 'That is too long to be a place.').transform((text, context): RoundWritten => {
-  const read = readRound(text)
-  if (read.ok) return read.value
-  context.addIssue({ code: 'custom', message: read.error })
-  return z.NEVER
-})
+const roundField = z
+  .string()
+  .max(30, 'That is too long to be a place.')
+  .transform((text, context): RoundWritten => {
+    const read = readRound(text)
+    if (read.ok) return read.value
+    context.addIssue({ code: 'custom', message: read.error })
+    return z.NEVER
+  })
 
 /** What a place round the piece is counted from. */
 export const ANCHORS = [
-  { id: 'seam', text: 'From the seam' }, { id: 'opposite-seam', text: 'Opposite the seam' }, { id: 'label', text: 'From the label' }, { id: 'opposite-label', text: 'Opposite the label' },
-  { id: 'handle', text: 'From the handle' }, { id: 'opposite-handle', text: 'Opposite the handle' },
+  { id: 'seam', text: 'From the seam' },
+  { id: 'opposite-seam', text: 'Opposite the seam' },
+  { id: 'label', text: 'From the label' },
+  { id: 'opposite-label', text: 'Opposite the label' },
+  { id: 'handle', text: 'From the handle' },
+  { id: 'opposite-handle', text: 'Opposite the handle' },
 ] as const
-type Anchor = typeof ANCHORS[number]['id']
+type Anchor = (typeof ANCHORS)[number]['id']
 
-const placementSchema = (unit: LengthUnit) => z.object({
-  artworkId: z.uuid('Choose a stencil.'),
-  count: writtenField(parseCount, n => (n > 24 ? 'More than 24 do not fit round anything.' : null)),
-  anchor: z.enum(ANCHORS.map(a => a.id) as [Anchor, ...Anchor[]]),
-  at: roundField,
-  level: z.enum(['middle', 'base', 'rim']),
-  /** From the base or the rim to the nearer edge of the art; of the middle: its height above the base, empty half way up. */
-  clear: optionalLength(unit),
-  turn: z.string().max(10).transform((text, context): number => {
-    const value = Number(text.trim().replace(/\s*°$/, '').replace(',', '.') || 0)
-    if (Number.isFinite(value) && Math.abs(value) <= 180) return value
-    context.addIssue({ code: 'custom', message: 'Write degrees from -180 to 180.' })
-    return z.NEVER
-  }),
-})
+const placementSchema = (unit: LengthUnit) =>
+  z.object({
+    artworkId: z.uuid('Choose a stencil.'),
+    count: writtenField(parseCount, n => (n > 24 ? 'More than 24 do not fit round anything.' : null)),
+    anchor: z.enum(ANCHORS.map(a => a.id) as [Anchor, ...Anchor[]]),
+    at: roundField,
+    level: z.enum(['middle', 'base', 'rim']),
+    /** From the base or the rim to the nearer edge of the art; of the middle: its height above the base, empty half way up. */
+    clear: optionalLength(unit),
+    turn: z
+      .string()
+      .max(10)
+      .transform((text, context): number => {
+        const value = Number(text.trim().replace(/\s*°$/, '').replace(',', '.') || 0)
+        if (Number.isFinite(value) && Math.abs(value) <= 180) return value
+        context.addIssue({ code: 'custom', message: 'Write degrees from -180 to 180.' })
+        return z.NEVER
+      }),
+  })
 
 const keepOutSchema = z.object({ kind: z.enum(KEEP_OUT_KINDS), at: roundField })
 
 /** A cut sheet as it is laid out. Lengths without a unit are in the house unit. */
-export const sheetSchema = (unit: LengthUnit) => z.object({
-  name: z.string().trim().min(2, 'Write what it is for.').max(60, 'Keep it under 60 letters.'),
-  blankId: z.union([z.literal('').transform(() => null), z.uuid('Choose a blank, or none.')]),
-  pieces: writtenField(parseCount, n => (n > 200 ? 'Make it several sheets: 200 pieces are the most.' : null)),
-  resist: z.enum(ROLL_RESISTS, 'Choose the resist.'),
-  keepOut: z.array(keepOutSchema).max(5),
-  placements: z.array(placementSchema(unit)).min(1, 'Choose a stencil.').max(12, 'Twelve stencils on one piece are enough.'),
-})
+export const sheetSchema = (unit: LengthUnit) =>
+  z.object({
+    name: z.string().trim().min(2, 'Write what it is for.').max(60, 'Keep it under 60 letters.'),
+    blankId: z.union([z.literal('').transform(() => null), z.uuid('Choose a blank, or none.')]),
+    pieces: writtenField(parseCount, n => (n > 200 ? 'Make it several sheets: 200 pieces are the most.' : null)),
+    resist: z.enum(ROLL_RESISTS, 'Choose the resist.'),
+    keepOut: z.array(keepOutSchema).max(5),
+    placements: z.array(placementSchema(unit)).min(1, 'Choose a stencil.').max(12, 'Twelve stencils on one piece are enough.'),
+  })
 export type SheetForm = z.input<ReturnType<typeof sheetSchema>>
 export type SheetEntry = z.output<ReturnType<typeof sheetSchema>>
 
-export interface SheetSummary { id: string, name: string, cutAt: string | null, putAway: boolean, version: number }
-export interface Sheet extends SheetSummary { entered: SheetForm }
+export interface SheetSummary {
+  id: string
+  name: string
+  cutAt: string | null
+  putAway: boolean
+  version: number
+}
+export interface Sheet extends SheetSummary {
+  entered: SheetForm
+}
 
-export const PLACEMENT_FORM: SheetForm['placements'][number] = { artworkId: '', count: '1', anchor: 'opposite-seam', at: '', level: 'middle', clear: '', turn: '' }
-export const SHEET_FORM: SheetForm = { name: '', blankId: '', pieces: '1', resist: 'permanent-vinyl', keepOut: [{ kind: 'lip', at: '' }, { kind: 'base', at: '' }, { kind: 'seam', at: '' }], placements: [{ ...PLACEMENT_FORM }] }
+export const PLACEMENT_FORM: SheetForm['placements'][number] = {
+  artworkId: '',
+  count: '1',
+  anchor: 'opposite-seam',
+  at: '',
+  level: 'middle',
+  clear: '',
+  turn: '',
+}
+export const SHEET_FORM: SheetForm = {
+  name: '',
+  blankId: '',
+  pieces: '1',
+  resist: 'permanent-vinyl',
+  keepOut: [
+    { kind: 'lip', at: '' },
+    { kind: 'base', at: '' },
+    { kind: 'seam', at: '' },
+  ],
+  placements: [{ ...PLACEMENT_FORM }],
+}
 
 /** One stencil at its spot, with the border that lies there. */
 export interface PlacedStencil {
@@ -101,32 +145,73 @@ export function keepOutOn(entry: Pick<SheetEntry, 'keepOut'>, wall: Wall): KeepO
 
 function anchorDegrees(anchor: Anchor, bands: readonly KeepOut[]): number {
   const kind = anchor.replace('opposite-', '') as KeepOutKind
-  const at = kind === 'seam' ? 0 : bands.find(k => k.kind === kind)?.at ?? 0
+  const at = kind === 'seam' ? 0 : (bands.find(k => k.kind === kind)?.at ?? 0)
   return anchor.startsWith('opposite') ? oppositeOf(at) : at
 }
 
 /**
  * Where every stencil of a sheet goes. @param artOf size of an artwork's open area, mm; undefined while it is not known
  */
-export function placedStencils(entry: SheetEntry, wall: Wall | null, pane: Pane | null, artOf: (id: string) => { width: number, height: number } | undefined, rules: HouseRules): PlacedStencil[] {
+export function placedStencils(
+  entry: SheetEntry,
+  wall: Wall | null,
+  pane: Pane | null,
+  artOf: (id: string) => { width: number, height: number } | undefined,
+  rules: HouseRules,
+): PlacedStencil[] {
   const bands = wall ? keepOutOn(entry, wall) : []
   return entry.placements.flatMap((p, line): PlacedStencil[] => {
     const art = artOf(p.artworkId)
     if (!art) return []
-    if (!wall) return Array.from({ length: p.count }, (_, repeat) => ({ line, repeat, artworkId: p.artworkId, placement: null, onPane: pane && onPane(pane, p, repeat, art, rules.border), border: rules.border, verdict: null }))
-    const middle = Math.min(wall.to, Math.max(wall.from, p.level === 'middle' ? wall.from + (p.clear ?? (wall.to - wall.from) / 2) : levelFrom(wall, p.level, p.clear ?? 0, art.height)))
+    if (!wall)
+      return Array.from({ length: p.count }, (_, repeat) => ({
+        line,
+        repeat,
+        artworkId: p.artworkId,
+        placement: null,
+        onPane: pane && onPane(pane, p, repeat, art, rules.border),
+        border: rules.border,
+        verdict: null,
+      }))
+    const middle = Math.min(
+      wall.to,
+      Math.max(
+        wall.from,
+        p.level === 'middle' ? wall.from + (p.clear ?? (wall.to - wall.from) / 2) : levelFrom(wall, p.level, p.clear ?? 0, art.height),
+      ),
+    )
     const girth = 2 * Math.PI * wall.at(middle).r
     const verdict = judgePlace(wall, middle, art, rules.border, rules.fitTolerance)
     const border = borderAt(wall, middle, art, verdict.cut, rules.border, rules.fitTolerance)
     const first = anchorDegrees(p.anchor, bands) + roundDegrees(p.at, girth)
-    return evenly(p.count, first).map((at, repeat) => ({ line, repeat, artworkId: p.artworkId, border, verdict, onPane: null, placement: { at, middle, width: art.width + 2 * border, height: art.height + 2 * border, turn: p.turn } }))
+    return evenly(p.count, first).map((at, repeat) => ({
+      line,
+      repeat,
+      artworkId: p.artworkId,
+      border,
+      verdict,
+      onPane: null,
+      placement: { at, middle, width: art.width + 2 * border, height: art.height + 2 * border, turn: p.turn },
+    }))
   })
 }
 
 /** On a pane places count from its left lower corner; without one, repeats share its width evenly, half way up. */
-function onPane(pane: Pane, p: SheetEntry['placements'][number], repeat: number, art: { width: number, height: number }, border: number): PanePlacement {
-  const even = pane.width * (repeat + 0.5) / p.count
+function onPane(
+  pane: Pane,
+  p: SheetEntry['placements'][number],
+  repeat: number,
+  art: { width: number, height: number },
+  border: number,
+): PanePlacement {
+  const even = (pane.width * (repeat + 0.5)) / p.count
   const [width, height] = [art.width + 2 * border, art.height + 2 * border]
   // Further repeats stand beside the first, a stencil's width apart.
-  return { x: p.at.value === 0 ? even : roundDegrees(p.at, pane.width) / 360 * pane.width + repeat * width, y: p.clear ?? pane.height / 2, width, height, turn: p.turn }
+  return {
+    x: p.at.value === 0 ? even : (roundDegrees(p.at, pane.width) / 360) * pane.width + repeat * width,
+    y: p.clear ?? pane.height / 2,
+    width,
+    height,
+    turn: p.turn,
+  }
 }

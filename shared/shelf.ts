@@ -52,7 +52,12 @@ export interface BottleEntry {
   secondsPerCm2: number | null
 }
 
-const labelTime = (s: number) => (s < 10 ? 'A label never asks for less than ten seconds. Check the unit.' : s > 7200 ? 'Over two hours is no etchant\'s label. Check the unit.' : null)
+const labelTime = (s: number) =>
+  s < 10
+    ? 'A label never asks for less than ten seconds. Check the unit.'
+    : s > 7200
+      ? 'Over two hours is no etchant\'s label. Check the unit.'
+      : null
 
 /** A lot on the shelf, as its label has it. What has to be filled in depends on its kind. */
 export const bottleSchema = form.transform((raw, context): BottleEntry => {
@@ -75,17 +80,38 @@ export const bottleSchema = form.transform((raw, context): BottleEntry => {
   const size = read('size', amount, v => (v < 1 ? `It holds at least 1 ${blast ? 'g' : 'mL'}.` : null))
   const left = read('left', amount)
   const price = read('price', parseMoney)
-  if (labelMin !== null && labelMax !== null && labelMax < labelMin) complain('labelMax', 'The longest time can\'t be shorter than the shortest.')
+  if (labelMin !== null && labelMax !== null && labelMax < labelMin)
+    complain('labelMax', 'The longest time can\'t be shorter than the shortest.')
   if (left > size) complain('left', 'More can\'t be left than it holds.')
   const strength = method === 'liquid' ? parseStrength(raw.strength) : null
   if (strength && !strength.ok) complain('strength', strength.error)
   if (blast && raw.medium === '') complain('medium', 'Choose what the abrasive is. Silica sand is never one.')
   return {
-    productName: raw.productName, kind: raw.kind, reusable: raw.reusable, openedOn: raw.openedOn, labelMin, labelMax, size, left, price,
-    couponBest: raw.couponBest.trim() === '' || blast ? null : read('couponBest', parseDuration, s => (s < 5 ? 'Write at least five seconds.' : null)),
-    strength: strength?.ok ? strength.value : null, strengthWritten: method === 'liquid' ? raw.strength.trim() : '',
-    medium: blast ? raw.medium || null : null, grit: blast ? raw.grit : '',
-    secondsPerCm2: blast && raw.secondsPerCm2.trim() !== '' ? read('secondsPerCm2', text => parseFactor(text.replace(/ ?(s|sec|seconds)(\/cm²)?$/i, '')), v => (v <= 0 || v > 60 ? 'Gun time for one cm² lies between 0 and 60 s.' : null)) : null,
+    productName: raw.productName,
+    kind: raw.kind,
+    reusable: raw.reusable,
+    openedOn: raw.openedOn,
+    labelMin,
+    labelMax,
+    size,
+    left,
+    price,
+    couponBest:
+      raw.couponBest.trim() === '' || blast
+        ? null
+        : read('couponBest', parseDuration, s => (s < 5 ? 'Write at least five seconds.' : null)),
+    strength: strength?.ok ? strength.value : null,
+    strengthWritten: method === 'liquid' ? raw.strength.trim() : '',
+    medium: blast ? raw.medium || null : null,
+    grit: blast ? raw.grit : '',
+    secondsPerCm2:
+      blast && raw.secondsPerCm2.trim() !== ''
+        ? read(
+            'secondsPerCm2',
+            text => parseFactor(text.replace(/ ?(s|sec|seconds)(\/cm²)?$/i, '')),
+            v => (v <= 0 || v > 60 ? 'Gun time for one cm² lies between 0 and 60 s.' : null),
+          )
+        : null,
   }
 })
 

@@ -2,7 +2,11 @@ import { z } from 'zod'
 import { readRule, RULES, writeRule } from '#core/house'
 import type { HouseRules, RuleKey } from '#core/house'
 
-const phone = z.string().trim().max(40, 'Keep the number under 40 characters.').regex(/^[\d+()\-\s/.]*$/, 'Write digits, spaces and + only.')
+const phone = z
+  .string()
+  .trim()
+  .max(40, 'Keep the number under 40 characters.')
+  .regex(/^[\d+()\-\s/.]*$/, 'Write digits, spaces and + only.')
   .refine(text => text === '' || (text.match(/\d/g) ?? []).length >= 2, 'Write the whole number.')
 
 /** House rules as their fields hold them. */
@@ -15,7 +19,8 @@ const rulesSchema = z.record(z.string(), z.string().max(60, 'That is too long fo
     if (read.ok) rules[spec.key] = read.value
     else context.addIssue({ code: 'custom', path: [spec.key], message: read.error })
   }
-  if (Number(rules.workTo) <= Number(rules.workFrom)) context.addIssue({ code: 'custom', path: ['workTo'], message: 'Work would end before it begins. Write a later time.' })
+  if (Number(rules.workTo) <= Number(rules.workFrom))
+    context.addIssue({ code: 'custom', path: ['workTo'], message: 'Work would end before it begins. Write a later time.' })
   return rules as unknown as HouseRules
 })
 
@@ -40,4 +45,5 @@ export interface Studio {
 }
 
 /** Rules as their fields show them. */
-export const rulesForm = (rules: HouseRules): RulesForm => Object.fromEntries(RULES.map(spec => [spec.key, writeRule(spec, rules[spec.key])])) as RulesForm
+export const rulesForm = (rules: HouseRules): RulesForm =>
+  Object.fromEntries(RULES.map(spec => [spec.key, writeRule(spec, rules[spec.key])])) as RulesForm

@@ -7,40 +7,99 @@ import { SHEET_FORM, sheetSchema } from './sheets'
 import { asWritten } from './written'
 
 /** Every object in it, at whatever depth, with a key that no form has. */
-const littered = (value: unknown): unknown => (Array.isArray(value) ? value.map(littered) : value && typeof value === 'object' ? { ...Object.fromEntries(Object.entries(value).map(([k, v]) => [k, littered(v)])), junk: 'x'.repeat(50) } : value)
+const littered = (value: unknown): unknown =>
+  Array.isArray(value)
+    ? value.map(littered)
+    : value && typeof value === 'object'
+      ? { ...Object.fromEntries(Object.entries(value).map(([k, v]) => [k, littered(v)])), junk: 'x'.repeat(50) }
+      : value
 
 describe('a form as it was written', () => {
   it.each([
     ['a job', jobSchema('mm'), { ...BLANK_JOB, customer: ' Rowing club ', pieces: '4' }],
-    ['a stencil from a file', artworkSchema('mm'), { ...ARTWORK_FORM, source: { kind: 'svg' as const, file: 'a.svg', traced: false, text: '<svg viewBox="0 0 9 9"><rect width="5" height="5"/></svg>' }, fixes: [{ kind: 'round' as const, width: 1 }] }],
+    [
+      'a stencil from a file',
+      artworkSchema('mm'),
+      {
+        ...ARTWORK_FORM,
+        source: { kind: 'svg' as const, file: 'a.svg', traced: false, text: '<svg viewBox="0 0 9 9"><rect width="5" height="5"/></svg>' },
+        fixes: [{ kind: 'round' as const, width: 1 }],
+      },
+    ],
     ['a stencil of letters', artworkSchema('mm'), { ...ARTWORK_FORM, source: { ...ARTWORK_FORM.source, text: 'Tide' } }],
   ])('keeps every key of %s and nothing else', (_, schema, form) => expect(asWritten(schema, littered(form))).toEqual(form))
   it('keeps what belongs to the other shape of a blank, unless it is long', () => {
     const pane = { width: '300 mm', height: '', thickness: '', holes: [] }
-    const form = { ...BLANK_FORM, name: 'Pint', noun: 'pint', readings: [{ height: '0 mm', girth: '19 cm' }, { height: '100 mm', girth: '9 1/2"' }], pane }
+    const form = {
+      ...BLANK_FORM,
+      name: 'Pint',
+      noun: 'pint',
+      readings: [
+        { height: '0 mm', girth: '19 cm' },
+        { height: '100 mm', girth: '9 1/2"' },
+      ],
+      pane,
+    }
     expect(asWritten(blankSchema('mm'), littered(form))).toEqual(form)
     expect(asWritten(blankSchema('mm'), { ...form, pane: { ...pane, height: 'x'.repeat(90_000) } })).toEqual({ ...form, pane: undefined })
   })
   it('a length without a unit keeps the one it was meant in: what was written means the same under any house unit', () => {
-    const job = { ...BLANK_JOB, customer: 'Rowing club', dueOn: '2026-06-01', noun: 'pint', pieces: '4', height: '4 1/4', girth: '241 mm', artWidth: '2', artHeight: '1½', artMiddle: ' 2.5 ', finest: '', openFraction: '35', bottleId: '0190c9d4-5b7a-7c3e-9f00-000000000001' }
+    const job = {
+      ...BLANK_JOB,
+      customer: 'Rowing club',
+      dueOn: '2026-06-01',
+      noun: 'pint',
+      pieces: '4',
+      height: '4 1/4',
+      girth: '241 mm',
+      artWidth: '2',
+      artHeight: '1½',
+      artMiddle: ' 2.5 ',
+      finest: '',
+      openFraction: '35',
+      bottleId: '0190c9d4-5b7a-7c3e-9f00-000000000001',
+    }
     const kept = asWritten(jobSchema('in'), job) as typeof job
     expect(kept).toEqual({ ...job, height: '4 1/4 in', artWidth: '2 in', artHeight: '1½ in', artMiddle: '2.5 in' })
     expect(jobSchema('mm').parse(kept)).toEqual(jobSchema('in').parse(job))
-    const blank = { ...BLANK_FORM, name: 'Pint', noun: 'pint', girths: '9 1/2\n\n240 mm\n9.4', readings: [{ height: '0', girth: '7' }, { height: '4', girth: '9' }] }
+    const blank = {
+      ...BLANK_FORM,
+      name: 'Pint',
+      noun: 'pint',
+      girths: '9 1/2\n\n240 mm\n9.4',
+      readings: [
+        { height: '0', girth: '7' },
+        { height: '4', girth: '9' },
+      ],
+    }
     const measured = asWritten(blankSchema('in'), blank) as typeof blank
     expect([measured.girths, measured.readings[1]]).toEqual(['9 1/2 in\n\n240 mm\n9.4 in', { height: '4 in', girth: '9 in' }])
     expect(blankSchema('mm').parse(measured)).toEqual(blankSchema('in').parse(blank))
-    const sheet = { ...SHEET_FORM, name: 'Sheet', placements: [{ ...SHEET_FORM.placements[0]!, artworkId: job.bottleId, clear: '1 1/2', at: '90' }, { ...SHEET_FORM.placements[0]!, artworkId: job.bottleId }] }
+    const sheet = {
+      ...SHEET_FORM,
+      name: 'Sheet',
+      placements: [
+        { ...SHEET_FORM.placements[0]!, artworkId: job.bottleId, clear: '1 1/2', at: '90' },
+        { ...SHEET_FORM.placements[0]!, artworkId: job.bottleId },
+      ],
+    }
     const laid = asWritten(sheetSchema('in'), sheet) as typeof sheet
-    expect(laid.placements.map(p => [p.clear, p.at])).toEqual([['1 1/2 in', '90'], ['', '']])
+    expect(laid.placements.map(p => [p.clear, p.at])).toEqual([
+      ['1 1/2 in', '90'],
+      ['', ''],
+    ])
     expect(sheetSchema('mm').parse(laid)).toEqual(sheetSchema('in').parse(sheet))
     const art = { ...ARTWORK_FORM, name: 'Tide', source: { ...ARTWORK_FORM.source, text: 'Tide' }, width: '3', capital: '1', margin: '0' }
     expect(artworkSchema('mm').parse(asWritten(artworkSchema('in'), art))).toEqual(artworkSchema('in').parse(art))
   })
   it('walks through lists, records, options and what is given by default', () => {
-    const schema = z.object({ a: z.array(z.object({ n: z.number() })).default([]), b: z.record(z.string(), z.object({ t: z.string() }).nullable()), c: z.object({ x: z.string().optional() }).optional() })
+    const schema = z.object({
+      a: z.array(z.object({ n: z.number() })).default([]),
+      b: z.record(z.string(), z.object({ t: z.string() }).nullable()),
+      c: z.object({ x: z.string().optional() }).optional(),
+    })
     const form = { a: [{ n: 1 }], b: { one: { t: 'x' }, none: null }, c: { x: ' y ' } }
-    const given = { ...littered(form) as typeof form, b: { one: { t: 'x', junk: 1 }, none: null } }
+    const given = { ...(littered(form) as typeof form), b: { one: { t: 'x', junk: 1 }, none: null } }
     expect(asWritten(schema, given)).toEqual(form)
   })
 })

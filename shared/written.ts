@@ -15,7 +15,8 @@ interface Def {
 /** Letters of what was written and is not read. */
 const MOST_UNCHECKED = 4000
 
-const merged = (parts: unknown[]): unknown => (parts.every(p => p !== null && typeof p === 'object' && !Array.isArray(p)) ? Object.assign({}, ...parts.toReversed()) : parts[0])
+const merged = (parts: unknown[]): unknown =>
+  parts.every(p => p !== null && typeof p === 'object' && !Array.isArray(p)) ? Object.assign({}, ...parts.toReversed()) : parts[0]
 
 /**
  * A form as it was written, with the keys that its schema knows and no others: what people typed is kept, whatever else came along is not.
@@ -32,17 +33,27 @@ export function asWritten(schema: z.ZodType, value: unknown): unknown {
       const known = Object.entries(def.shape!).filter(([key]) => Object.hasOwn(value, key))
       return Object.fromEntries(known.map(([key, field]) => [key, asWritten(field, (value as Record<string, unknown>)[key])]))
     }
-    case 'array': return (value as unknown[]).map(item => asWritten(def.element!, item))
-    case 'record': return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, asWritten(def.valueType!, item)]))
+    case 'array':
+      return (value as unknown[]).map(item => asWritten(def.element!, item))
+    case 'record':
+      return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, asWritten(def.valueType!, item)]))
     case 'union': {
       const fits = def.options!.find(option => option.safeParse(value).success)
       if (!fits) return undefined
-      // What belongs to another choice of the same form is kept too, so that changing one's mind loses nothing; it was not checked, so it is short.
+      // What belongs to another choice of the same form is kept too, so that changing one's mind loses nothing; it was not checked, so
+      // it is short.
       const others = def.options!.filter(option => option !== fits).map(option => asWritten(option, value))
       return merged([asWritten(fits, value), ...others.filter(other => JSON.stringify(other)?.length < MOST_UNCHECKED)])
     }
-    case 'pipe': return asWritten(def.in!, value)
-    case 'optional': case 'nullable': case 'default': case 'readonly': case 'catch': return asWritten(def.innerType!, value)
-    default: return value
+    case 'pipe':
+      return asWritten(def.in!, value)
+    case 'optional':
+    case 'nullable':
+    case 'default':
+    case 'readonly':
+    case 'catch':
+      return asWritten(def.innerType!, value)
+    default:
+      return value
   }
 }

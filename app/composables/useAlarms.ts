@@ -5,9 +5,35 @@ import type { AlarmLevel, Announcement } from '#core/run'
 /** Notes (Hz) and their lengths (s). No two levels sound alike: a low hum, rising pair, triple knock, falling siren. */
 const TUNES: Record<AlarmLevel, { notes: [number, number][], type: OscillatorType, repeatMs: number }> = {
   care: { notes: [[330, 0.5]], type: 'sine', repeatMs: 20_000 },
-  soon: { notes: [[523, 0.18], [659, 0.28]], type: 'sine', repeatMs: Infinity },
-  now: { notes: [[880, 0.14], [0, 0.08], [880, 0.14], [0, 0.08], [880, 0.3]], type: 'triangle', repeatMs: 8000 },
-  over: { notes: [[988, 0.25], [494, 0.35], [988, 0.25], [494, 0.35]], type: 'sawtooth', repeatMs: 4000 },
+  soon: {
+    notes: [
+      [523, 0.18],
+      [659, 0.28],
+    ],
+    type: 'sine',
+    repeatMs: Infinity,
+  },
+  now: {
+    notes: [
+      [880, 0.14],
+      [0, 0.08],
+      [880, 0.14],
+      [0, 0.08],
+      [880, 0.3],
+    ],
+    type: 'triangle',
+    repeatMs: 8000,
+  },
+  over: {
+    notes: [
+      [988, 0.25],
+      [494, 0.35],
+      [988, 0.25],
+      [494, 0.35],
+    ],
+    type: 'sawtooth',
+    repeatMs: 4000,
+  },
 }
 
 const RANK: Record<AlarmLevel, number> = { care: 0, soon: 1, now: 2, over: 3 }
@@ -55,13 +81,20 @@ export function useAlarms() {
   const session = useSessionStore()
 
   const standing = computed<(Announcement & { runId: string })[]>(() =>
-    work.runs.flatMap(r => announcements(r.plan, work.state(r), now.value, turns.of(r)).map(a => ({ ...a, runId: r.id }))).sort((a, b) => RANK[b.level] - RANK[a.level]))
+    work.runs
+      .flatMap(r => announcements(r.plan, work.state(r), now.value, turns.of(r)).map(a => ({ ...a, runId: r.id })))
+      .sort((a, b) => RANK[b.level] - RANK[a.level]),
+  )
 
   function raise() {
     const keys = new Set(standing.value.map(a => `${a.runId}:${a.key}`))
     for (const key of raised.keys()) if (!keys.has(key)) raised.delete(key)
     // The most urgent one speaks; two sentences at once are none.
-    const due = standing.value.find(a => calls(a, session.person?.id ?? null, now.value) && performance.now() - (raised.get(`${a.runId}:${a.key}`) ?? -Infinity) >= TUNES[a.level].repeatMs)
+    const due = standing.value.find(
+      a =>
+        calls(a, session.person?.id ?? null, now.value)
+        && performance.now() - (raised.get(`${a.runId}:${a.key}`) ?? -Infinity) >= TUNES[a.level].repeatMs,
+    )
     if (!due) return
     raised.set(`${due.runId}:${due.key}`, performance.now())
     if (!sound.value) return

@@ -2,7 +2,11 @@ import { allPages } from '#shared/pages'
 
 /** A request that was answered with a no, or not at all (`status` 0). */
 export class ApiError extends Error {
-  constructor(readonly status: number, message: string, readonly fields: Record<string, string> = {}) {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly fields: Record<string, string> = {},
+  ) {
     super(message)
   }
 }
@@ -28,16 +32,25 @@ async function ask<T>(path: string, request: RequestInit): Promise<T> {
     throw new ApiError(0, UNREACHABLE)
   }
   reachable.value = !response.headers.has(KEPT)
-  const answer = await response.json().catch(() => null) as T & { error?: unknown, fields?: Record<string, string> } | null
+  const answer = (await response.json().catch(() => null)) as (T & { error?: unknown, fields?: Record<string, string> }) | null
   if (response.ok && answer !== null) return answer
   if (response.status === 401) useSessionStore().lost()
   if (response.status === 413) throw new ApiError(413, 'That is larger than Crest takes. Make it smaller and try again; nothing was lost.')
-  throw new ApiError(response.status, typeof answer?.error === 'string' ? answer.error : 'Something went wrong on the server. Nothing was lost; try again.', answer?.fields)
+  throw new ApiError(
+    response.status,
+    typeof answer?.error === 'string' ? answer.error : 'Something went wrong on the server. Nothing was lost; try again.',
+    answer?.fields,
+  )
 }
 
 /** Asks the server. @throws ApiError with a sentence to show and messages for fields */
 export const api = <T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE' = 'GET', body?: unknown): Promise<T> =>
-  ask<T>(path, { method, headers: body === undefined ? {} : { 'content-type': 'application/json' }, body: body === undefined ? undefined : JSON.stringify(body) })
+  ask<T>(path, {
+    method,
+    headers: body === undefined ? {} : { 'content-type': 'application/json' },
+    body: body === undefined ? undefined : JSON.stringify(body),
+  })
 
 /** All rows of a list, page by page. @throws ApiError as `api` does */
-export const apiList = <T extends { id: string }>(path: string): Promise<T[]> => allPages(after => api<T[]>(after === null ? path : `${path}?after=${after}`))
+export const apiList = <T extends { id: string }>(path: string): Promise<T[]> =>
+  allPages(after => api<T[]>(after === null ? path : `${path}?after=${after}`))

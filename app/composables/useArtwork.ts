@@ -16,11 +16,22 @@ export function plannedUndercut(entry: Pick<ArtworkEntry, 'bottleId' | 'dwell'>)
 
 export function reportLimits(entry: ArtworkEntry): ReportLimits {
   const { rules } = useStudioStore()
-  return { undercut: plannedUndercut(entry), least: leastOf(entry.cutBy, rules), largeOpening: rules.largeOpening, weedPerPiece: rules.weedPerPiece, weedPerMetre: rules.weedPerMetre }
+  return {
+    undercut: plannedUndercut(entry),
+    least: leastOf(entry.cutBy, rules),
+    largeOpening: rules.largeOpening,
+    weedPerPiece: rules.weedPerPiece,
+    weedPerMetre: rules.weedPerMetre,
+  }
 }
 
 /** What the worker is asked for an entry. */
 export const lookTask = (entry: ArtworkEntry): StencilTask => ({
-  kind: 'look', source: toRaw(entry.source), size: { width: entry.width, capital: entry.source.kind === 'letters' ? entry.capital : null },
-  design: { polarity: entry.polarity, margin: entry.margin, through: entry.through }, fixes: entry.fixes.map(f => toRaw(f)), border: useStudioStore().rules.border, limits: reportLimits(entry),
+  kind: 'look',
+  source: toRaw(entry.source),
+  size: { width: entry.width, capital: entry.source.kind === 'letters' ? entry.capital : null },
+  design: { polarity: entry.polarity, margin: entry.margin, through: entry.through },
+  fixes: entry.fixes.map(f => toRaw(f)),
+  border: useStudioStore().rules.border,
+  limits: reportLimits(entry),
 })

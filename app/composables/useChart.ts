@@ -8,7 +8,17 @@ export function chartTheme() {
   const colour = (name: string) => css.getPropertyValue(name).trim()
   const font = { fontFamily: colour('--body') }
   const text = { ...font, color: colour('--muted'), fontSize: 14 }
-  return { colour, font, text, axis: { axisLine: { lineStyle: { color: colour('--control-line') } }, splitLine: { lineStyle: { color: colour('--line') } }, axisLabel: text, nameTextStyle: text } }
+  return {
+    colour,
+    font,
+    text,
+    axis: {
+      axisLine: { lineStyle: { color: colour('--control-line') } },
+      splitLine: { lineStyle: { color: colour('--line') } },
+      axisLabel: text,
+      nameTextStyle: text,
+    },
+  }
 }
 
 /**
@@ -24,7 +34,11 @@ export function useChart(canvas: Readonly<Ref<HTMLElement | null>>, option: () =
     chart.resize()
     chart.setOption(option(), true)
   }
-  watch(() => [shown(), width.value, theme.name.value], () => nextTick(() => canvas.value && draw()), { deep: true })
+  watch(
+    () => [shown(), width.value, theme.name.value],
+    () => nextTick(() => canvas.value && draw()),
+    { deep: true },
+  )
   onMounted(draw)
   onBeforeUnmount(() => chart?.dispose())
 }

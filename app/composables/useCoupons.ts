@@ -6,7 +6,11 @@ import type { Bottle } from '#shared/shelf'
 
 /** Rates of a bottle's own coupons over its age. */
 export function ratesOverAge(bottle: Bottle, coupons: readonly Coupon[]): PotencyPoint[] {
-  return potencyPoints(coupons.filter(c => c.bottleId === bottle.id).map(c => ({ substrate: c.substrate, rate: c.rate, at: Date.parse(c.at), age: openDays(bottle.openedOn, new Date(c.at)) ?? 0 })))
+  return potencyPoints(
+    coupons
+      .filter(c => c.bottleId === bottle.id)
+      .map(c => ({ substrate: c.substrate, rate: c.rate, at: Date.parse(c.at), age: openDays(bottle.openedOn, new Date(c.at)) ?? 0 })),
+  )
 }
 
 /** How strong a bottle still is, and when to test it again. */

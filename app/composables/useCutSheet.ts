@@ -10,7 +10,10 @@ import type { HouseRules } from '#core/house'
 import type { PlacedStencil, Roll } from '#shared/sheets'
 
 /** A stencil that is to be cut, for one piece. */
-export interface SheetPiece { stencil: CutStencil, title: string }
+export interface SheetPiece {
+  stencil: CutStencil
+  title: string
+}
 
 /** Passes of one piece. What nobody measured gives nothing to judge by: its stencils go together. */
 export function passesOf(placed: readonly PlacedStencil[], wall: Wall | null): PassPlan {
@@ -19,29 +22,50 @@ export function passesOf(placed: readonly PlacedStencil[], wall: Wall | null): P
     return wall ? clash(wall, a.placement!, b.placement!) : a.onPane !== null && b.onPane !== null && paneClash(a.onPane, b.onPane)
   })
   const box = (p: PlacedStencil) => p.placement ?? p.onPane
-  return planPasses(placed.map(p => (box(p) ? box(p)!.width * box(p)!.height : 1)), graph)
+  return planPasses(
+    placed.map(p => (box(p) ? box(p)!.width * box(p)!.height : 1)),
+    graph,
+  )
 }
 
 /** Every stencil of every piece, bent where the piece tapers, numbered. */
-export function sheetPieces(placed: readonly PlacedStencil[], open: ReadonlyMap<string, Ring[]>, nameOf: (id: string) => string, pieces: number, rules: HouseRules): SheetPiece[] {
-  return Array.from({ length: pieces }, (_, piece) => placed.flatMap((p) => {
-    const art = open.get(p.artworkId)
-    if (!art) return []
-    const number = pieces > 1 ? `${piece + 1}/${pieces}` : ''
-    const arc = p.verdict?.cut === 'arc' ? p.verdict.arc.arc : null
-    return [{ stencil: cutStencil(art, { border: p.border, weedingGap: rules.sheetGap / 2, arc, number }), title: `${nameOf(p.artworkId)}${number ? `, piece ${piece + 1} of ${pieces}` : ''}` }]
-  })).flat()
+export function sheetPieces(
+  placed: readonly PlacedStencil[],
+  open: ReadonlyMap<string, Ring[]>,
+  nameOf: (id: string) => string,
+  pieces: number,
+  rules: HouseRules,
+): SheetPiece[] {
+  return Array.from({ length: pieces }, (_, piece) =>
+    placed.flatMap((p) => {
+      const art = open.get(p.artworkId)
+      if (!art) return []
+      const number = pieces > 1 ? `${piece + 1}/${pieces}` : ''
+      const arc = p.verdict?.cut === 'arc' ? p.verdict.arc.arc : null
+      return [
+        {
+          stencil: cutStencil(art, { border: p.border, weedingGap: rules.sheetGap / 2, arc, number }),
+          title: `${nameOf(p.artworkId)}${number ? `, piece ${piece + 1} of ${pieces}` : ''}`,
+        },
+      ]
+    }),
+  ).flat()
 }
 
 /** Lays them on what the shelf has of this resist. */
 export function layOut(pieces: readonly SheetPiece[], rolls: readonly Roll[], rules: HouseRules): Nesting {
-  return nest(pieces.map((p, what) => ({ width: p.stencil.width, height: p.stencil.height, what })), rolls, { gap: rules.sheetGap, scrapLeast: rules.scrapLeast })
+  return nest(
+    pieces.map((p, what) => ({ width: p.stencil.width, height: p.stencil.height, what })),
+    rolls,
+    { gap: rules.sheetGap, scrapLeast: rules.scrapLeast },
+  )
 }
 
 /** The lines of one nested sheet, where they lie on the stock. */
 export function linesOf(sheet: NestedSheet, pieces: readonly SheetPiece[]): CutSheet {
   return {
-    width: sheet.stock.width, height: sheet.used,
+    width: sheet.stock.width,
+    height: sheet.used,
     lines: sheet.laid.flatMap(l => moveLines(pieces[l.what]!.stencil.lines, pieces[l.what]!.stencil.height, { x: l.x, y: l.y }, l.turned)),
   }
 }

@@ -13,7 +13,17 @@ const LOOK_AGAIN = 60_000
 /** Jobs promised within so many days are put on a day that nobody has planned yet. */
 const SUGGESTED_DAYS = 3
 
-export interface ShownDay { instance: Instance, schedule: Schedule, blocks: Block[], dwells: Dwell[], drying: Drying[], end: number, bound: number, proved: boolean, late: string[] }
+export interface ShownDay {
+  instance: Instance
+  schedule: Schedule
+  blocks: Block[]
+  dwells: Dwell[]
+  drying: Drying[]
+  end: number
+  bound: number
+  proved: boolean
+  late: string[]
+}
 
 /** Everything on one day: what was chosen, the plan made from it, and what stands in its way. */
 export function useDay(date: string) {
@@ -37,22 +47,36 @@ export function useDay(date: string) {
   const told = ref('')
 
   const nameOf = studio.firstName
-  const awayErrors = computed(() => Object.fromEntries(Object.entries(away.value).flatMap(([id, text]) => {
-    const read = parseAway(text)
-    return read.ok ? [] : [[id, read.error]]
-  })))
+  const awayErrors = computed(() =>
+    Object.fromEntries(
+      Object.entries(away.value).flatMap(([id, text]) => {
+        const read = parseAway(text)
+        return read.ok ? [] : [[id, read.error]]
+      }),
+    ),
+  )
 
   const jobs = computed(() => jobsOf(chosen.value))
 
   function inputNow(): DayInput {
-    const spans = Object.fromEntries(Object.entries(away.value).flatMap(([id, text]): [string, [number, number][]][] => {
-      const read = parseAway(text)
-      return read.ok && read.value.length > 0 ? [[id, read.value]] : []
-    }))
+    const spans = Object.fromEntries(
+      Object.entries(away.value).flatMap(([id, text]): [string, [number, number][]][] => {
+        const read = parseAway(text)
+        return read.ok && read.value.length > 0 ? [[id, read.value]] : []
+      }),
+    )
     return inputOf({ midnight, now: secondsNow(), jobs: chosen.value, away: spans, locks: locks.value }, knownHands(latest))
   }
   function show(input: DayInput, solved: Extract<SolvedDay, { ok: true }>): ShownDay {
-    return { instance: solved.instance, schedule: solved.schedule, end: solved.end, bound: solved.bound, proved: solved.proved, late: solved.late, ...dayBlocks(input, solved.instance, solved.schedule) }
+    return {
+      instance: solved.instance,
+      schedule: solved.schedule,
+      end: solved.end,
+      bound: solved.bound,
+      proved: solved.proved,
+      late: solved.late,
+      ...dayBlocks(input, solved.instance, solved.schedule),
+    }
   }
 
   /** Blocks that people have seen last; what differs from them is told. */
@@ -65,7 +89,11 @@ export function useDay(date: string) {
   /** Plans on their way. */
   const under = ref(0)
 
-  /** Plans afresh from the facts; a later call takes the place of one that is still reckoning. @param keep stored afterwards @param byHand somebody changed something, and is told when it can't be kept */
+  /**
+   * Plans afresh from the facts; a later call takes the place of one that is still reckoning.
+   * @param keep stored afterwards
+   * @param byHand somebody changed something, and is told when it can't be kept
+   */
   async function plan(keep: boolean, byHand = false): Promise<void> {
     if (!kept.value || past.value) return
     problem.value = ''
@@ -74,7 +102,7 @@ export function useDay(date: string) {
     try {
       const input = inputNow()
       if (jobs.value.length === 0) shown.value = null
-      else if (!await reckon(input, keep)) return
+      else if (!(await reckon(input, keep))) return
       if (keep && (shown.value || kept.value.version > 0)) await save(input, shown.value?.schedule ?? [], byHand)
     }
     catch (error) {
@@ -126,11 +154,23 @@ export function useDay(date: string) {
 
   /** One after another: each is made on the version that the last one gave. */
   let saved: Promise<void> = Promise.resolve()
-  const save = (input: DayInput, slots: Schedule, byHand: boolean) => saved = saved.catch(() => {}).then(() => put(input, slots, byHand))
+  const save = (input: DayInput, slots: Schedule, byHand: boolean) => (saved = saved.catch(() => {}).then(() => put(input, slots, byHand)))
   async function put(input: DayInput, slots: Schedule, byHand: boolean): Promise<void> {
     const before = kept.value!
-    const entry: DayPlanEntry = { midnight, now: input.now, jobs: input.jobs.map(j => j.id), away: input.away as DayPlanEntry['away'], locks: [...input.locks], slots, version: before.version }
-    if (JSON.stringify([entry.jobs, entry.away, entry.locks, entry.slots]) === JSON.stringify([before.jobs, before.away, before.locks, before.slots])) return
+    const entry: DayPlanEntry = {
+      midnight,
+      now: input.now,
+      jobs: input.jobs.map(j => j.id),
+      away: input.away as DayPlanEntry['away'],
+      locks: [...input.locks],
+      slots,
+      version: before.version,
+    }
+    if (
+      JSON.stringify([entry.jobs, entry.away, entry.locks, entry.slots])
+      === JSON.stringify([before.jobs, before.away, before.locks, before.slots])
+    )
+      return
     try {
       kept.value = await api<DayPlan>(`days/${date}`, 'PUT', entry)
       again = false
@@ -166,7 +206,7 @@ export function useDay(date: string) {
     }
     else if (!past.value) {
       const until = format(addDays(midnight, SUGGESTED_DAYS), 'yyyy-MM-dd')
-      chosen.value = work.jobs.filter(j => j.status === 'running' ? isToday.value : j.dueOn <= until).map(j => j.id)
+      chosen.value = work.jobs.filter(j => (j.status === 'running' ? isToday.value : j.dueOn <= until)).map(j => j.id)
     }
     return false
   }
@@ -180,7 +220,7 @@ export function useDay(date: string) {
   async function move(step: { chain: string, task: number, start: number, person: string }) {
     if (!shown.value) return
     const moved = moveTask(shown.value.instance, shown.value.schedule, locks.value, step, nameOf)
-    told.value = moved.ok ? moved.snapped ?? '' : moved.why
+    told.value = moved.ok ? (moved.snapped ?? '') : moved.why
     if (!moved.ok) return
     locks.value = moved.locks
     await plan(true, true)
@@ -197,7 +237,12 @@ export function useDay(date: string) {
   }
 
   // Facts: what happened at the bench since the plan was made.
-  const facts = computed(() => work.runs.filter(r => chosen.value.includes(r.jobId ?? '')).map(r => `${r.id}${work.events(r).length}`).join())
+  const facts = computed(() =>
+    work.runs
+      .filter(r => chosen.value.includes(r.jobId ?? ''))
+      .map(r => `${r.id}${work.events(r).length}`)
+      .join(),
+  )
   watch(facts, () => void plan(Boolean(kept.value?.version)))
   const runs = computed(() => facts.value !== '')
   useIntervalFn(() => {
@@ -227,8 +272,43 @@ export function useDay(date: string) {
       problem.value = (error as Error).message
     }
   }
-  const ahead = computed(() => jobs.value.filter(j => j.plan.method === 'cream' && j.plan.pieces > 1).map(j => ({ id: j.id, text: `${j.title}: ${aheadSentence(j.plan.dwell, j.plan.hands, j.plan.noun, { pieces: j.plan.pieces, places: studio.rules.places })}` })))
-  return { date, midnight, isToday, past, kept, open, chosen, away, awayErrors, locks, crew, nameOf, jobs, shown, problem, why, changes, told, ahead, reckoner, begin, edit, move, lock, understood, keep: () => plan(true, true) }
+  const ahead = computed(() =>
+    jobs.value
+      .filter(j => j.plan.method === 'cream' && j.plan.pieces > 1)
+      .map(j => ({
+        id: j.id,
+        text: `${j.title}: `
+          + `${aheadSentence(j.plan.dwell, j.plan.hands, j.plan.noun, { pieces: j.plan.pieces, places: studio.rules.places })}`,
+      })),
+  )
+  return {
+    date,
+    midnight,
+    isToday,
+    past,
+    kept,
+    open,
+    chosen,
+    away,
+    awayErrors,
+    locks,
+    crew,
+    nameOf,
+    jobs,
+    shown,
+    problem,
+    why,
+    changes,
+    told,
+    ahead,
+    reckoner,
+    begin,
+    edit,
+    move,
+    lock,
+    understood,
+    keep: () => plan(true, true),
+  }
 }
 
 export type Day = ReturnType<typeof useDay>

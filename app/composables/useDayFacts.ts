@@ -11,9 +11,11 @@ export const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 export const DAY_BUDGET = 1600
 
 /** The worker that plans days. */
-export const useDayReckoner = () => useReckoner<DayTask>(() => new Worker(new URL('../workers/day.ts', import.meta.url), { type: 'module' }), {
-  tooLong: 'This day takes longer than a minute to plan and was stopped. Choose fewer jobs.', broken: 'The day could not be planned. Reload the page and try again; what was kept is safe.',
-})
+export const useDayReckoner = () =>
+  useReckoner<DayTask>(() => new Worker(new URL('../workers/day.ts', import.meta.url), { type: 'module' }), {
+    tooLong: 'This day takes longer than a minute to plan and was stopped. Choose fewer jobs.',
+    broken: 'The day could not be planned. Reload the page and try again; what was kept is safe.',
+  })
 
 /** What a day is planned from: open jobs as they stand, the crew, and the house rules. */
 export function useDayFacts() {
@@ -23,17 +25,27 @@ export function useDayFacts() {
   const crew = computed(() => studio.here)
 
   /** Open jobs with what the bench will follow; null for what can't be planned as it stands. */
-  const open = computed(() => work.jobs.map((job): { job: Job, day: DayJob | null, refusal: string | null } => {
-    const run = work.runs.find(r => r.jobId === job.id)
-    if (run) return { job, day: dayJob(job, run.plan, work.state(run)), refusal: null }
-    const recipe = planner.recipe(job)
-    return { job, day: recipe?.plan ? dayJob(job, recipe.plan, null) : null, refusal: recipe?.refusals[0] ?? null }
-  }))
+  const open = computed(() =>
+    work.jobs.map((job): { job: Job, day: DayJob | null, refusal: string | null } => {
+      const run = work.runs.find(r => r.jobId === job.id)
+      if (run) return { job, day: dayJob(job, run.plan, work.state(run)), refusal: null }
+      const recipe = planner.recipe(job)
+      return { job, day: recipe?.plan ? dayJob(job, recipe.plan, null) : null, refusal: recipe?.refusals[0] ?? null }
+    }),
+  )
   const jobsOf = (ids: readonly string[]): DayJob[] => ids.flatMap(id => open.value.find(o => o.job.id === id)?.day ?? [])
 
   /** @param known who was to do what by the plan that people know */
   const input = (choice: Pick<DayPlanEntry, 'midnight' | 'now' | 'jobs' | 'away' | 'locks'>, known: DayInput['known']): DayInput =>
-    plain({ ...dayInput(choice, jobsOf(choice.jobs), crew.value.map(({ id, name, may }) => ({ id, name, may })), studio.rules), known })
+    plain({
+      ...dayInput(
+        choice,
+        jobsOf(choice.jobs),
+        crew.value.map(({ id, name, may }) => ({ id, name, may })),
+        studio.rules,
+      ),
+      known,
+    })
 
   // Without the shelf no job has a recipe, and a day without jobs would be taken for an empty one.
   const ready = computed(() => work.loaded && studio.studio !== null && studio.shelfLoaded && studio.crew.length > 0 && planner.ready.value)

@@ -1,7 +1,10 @@
 import type { Job } from '#shared/jobs'
 import type { RunWithEvents } from '#shared/runs'
 
-export interface TodayAnswer { jobs: Job[], runs: RunWithEvents[] }
+export interface TodayAnswer {
+  jobs: Job[]
+  runs: RunWithEvents[]
+}
 
 const WAS_IN = 'crest:was-in'
 let early: Promise<TodayAnswer | null> | undefined

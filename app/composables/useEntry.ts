@@ -14,8 +14,10 @@ export function useEntry<S extends z.ZodType>(schema: () => S, form: () => z.inp
 
   const parsed = computed(() => schema().safeParse(form()))
   const all = computed(() => ({ ...(parsed.value.success ? {} : fieldErrors(parsed.value.error!)), ...fromServer.value }))
-  const errors = computed(() => (tried.value ? all.value : Object.fromEntries(Object.entries(all.value).filter(([name]) => left.has(name)))))
-  watch(form, () => fromServer.value = {}, { deep: true })
+  const errors = computed(() =>
+    tried.value ? all.value : Object.fromEntries(Object.entries(all.value).filter(([name]) => left.has(name))),
+  )
+  watch(form, () => (fromServer.value = {}), { deep: true })
 
   /** Runs `save` with the checked entry; a refusal stands beside its field or in `problem`. @returns what `save` gave, or undefined */
   async function submit<T>(save: (entry: z.output<S>) => Promise<T>): Promise<T | undefined> {

@@ -12,8 +12,12 @@ export const KEYS = [
 ] as const
 
 /** Fields, and lists in which letters search. Buttons to tick or choose with take no letters. */
-const typing = (target: EventTarget | null) => target instanceof HTMLElement
-  && (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName) || (target instanceof HTMLInputElement && !/^(radio|checkbox|range)$/.test(target.type)) || target.closest('[role="combobox"], [role="listbox"]') !== null)
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement
+  && (target.isContentEditable
+    || /^(TEXTAREA|SELECT)$/.test(target.tagName)
+    || (target instanceof HTMLInputElement && !/^(radio|checkbox|range)$/.test(target.type))
+    || target.closest('[role="combobox"], [role="listbox"]') !== null)
 
 /** One-letter keys, live everywhere but while somebody types. */
 export function runKeys(open: { cautions: () => void, keys: () => void }) {

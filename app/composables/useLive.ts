@@ -31,14 +31,23 @@ export function runLive() {
   function hear(message: LiveMessage) {
     hearers.get(message.topic)?.forEach(h => h(message as never))
     switch (message.topic) {
-      case 'run': return quietly(() => work.hear(message.id, message.events))
-      case 'today': return quietly(work.load)
-      case 'shelf': return quietly(studio.loadShelf)
-      case 'studio': return quietly(studio.loadStudio)
-      case 'crew': return quietly(studio.loadCrew)
-      case 'day': return message.day === turns.today() ? quietly(turns.load) : undefined
-      case 'photos': case 'session': return
-      default: return loadAll()
+      case 'run':
+        return quietly(() => work.hear(message.id, message.events))
+      case 'today':
+        return quietly(work.load)
+      case 'shelf':
+        return quietly(studio.loadShelf)
+      case 'studio':
+        return quietly(studio.loadStudio)
+      case 'crew':
+        return quietly(studio.loadCrew)
+      case 'day':
+        return message.day === turns.today() ? quietly(turns.load) : undefined
+      case 'photos':
+      case 'session':
+        return
+      default:
+        return loadAll()
     }
   }
 
@@ -70,7 +79,14 @@ export function runLive() {
   }
 
   // A run that has just begun may be on the day's plan.
-  watch(() => work.runs.map(r => r.id).join(), () => quietly(turns.load))
-  watch(() => session.signedIn !== null, signedIn => (signedIn ? open() : close()), { immediate: true })
+  watch(
+    () => work.runs.map(r => r.id).join(),
+    () => quietly(turns.load),
+  )
+  watch(
+    () => session.signedIn !== null,
+    signedIn => (signedIn ? open() : close()),
+    { immediate: true },
+  )
   onScopeDispose(close)
 }

@@ -27,10 +27,13 @@ export function useOutbox(taken: (runId: string, stored: StoredEvent[], ids: str
   const parts: OutboxParts = {
     storage: deviceStorage(() => setTimeout(() => channel.postMessage('changed'), TELL_AFTER_MS)),
     transport: {
-      events: (runId, events) => deliver(`runs/${runId}/events`, { headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events }) }),
-      photo: ({ id, runId, by, step, piece, picture }) => deliver(
-        `runs/${runId}/photos?${new URLSearchParams({ id, by, step, piece: String(piece ?? '') })}`,
-        { headers: { 'content-type': picture.type.startsWith('image/') ? picture.type : 'image/jpeg' }, body: picture }),
+      events: (runId, events) =>
+        deliver(`runs/${runId}/events`, { headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events }) }),
+      photo: ({ id, runId, by, step, piece, picture }) =>
+        deliver(`runs/${runId}/photos?${new URLSearchParams({ id, by, step, piece: String(piece ?? '') })}`, {
+          headers: { 'content-type': picture.type.startsWith('image/') ? picture.type : 'image/jpeg' },
+          body: picture,
+        }),
     },
     check,
     mayBook: by => session.signedIn?.people.includes(by) ?? false,
@@ -45,7 +48,10 @@ export function useOutbox(taken: (runId: string, stored: StoredEvent[], ids: str
   }
   const outbox = new Outbox(parts)
   channel.onmessage = () => void outbox.read().then(() => outbox.send())
-  watch(() => session.signedIn, () => void outbox.send())
+  watch(
+    () => session.signedIn,
+    () => void outbox.send(),
+  )
 
   /** Enters a note in place of what was not taken; that goes once the note lies here safely. */
   async function replaceByNote(kept: Kept, why: 'not-taken' | 'discarded', text: string): Promise<string | null> {
@@ -55,7 +61,13 @@ export function useOutbox(taken: (runId: string, stored: StoredEvent[], ids: str
     const was = entry.kind === 'event' ? { kind: entry.event.kind, at: entry.event.at } : { kind: 'photo', at: entry.at }
     const piece = entry.kind === 'photo' ? entry.piece : 'piece' in entry.event ? entry.event.piece : null
     const by = session.person!.id
-    const added = outbox.add({ kind: 'event', id, runId: entry.runId, by, event: { id, at, deviceTime: Date.now(), kind: 'note.written', why, of: piece, text, was } })
+    const added = outbox.add({
+      kind: 'event',
+      id,
+      runId: entry.runId,
+      by,
+      event: { id, at, deviceTime: Date.now(), kind: 'note.written', why, of: piece, text, was },
+    })
     if (added.refused !== null) return added.refused
     await added.kept
     await outbox.takeOut(kept.seq)
@@ -68,10 +80,14 @@ export function useOutbox(taken: (runId: string, stored: StoredEvent[], ids: str
 /** Asks and hands on whatever answers: what that means is the outbox's to say. */
 async function deliver(path: string, request: RequestInit): Promise<Answered> {
   try {
-    const response = await fetch(`/api/${path}`, { method: 'POST', ...request, signal: AbortSignal.timeout(request.body instanceof Blob ? PICTURE_PATIENCE_MS : PATIENCE_MS) })
+    const response = await fetch(`/api/${path}`, {
+      method: 'POST',
+      ...request,
+      signal: AbortSignal.timeout(request.body instanceof Blob ? PICTURE_PATIENCE_MS : PATIENCE_MS),
+    })
     reachable.value = true
     if (response.status === 401) useSessionStore().lost()
-    return { status: response.status, body: await response.json().catch(() => null) as unknown }
+    return { status: response.status, body: (await response.json().catch(() => null)) as unknown }
   }
   catch {
     reachable.value = false

@@ -4,7 +4,8 @@ import type { RunPlan } from '#core/run-plan'
 import { formatClock } from '#core/units'
 
 /**
- * One piece's clock as it is shown. Each part changes only when what it shows does, so that a component is drawn again once a second and not at every tick.
+  * One piece's clock as it is shown. Each part changes only when what it shows does, so that a component is drawn again once a second
+  * and not at every tick.
  * @param plan and piece as they stand
  */
 export function usePieceClock(plan: () => RunPlan, piece: () => PieceState) {
@@ -13,7 +14,8 @@ export function usePieceClock(plan: () => RunPlan, piece: () => PieceState) {
   const running = computed(() => clock.value.running)
   const phase = computed(() => clock.value.phase)
   return {
-    running, phase,
+    running,
+    phase,
     over: computed(() => phase.value === 'over'),
     /** s, whole */
     dwelt: computed(() => Math.floor(clock.value.last)),

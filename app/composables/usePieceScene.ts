@@ -1,4 +1,21 @@
-import { AmbientLight, BufferGeometry, DirectionalLight, DoubleSide, Float32BufferAttribute, Group, Line, LineBasicMaterial, Mesh, MeshBasicMaterial, MeshLambertMaterial, PerspectiveCamera, Scene, ShapeUtils, Vector2, Vector3 } from 'three'
+import {
+  AmbientLight,
+  BufferGeometry,
+  DirectionalLight,
+  DoubleSide,
+  Float32BufferAttribute,
+  Group,
+  Line,
+  LineBasicMaterial,
+  Mesh,
+  MeshBasicMaterial,
+  MeshLambertMaterial,
+  PerspectiveCamera,
+  Scene,
+  ShapeUtils,
+  Vector2,
+  Vector3,
+} from 'three'
 import { everyPart, nestedParts, pointsOf } from '#core/outline'
 import type { Point, Region } from '#core/outline'
 import { onWall } from '#core/placement'
@@ -7,7 +24,12 @@ import { heightAlong, meridianLength } from '#core/vessel'
 import type { Wall } from '#core/vessel'
 
 /** Art somewhere on a piece: open area in mm, y down, and where its middle sits. */
-export interface ArtOnPiece { open: Region, width: number, height: number, spot: Pick<Placement, 'at' | 'middle' | 'turn'> }
+export interface ArtOnPiece {
+  open: Region
+  width: number
+  height: number
+  spot: Pick<Placement, 'at' | 'middle' | 'turn'>
+}
 
 /** Lines round and up the glass. */
 const ROUND = 96
@@ -17,20 +39,20 @@ const LIFT = 0.15
 /** Longest side of a triangle of frost, mm: small enough to follow the wall. */
 const FACET = 3
 
-const point = (at: number, z: number, r: number) => new Vector3(r * Math.sin(at * Math.PI / 180), z, r * Math.cos(at * Math.PI / 180))
+const point = (at: number, z: number, r: number) => new Vector3(r * Math.sin((at * Math.PI) / 180), z, r * Math.cos((at * Math.PI) / 180))
 
 function glass(wall: Wall, colour: number): Group {
   const group = new Group()
   const length = meridianLength(wall, wall.from, wall.to)
   const rows = Array.from({ length: UP + 1 }, (_, i) => {
-    const z = i === 0 ? wall.from : i === UP ? wall.to : heightAlong(wall, wall.from, length * i / UP)
+    const z = i === 0 ? wall.from : i === UP ? wall.to : heightAlong(wall, wall.from, (length * i) / UP)
     return { z, r: wall.at(z).r }
   })
   const positions: number[] = []
   const faces: number[] = []
   rows.forEach(({ z, r }, i) => {
     for (let k = 0; k <= ROUND; k++) {
-      positions.push(...point(360 * k / ROUND, z, r).toArray())
+      positions.push(...point((360 * k) / ROUND, z, r).toArray())
       if (i < UP && k < ROUND) {
         const a = i * (ROUND + 1) + k
         faces.push(a, a + 1, a + ROUND + 1, a + 1, a + ROUND + 2, a + ROUND + 1)
@@ -41,9 +63,12 @@ function glass(wall: Wall, colour: number): Group {
   skin.setAttribute('position', new Float32BufferAttribute(positions, 3))
   skin.setIndex(faces)
   skin.computeVertexNormals()
-  group.add(new Mesh(skin, new MeshLambertMaterial({ color: colour, transparent: true, opacity: 0.2, side: DoubleSide, depthWrite: false })))
+  group.add(
+    new Mesh(skin, new MeshLambertMaterial({ color: colour, transparent: true, opacity: 0.2, side: DoubleSide, depthWrite: false })),
+  )
   const line = new LineBasicMaterial({ color: colour })
-  const ring = (z: number, r: number) => new Line(new BufferGeometry().setFromPoints(Array.from({ length: ROUND + 1 }, (_, k) => point(360 * k / ROUND, z, r))), line)
+  const ring = (z: number, r: number) =>
+    new Line(new BufferGeometry().setFromPoints(Array.from({ length: ROUND + 1 }, (_, k) => point((360 * k) / ROUND, z, r))), line)
   group.add(ring(wall.from, wall.at(wall.from).r), ring(wall.to, wall.at(wall.to).r))
   // The seam tells front from back while the piece turns.
   group.add(new Line(new BufferGeometry().setFromPoints(rows.map(({ z, r }) => point(0, z, r))), line))
@@ -94,14 +119,17 @@ function frost(wall: Wall, { open, width, height, spot }: ArtOnPiece, colour: nu
     const key = Math.round(y * 50)
     const row = cache.get(key) ?? onWall(wall, spot, 0, key / 50)
     cache.set(key, row)
-    return point(spot.at + 180 / Math.PI * x / wall.at(spot.middle).r, row.z, row.r + LIFT).toArray()
+    return point(spot.at + ((180 / Math.PI) * x) / wall.at(spot.middle).r, row.z, row.r + LIFT).toArray()
   })
   const skin = new BufferGeometry()
   skin.setAttribute('position', new Float32BufferAttribute(positions, 3))
   return new Mesh(skin, new MeshBasicMaterial({ color: colour, transparent: opacity < 1, opacity, side: DoubleSide }))
 }
 
-export interface SceneLook { wet: boolean, behind: 'dark' | 'light' }
+export interface SceneLook {
+  wet: boolean
+  behind: 'dark' | 'light'
+}
 
 /** The piece with its frost, and a camera that sees all of it. The seam looks away; what is opposite looks at us. */
 export function pieceScene(wall: Wall, art: readonly ArtOnPiece[], look: SceneLook, aspect: number) {
@@ -120,10 +148,10 @@ export function pieceScene(wall: Wall, art: readonly ArtOnPiece[], look: SceneLo
   turned.add(piece)
   turned.rotation.y = Math.PI
   scene.add(turned)
-  const widest = Math.max(...Array.from({ length: 21 }, (_, i) => wall.at(wall.from + (wall.to - wall.from) * i / 20).r))
+  const widest = Math.max(...Array.from({ length: 21 }, (_, i) => wall.at(wall.from + ((wall.to - wall.from) * i) / 20).r))
   const camera = new PerspectiveCamera(28, aspect, 1, 10_000)
   const reach = Math.max((wall.to - wall.from) / 2, widest / Math.max(0.4, aspect)) * 1.18
-  camera.position.set(0, reach * 0.5, reach / Math.tan(14 * Math.PI / 180) + widest)
+  camera.position.set(0, reach * 0.5, reach / Math.tan((14 * Math.PI) / 180) + widest)
   camera.lookAt(0, 0, 0)
   return { scene, camera, turned }
 }

@@ -6,9 +6,11 @@ let installed: Promise<void> | undefined
  */
 export function needPrime(): Promise<void> {
   const { vueApp } = useNuxtApp()
-  installed ??= import('~/theme/prime').then(({ installPrime }) => installPrime(vueApp)).catch((error: unknown) => {
-    installed = undefined
-    throw error
-  })
+  installed ??= import('~/theme/prime')
+    .then(({ installPrime }) => installPrime(vueApp))
+    .catch((error: unknown) => {
+      installed = undefined
+      throw error
+    })
   return installed
 }

@@ -16,7 +16,13 @@ export function useRanking(form: Ref<JobForm>) {
     const shelf = studio.bottles.filter(b => !b.putAway).map(b => ({ ...lotFacts(b, now), id: b.id, name: b.productName }))
     return {
       artKnown: openArea !== null,
-      ranking: rankChains({ substrate, at: { surface, depth, finest: finest.trim() ? length(finest) : null, openArea }, count: read(parseCount(pieces)) ?? 1, shelf, rules: studio.rules }),
+      ranking: rankChains({
+        substrate,
+        at: { surface, depth, finest: finest.trim() ? length(finest) : null, openArea },
+        count: read(parseCount(pieces)) ?? 1,
+        shelf,
+        rules: studio.rules,
+      }),
     }
   })
 }

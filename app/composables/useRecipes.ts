@@ -9,7 +9,9 @@ async function fetchPlanner(studio: ReturnType<typeof useStudioStore>) {
   const [{ planRecipe }, { recipeInput }] = await Promise.all([import('#core/recipe'), import('#shared/recipe')])
   planner.value = (job) => {
     const bottle = studio.bottle(job.bottleId)
-    return bottle ? planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, studio.rules, new Date(serverNow()))) : null
+    return bottle
+      ? planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, studio.rules, new Date(serverNow())))
+      : null
   }
 }
 

@@ -3,7 +3,10 @@ import type { Answer } from '~/workers/serve'
 /** Thrown to whoever waits for an answer that a later question made useless, or that somebody cancelled. */
 export class Superseded extends Error {}
 
-interface Words { /** When it took longer than anybody waits. */ tooLong: string, /** When the worker itself fell over. */ broken: string }
+interface Words {
+  /** When it took longer than anybody waits. */ tooLong: string
+  /** When the worker itself fell over. */ broken: string
+}
 
 /**
  * Asks a worker one question at a time: a new one ends the old one, worker and all, so that no click waits for an answer that

@@ -25,7 +25,13 @@ export function useReplan(run: Ref<RunWithEvents | undefined>) {
     if (!day || day.version === 0 || !job || !day.jobs.includes(job) || !ready.value || !reachable.value) return
     // The server checks a plan against its own facts.
     await until(waiting).toBe(0)
-    const choice = { midnight: day.midnight, now: Math.floor((serverNow() - day.midnight) / 1000), jobs: day.jobs.filter(id => work.jobs.some(j => j.id === id)), away: day.away, locks: day.locks }
+    const choice = {
+      midnight: day.midnight,
+      now: Math.floor((serverNow() - day.midnight) / 1000),
+      jobs: day.jobs.filter(id => work.jobs.some(j => j.id === id)),
+      away: day.away,
+      locks: day.locks,
+    }
     const solved = await reckoner.ask<SolvedDay>({ kind: 'plan', input: inputOf(choice, knownHands(day.blocks)), budget: DAY_BUDGET })
     if (!solved.ok || turns.day?.version !== day.version) return
     const entry: DayPlanEntry = { ...choice, slots: solved.schedule, version: day.version }

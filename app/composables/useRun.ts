@@ -12,14 +12,24 @@ export function useRun(id: string) {
   const events = computed(() => (run.value ? work.events(run.value) : []))
   const state = computed(() => (run.value ? work.state(run.value) : null))
   const step = computed(() => (run.value && state.value ? currentStep(run.value.plan, state.value) : null))
-  const action = computed(() => (run.value && state.value ? nextAction(run.value.plan, state.value, now.value, session.person?.id ?? null, session.person?.may, turns.of(run.value)) : null))
+  const action = computed(() =>
+    run.value && state.value
+      ? nextAction(run.value.plan, state.value, now.value, session.person?.id ?? null, session.person?.may, turns.of(run.value))
+      : null,
+  )
   /** What the person at the device entered last and may take back; others' entries are theirs. */
   const lastEvent = computed(() => effectiveEvents(events.value).findLast(e => e.by === session.person?.id))
   const enter = (part: NewEvent) => (run.value ? work.enter(run.value, part) : false)
 
   // It is asked for by itself when it is not among the open ones, also when somebody ends it elsewhere meanwhile.
-  onMounted(() => watch(() => run.value === undefined, (gone) => {
-    if (gone) work.loadRun(id).catch((e: Error) => problem.value = e.message)
-  }, { immediate: true }))
+  onMounted(() =>
+    watch(
+      () => run.value === undefined,
+      (gone) => {
+        if (gone) work.loadRun(id).catch((e: Error) => (problem.value = e.message))
+      },
+      { immediate: true },
+    ),
+  )
   return { run, events, state, step, action, lastEvent, enter, problem, now }
 }

@@ -89,4 +89,12 @@ export function runServerClock() {
   })
 }
 
-export const useServerClock = () => ({ now: readonly(now), half, second, minute, errorMs: computed(() => best.value.bound), checkedAt: readonly(checkedAt), unsure: readonly(unsure) })
+export const useServerClock = () => ({
+  now: readonly(now),
+  half,
+  second,
+  minute,
+  errorMs: computed(() => best.value.bound),
+  checkedAt: readonly(checkedAt),
+  unsure: readonly(unsure),
+})

@@ -9,7 +9,14 @@ const POINTS = 48
 /** A piece from in front, in mm of the piece, and what one of them is on the screen. */
 export interface Silhouette {
   flat: boolean
-  box: { width: number, height: number, scale: number, wall: number, base: number, art: { x: number, y: number, width: number, height: number } }
+  box: {
+    width: number
+    height: number
+    scale: number
+    wall: number
+    base: number
+    art: { x: number, y: number, width: number, height: number }
+  }
   outline: string
   /** Half the mouth. */
   rim: number
@@ -21,19 +28,29 @@ export interface Silhouette {
 function worked(shape: PieceShape, size: number, wide: number): Silhouette {
   const flat = shape.surface === 'flat'
   const taped = shape.wall && measuredWall(shape.wall.readings, shape.wall.kind)
-  const edge = taped && Array.from({ length: POINTS + 1 }, (_, i) => {
-    const z = taped.to - (taped.to - taped.from) * i / POINTS
-    return { y: taped.to - z, r: taped.at(z).r }
-  })
+  const edge
+    = taped
+      && Array.from({ length: POINTS + 1 }, (_, i) => {
+        const z = taped.to - ((taped.to - taped.from) * i) / POINTS
+        return { y: taped.to - z, r: taped.at(z).r }
+      })
   const girth = taped ? 2 * Math.PI * taped.at(shape.wall!.middle).r : shape.girth
   const height = taped ? taped.to - taped.from : shape.height
   const width = edge ? 2 * Math.max(...edge.map(e => e.r)) : flat ? girth : diameterFromGirth(girth)
   const scale = Math.min(size / height, wide / width)
   const wall = WALL_PX / scale
   const art = { width: flat ? shape.artWidth : apparentWidth(shape.artWidth, girth), height: shape.artHeight }
-  const place = { ...art, x: (width - art.width) / 2, y: taped ? taped.to - shape.wall!.middle - art.height / 2 : (height - art.height) * (flat ? 0.5 : 0.46) }
+  const place = {
+    ...art,
+    x: (width - art.width) / 2,
+    y: taped ? taped.to - shape.wall!.middle - art.height / 2 : (height - art.height) * (flat ? 0.5 : 0.46),
+  }
   return {
-    flat, outline: outlineOf(width, height, wall, flat, edge), rim: edge ? edge[0]!.r : width / 2, tide: tideOf(place), drawn: shape.art ? artFromInFront(shape, girth, flat, place) : null,
+    flat,
+    outline: outlineOf(width, height, wall, flat, edge),
+    rim: edge ? edge[0]!.r : width / 2,
+    tide: tideOf(place),
+    drawn: shape.art ? artFromInFront(shape, girth, flat, place) : null,
     box: { width, height, scale, wall, base: flat ? 0 : Math.min(wall * 2.6, height * 0.05), art: place },
   }
 }
@@ -54,7 +71,11 @@ function artFromInFront(shape: PieceShape, girth: number, flat: boolean, place: 
     // Beyond a quarter round it lies on the far side.
     return place.x + place.width / 2 + (flat ? along : r * Math.sin(Math.max(-Math.PI / 2, Math.min(Math.PI / 2, along / r))))
   }
-  return art.d.replace(/([ML])(-?[\d.]+) (-?[\d.]+)/g, (_, command: string, x: string, y: string) => `${command}${at(Number(x)).toFixed(2)} ${(place.y + Number(y) * place.height / art.height).toFixed(2)}`)
+  return art.d.replace(
+    /([ML])(-?[\d.]+) (-?[\d.]+)/g,
+    (_, command: string, x: string, y: string) =>
+      `${command}${at(Number(x)).toFixed(2)} ${(place.y + (Number(y) * place.height) / art.height).toFixed(2)}`,
+  )
 }
 
 function outlineOf(w: number, h: number, wall: number, flat: boolean, edge: { y: number, r: number }[] | null): string {
@@ -80,7 +101,7 @@ export function silhouetteOf(shape: PieceShape, size: number, wide = 1.7 * size)
   known.set(own, sizes)
   const key = `${size} ${wide}`
   let found = sizes.get(key)
-  if (!found) sizes.set(key, found = worked(own, size, wide))
+  if (!found) sizes.set(key, (found = worked(own, size, wide)))
   return found
 }
 
@@ -90,6 +111,18 @@ const shapes = new WeakMap<object, PieceShape>()
 export function shapeOfJob(job: PieceShape): PieceShape {
   const own = toRaw(job)
   let shape = shapes.get(own)
-  if (!shape) shapes.set(own, shape = { surface: own.surface, height: own.height, girth: own.girth, artWidth: own.artWidth, artHeight: own.artHeight, wall: own.wall, art: own.art })
+  if (!shape)
+    shapes.set(
+      own,
+      (shape = {
+        surface: own.surface,
+        height: own.height,
+        girth: own.girth,
+        artWidth: own.artWidth,
+        artHeight: own.artHeight,
+        wall: own.wall,
+        art: own.art,
+      }),
+    )
   return shape
 }

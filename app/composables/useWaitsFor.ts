@@ -33,6 +33,8 @@ export function useWaitsFor() {
     const to = stationPath(run, action.step.id)
     const where = { sentence: action.step.title, to, action: 'Go on' }
     if (action.kind === 'wait') return { ...where, sentence: `${action.sentence}: ${formatClock(Math.ceil(action.seconds))} to go.` }
-    return 'sentence' in action ? { ...where, sentence: action.sentence.endsWith('.') ? action.sentence : `${action.sentence}.` } : { ...where, sentence: `Waits for: ${action.step.title.toLowerCase()}.` }
+    return 'sentence' in action
+      ? { ...where, sentence: action.sentence.endsWith('.') ? action.sentence : `${action.sentence}.` }
+      : { ...where, sentence: `Waits for: ${action.step.title.toLowerCase()}.` }
   }
 }

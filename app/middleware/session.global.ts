@@ -9,7 +9,10 @@ export default defineNuxtRouteMiddleware(async (to) => {
       await session.load()
     }
     catch {
-      return abortNavigation({ statusCode: 503, message: 'Crest can\'t reach its server. Check that it runs, then load this page again. Nothing is lost.' })
+      return abortNavigation({
+        statusCode: 503,
+        message: 'Crest can\'t reach its server. Check that it runs, then load this page again. Nothing is lost.',
+      })
     }
   }
   if (session.firstRun && to.path !== '/first-run') return navigateTo('/first-run')

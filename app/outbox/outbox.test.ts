@@ -14,7 +14,16 @@ const tick = (by = 'maren', runId = 'run', part: object = { kind: 'step.done', s
   const id = v7()
   return { kind: 'event', id, runId, by, event: { ...part, id, at: 1_780_000_000_000, deviceTime: 1_780_000_000_000 } as SentEvent }
 }
-const photo = (by = 'maren'): Entry => ({ kind: 'photo', id: v7(), runId: 'run', by, at: 1, step: 'etch', piece: 1, picture: new Blob(['x']) })
+const photo = (by = 'maren'): Entry => ({
+  kind: 'photo',
+  id: v7(),
+  runId: 'run',
+  by,
+  at: 1,
+  step: 'etch',
+  piece: 1,
+  picture: new Blob(['x']),
+})
 
 /** A server in miniature: takes each id once, and answers whatever it is told to first. */
 class Server {
@@ -33,32 +42,41 @@ class Server {
     return fault
   }
 
-  events = async (_: string, events: (SentEvent & { by: string })[]): Promise<Answered> => this.intercepted(() => {
-    const stored: StoredEvent[] = []
-    const outcomes = events.map((e): EventOutcome => {
-      const no = this.refuse(e)
-      if (no) return { id: e.id, accepted: false, ...no }
-      if (!this.stored.includes(e.id)) {
-        this.stored.push(e.id)
-        this.bookedBy.set(e.id, e.by)
-        stored.push({ ...e, seq: this.stored.length, serverTime: 0 } as StoredEvent)
-      }
-      return { id: e.id, accepted: true }
+  events = async (_: string, events: (SentEvent & { by: string })[]): Promise<Answered> =>
+    this.intercepted(() => {
+      const stored: StoredEvent[] = []
+      const outcomes = events.map((e): EventOutcome => {
+        const no = this.refuse(e)
+        if (no) return { id: e.id, accepted: false, ...no }
+        if (!this.stored.includes(e.id)) {
+          this.stored.push(e.id)
+          this.bookedBy.set(e.id, e.by)
+          stored.push({ ...e, seq: this.stored.length, serverTime: 0 } as StoredEvent)
+        }
+        return { id: e.id, accepted: true }
+      })
+      return { status: 200, body: { outcomes, stored, serverTime: 0 } satisfies EventsAnswer }
     })
-    return { status: 200, body: { outcomes, stored, serverTime: 0 } satisfies EventsAnswer }
-  })
 
-  photo = async (p: Extract<Entry, { kind: 'photo' }>): Promise<Answered> => this.intercepted(() => {
-    if (!this.stored.includes(p.id)) this.stored.push(p.id)
-    return { status: 200, body: [] }
-  })
+  photo = async (p: Extract<Entry, { kind: 'photo' }>): Promise<Answered> =>
+    this.intercepted(() => {
+      if (!this.stored.includes(p.id)) this.stored.push(p.id)
+      return { status: 200, body: [] }
+    })
 }
 
 function device(server = new Server(), change: Partial<OutboxParts> = {}, storage = memoryStorage()) {
   const people = new Set(['maren'])
   const outbox = new Outbox({
-    storage, transport: server, check: e => (e.kind === 'photo' || runEventSchema.safeParse(e.event).success ? null : 'Shorten it.'),
-    mayBook: by => people.has(by), taken: () => {}, changed: () => {}, chance: () => 0.5, now: () => 0, ...change,
+    storage,
+    transport: server,
+    check: e => (e.kind === 'photo' || runEventSchema.safeParse(e.event).success ? null : 'Shorten it.'),
+    mayBook: by => people.has(by),
+    taken: () => {},
+    changed: () => {},
+    chance: () => 0.5,
+    now: () => 0,
+    ...change,
   })
   return { outbox, server, storage, people }
 }
@@ -70,8 +88,20 @@ const refusal = (status: number): Answered => ({ status, body: { error: 'No.' } 
 
 describe('whatever answers, an entry stays until the server has it', () => {
   it.each([
-    ['no answer', { status: 0, body: null }], ['500', refusal(500)], ['502 of a proxy', { status: 502, body: null }], ['503', refusal(503)], ['504', refusal(504)], ['520', { status: 520, body: null }], ['408', refusal(408)], ['429', refusal(429)],
-    ['200 that is a page', HTML], ['a portal that sends elsewhere', { status: 302, body: null }], ['403 of a portal', { status: 403, body: null }], ['404 of a proxy', { status: 404, body: null }], ['200 of something else', { status: 200, body: { ok: true } }], ['half an answer', { status: 200, body: { outcomes: [], stored: [] } }],
+    ['no answer', { status: 0, body: null }],
+    ['500', refusal(500)],
+    ['502 of a proxy', { status: 502, body: null }],
+    ['503', refusal(503)],
+    ['504', refusal(504)],
+    ['520', { status: 520, body: null }],
+    ['408', refusal(408)],
+    ['429', refusal(429)],
+    ['200 that is a page', HTML],
+    ['a portal that sends elsewhere', { status: 302, body: null }],
+    ['403 of a portal', { status: 403, body: null }],
+    ['404 of a proxy', { status: 404, body: null }],
+    ['200 of something else', { status: 200, body: { ok: true } }],
+    ['half an answer', { status: 200, body: { outcomes: [], stored: [] } }],
   ])('%s', async (_, fault) => {
     const { outbox, server } = device()
     server.next = [fault, fault, fault]
@@ -129,7 +159,9 @@ describe('whatever answers, an entry stays until the server has it', () => {
     for (const e of made) outbox.add(e)
     await settle()
     expect(server.stored).toHaveLength(3)
-    expect(outbox.notTaken).toMatchObject([{ entry: { id: made[1]!.id }, notTaken: { code: 'malformed', reason: 'This entry can\'t be read.' } }])
+    expect(outbox.notTaken).toMatchObject([
+      { entry: { id: made[1]!.id }, notTaken: { code: 'malformed', reason: 'This entry can\'t be read.' } },
+    ])
   })
   it('what could never be stored is refused when it is entered', () => {
     const { outbox } = device()
@@ -231,7 +263,12 @@ describe('the tray', () => {
     server.refuse = () => null
     const [first, second, third] = again.notTaken
     await again.again(first!.seq)
-    expect(await again.again(third!.seq, { ...third!.entry, event: { ...(third!.entry as { event: SentEvent }).event, reason: 'x'.repeat(300) } } as Entry)).toBe('Shorten it.')
+    expect(
+      await again.again(third!.seq, {
+        ...third!.entry,
+        event: { ...(third!.entry as { event: SentEvent }).event, reason: 'x'.repeat(300) },
+      } as Entry),
+    ).toBe('Shorten it.')
     await again.again(third!.seq, { ...third!.entry, event: { ...(third!.entry as { event: SentEvent }).event, reason: 'tea' } } as Entry)
     await again.takeOut(second!.seq)
     await settle()
@@ -271,7 +308,11 @@ describe('on the device', () => {
     expect(server.stored).toEqual([late.id, early.id])
   })
   it('a browser that keeps nothing says so, and still sends', async () => {
-    const { outbox, server } = device(new Server(), {}, { ...memoryStorage(), read: () => Promise.reject(new Error('private')), add: () => Promise.reject(new Error('private')) })
+    const { outbox, server } = device(
+      new Server(),
+      {},
+      { ...memoryStorage(), read: () => Promise.reject(new Error('private')), add: () => Promise.reject(new Error('private')) },
+    )
     const made = [tick(), tick(), tick()]
     for (const e of made) outbox.add(e)
     await settle()
@@ -291,37 +332,59 @@ describe('on the device', () => {
 })
 
 describe('any run of luck', () => {
-  const fault = fc.constantFrom<Answered & { after?: boolean }>({ status: 0, body: null }, { status: 0, body: null, after: true }, refusal(500), { ...refusal(503), after: true }, refusal(429), HTML, { ...HTML, after: true }, { status: 502, body: null })
+  const fault = fc.constantFrom<Answered & { after?: boolean }>(
+    { status: 0, body: null },
+    { status: 0, body: null, after: true },
+    refusal(500),
+    { ...refusal(503), after: true },
+    refusal(429),
+    HTML,
+    { ...HTML, after: true },
+    { status: 502, body: null },
+  )
   it('made = stored + tray, each once, whatever is lost on the way, and over reloads', async () => {
-    await fc.assert(fc.asyncProperty(fc.array(fc.oneof(fc.record({ do: fc.constant('press' as const), bad: fc.boolean() }), fc.record({ do: fc.constant('fault' as const), fault }), fc.record({ do: fc.constant('reload' as const) })), { maxLength: 60 }), async (acts) => {
-      const server = new Server()
-      const bad = new Set<string>()
-      server.refuse = e => (bad.has(e.id) ? { code: 'refused', reason: 'No.' } : null)
-      const storage = memoryStorage()
-      let { outbox } = device(server, {}, storage)
-      const made: string[] = []
-      for (const act of acts) {
-        if (act.do === 'fault') server.next.push(act.fault)
-        else if (act.do === 'reload') {
-          outbox.close()
-          ;({ outbox } = device(server, {}, storage))
-        }
-        else {
-          const entry = tick()
-          made.push(entry.id)
-          if (act.bad) bad.add(entry.id)
-          const added = outbox.add(entry)
-          if (added.refused === null) await added.kept
-        }
-        await vi.advanceTimersByTimeAsync(120)
-      }
-      server.next = []
-      await outbox.send()
-      await settle()
-      const tray = outbox.notTaken.map(k => k.entry.id)
-      expect([...server.stored, ...tray].toSorted()).toEqual(made.toSorted())
-      expect(new Set(tray)).toEqual(bad)
-      expect(outbox.waiting).toEqual([])
-    }), { numRuns: 40, seed: 5 })
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(
+          fc.oneof(
+            fc.record({ do: fc.constant('press' as const), bad: fc.boolean() }),
+            fc.record({ do: fc.constant('fault' as const), fault }),
+            fc.record({ do: fc.constant('reload' as const) }),
+          ),
+          { maxLength: 60 },
+        ),
+        async (acts) => {
+          const server = new Server()
+          const bad = new Set<string>()
+          server.refuse = e => (bad.has(e.id) ? { code: 'refused', reason: 'No.' } : null)
+          const storage = memoryStorage()
+          let { outbox } = device(server, {}, storage)
+          const made: string[] = []
+          for (const act of acts) {
+            if (act.do === 'fault') server.next.push(act.fault)
+            else if (act.do === 'reload') {
+              outbox.close()
+              ;({ outbox } = device(server, {}, storage))
+            }
+            else {
+              const entry = tick()
+              made.push(entry.id)
+              if (act.bad) bad.add(entry.id)
+              const added = outbox.add(entry)
+              if (added.refused === null) await added.kept
+            }
+            await vi.advanceTimersByTimeAsync(120)
+          }
+          server.next = []
+          await outbox.send()
+          await settle()
+          const tray = outbox.notTaken.map(k => k.entry.id)
+          expect([...server.stored, ...tray].toSorted()).toEqual(made.toSorted())
+          expect(new Set(tray)).toEqual(bad)
+          expect(outbox.waiting).toEqual([])
+        },
+      ),
+      { numRuns: 40, seed: 5 },
+    )
   })
 })

@@ -6,7 +6,11 @@ export type Entry
     | { kind: 'photo', id: string, runId: string, by: string, at: number, step: string, piece: number | null, picture: Blob }
 
 /** Why the server would not have it: what the entry says, its size, or its run. */
-export interface NotTakenBecause { code: 'malformed' | 'refused' | 'other-run' | 'too-large' | 'request', reason: string, at: number }
+export interface NotTakenBecause {
+  code: 'malformed' | 'refused' | 'other-run' | 'too-large' | 'request'
+  reason: string
+  at: number
+}
 
 /** An entry as it lies on the device. */
 export interface Kept {
@@ -27,7 +31,10 @@ export interface OutboxStorage {
 }
 
 /** An answer of whatever answered: the server, a proxy before it, or nobody (status 0). `body` is null where it was no JSON. */
-export interface Answered { status: number, body: unknown }
+export interface Answered {
+  status: number
+  body: unknown
+}
 
 export interface Transport {
   events: (runId: string, events: (SentEvent & { by: string })[]) => Promise<Answered>
@@ -69,7 +76,12 @@ export function pauseAfter(tries: number, chance: number): number {
 /** In the order they were made; those that could not be kept come last. */
 const sorted = (kept: Kept[]) => kept.sort((a, b) => Number(a.seq < 0) - Number(b.seq < 0) || Math.abs(a.seq) - Math.abs(b.seq))
 
-interface Lane { working: boolean, tries: number, most: number, wake: (() => void) | null }
+interface Lane {
+  working: boolean
+  tries: number
+  most: number
+  wake: (() => void) | null
+}
 
 /** `apart`: the server keeps it beside what another tablet entered. */
 type Verdict = 'gone' | 'apart' | 'stays' | 'waits-for-person' | NotTakenBecause
@@ -153,16 +165,19 @@ export class Outbox {
     if (refused !== null) return { refused }
     this.making.push(entry)
     this.parts.changed()
-    const kept = this.parts.storage.add(entry).catch(() => {
-      this.forgetful = true
-      return --this.unplaced
-    }).then((seq) => {
-      this.making = this.making.filter(e => e.id !== entry.id)
-      this.placed.set(seq, this.readings)
-      if (!this.kept.some(k => k.entry.id === entry.id)) this.kept = sorted([...this.kept, { seq, entry, notTaken: null }])
-      this.parts.changed()
-      void this.send()
-    })
+    const kept = this.parts.storage
+      .add(entry)
+      .catch(() => {
+        this.forgetful = true
+        return --this.unplaced
+      })
+      .then((seq) => {
+        this.making = this.making.filter(e => e.id !== entry.id)
+        this.placed.set(seq, this.readings)
+        if (!this.kept.some(k => k.entry.id === entry.id)) this.kept = sorted([...this.kept, { seq, entry, notTaken: null }])
+        this.parts.changed()
+        void this.send()
+      })
     return { refused: null, kept }
   }
 
@@ -239,7 +254,7 @@ export class Outbox {
       while (!this.signedOut && !this.closed) {
         const chunk = this.next(name, lane.most)
         if (chunk.length === 0) return
-        if (!await this.deliver(chunk, lane)) await this.pause(lane)
+        if (!(await this.deliver(chunk, lane))) await this.pause(lane)
       }
     }
     finally {
@@ -293,7 +308,10 @@ export class Outbox {
   private ask(chunk: Kept[]): Promise<Answered> {
     const first = chunk[0]!.entry
     if (first.kind === 'photo') return this.parts.transport.photo(first)
-    return this.parts.transport.events(first.runId, chunk.flatMap(({ entry: e }) => (e.kind === 'event' ? [{ ...e.event, by: e.by }] : [])))
+    return this.parts.transport.events(
+      first.runId,
+      chunk.flatMap(({ entry: e }) => (e.kind === 'event' ? [{ ...e.event, by: e.by }] : [])),
+    )
   }
 
   /** What becomes of each entry of the chunk. */

@@ -4,7 +4,11 @@ import type { SentEvent } from '#shared/runs'
 import type { Entry, Kept, OutboxStorage } from './outbox'
 
 /** An entry as it lay here before entries had an order of their own. */
-interface Old { runId: string, by: string, event: SentEvent }
+interface Old {
+  runId: string
+  by: string
+  event: SentEvent
+}
 
 interface Database extends DBSchema {
   entries: { key: number, value: Kept }
@@ -23,11 +27,14 @@ async function open(): Promise<IDBPDatabase<Database>> {
       if (from < 1) return
       // They were told apart by when they were made; that order they keep.
       const rows = await transaction.objectStore('outbox').getAll()
-      for (const row of rows.sort((a, b) => (a.id < b.id ? -1 : 1))) await transaction.objectStore('entries').add({ entry: fromOld(row), notTaken: null } as Kept)
+      for (const row of rows.sort((a, b) => (a.id < b.id ? -1 : 1)))
+        await transaction.objectStore('entries').add({ entry: fromOld(row), notTaken: null } as Kept)
       made.deleteObjectStore('outbox')
     },
   })
-  for (const key of Object.keys(localStorage).filter(k => k.startsWith(OLD_PREFIX)).sort()) {
+  for (const key of Object.keys(localStorage)
+    .filter(k => k.startsWith(OLD_PREFIX))
+    .sort()) {
     await db.add('entries', { entry: fromOld(JSON.parse(localStorage.getItem(key)!) as Old), notTaken: null } as Kept)
     localStorage.removeItem(key)
   }
@@ -52,7 +59,7 @@ export function deviceStorage(told: () => void): OutboxStorage {
   return {
     read: async () => (await db).getAll('entries'),
     add: entry => change(store => store.add({ entry, notTaken: null } as Kept)),
-    put: kept => change(async store => void await store.put(kept)),
-    remove: seqs => change(async store => void await Promise.all(seqs.map(seq => store.delete(seq)))),
+    put: kept => change(async store => void (await store.put(kept))),
+    remove: seqs => change(async store => void (await Promise.all(seqs.map(seq => store.delete(seq))))),
   }
 }

@@ -21,17 +21,28 @@ const shape = (b: Blank) => {
   const w = wall(b)
   if (!w) return { surface: 'flat' as const, height: b.pane!.height, girth: b.pane!.width, artWidth: 0, artHeight: 0, wall: null }
   const middle = (w.from + w.to) / 2
-  return { surface: 'cylinder' as const, height: w.to - w.from, girth: 2 * Math.PI * w.at(middle).r, artWidth: 0, artHeight: 0, wall: { kind: b.heightKind, readings: b.readings, middle } }
+  return {
+    surface: 'cylinder' as const,
+    height: w.to - w.from,
+    girth: 2 * Math.PI * w.at(middle).r,
+    artWidth: 0,
+    artHeight: 0,
+    wall: { kind: b.heightKind, readings: b.readings, middle },
+  }
 }
 function sizes(b: Blank): string {
   const w = wall(b)
-  if (!w) return `${units.length(b.pane!.width)} × ${units.length(b.pane!.height)}, ${units.length(b.pane!.thickness)} thick, ${b.pane!.holes.length === 0 ? 'no holes' : countOf(b.pane!.holes.length, 'hole')}`
+  if (!w)
+    return `${units.length(b.pane!.width)} × ${units.length(b.pane!.height)}, ${units.length(b.pane!.thickness)} thick, `
+      + `${b.pane!.holes.length === 0 ? 'no holes' : countOf(b.pane!.holes.length, 'hole')}`
   const girths = b.readings.map(r => r.girth)
-  return `${units.length(w.to - w.from)} tall, ${units.length(Math.min(...girths))} to ${units.length(Math.max(...girths))} round, ${formatArea(wallArea(w, w.from, w.to))} of wall${spread(b)}`
+  return `${units.length(w.to - w.from)} tall, ${units.length(Math.min(...girths))} to ${units.length(Math.max(...girths))} round, `
+    + `${formatArea(wallArea(w, w.from, w.to))} of wall${spread(b)}`
 }
 /** How much the pieces of the last batch differ. */
-const spread = (b: Blank) => (b.girths.length < 2 ? '' : `; ${b.girths.length} pieces differ by ${units.length(Math.max(...b.girths) - Math.min(...b.girths))} round`)
-const size = (b: Blank) => Math.max(40, TALLEST_PX * tallOf(b) / tallest.value)
+const spread = (b: Blank) =>
+  b.girths.length < 2 ? '' : `; ${b.girths.length} pieces differ by ${units.length(Math.max(...b.girths) - Math.min(...b.girths))} round`
+const size = (b: Blank) => Math.max(40, (TALLEST_PX * tallOf(b)) / tallest.value)
 </script>
 
 <template>
@@ -61,7 +72,16 @@ const size = (b: Blank) => Math.max(40, TALLEST_PX * tallOf(b) / tallest.value)
 ul { list-style: none; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(14rem, 1fr)); gap: 1.5rem; }
 li a { display: grid; gap: 0.1rem; color: var(--text); text-decoration: none; }
 li a:hover strong { text-decoration: underline; }
-.dark { background: var(--card); display: grid; place-items: end center; min-height: 218px; padding: 1rem; margin-bottom: 0.4rem; --glass: #8cc5b2; --frost: #f4fafa; }
+.dark {
+  background: var(--card);
+  display: grid;
+  place-items: end center;
+  min-height: 218px;
+  padding: 1rem;
+  margin-bottom: 0.4rem;
+  --glass: #8cc5b2;
+  --frost: #f4fafa;
+}
 strong { font: 640 1.45rem/1.1 var(--display); }
 li .muted { font-size: 0.94rem; }
 </style>

@@ -10,14 +10,23 @@ const potencyOf = usePotency()
 const { minute: now } = useServerClock()
 const coupons = ref<Coupon[]>([])
 const problem = ref('')
-onMounted(() => apiList<Coupon>('coupons').then(c => coupons.value = c, (e: Error) => problem.value = e.message))
+onMounted(() =>
+  apiList<Coupon>('coupons').then(
+    c => (coupons.value = c),
+    (e: Error) => (problem.value = e.message),
+  ),
+)
 
 const creams = computed(() => studio.bottles.filter(b => !b.putAway && etchantKind(b.kind).method === 'cream'))
-const rows = computed(() => creams.value.map((bottle) => {
-  const own = coupons.value.filter(c => c.bottleId === bottle.id)
-  return { bottle, own, newest: own[0] ?? null, potency: potencyOf(bottle, own) }
-}))
-const charted = computed(() => rows.value.map(r => ({ name: r.bottle.productName, points: ratesOverAge(r.bottle, r.own) })).filter(b => b.points.length > 0))
+const rows = computed(() =>
+  creams.value.map((bottle) => {
+    const own = coupons.value.filter(c => c.bottleId === bottle.id)
+    return { bottle, own, newest: own[0] ?? null, potency: potencyOf(bottle, own) }
+  }),
+)
+const charted = computed(() =>
+  rows.value.map(r => ({ name: r.bottle.productName, points: ratesOverAge(r.bottle, r.own) })).filter(b => b.points.length > 0),
+)
 const due = (testBy: number | null) => testBy !== null && testBy < now.value
 </script>
 
@@ -35,8 +44,16 @@ const due = (testBy: number | null) => testBy !== null && testBy < now.value
         <li v-for="r in rows" :key="r.bottle.id">
           <h2><NuxtLink :to="`/coupon/${r.bottle.id}`">{{ r.bottle.productName }}</NuxtLink></h2>
           <span class="numeral">{{ r.newest?.best ? formatDuration(r.newest.best) : r.newest ? r.newest.verdict : '–' }}</span>
-          <p>{{ r.potency.sentence }} <template v-if="r.potency.testBy"><strong v-if="due(r.potency.testBy)">Test it again now; it was due {{ format(r.potency.testBy, 'd MMM') }}.</strong><template v-else>Test it again by {{ format(r.potency.testBy, 'd MMM yyyy') }}.</template></template></p>
-          <NuxtLink class="button" :to="`/coupon/${r.bottle.id}`" :aria-label="`Etch or read off a coupon of ${r.bottle.productName}`">{{ r.newest ? 'Etch the next' : 'Etch the first' }}</NuxtLink>
+          <p>
+            {{ r.potency.sentence }} <template v-if="r.potency.testBy"><strong v-if="due(r.potency.testBy)">Test it again now; it was due
+              {{ format(r.potency.testBy, 'd MMM') }}.</strong><template v-else>Test it again by
+              {{ format(r.potency.testBy, 'd MMM yyyy') }}.</template></template>
+          </p>
+          <NuxtLink
+            class="button"
+            :to="`/coupon/${r.bottle.id}`"
+            :aria-label="`Etch or read off a coupon of ${r.bottle.productName}`"
+          >{{ r.newest ? 'Etch the next' : 'Etch the first' }}</NuxtLink>
         </li>
       </ul>
       <section v-if="charted.length" aria-label="Strength over age">
@@ -51,7 +68,14 @@ const due = (testBy: number | null) => testBy !== null && testBy < now.value
 <style scoped>
 .desk { display: grid; grid-template-columns: minmax(0, 6fr) minmax(0, 5fr); gap: 2.5rem; align-items: start; }
 ul { list-style: none; padding: 0; border-top: 1px solid var(--line); }
-li { display: grid; grid-template-columns: 1fr auto; gap: 0.1rem 1rem; align-items: baseline; padding: 0.8rem 0; border-bottom: 1px solid var(--line); }
+li {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 0.1rem 1rem;
+  align-items: baseline;
+  padding: 0.8rem 0;
+  border-bottom: 1px solid var(--line);
+}
 li p { grid-column: 1; }
 .numeral { font-size: 1.7rem; text-align: right; }
 .button { justify-self: end; align-self: center; }

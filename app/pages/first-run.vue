@@ -4,7 +4,10 @@ import { firstRunSchema } from '#shared/accounts'
 
 const session = useSessionStore()
 const form = reactive({ studio: '', name: '', password: '' })
-const { errors, problem, busy, submit } = useEntry(() => firstRunSchema, () => form)
+const { errors, problem, busy, submit } = useEntry(
+  () => firstRunSchema,
+  () => form,
+)
 
 async function setUp() {
   if (await submit(async entry => session.setUp(entry).then(() => true))) await navigateTo('/rules')
@@ -15,10 +18,19 @@ async function setUp() {
   <div class="page">
     <form novalidate @submit.prevent="setUp">
       <h1>Set up your studio</h1>
-      <p class="muted">You become its first lead: you enter bottles, house rules and the crew. Next come the emergency and poison numbers.</p>
+      <p class="muted">
+        You become its first lead: you enter bottles, house rules and the crew. Next come the emergency and poison numbers.
+      </p>
       <TextField v-model="form.studio" label="Name of the studio" :error="errors.studio" />
       <TextField v-model="form.name" label="Your name" autocomplete="username" :error="errors.name" />
-      <TextField v-model="form.password" label="A password" type="password" autocomplete="new-password" hint="Ten characters or more." :error="errors.password" />
+      <TextField
+        v-model="form.password"
+        label="A password"
+        type="password"
+        autocomplete="new-password"
+        hint="Ten characters or more."
+        :error="errors.password"
+      />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <Button type="submit" label="Open the studio" :disabled="busy" />
     </form>

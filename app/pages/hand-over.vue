@@ -13,12 +13,29 @@ const session = useSessionStore()
 const turns = useTurnsStore()
 const { second: now } = useServerClock()
 
-interface Held { run: RunWithEvents, piece: PieceState }
+interface Held {
+  run: RunWithEvents
+  piece: PieceState
+}
 const whose = (h: Held) => (answersFor(h.piece, turns.of(h.run)) ?? holderOf(h.piece))!
-const held = computed(() => work.runs.flatMap(run => work.state(run).pieces.filter(p => holderOf(p) !== null).map((piece): Held => ({ run, piece }))))
+const held = computed(() =>
+  work.runs.flatMap(run =>
+    work
+      .state(run)
+      .pieces.filter(p => holderOf(p) !== null)
+      .map((piece): Held => ({ run, piece })),
+  ),
+)
 const people = computed(() => {
   const ids = [...new Set(held.value.map(whose))]
-  return ids.sort((a, b) => Number(b === session.person?.id) - Number(a === session.person?.id)).map(id => ({ id, mine: id === session.person?.id, name: studio.nameOf(id), pieces: held.value.filter(h => whose(h) === id).sort((a, b) => clock(a).toBest - clock(b).toBest) }))
+  return ids
+    .sort((a, b) => Number(b === session.person?.id) - Number(a === session.person?.id))
+    .map(id => ({
+      id,
+      mine: id === session.person?.id,
+      name: studio.nameOf(id),
+      pieces: held.value.filter(h => whose(h) === id).sort((a, b) => clock(a).toBest - clock(b).toBest),
+    }))
 })
 const clock = (h: Held) => pieceClock(h.piece, h.run.plan, now.value)
 const STAGE = { coating: 'being coated', off: 'to rinse', blasting: 'at the gun' } as const
@@ -40,19 +57,41 @@ const take = (pieces: Held[]) => pieces.forEach(h => work.enter(h.run, { kind: '
       </div>
       <NuxtLink class="button" to="/bench">Bench</NuxtLink>
     </header>
-    <p v-if="work.refusal" class="problem" role="alert">{{ work.refusal }} <Button label="Understood" severity="secondary" @click="work.refusal = null" /></p>
+    <p v-if="work.refusal" class="problem" role="alert">
+      {{ work.refusal }} <Button label="Understood" severity="secondary" @click="work.refusal = null" />
+    </p>
     <p v-if="work.loaded && !people.length">Nothing is wet, and nobody has a piece in hand.</p>
     <section v-for="p in people" :key="p.id" :aria-label="p.name">
       <div class="who">
         <h2>{{ p.mine ? `${p.name}, you` : p.name }}</h2>
-        <Button v-if="!p.mine" class="all" :label="p.pieces.length === 1 ? 'Take it' : `Take all ${p.pieces.length}`" :aria-label="`Take everything from ${p.name}`" @click="take(p.pieces)" />
+        <Button
+          v-if="!p.mine"
+          class="all"
+          :label="p.pieces.length === 1 ? 'Take it' : `Take all ${p.pieces.length}`"
+          :aria-label="`Take everything from ${p.name}`"
+          @click="take(p.pieces)"
+        />
       </div>
       <ul>
         <li v-for="h in p.pieces" :key="`${h.run.id}${h.piece.n}`" :class="{ over: clock(h).phase === 'over' }">
-          <PieceSilhouette :shape="h.run.shape" :size="84" :wide="62" :window="windowOf(h.run.plan, h.piece.n)" :dwelt="clock(h).running ? clock(h).last : undefined" :over="clock(h).phase === 'over'" />
+          <PieceSilhouette
+            :shape="h.run.shape"
+            :size="84"
+            :wide="62"
+            :window="windowOf(h.run.plan, h.piece.n)"
+            :dwelt="clock(h).running ? clock(h).last : undefined"
+            :over="clock(h).phase === 'over'"
+          />
           <p><span class="name capital">{{ h.run.plan.noun }} {{ h.piece.n }}</span><br><span class="muted">{{ h.run.customer }}</span></p>
           <p class="time"><span class="numeral">{{ h.piece.covered ? formatClock(clock(h).last) : '–' }}</span><br>{{ what(h) }}</p>
-          <Button v-if="!p.mine && p.pieces.length > 1" class="one" severity="secondary" label="Take" :aria-label="`Take ${h.run.plan.noun} ${h.piece.n} from ${p.name}`" @click="take([h])" />
+          <Button
+            v-if="!p.mine && p.pieces.length > 1"
+            class="one"
+            severity="secondary"
+            label="Take"
+            :aria-label="`Take ${h.run.plan.noun} ${h.piece.n} from ${p.name}`"
+            @click="take([h])"
+          />
         </li>
       </ul>
     </section>
@@ -64,10 +103,23 @@ section { border-top: 1px solid var(--line); padding: 0.8rem 0 1.2rem; }
 .who { display: flex; flex-wrap: wrap; align-items: center; justify-content: space-between; gap: 0.8rem; }
 .all, .one { min-height: 72px; min-width: 9rem; font-size: 1.3rem; }
 ul { list-style: none; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(24rem, 1fr)); gap: 0 2rem; }
-li { display: grid; grid-template-columns: 5.2rem 1fr auto auto; gap: 1rem; align-items: center; padding: 0.6rem 0; border-bottom: 1px solid var(--line); min-height: 100px; }
+li {
+  display: grid;
+  grid-template-columns: 5.2rem 1fr auto auto;
+  gap: 1rem;
+  align-items: center;
+  padding: 0.6rem 0;
+  border-bottom: 1px solid var(--line);
+  min-height: 100px;
+}
 .name { font: 620 1.5rem/1.1 var(--display); }
 .time { text-align: right; line-height: 1.15; }
 .numeral { font-size: 2rem; line-height: 1; }
 .over .time { color: var(--alarm); font-weight: 700; }
-@media (max-width: 40rem) { ul { grid-template-columns: minmax(0, 1fr); } li { grid-template-columns: 4.4rem 1fr auto; } .one { grid-column: 1 / -1; } }
+@media (max-width: 40rem) {
+  ul { grid-template-columns: minmax(0, 1fr);
+  } li { grid-template-columns: 4.4rem 1fr auto;
+  } .one { grid-column: 1 / -1;
+  };
+}
 </style>

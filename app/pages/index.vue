@@ -6,7 +6,9 @@ const studio = useStudioStore()
 const { minute } = useServerClock()
 
 /** Running jobs first, then by due day. */
-const jobs = computed(() => [...work.jobs].sort((a, b) => Number(b.status === 'running') - Number(a.status === 'running') || a.dueOn.localeCompare(b.dueOn)))
+const jobs = computed(() =>
+  [...work.jobs].sort((a, b) => Number(b.status === 'running') - Number(a.status === 'running') || a.dueOn.localeCompare(b.dueOn)),
+)
 </script>
 
 <template>

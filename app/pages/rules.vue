@@ -12,11 +12,24 @@ const saved = ref(false)
 const GROUPS = [...new Set(RULES.map(r => r.group))]
 const inGroup = (group: RuleSpec['group']) => RULES.filter(r => r.group === group)
 
-const toForm = (s: Studio): StudioForm => ({ name: s.name, emergencyNumber: s.emergencyNumber, poisonNumber: s.poisonNumber, version: s.version, rules: rulesForm(s.rules) })
-watch(() => studio.studio, s => s && !form.value && (form.value = toForm(s)), { immediate: true })
+const toForm = (s: Studio): StudioForm => ({
+  name: s.name,
+  emergencyNumber: s.emergencyNumber,
+  poisonNumber: s.poisonNumber,
+  version: s.version,
+  rules: rulesForm(s.rules),
+})
+watch(
+  () => studio.studio,
+  s => s && !form.value && (form.value = toForm(s)),
+  { immediate: true },
+)
 
-const { parsed, errors, problem, busy, submit, left } = useEntry(() => studioSchema, () => form.value as StudioForm)
-watch(form, () => saved.value = false, { deep: true })
+const { parsed, errors, problem, busy, submit, left } = useEntry(
+  () => studioSchema,
+  () => form.value as StudioForm,
+)
+watch(form, () => (saved.value = false), { deep: true })
 /** Rules that differ from the stored ones, once all can be read. */
 const next = computed(() => {
   if (!form.value || !studio.studio || !parsed.value.success) return null
@@ -39,20 +52,42 @@ async function save() {
     <header class="page-head">
       <div>
         <h1>House rules</h1>
-        <p class="muted">What this studio decided where practice differs, each with its reason. A job may choose otherwise; the safety gate may not.</p>
+        <p class="muted">
+          What this studio decided where practice differs, each with its reason. A job may choose otherwise; the safety gate may not.
+        </p>
       </div>
     </header>
     <form v-if="form" novalidate :inert="!session.isLead || undefined" @submit.prevent="save">
       <p v-if="!session.isLead" class="problem">Only a lead changes these.</p>
       <fieldset id="numbers" class="numbers">
         <legend>Numbers to call</legend>
-        <TextField v-model="form.emergencyNumber" label="Emergency number" inputmode="tel" :error="errors.emergencyNumber" hint="Ambulance, as dialled from the studio" />
-        <TextField v-model="form.poisonNumber" label="Poison line" inputmode="tel" :error="errors.poisonNumber" hint="The poison centre for your region" />
+        <TextField
+          v-model="form.emergencyNumber"
+          label="Emergency number"
+          inputmode="tel"
+          :error="errors.emergencyNumber"
+          hint="Ambulance, as dialled from the studio"
+        />
+        <TextField
+          v-model="form.poisonNumber"
+          label="Poison line"
+          inputmode="tel"
+          :error="errors.poisonNumber"
+          hint="The poison centre for your region"
+        />
         <TextField v-model="form.name" label="Name of the studio" :error="errors.name" />
       </fieldset>
       <fieldset v-for="group in GROUPS" :key="group">
         <legend>{{ group }}</legend>
-        <RuleField v-for="spec in inGroup(group)" :key="spec.key" v-model="form.rules[spec.key]!" :spec="spec" :error="errors[`rules.${spec.key}`]" :locked="!session.isLead" @focusout="left.add(`rules.${spec.key}`)" />
+        <RuleField
+          v-for="spec in inGroup(group)"
+          :key="spec.key"
+          v-model="form.rules[spec.key]!"
+          :spec="spec"
+          :error="errors[`rules.${spec.key}`]"
+          :locked="!session.isLead"
+          @focusout="left.add(`rules.${spec.key}`)"
+        />
       </fieldset>
       <div v-if="session.isLead" class="do" :class="{ pending: next || problem }">
         <p v-if="problem" class="problem" role="alert">{{ problem }}</p>

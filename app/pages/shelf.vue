@@ -13,16 +13,34 @@ const editing = ref<Bottle | null | undefined>()
 const onShelf = computed(() => studio.bottles.filter(b => !b.putAway))
 const first = computed(() => useUpFirst(onShelf.value.map(b => ({ id: b.id, ...lotFacts(b, new Date(serverNow())) }))))
 /** What the open plans will ask of each lot. */
-const outlooks = computed(() => new Map(onShelf.value.map((bottle) => {
-  const demands = work.jobs.filter(j => j.status === 'planned' && j.bottleId === bottle.id).flatMap((job) => {
-    const { plan, figures } = planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, studio.rules, new Date(serverNow())))
-    if (!plan) return []
-    return [{ jobId: job.id, dueOn: job.dueOn, putOut: plan.putOut, used: figures.find(f => f.id === 'used')?.value ?? plan.putOut }]
-  })
-  const seen = outlook(bottle.left, demands)
-  const job = work.jobs.find(j => j.id === seen.runsOutAt)
-  return [bottle.id, demands.length === 0 ? null : job ? `Runs out before the ${job.noun}s for ${job.customer}.` : `Lasts for the ${demands.length === 1 ? 'open plan' : `${demands.length} open plans`}.`] as const
-})))
+const outlooks = computed(
+  () =>
+    new Map(
+      onShelf.value.map((bottle) => {
+        const demands = work.jobs
+          .filter(j => j.status === 'planned' && j.bottleId === bottle.id)
+          .flatMap((job) => {
+            const { plan, figures } = planRecipe(
+              recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, studio.rules, new Date(serverNow())),
+            )
+            if (!plan) return []
+            return [
+              { jobId: job.id, dueOn: job.dueOn, putOut: plan.putOut, used: figures.find(f => f.id === 'used')?.value ?? plan.putOut },
+            ]
+          })
+        const seen = outlook(bottle.left, demands)
+        const job = work.jobs.find(j => j.id === seen.runsOutAt)
+        return [
+          bottle.id,
+          demands.length === 0
+            ? null
+            : job
+              ? `Runs out before the ${job.noun}s for ${job.customer}.`
+              : `Lasts for the ${demands.length === 1 ? 'open plan' : `${demands.length} open plans`}.`,
+        ] as const
+      }),
+    ),
+)
 </script>
 
 <template>
@@ -34,9 +52,13 @@ const outlooks = computed(() => new Map(onShelf.value.map((bottle) => {
       </div>
       <Button v-if="session.isLead" label="Put a bottle on the shelf" @click="editing = null" />
     </header>
-    <p v-if="studio.studio && onShelf.length === 0">The shelf is empty. {{ session.isLead ? 'Enter the first bottle from its label.' : 'A lead enters the first bottle.' }}</p>
+    <p v-if="studio.studio && onShelf.length === 0">
+      The shelf is empty. {{ session.isLead ? 'Enter the first bottle from its label.' : 'A lead enters the first bottle.' }}
+    </p>
     <ul>
-      <li v-for="b in onShelf" :key="b.id"><LotOnShelf :bottle="b" :outlook="outlooks.get(b.id) ?? null" :first="first.has(b.id)" @change="editing = b" /></li>
+      <li v-for="b in onShelf" :key="b.id">
+        <LotOnShelf :bottle="b" :outlook="outlooks.get(b.id) ?? null" :first="first.has(b.id)" @change="editing = b" />
+      </li>
     </ul>
     <StencilRail />
     <RollRail />

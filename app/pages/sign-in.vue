@@ -4,7 +4,10 @@ import { signInSchema } from '#shared/accounts'
 
 const session = useSessionStore()
 const form = reactive({ name: '', password: '' })
-const { errors, problem, busy, submit } = useEntry(() => signInSchema, () => form)
+const { errors, problem, busy, submit } = useEntry(
+  () => signInSchema,
+  () => form,
+)
 
 async function enter() {
   const done = await submit(async entry => session.signIn(entry).then(() => true))
@@ -24,7 +27,12 @@ async function enter() {
       <Button type="submit" label="Sign in" :disabled="busy" />
       <p v-if="session.sample" class="muted">This is the sample world: Maren Tidewell, password harbour-light.</p>
     </form>
-    <PieceSilhouette class="glass" :shape="{ surface: 'cylinder', wall: null, height: 108, girth: 241, artWidth: 60, artHeight: 45 }" frosted :size="330" />
+    <PieceSilhouette
+      class="glass"
+      :shape="{ surface: 'cylinder', wall: null, height: 108, girth: 241, artWidth: 60, artHeight: 45 }"
+      frosted
+      :size="330"
+    />
   </div>
 </template>
 

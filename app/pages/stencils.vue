@@ -7,10 +7,14 @@ const studio = useStudioStore()
 const units = useUnits()
 const sheets = ref<SheetSummary[]>([])
 onMounted(async () => {
-  await Promise.all([studio.artworks ?? studio.loadArtworks(), apiList<SheetSummary>('sheets').then(all => sheets.value = all.filter(s => !s.putAway))])
+  await Promise.all([
+    studio.artworks ?? studio.loadArtworks(),
+    apiList<SheetSummary>('sheets').then(all => (sheets.value = all.filter(s => !s.putAway))),
+  ])
 })
 const kept = computed(() => studio.artworks?.filter(a => !a.putAway) ?? [])
-const islands = (a: ArtworkSummary) => (a.figures.islands === 0 ? 'no islands' : a.figures.islands === 1 ? 'one island' : `${a.figures.islands} islands`)
+const islands = (a: ArtworkSummary) =>
+  a.figures.islands === 0 ? 'no islands' : a.figures.islands === 1 ? 'one island' : `${a.figures.islands} islands`
 </script>
 
 <template>
@@ -20,19 +24,28 @@ const islands = (a: ArtworkSummary) => (a.figures.islands === 0 ? 'no islands' :
         <h1>Stencils</h1>
         <p class="muted">What is weeded gets frosted. Each is read for what would tear, get lost or look brushed before it is cut.</p>
       </div>
-      <p class="do"><NuxtLink class="button" to="/sheet/new">New cut sheet</NuxtLink> <NuxtLink class="button strong" to="/stencil/new">Read new art</NuxtLink></p>
+      <p class="do">
+        <NuxtLink class="button" to="/sheet/new">New cut sheet</NuxtLink> <NuxtLink class="button strong" to="/stencil/new">Read new
+          art</NuxtLink>
+      </p>
     </header>
     <p v-if="studio.artworks && kept.length === 0">None yet. Letters, an SVG or a scan are enough to begin.</p>
     <section v-if="sheets.length" class="sheets" aria-label="Cut sheets">
       <h2>Cut sheets</h2>
-      <p><NuxtLink v-for="s in sheets" :key="s.id" class="button" :to="`/sheet/${s.id}`">{{ s.name }} <span class="muted">{{ s.cutAt ? 'cut' : 'to cut' }}</span></NuxtLink></p>
+      <p>
+        <NuxtLink v-for="s in sheets" :key="s.id" class="button" :to="`/sheet/${s.id}`">{{ s.name }}
+          <span class="muted">{{ s.cutAt ? 'cut' : 'to cut' }}</span></NuxtLink>
+      </p>
     </section>
     <ul>
       <li v-for="a in kept" :key="a.id">
         <NuxtLink :to="`/stencil/${a.id}`">
-          <svg :viewBox="`-4 -4 ${a.figures.width + 8} ${a.figures.height + 8}`" aria-hidden="true"><path :d="a.figures.outline" fill-rule="evenodd" /></svg>
+          <svg :viewBox="`-4 -4 ${a.figures.width + 8} ${a.figures.height + 8}`" aria-hidden="true">
+            <path :d="a.figures.outline" fill-rule="evenodd" />
+          </svg>
           <strong>{{ a.name }}</strong>
-          <span class="muted">{{ units.length(a.figures.width) }} × {{ units.length(a.figures.height) }}, {{ a.figures.pieces }} to weed, {{ islands(a) }}</span>
+          <span class="muted">{{ units.length(a.figures.width) }} × {{ units.length(a.figures.height) }}, {{ a.figures.pieces }} to weed,
+            {{ islands(a) }}</span>
         </NuxtLink>
       </li>
     </ul>

@@ -5,9 +5,13 @@ export default defineNuxtPlugin(() => {
   const [session, work, studio, turns] = [useSessionStore(), useWorkStore(), useStudioStore(), useTurnsStore()]
   // What this page asked before there was a worker to keep the answers is asked once more.
   if (!navigator.serviceWorker.controller) {
-    navigator.serviceWorker.addEventListener('controllerchange', () => {
-      if (session.signedIn) [session.load, work.load, studio.load, turns.load].forEach(load => void load().catch(() => {}))
-    }, { once: true })
+    navigator.serviceWorker.addEventListener(
+      'controllerchange',
+      () => {
+        if (session.signedIn) [session.load, work.load, studio.load, turns.load].forEach(load => void load().catch(() => {}))
+      },
+      { once: true },
+    )
   }
   onNuxtReady(async () => {
     await navigator.serviceWorker.register('/sw.js').catch(() => undefined)

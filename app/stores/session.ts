@@ -1,7 +1,11 @@
 import { defineStore } from 'pinia'
 import type { Person, SignedIn } from '#shared/accounts'
 
-interface SessionAnswer { signedIn: SignedIn | null, firstRun?: boolean, sample?: boolean }
+interface SessionAnswer {
+  signedIn: SignedIn | null
+  firstRun?: boolean
+  sample?: boolean
+}
 
 /** Who is at this device. */
 export const useSessionStore = defineStore('session', () => {

@@ -31,15 +31,19 @@ export const useStudioStore = defineStore('studio', () => {
     numbers.value = { emergency: studio.value.emergencyNumber, poison: studio.value.poisonNumber }
   }
   async function loadShelf() {
-    [bottles.value, stencils.value, blanks.value] = await Promise.all([apiList<Bottle>('bottles'), apiList<Stencil>('stencils'), apiList<Blank>('blanks')])
+    ;[bottles.value, stencils.value, blanks.value] = await Promise.all([
+      apiList<Bottle>('bottles'),
+      apiList<Stencil>('stencils'),
+      apiList<Blank>('blanks'),
+    ])
     shelfLoaded.value = true
     if (artworks.value) await loadArtworks()
     if (rolls.value) await loadRolls()
   }
-  const loadArtworks = async () => artworks.value = await apiList<ArtworkSummary>('artworks')
+  const loadArtworks = async () => (artworks.value = await apiList<ArtworkSummary>('artworks'))
   const rolls = ref<Roll[] | null>(null)
-  const loadRolls = async () => rolls.value = await apiList<Roll>('rolls')
-  const loadCrew = async () => crew.value = await apiList<Person>('crew')
+  const loadRolls = async () => (rolls.value = await apiList<Roll>('rolls'))
+  const loadCrew = async () => (crew.value = await apiList<Person>('crew'))
   const load = () => Promise.all([loadStudio(), loadShelf(), loadCrew()])
 
   /** Who works here now. */
@@ -53,5 +57,31 @@ export const useStudioStore = defineStore('studio', () => {
   const artwork = (id: string | null) => artworks.value?.find(a => a.id === id) ?? null
   const bottle = (id: string) => bottles.value.find(b => b.id === id)
 
-  return { studio, bottles, shelfLoaded, stencils, blanks, artworks, crew, rules, numbers, numbersMissing, loadStudio, loadShelf, loadArtworks, rolls, loadRolls, loadCrew, load, here, nameOf, firstName, calledHere, bottle, stencil, blank, artwork }
+  return {
+    studio,
+    bottles,
+    shelfLoaded,
+    stencils,
+    blanks,
+    artworks,
+    crew,
+    rules,
+    numbers,
+    numbersMissing,
+    loadStudio,
+    loadShelf,
+    loadArtworks,
+    rolls,
+    loadRolls,
+    loadCrew,
+    load,
+    here,
+    nameOf,
+    firstName,
+    calledHere,
+    bottle,
+    stencil,
+    blank,
+    artwork,
+  }
 })

@@ -24,7 +24,12 @@ export const useTurnsStore = defineStore('turns', () => {
     if (day.value && day.value.version < plan.version) before.value = { plan: day.value, at: serverNow() }
     day.value = plan
   }
-  const byRun = computed(() => new Map(work.runs.map(r => [r.id, turnsOf(day.value, r.jobId, studio.here, studio.rules[r.plan.rinseAt === 'tub' ? 'tubs' : 'sinks'])])))
+  const byRun = computed(
+    () =>
+      new Map(
+        work.runs.map(r => [r.id, turnsOf(day.value, r.jobId, studio.here, studio.rules[r.plan.rinseAt === 'tub' ? 'tubs' : 'sinks'])]),
+      ),
+  )
   const of = (run: Pick<RunWithEvents, 'id'>): Turns => byRun.value.get(run.id) ?? NO_TURNS
 
   return { day, before, today, load, of }

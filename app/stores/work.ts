@@ -28,12 +28,17 @@ export const useWorkStore = defineStore('work', () => {
   /** An answer that was long on its way takes nothing back: what a run showed since then stays. */
   async function load() {
     const began = ++fetches
-    const answer = await takeEarly() ?? await api<TodayAnswer>('today')
-    const open = await allPages(after => (after === null ? Promise.resolve(answer.jobs) : api<TodayAnswer>(`today?after=${after}`).then(page => page.jobs)))
+    const answer = (await takeEarly()) ?? (await api<TodayAnswer>('today'))
+    const open = await allPages(after =>
+      after === null ? Promise.resolve(answer.jobs) : api<TodayAnswer>(`today?after=${after}`).then(page => page.jobs),
+    )
     // What has ended stays as it is.
     const newer = known.value.filter(r => r.endedAt !== null || (fetched.get(r.id) ?? 0) > began)
     jobs.value = open
-    known.value = [...answer.runs.map(r => newer.find(n => n.id === r.id && last(n) >= last(r)) ?? r), ...newer.filter(n => !answer.runs.some(r => r.id === n.id))]
+    known.value = [
+      ...answer.runs.map(r => newer.find(n => n.id === r.id && last(n) >= last(r)) ?? r),
+      ...newer.filter(n => !answer.runs.some(r => r.id === n.id)),
+    ]
     // Kept answers are of different ages: a run by itself may have been fetched since.
     if (!reachable.value) await Promise.all(runs.value.map(r => loadRun(r.id).catch(() => {})))
     loaded.value = true
@@ -123,10 +128,34 @@ export const useWorkStore = defineStore('work', () => {
 
   const send = () => box.send()
   /** Whose entries lie here and can't be sent before they sign in here again. */
-  const absent = computed(() => [...new Set(outbox.value.map(w => w.by))].filter(by => session.signedIn !== null && !session.signedIn.people.includes(by)))
+  const absent = computed(() =>
+    [...new Set(outbox.value.map(w => w.by))].filter(by => session.signedIn !== null && !session.signedIn.people.includes(by)),
+  )
   const mayGo = (w: Entry) => session.signedIn?.people.includes(w.by) ?? false
   /** Entries of a run that this device can send by itself. */
   const waitingOf = (runId: string) => outbox.value.filter(w => w.runId === runId && w.kind === 'event' && mayGo(w))
 
-  return { jobs, runs, loaded, outbox, tray, absent, forgetful, refusal, load, loadRun, put, run, hear, events, state, enter, addPhoto, send, waitingOf, box, replaceByNote }
+  return {
+    jobs,
+    runs,
+    loaded,
+    outbox,
+    tray,
+    absent,
+    forgetful,
+    refusal,
+    load,
+    loadRun,
+    put,
+    run,
+    hear,
+    events,
+    state,
+    enter,
+    addPhoto,
+    send,
+    waitingOf,
+    box,
+    replaceByNote,
+  }
 })

@@ -11,7 +11,21 @@ import textarea from '@primeuix/themes/aura/textarea'
 import togglebutton from '@primeuix/themes/aura/togglebutton'
 import { definePreset } from '@primeuix/styled'
 
-const field = { background: 'var(--sunk)', filledBackground: 'var(--sunk)', borderColor: 'var(--control-line)', hoverBorderColor: 'var(--text)', focusBorderColor: 'var(--glass)', invalidBorderColor: 'var(--frost)', color: 'var(--text)', disabledBackground: 'var(--raised)', disabledColor: 'var(--muted)', placeholderColor: 'var(--muted)', invalidPlaceholderColor: 'var(--muted)', iconColor: 'var(--muted)', shadow: 'none' }
+const field = {
+  background: 'var(--sunk)',
+  filledBackground: 'var(--sunk)',
+  borderColor: 'var(--control-line)',
+  hoverBorderColor: 'var(--text)',
+  focusBorderColor: 'var(--glass)',
+  invalidBorderColor: 'var(--frost)',
+  color: 'var(--text)',
+  disabledBackground: 'var(--raised)',
+  disabledColor: 'var(--muted)',
+  placeholderColor: 'var(--muted)',
+  invalidPlaceholderColor: 'var(--muted)',
+  iconColor: 'var(--muted)',
+  shadow: 'none',
+}
 
 /** One scheme: dark or light comes from our own custom properties, so that a switch costs nothing. */
 const scheme = {
@@ -20,39 +34,90 @@ const scheme = {
   highlight: { background: 'var(--glass-deep)', focusBackground: 'var(--glass-deep)', color: 'var(--text)', focusColor: 'var(--text)' },
   formField: field,
   text: { color: 'var(--text)', hoverColor: 'var(--text)', mutedColor: 'var(--muted)', hoverMutedColor: 'var(--text)' },
-  content: { background: 'var(--raised)', hoverBackground: 'var(--sunk)', borderColor: 'var(--line)', color: 'var(--text)', hoverColor: 'var(--text)' },
+  content: {
+    background: 'var(--raised)',
+    hoverBackground: 'var(--sunk)',
+    borderColor: 'var(--line)',
+    color: 'var(--text)',
+    hoverColor: 'var(--text)',
+  },
   overlay: {
     select: { background: 'var(--raised)', borderColor: 'var(--control-line)', color: 'var(--text)' },
     modal: { background: 'var(--raised)', borderColor: 'var(--control-line)', color: 'var(--text)' },
   },
-  list: { option: { focusBackground: 'var(--sunk)', selectedBackground: 'var(--glass-deep)', selectedFocusBackground: 'var(--glass-deep)', color: 'var(--text)', focusColor: 'var(--text)', selectedColor: 'var(--text)', selectedFocusColor: 'var(--text)' } },
+  list: {
+    option: {
+      focusBackground: 'var(--sunk)',
+      selectedBackground: 'var(--glass-deep)',
+      selectedFocusBackground: 'var(--glass-deep)',
+      color: 'var(--text)',
+      focusColor: 'var(--text)',
+      selectedColor: 'var(--text)',
+      selectedFocusColor: 'var(--text)',
+    },
+  },
 }
 
-const Bench = definePreset<Record<string, unknown>>(base, {
-  semantic: {
-    focusRing: { width: '3px', style: 'solid', color: 'var(--glass)', offset: '2px' },
-    formField: { borderRadius: '2px', paddingX: '0.75rem', paddingY: '0.65rem' },
-    content: { borderRadius: '3px' },
-    colorScheme: { light: scheme, dark: scheme },
-  },
-  components: { button, checkbox, dialog, inputtext, select, selectbutton, textarea, togglebutton },
-}, {
-  components: {
-    button: {
-      root: { borderRadius: '2px', label: { fontWeight: '650' } },
-      colorScheme: Object.fromEntries(['light', 'dark'].map(name => [name, {
-        root: { secondary: { background: 'transparent', hoverBackground: 'var(--sunk)', activeBackground: 'var(--sunk)', borderColor: 'var(--control-line)', hoverBorderColor: 'var(--text)', activeBorderColor: 'var(--text)', color: 'var(--text)', hoverColor: 'var(--text)', activeColor: 'var(--text)' } },
-      }])),
+const Bench = definePreset<Record<string, unknown>>(
+  base,
+  {
+    semantic: {
+      focusRing: { width: '3px', style: 'solid', color: 'var(--glass)', offset: '2px' },
+      formField: { borderRadius: '2px', paddingX: '0.75rem', paddingY: '0.65rem' },
+      content: { borderRadius: '3px' },
+      colorScheme: { light: scheme, dark: scheme },
     },
-    togglebutton: {
-      root: { borderRadius: '2px', padding: '0.3rem' },
-      colorScheme: Object.fromEntries(['light', 'dark'].map(name => [name, {
-        root: { background: 'var(--sunk)', checkedBackground: 'var(--frost)', hoverBackground: 'var(--sunk)', borderColor: 'var(--control-line)', checkedBorderColor: 'var(--frost)', color: 'var(--text)', hoverColor: 'var(--text)', checkedColor: 'var(--on-frost)' },
-        content: { checkedBackground: 'var(--frost)' },
-      }])),
+    components: { button, checkbox, dialog, inputtext, select, selectbutton, textarea, togglebutton },
+  },
+  {
+    components: {
+      button: {
+        root: { borderRadius: '2px', label: { fontWeight: '650' } },
+        colorScheme: Object.fromEntries(
+          ['light', 'dark'].map(name => [
+            name,
+            {
+              root: {
+                secondary: {
+                  background: 'transparent',
+                  hoverBackground: 'var(--sunk)',
+                  activeBackground: 'var(--sunk)',
+                  borderColor: 'var(--control-line)',
+                  hoverBorderColor: 'var(--text)',
+                  activeBorderColor: 'var(--text)',
+                  color: 'var(--text)',
+                  hoverColor: 'var(--text)',
+                  activeColor: 'var(--text)',
+                },
+              },
+            },
+          ]),
+        ),
+      },
+      togglebutton: {
+        root: { borderRadius: '2px', padding: '0.3rem' },
+        colorScheme: Object.fromEntries(
+          ['light', 'dark'].map(name => [
+            name,
+            {
+              root: {
+                background: 'var(--sunk)',
+                checkedBackground: 'var(--frost)',
+                hoverBackground: 'var(--sunk)',
+                borderColor: 'var(--control-line)',
+                checkedBorderColor: 'var(--frost)',
+                color: 'var(--text)',
+                hoverColor: 'var(--text)',
+                checkedColor: 'var(--on-frost)',
+              },
+              content: { checkedBackground: 'var(--frost)' },
+            },
+          ]),
+        ),
+      },
     },
   },
-})
+)
 
 /** Puts PrimeVue and our theme into the app. The page's nonce lets its style sheets in under the strict policy. */
 export function installPrime(app: App) {

@@ -11,14 +11,18 @@ export type DayTask
 
 export type DayAnswer = SolvedDay | WhyNot | null
 
-serveTasks<DayTask>((task, tell): DayAnswer => {
-  if (task.kind === 'why') return whyNot(task.instance, task.limit)
-  const until = performance.now() + task.budget
-  return solveDay(task.input, {
-    nodes: Infinity,
-    goOn: (share) => {
-      tell(share)
-      return performance.now() < until
-    },
-  })
-}, error => (error instanceof RangeError ? error.message : null), 'This day could not be planned. Nothing was lost; reload and try again.')
+serveTasks<DayTask>(
+  (task, tell): DayAnswer => {
+    if (task.kind === 'why') return whyNot(task.instance, task.limit)
+    const until = performance.now() + task.budget
+    return solveDay(task.input, {
+      nodes: Infinity,
+      goOn: (share) => {
+        tell(share)
+        return performance.now() < until
+      },
+    })
+  },
+  error => (error instanceof RangeError ? error.message : null),
+  'This day could not be planned. Nothing was lost; reload and try again.',
+)

@@ -9,16 +9,25 @@ import { readFace } from '#core/art'
 import type { FaceId, LetterFace } from '#core/art'
 
 /** Files of each face, as they ship with the app. */
-const FILES: Record<FaceId, readonly string[]> = { plain: [plain, plainExt], stencil: [stencil], serif: [serif, serifExt], script: [script, scriptExt] }
+const FILES: Record<FaceId, readonly string[]> = {
+  plain: [plain, plainExt],
+  stencil: [stencil],
+  serif: [serif, serifExt],
+  script: [script, scriptExt],
+}
 const read = new Map<FaceId, Promise<LetterFace>>()
 
 /** A face, fetched from our own server once. */
 export function letterFace(id: FaceId): Promise<LetterFace> {
-  const known = read.get(id) ?? Promise.all(FILES[id].map(async (url) => {
-    const answer = await fetch(url)
-    if (!answer.ok) throw new Error('The letters cannot be fetched just now. Try again.')
-    return answer.arrayBuffer()
-  })).then(readFace)
+  const known
+    = read.get(id)
+      ?? Promise.all(
+        FILES[id].map(async (url) => {
+          const answer = await fetch(url)
+          if (!answer.ok) throw new Error('The letters cannot be fetched just now. Try again.')
+          return answer.arrayBuffer()
+        }),
+      ).then(readFace)
   read.set(id, known)
   known.catch(() => read.delete(id))
   return known

@@ -14,8 +14,18 @@ export type StencilTask
     | { kind: 'open', source: ArtSource, size: ArtSize, design: DesignSettings, fixes: Fix[] }
     | { kind: 'trace', picture: Blob, settings: TraceSettings | null }
 
-export interface LookResult { open: Ring[], sheet: Box, report: StencilReport, notes: string[] }
-export interface TraceResult { text: string, settings: TraceSettings, width: number, height: number }
+export interface LookResult {
+  open: Ring[]
+  sheet: Box
+  report: StencilReport
+  notes: string[]
+}
+export interface TraceResult {
+  text: string
+  settings: TraceSettings
+  width: number
+  height: number
+}
 
 /** Pictures are looked at with this many pixels on their longer side: finer adds nothing to a stencil. */
 const TRACED_SIDE = 1600
@@ -45,7 +55,8 @@ async function trace(picture: Blob, wanted: TraceSettings | null): Promise<Trace
   const { data } = context.getImageData(0, 0, width, height)
   const values = new Uint8Array(width * height)
   // Luma of ITU-R BT.709.
-  for (let i = 0; i < values.length; i++) values[i] = Math.round(0.2126 * data[4 * i]! + 0.7152 * data[4 * i + 1]! + 0.0722 * data[4 * i + 2]!)
+  for (let i = 0; i < values.length; i++)
+    values[i] = Math.round(0.2126 * data[4 * i]! + 0.7152 * data[4 * i + 1]! + 0.0722 * data[4 * i + 2]!)
   const grey = { width, height, values }
   const settings = wanted ?? { threshold: usualThreshold(grey), smoothing: 1 }
   return { text: traceGrey(grey, settings), settings, width, height }
@@ -57,10 +68,16 @@ async function answer(task: StencilTask, tell: (share: number) => void): Promise
     return true
   }
   switch (task.kind) {
-    case 'trace': return trace(task.picture, task.settings)
+    case 'trace':
+      return trace(task.picture, task.settings)
     case 'fix': {
       const open = fixed(task.open, task.fix)
-      return { open, sheet: sheetOf(open, task.border), report: reportStencil(open, sheetOf(open, task.border), task.limits, keepGoing), notes: [] } satisfies LookResult
+      return {
+        open,
+        sheet: sheetOf(open, task.border),
+        report: reportStencil(open, sheetOf(open, task.border), task.limits, keepGoing),
+        notes: [],
+      } satisfies LookResult
     }
     default: {
       const { drawing, face } = await drawingOf(task.source)
@@ -73,4 +90,8 @@ async function answer(task: StencilTask, tell: (share: number) => void): Promise
 }
 
 // Refusals are sentences for the reader; anything else is a fault of ours and says so.
-serveTasks<StencilTask>(answer, error => (error instanceof ArtRefused ? error.message : null), 'This art could not be worked out. Nothing was lost; try it simpler, or tell who looks after Crest.')
+serveTasks<StencilTask>(
+  answer,
+  error => (error instanceof ArtRefused ? error.message : null),
+  'This art could not be worked out. Nothing was lost; try it simpler, or tell who looks after Crest.',
+)

@@ -21,7 +21,10 @@ describe('questions about the piece', () => {
   })
   it('an heirloom is refused until its owner agreed, and then it is recorded', () => {
     expect(weighAnswers({ ...fine, irreplaceable: 'irreplaceable' }, 'soda-lime').refusals).toHaveLength(1)
-    expect(weighAnswers({ ...fine, irreplaceable: 'agreed' }, 'soda-lime')).toMatchObject({ refusals: [], warnings: [expect.stringMatching(/cannot be replaced/)] })
+    expect(weighAnswers({ ...fine, irreplaceable: 'agreed' }, 'soda-lime')).toMatchObject({
+      refusals: [],
+      warnings: [expect.stringMatching(/cannot be replaced/)],
+    })
   })
   it('food and children: plain glass with care, leaded ware and metal not at all', () => {
     expect(weighAnswers({ ...fine, food: 'touches' }, 'soda-lime')).toMatchObject({ refusals: [], keepOffLip: true })

@@ -18,7 +18,13 @@ const TWO_BRIDGES = 4
 /** A bridge runs so far into the resist at both ends that nothing of the cut stays between, mm. */
 const ROOTED = 0.05
 
-interface Way { ax: number, ay: number, bx: number, by: number, length: number }
+interface Way {
+  ax: number
+  ay: number
+  bx: number
+  by: number
+  length: number
+}
 
 /** Shortest way from a ring's corners (and middles of its edges) to an edge of the others. */
 function shortestWay(ring: Ring, to: readonly Ring[], allowed: (x: number, y: number) => boolean): Way | null {
@@ -26,7 +32,10 @@ function shortestWay(ring: Ring, to: readonly Ring[], allowed: (x: number, y: nu
   let best: Way | null = null
   for (let i = 0; i < ring.length; i += 2) {
     const j = (i + 2) % ring.length
-    for (const [x, y] of [[ring[i]!, ring[i + 1]!], [(ring[i]! + ring[j]!) / 2, (ring[i + 1]! + ring[j + 1]!) / 2]] as const) {
+    for (const [x, y] of [
+      [ring[i]!, ring[i + 1]!],
+      [(ring[i]! + ring[j]!) / 2, (ring[i + 1]! + ring[j + 1]!) / 2],
+    ] as const) {
       if (!allowed(x, y)) continue
       const near = nearestEdge(index, x, y, best?.length ?? Infinity)
       if (near) best = { ax: x, ay: y, bx: near.x, by: near.y, length: near.distance }
@@ -37,10 +46,12 @@ function shortestWay(ring: Ring, to: readonly Ring[], allowed: (x: number, y: nu
 
 function bar({ ax, ay, bx, by, length }: Way, width: number): Ring {
   const [ux, uy] = length < 1e-9 ? [1, 0] : [(bx - ax) / length, (by - ay) / length]
-  const [px, py, e] = [-uy * width / 2, ux * width / 2, ROOTED + width / 8]
+  const [px, py, e] = [(-uy * width) / 2, (ux * width) / 2, ROOTED + width / 8]
   return ringOf([
-    { x: ax - ux * e + px, y: ay - uy * e + py }, { x: ax - ux * e - px, y: ay - uy * e - py },
-    { x: bx + ux * e - px, y: by + uy * e - py }, { x: bx + ux * e + px, y: by + uy * e + py },
+    { x: ax - ux * e + px, y: ay - uy * e + py },
+    { x: ax - ux * e - px, y: ay - uy * e - py },
+    { x: bx + ux * e - px, y: by + uy * e - py },
+    { x: bx + ux * e + px, y: by + uy * e + py },
   ])
 }
 
@@ -81,7 +92,8 @@ function bridgesOf(part: Part, width: number): Ring[] {
 /** Ties every island of resist to the sheet, so that a loose stencil holds together. */
 function bridged(open: Region, width: number): Ring[] {
   const parts = everyPart(nestedParts(open))
-  if (parts.reduce((n, p) => n + p.holes.length, 0) > MOST_ISLANDS) throw new RangeError(`There are more than ${MOST_ISLANDS} islands. Use transfer tape for this art instead of bridges.`)
+  if (parts.reduce((n, p) => n + p.holes.length, 0) > MOST_ISLANDS)
+    throw new RangeError(`There are more than ${MOST_ISLANDS} islands. Use transfer tape for this art instead of bridges.`)
   const bars = parts.flatMap(p => bridgesOf(p, width))
   return bars.length === 0 ? [...open] : difference(open, union(bars, []))
 }
@@ -102,7 +114,12 @@ const roundedOff = (open: Region, width: number): Ring[] => {
 function withoutSpecks(open: Region, width: number): Ring[] {
   const tiny = (rings: Region) => regionArea(grown(rings, -width / 2)) <= 0
   // What lay within a dropped island is open with it: the union makes one area of both.
-  return union(everyPart(nestedParts(open)).filter(p => !tiny([p.outer])).flatMap(p => [p.outer, ...p.holes.map(h => h.ring).filter(h => !tiny([reversed(h)]))]), [])
+  return union(
+    everyPart(nestedParts(open))
+      .filter(p => !tiny([p.outer]))
+      .flatMap(p => [p.outer, ...p.holes.map(h => h.ring).filter(h => !tiny([reversed(h)]))]),
+    [],
+  )
 }
 
 function reversed(ring: Ring): Ring {
@@ -116,13 +133,16 @@ function reversed(ring: Ring): Ring {
 
 /** Does one fix. @throws RangeError with a sentence where it would leave nothing */
 export function fixed(open: Region, fix: Fix): Ring[] {
-  const out = fix.kind === 'bridges'
-    ? bridged(open, fix.width)
-    : fix.kind === 'thicken'
-      ? thickened(open, fix.width)
-      : fix.kind === 'round'
-        ? roundedOff(open, fix.width)
-        : fix.kind === 'specks' ? withoutSpecks(open, fix.width) : grown(open, -fix.by)
+  const out
+    = fix.kind === 'bridges'
+      ? bridged(open, fix.width)
+      : fix.kind === 'thicken'
+        ? thickened(open, fix.width)
+        : fix.kind === 'round'
+          ? roundedOff(open, fix.width)
+          : fix.kind === 'specks'
+            ? withoutSpecks(open, fix.width)
+            : grown(open, -fix.by)
   if (out.length === 0) throw new RangeError('That would leave nothing open. Choose a smaller width, or make the art larger.')
   return out
 }

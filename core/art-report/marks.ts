@@ -29,15 +29,31 @@ export interface Finding {
 
 const MOST_MARKS = 12
 
-const acrossMark = (p: NarrowPlace): Mark => ({ across: p, rings: [], circle: null, value: p.width, box: { left: Math.min(p.ax, p.bx), right: Math.max(p.ax, p.bx), top: Math.min(p.ay, p.by), bottom: Math.max(p.ay, p.by) } })
+const acrossMark = (p: NarrowPlace): Mark => ({
+  across: p,
+  rings: [],
+  circle: null,
+  value: p.width,
+  box: { left: Math.min(p.ax, p.bx), right: Math.max(p.ax, p.bx), top: Math.min(p.ay, p.by), bottom: Math.max(p.ay, p.by) },
+})
 const partMark = (p: MarkedPart): Mark => ({ across: null, rings: p.rings, circle: null, value: p.area, box: p.box })
 
 function narrow(id: 'bridges' | 'openings', places: readonly NarrowPlace[], least: number): Finding {
   const under = places.filter(p => p.width < least)
   // Without one that is too narrow the narrowest is shown all the same: it is the first to tear.
-  return { id, weight: under.length > 0 ? 'change' : 'fine', count: under.length, marks: (under.length > 0 ? under : places.slice(0, 1)).slice(0, MOST_MARKS).map(acrossMark) }
+  return {
+    id,
+    weight: under.length > 0 ? 'change' : 'fine',
+    count: under.length,
+    marks: (under.length > 0 ? under : places.slice(0, 1)).slice(0, MOST_MARKS).map(acrossMark),
+  }
 }
-const parts = (id: FindingId, found: readonly MarkedPart[], weight: Weight): Finding => ({ id, weight: found.length > 0 ? weight : 'fine', count: found.length, marks: found.slice(0, MOST_MARKS).map(partMark) })
+const parts = (id: FindingId, found: readonly MarkedPart[], weight: Weight): Finding => ({
+  id,
+  weight: found.length > 0 ? weight : 'fine',
+  count: found.length,
+  marks: found.slice(0, MOST_MARKS).map(partMark),
+})
 
 /** What a report says, each with its places: what asks for a change first. @param least narrowest width of the cutting way, mm */
 export function findingsOf(report: StencilReport, least: number): Finding[] {
@@ -50,8 +66,18 @@ export function findingsOf(report: StencilReport, least: number): Finding[] {
     parts('fine-resist', report.fineResist, 'change'),
     parts('fine-openings', report.fineOpenings, 'change'),
     {
-      id: 'expanse', count: 1, weight: risk === 'likely' ? 'change' : risk === 'some' ? 'care' : 'fine',
-      marks: [{ across: null, rings: [], circle: { x, y, radius }, value: 2 * radius, box: { left: x - radius, right: x + radius, top: y - radius, bottom: y + radius } }],
+      id: 'expanse',
+      count: 1,
+      weight: risk === 'likely' ? 'change' : risk === 'some' ? 'care' : 'fine',
+      marks: [
+        {
+          across: null,
+          rings: [],
+          circle: { x, y, radius },
+          value: 2 * radius,
+          box: { left: x - radius, right: x + radius, top: y - radius, bottom: y + radius },
+        },
+      ],
     },
   ]
   const ORDER: Weight[] = ['change', 'care', 'fine']
@@ -67,7 +93,10 @@ export function lookAt(mark: Mark, whole: Box): Box {
 }
 
 /** The narrowest bridge and opening, mm; null where none is under what is looked for. */
-export const narrowestOf = (report: StencilReport) => ({ bridge: report.bridges[0]?.width ?? null, opening: report.openings[0]?.width ?? null })
+export const narrowestOf = (report: StencilReport) => ({
+  bridge: report.bridges[0]?.width ?? null,
+  opening: report.openings[0]?.width ?? null,
+})
 
 /** What is kept of a report for lists and plans: lengths in mm, areas in mm². */
 export interface ArtFigures {
@@ -90,7 +119,14 @@ export function artFigures(open: Region, report: StencilReport): ArtFigures {
   const b = boundsOf(open)!
   const { bridge, opening } = narrowestOf(report)
   return {
-    width: b.right - b.left, height: b.bottom - b.top, openArea: report.openArea, cutLength: report.cutLength, pieces: report.pieces.length, islands: report.islands.length,
-    narrowestBridge: bridge, narrowestOpening: opening, outline: smallOutline(open, OUTLINE),
+    width: b.right - b.left,
+    height: b.bottom - b.top,
+    openArea: report.openArea,
+    cutLength: report.cutLength,
+    pieces: report.pieces.length,
+    islands: report.islands.length,
+    narrowestBridge: bridge,
+    narrowestOpening: opening,
+    outline: smallOutline(open, OUTLINE),
   }
 }

@@ -10,7 +10,12 @@ const box = (left: number, top: number, right: number, bottom: number): Ring => 
 const disc = (r: number, x = 0, y = 0) => flattened([ellipse(x, y, r, r)], 0.002)[0]!.points
 const report = (open: Region, limits: Partial<ReportLimits> = {}, keepGoing?: (s: number) => boolean) => {
   const b = boundsOf(open)!
-  return reportStencil(open, { left: b.left - 10, top: b.top - 10, right: b.right + 10, bottom: b.bottom + 10 }, { ...LIMITS, ...limits }, keepGoing)
+  return reportStencil(
+    open,
+    { left: b.left - 10, top: b.top - 10, right: b.right + 10, bottom: b.bottom + 10 },
+    { ...LIMITS, ...limits },
+    keepGoing,
+  )
 }
 const narrowest = (places: { width: number }[]) => places[0]?.width ?? null
 
@@ -45,16 +50,38 @@ describe('narrow places', () => {
   })
   it('corner to corner, and corner to side', () => {
     expect(narrowest(report([box(0, 0, 10, 10), box(10.3, 10.4, 20, 20)]).bridges)).toBeCloseTo(0.5, 9)
-    const tip = ringOf([{ x: 10.7, y: 5 }, { x: 15, y: 2 }, { x: 15, y: 8 }])
+    const tip = ringOf([
+      { x: 10.7, y: 5 },
+      { x: 15, y: 2 },
+      { x: 15, y: 8 },
+    ])
     expect(narrowest(report(filled([box(0, 0, 10, 10), tip], 'nonzero')).bridges)).toBeCloseTo(0.7, 9)
   })
   it('a strip is as wide as it is, straight, slightly tapering or bent round', () => {
     expect(narrowest(report([box(0, 0, 30, 0.5)]).openings)).toBeCloseTo(0.5, 9)
-    expect(narrowest(report([ringOf([{ x: 0, y: 0 }, { x: 20, y: -0.1 }, { x: 20, y: 0.7 }, { x: 0, y: 0.4 }])]).openings)).toBeCloseTo(0.4, 2)
+    expect(
+      narrowest(
+        report([
+          ringOf([
+            { x: 0, y: 0 },
+            { x: 20, y: -0.1 },
+            { x: 20, y: 0.7 },
+            { x: 0, y: 0.4 },
+          ]),
+        ]).openings,
+      ),
+    ).toBeCloseTo(0.4, 2)
     expect(Math.abs(narrowest(report(difference([disc(10)], [disc(9.2)])).openings)! - 0.8)).toBeLessThan(0.01)
   })
   it('a neck in an opening', () => {
-    const hourglass = ringOf([{ x: 0, y: 0 }, { x: 10, y: 4.7 }, { x: 20, y: 0 }, { x: 20, y: 10 }, { x: 10, y: 5.3 }, { x: 0, y: 10 }])
+    const hourglass = ringOf([
+      { x: 0, y: 0 },
+      { x: 10, y: 4.7 },
+      { x: 20, y: 0 },
+      { x: 20, y: 10 },
+      { x: 10, y: 5.3 },
+      { x: 0, y: 10 },
+    ])
     expect(narrowest(report([hourglass]).openings)).toBeCloseTo(0.6, 9)
   })
   it('a disc has neither; neither has the corner of a box', () => {
@@ -63,7 +90,13 @@ describe('narrow places', () => {
     expect(report([box(0, 0, 20, 20)]).openings).toEqual([])
   })
   it('a pointed tip is no strip, but what is too fine in it is marked', () => {
-    const r = report([ringOf([{ x: 0, y: 0 }, { x: 20, y: -4 }, { x: 20, y: 4 }])])
+    const r = report([
+      ringOf([
+        { x: 0, y: 0 },
+        { x: 20, y: -4 },
+        { x: 20, y: 4 },
+      ]),
+    ])
     expect(r.openings).toEqual([])
     expect(r.fineOpenings).toHaveLength(1)
     expect(r.fineOpenings[0]!.box.left).toBeCloseTo(0, 1)
@@ -85,7 +118,13 @@ describe('the largest expanse', () => {
   it('of a box, a triangle and a ring in closed form', () => {
     expect(report([box(0, 0, 40, 14)]).expanse.radius).toBeCloseTo(7, 1)
     // Inradius of a 3-4-5 triangle: (a + b − c) / 2.
-    const triangle = report([ringOf([{ x: 0, y: 0 }, { x: 40, y: 0 }, { x: 0, y: 30 }])]).expanse
+    const triangle = report([
+      ringOf([
+        { x: 0, y: 0 },
+        { x: 40, y: 0 },
+        { x: 0, y: 30 },
+      ]),
+    ]).expanse
     expect(Math.abs(triangle.radius - 10)).toBeLessThan(0.02)
     expect([triangle.x, triangle.y]).toEqual([expect.closeTo(10, 1), expect.closeTo(10, 1)])
     expect(report(difference([disc(10)], [disc(6)])).expanse.radius).toBeCloseTo(2, 1)
@@ -132,7 +171,13 @@ describe('waiting for it', () => {
 })
 
 describe('fixes', () => {
-  const wheel = artOfWidth(readSvg('<svg viewBox="0 0 40 40"><path fill-rule="evenodd" d="M0 20a20 20 0 1 0 40 0a20 20 0 1 0-40 0M8 20a12 12 0 1 0 24 0a12 12 0 1 0-24 0"/><circle cx="20" cy="20" r="3"/></svg>'), 40)
+  const wheel = artOfWidth(
+    readSvg(
+      '<svg viewBox="0 0 40 40"><path fill-rule="evenodd" d="M0 20a20 20 0 1 0 40 0a20 20 0 1 0-40 0M8 20a12 12 0 1 0 24 0a12 12 0 1 0-24 '
+      + '0"/><circle cx="20" cy="20" r="3"/></svg>',
+    ),
+    40,
+  )
 
   it('bridges tie every island to the sheet, and take little of the frost', () => {
     const before = report(wheel)
@@ -160,7 +205,13 @@ describe('fixes', () => {
     expect(after.openArea).toBeCloseTo(400 - Math.PI * 9, 0)
   })
   it('rounding takes the needle off a tip', () => {
-    const art = [ringOf([{ x: 0, y: 0 }, { x: 20, y: -4 }, { x: 20, y: 4 }])]
+    const art = [
+      ringOf([
+        { x: 0, y: 0 },
+        { x: 20, y: -4 },
+        { x: 20, y: 4 },
+      ]),
+    ]
     expect(report(fixed(art, { kind: 'round', width: 0.8 })).fineOpenings).toEqual([])
   })
   it('offset for undercut: what the etchant then eats brings it back to size', () => {
@@ -168,7 +219,10 @@ describe('fixes', () => {
     expect(Math.abs(regionArea(cut) - Math.PI * 9.8 ** 2)).toBeLessThan(0.02 * 2 * Math.PI * 10)
   })
   it('fixes follow one another, and none may leave nothing', () => {
-    const twice = allFixed(wheel, [{ kind: 'bridges', width: 1.5 }, { kind: 'undercut', by: 0.1 }])
+    const twice = allFixed(wheel, [
+      { kind: 'bridges', width: 1.5 },
+      { kind: 'undercut', by: 0.1 },
+    ])
     expect(nestedParts(twice).every(p => p.holes.length === 0)).toBe(true)
     expect(() => fixed([box(0, 0, 10, 0.3)], { kind: 'undercut', by: 0.2 })).toThrow(/leave nothing open/)
   })

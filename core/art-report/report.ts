@@ -74,18 +74,25 @@ export function tooNarrowBetween(region: Region, radius: number): Ring[] {
 }
 /** Round joins are drawn with short chords: this much is not mistaken for a detail, mm. */
 const SLACK = 0.006
-const details = (rings: Ring[], radius: number): Ring[] => everyPart(nestedParts(rings)).filter(p => regionArea(partRegion(p)) > CORNER * radius * radius).flatMap(partRegion)
+const details = (rings: Ring[], radius: number): Ring[] =>
+  everyPart(nestedParts(rings))
+    .filter(p => regionArea(partRegion(p)) > CORNER * radius * radius)
+    .flatMap(partRegion)
 
 /** Resist islands: each hole of the open area is one, less what is open within it. */
 function islandsOf(parts: readonly Part[]): MarkedPart[] {
-  return everyPart(parts).flatMap(p => p.holes).map(({ ring, parts: inner }) => {
-    const rings = [ring, ...inner.map(i => i.outer)]
-    return { rings, area: Math.abs(signedArea(ring)) - inner.reduce((sum, i) => sum + signedArea(i.outer), 0), box: boundsOf([ring])! }
-  }).sort((a, b) => a.area - b.area)
+  return everyPart(parts)
+    .flatMap(p => p.holes)
+    .map(({ ring, parts: inner }) => {
+      const rings = [ring, ...inner.map(i => i.outer)]
+      return { rings, area: Math.abs(signedArea(ring)) - inner.reduce((sum, i) => sum + signedArea(i.outer), 0), box: boundsOf([ring])! }
+    })
+    .sort((a, b) => a.area - b.area)
 }
 
 /** How long weeding takes. @returns s */
-export const weedingTime = (pieces: number, cutLength: number, limits: Pick<ReportLimits, 'weedPerPiece' | 'weedPerMetre'>): number => pieces * limits.weedPerPiece + cutLength / 1000 * limits.weedPerMetre
+export const weedingTime = (pieces: number, cutLength: number, limits: Pick<ReportLimits, 'weedPerPiece' | 'weedPerMetre'>): number =>
+  pieces * limits.weedPerPiece + (cutLength / 1000) * limits.weedPerMetre
 
 /**
  * Everything that is to be known of a stencil before it is cut.
@@ -124,7 +131,14 @@ export function reportStencil(open: Region, sheet: Box, limits: ReportLimits, ke
   const pieces = marked(everyPart(parts))
   const circle = Math.PI * expanse.radius ** 2
   return {
-    openArea, cutLength, pieces, lost, fineResist, fineOpenings, bridges: resist.places, openings: opening.places,
+    openArea,
+    cutLength,
+    pieces,
+    lost,
+    fineResist,
+    fineOpenings,
+    bridges: resist.places,
+    openings: opening.places,
     resistArea: (sheet.right - sheet.left) * (sheet.bottom - sheet.top) - openArea,
     islands: islandsOf(parts),
     expanse: { ...expanse, risk: circle >= limits.largeOpening ? 'likely' : circle >= limits.largeOpening / 2 ? 'some' : 'none' },

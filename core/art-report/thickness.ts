@@ -17,7 +17,7 @@ export type Side = 'inside' | 'outside'
 const STEP = 0.5
 /** Sides that run together at less than this, degrees, are a strip; steeper, they are a point or a corner. */
 const TAPER = 10
-const FACING = -Math.cos(TAPER * Math.PI / 180)
+const FACING = -Math.cos((TAPER * Math.PI) / 180)
 /** A pair of sides is worth a closer look from this angle on: their shortest way may lie beside the place that was sampled. */
 const NEARLY_FACING = -Math.cos(Math.PI / 4)
 /** Balls are found to this share of their radius: which edges they touch is all that is asked of them. */
@@ -26,7 +26,12 @@ const ROUNDS = 24
 /** Corners that turn by more than this, radians, look into the area in several directions, no farther apart than this. */
 const SHARP = Math.PI / 12
 
-interface Ball { radius: number, edge: number, x: number, y: number }
+interface Ball {
+  radius: number
+  edge: number
+  x: number
+  y: number
+}
 
 /**
  * The largest ball inside that touches a point of an edge, found by shrinking (Ma, Bae & Choi, 3D medial axis point
@@ -91,20 +96,28 @@ function isNeck(index: EdgeIndex, e: number, x: number, y: number, wx: number, w
   }
   const atStart = Math.hypot(x - x0[e]!, y - y0[e]!) < 1e-9
   const atEnd = Math.hypot(x - x1[e]!, y - y1[e]!) < 1e-9
-  return climbs(atStart ? x0[before[e]!]! : x0[e]!, atStart ? y0[before[e]!]! : y0[e]!) && climbs(atEnd ? x1[after[e]!]! : x1[e]!, atEnd ? y1[after[e]!]! : y1[e]!)
+  return (
+    climbs(atStart ? x0[before[e]!]! : x0[e]!, atStart ? y0[before[e]!]! : y0[e]!)
+    && climbs(atEnd ? x1[after[e]!]! : x1[e]!, atEnd ? y1[after[e]!]! : y1[e]!)
+  )
 }
 
 /** Walks the two edges towards each other until no neighbour is nearer. */
-function slid(index: EdgeIndex, e: number, f: number): NarrowPlace & { neck: boolean } | null {
+function slid(index: EdgeIndex, e: number, f: number): (NarrowPlace & { neck: boolean }) | null {
   let [i, j] = [e, f]
   let here = between(index, i, j)
   for (let step = 0; step < 64; step++) {
     let moved = false
-    for (const [k, l] of [[index.before[i]!, j], [index.after[i]!, j], [i, index.before[j]!], [i, index.after[j]!]] as const) {
+    for (const [k, l] of [
+      [index.before[i]!, j],
+      [index.after[i]!, j],
+      [i, index.before[j]!],
+      [i, index.after[j]!],
+    ] as const) {
       if (k === l || index.after[k] === l || index.before[k] === l) continue
       const next = between(index, k, l)
       if (next.width < here.width - 1e-9) {
-        [i, j, here, moved] = [k, l, next, true]
+        ;[i, j, here, moved] = [k, l, next, true]
         break
       }
     }
@@ -112,13 +125,24 @@ function slid(index: EdgeIndex, e: number, f: number): NarrowPlace & { neck: boo
   }
   if (here.width < 1e-9) return null
   // Where something else reaches between the two, the way across is not theirs.
-  if (nearestEdge(index, (here.ax + here.bx) / 2, (here.ay + here.by) / 2, here.width / 2 * (1 - 1e-6))) return null
+  if (nearestEdge(index, (here.ax + here.bx) / 2, (here.ay + here.by) / 2, (here.width / 2) * (1 - 1e-6))) return null
   const [wx, wy] = [(here.bx - here.ax) / here.width, (here.by - here.ay) / here.width]
   return { ...here, neck: isNeck(index, i, here.ax, here.ay, wx, wy) && isNeck(index, j, here.bx, here.by, -wx, -wy) }
 }
 
 /** Two edges that nearly face each other across a ball, as a sample on the first of them found it. */
-interface Candidate { e: number, f: number, angle: number, diameter: number, t: number, half: number, nx: number, ny: number, x: number, y: number }
+interface Candidate {
+  e: number
+  f: number
+  angle: number
+  diameter: number
+  t: number
+  half: number
+  nx: number
+  ny: number
+  x: number
+  y: number
+}
 
 export interface Thickness {
   /** The narrowest first, each far enough from the next to be a place of its own. */
@@ -147,12 +171,13 @@ export function measureThickness(index: EdgeIndex, side: Side, most: number, tic
     const corner = ball.edge === before[e] || ball.edge === after[e]
     if (corner && angle > NEARLY_FACING) return
     if (2 * ball.radius < thinnest[ring[e]!]!) thinnest[ring[e]!] = 2 * ball.radius
-    if (!corner && angle <= NEARLY_FACING) candidates.push({ e, f: ball.edge, angle, diameter: 2 * ball.radius, t, half, nx, ny, x: ball.x, y: ball.y })
+    if (!corner && angle <= NEARLY_FACING)
+      candidates.push({ e, f: ball.edge, angle, diameter: 2 * ball.radius, t, half, nx, ny, x: ball.x, y: ball.y })
   }
   const normal = (e: number): [number, number] => {
     const [dx, dy] = [x1[e]! - x0[e]!, y1[e]! - y0[e]!]
     const length = Math.hypot(dx, dy) || 1
-    return [-dy / length * out, dx / length * out]
+    return [(-dy / length) * out, (dx / length) * out]
   }
   for (let e = 0; e < count; e++) {
     if (e % 512 === 0) tick(e / count)
@@ -165,7 +190,7 @@ export function measureThickness(index: EdgeIndex, side: Side, most: number, tic
     if (turn > -SHARP) continue
     const looks = Math.ceil(-turn / SHARP)
     for (let k = 0; k <= looks; k++) {
-      const a = turn * out * k / looks
+      const a = (turn * out * k) / looks
       sample(e, 0, 0, mx * Math.cos(a) - my * Math.sin(a), mx * Math.sin(a) + my * Math.cos(a))
     }
   }

@@ -7,7 +7,7 @@ export const CUTTING_WAYS = [
   { id: 'die', text: 'Die', rule: 'dieLeast' },
   { id: 'film', text: 'Rub-on film', rule: 'filmLeast' },
 ] as const satisfies readonly { id: string, text: string, rule: keyof HouseRules }[]
-export type CuttingWay = typeof CUTTING_WAYS[number]['id']
+export type CuttingWay = (typeof CUTTING_WAYS)[number]['id']
 
 /** Narrowest resist and opening of a cutting way. @returns mm */
 export function leastOf(way: CuttingWay, rules: HouseRules): number {

@@ -2,7 +2,11 @@ import { isInside, nearestEdge } from '../outline'
 import type { EdgeIndex } from '../outline'
 
 /** A circle that touches the edges from within, mm. */
-export interface Inscribed { x: number, y: number, radius: number }
+export interface Inscribed {
+  x: number
+  y: number
+  radius: number
+}
 
 /** Cells that are looked at before the best so far is taken; a long even strip has many equal circles. */
 const MOST_CELLS = 60_000
@@ -10,7 +14,10 @@ const MOST_CELLS = 60_000
 /** A heap of cells, the one that could hold the largest circle on top. */
 class Promising {
   readonly #cells: { x: number, y: number, half: number, most: number }[] = []
-  get size() { return this.#cells.length }
+  get size() {
+    return this.#cells.length
+  }
+
   push(cell: { x: number, y: number, half: number, most: number }) {
     const heap = this.#cells
     let i = heap.push(cell) - 1
@@ -60,12 +67,19 @@ export function largestInscribed(index: EdgeIndex, precision: number): Inscribed
     if (most > best.radius + precision) queue.push({ x, y, half, most })
   }
   const size = Math.max(Math.min(right - left, bottom - top), Math.max(right - left, bottom - top) / 64, 1e-6)
-  for (let x = left + size / 2; x - size / 2 < right; x += size) for (let y = top + size / 2; y - size / 2 < bottom; y += size) look(x, y, size / 2)
+  for (let x = left + size / 2; x - size / 2 < right; x += size)
+    for (let y = top + size / 2; y - size / 2 < bottom; y += size) look(x, y, size / 2)
   while (queue.size > 0 && looked < MOST_CELLS) {
     const cell = queue.pop()
     if (cell.most <= best.radius + precision) break
     const h = cell.half / 2
-    for (const [sx, sy] of [[-h, -h], [h, -h], [-h, h], [h, h]] as const) look(cell.x + sx, cell.y + sy, h)
+    for (const [sx, sy] of [
+      [-h, -h],
+      [h, -h],
+      [-h, h],
+      [h, h],
+    ] as const)
+      look(cell.x + sx, cell.y + sy, h)
   }
   return best
 }

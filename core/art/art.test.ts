@@ -1,9 +1,25 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { boundsOf, nestedParts, regionArea } from '../outline'
-import { ART_LIMITS, artOfWidth, ArtRefused, capitalHeight, letters, openArea, outlineAt, readCsv, readFace, readNames, readSvg, sheetOf, traceGrey, usualThreshold } from './index'
+import {
+  ART_LIMITS,
+  artOfWidth,
+  ArtRefused,
+  capitalHeight,
+  letters,
+  openArea,
+  outlineAt,
+  readCsv,
+  readFace,
+  readNames,
+  readSvg,
+  sheetOf,
+  traceGrey,
+  usualThreshold,
+} from './index'
 
-const svg = (inner: string, attributes = 'viewBox="0 0 100 100" width="100mm" height="100mm"') => `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${attributes}>${inner}</svg>`
+const svg = (inner: string, attributes = 'viewBox="0 0 100 100" width="100mm" height="100mm"') =>
+  `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${attributes}>${inner}</svg>`
 /** mm² at the drawn size. */
 const areaOf = (inner: string, attributes?: string) => regionArea(outlineAt(readSvg(svg(inner, attributes)), 1))
 const refusal = (text: string): string => {
@@ -37,8 +53,17 @@ describe('an SVG drawing', () => {
     ['numbers run together', 'M10-10l.5.5h1e1v-2.5-8z', 57],
   ])('path commands: %s', (_, d, area) => {
     // The last one is checked against the shoelace formula over its corners.
-    const corners = [[10, -10], [10.5, -9.5], [20.5, -9.5], [20.5, -12], [20.5, -20]]
-    const expected = area === 57 ? Math.abs(corners.reduce((s, [x, y], i) => s + x! * corners[(i + 1) % 5]![1]! - corners[(i + 1) % 5]![0]! * y!, 0)) / 2 : area
+    const corners = [
+      [10, -10],
+      [10.5, -9.5],
+      [20.5, -9.5],
+      [20.5, -12],
+      [20.5, -20],
+    ]
+    const expected
+      = area === 57
+        ? Math.abs(corners.reduce((s, [x, y], i) => s + x! * corners[(i + 1) % 5]![1]! - corners[(i + 1) % 5]![0]! * y!, 0)) / 2
+        : area
     expect(Math.abs(areaOf(`<path d="${d}"/>`) - expected)).toBeLessThan(1)
   })
   it('fill rules, groups, transforms and inherited colours', () => {
@@ -52,7 +77,10 @@ describe('an SVG drawing', () => {
   it('a transform goes about its origin, in lengths, shares or words', () => {
     const corners = (inner: string) => boundsOf(outlineAt(readSvg(svg(inner)), 1))!
     const same = (style: string, transform: string) => {
-      const [ours, theirs] = [corners(`<rect x="40" y="40" width="20" height="8" transform="rotate(30)" style="transform-origin:${style}"/>`), corners(`<rect x="40" y="40" width="20" height="8" transform="${transform}"/>`)]
+      const [ours, theirs] = [
+        corners(`<rect x="40" y="40" width="20" height="8" transform="rotate(30)" style="transform-origin:${style}"/>`),
+        corners(`<rect x="40" y="40" width="20" height="8" transform="${transform}"/>`),
+      ]
       for (const side of ['left', 'top', 'right', 'bottom'] as const) expect(ours[side]).toBeCloseTo(theirs[side], 6)
     }
     same('50px 40px', 'rotate(30 50 40)')
@@ -66,34 +94,57 @@ describe('an SVG drawing', () => {
     const rect = '<rect x="10" y="10" width="20" height="20"/>'
     expect(notes(rect)).toEqual([])
     expect(notes(`<path d="M5 5H50" stroke="black" marker-end="url(#m)"/>${rect}`)).toEqual([expect.stringMatching(/^Arrowheads/)])
-    expect(notes(`<path d="M5 5H50" stroke="black" vector-effect="non-scaling-stroke"/>${rect}`)).toEqual([expect.stringMatching(/keeps its width/)])
-    expect(notes(`<style>g > rect{fill:white} rect.a{fill:none} @media print{} b{margin:0}</style>${rect}`)).toEqual([expect.stringMatching(/not read here \(g > rect, rect\.a\)/)])
+    expect(notes(`<path d="M5 5H50" stroke="black" vector-effect="non-scaling-stroke"/>${rect}`)).toEqual([
+      expect.stringMatching(/keeps its width/),
+    ])
+    expect(notes(`<style>g > rect{fill:white} rect.a{fill:none} @media print{} b{margin:0}</style>${rect}`)).toEqual([
+      expect.stringMatching(/not read here \(g > rect, rect\.a\)/),
+    ])
     expect(notes(`${rect}<rect x="300" width="50" height="50"/>`)).toEqual([expect.stringMatching(/outside the page/)])
     // Where all of it lies outside, it is the page that is wrong.
     expect(notes('<rect x="300" width="50" height="50"/>')).toEqual([])
   })
   it('use, symbols and nested views', () => {
     expect(areaOf('<defs><rect id="a" width="10" height="10"/></defs><use href="#a"/><use xlink:href="#a" x="20"/>')).toBeCloseTo(200, 3)
-    expect(areaOf('<symbol id="s" viewBox="0 0 2 2"><rect width="2" height="2"/></symbol><use href="#s" width="30" height="10"/>')).toBeCloseTo(100, 3)
+    expect(
+      areaOf('<symbol id="s" viewBox="0 0 2 2"><rect width="2" height="2"/></symbol><use href="#s" width="30" height="10"/>'),
+    ).toBeCloseTo(100, 3)
     expect(areaOf('<svg x="10" width="40" height="40" viewBox="0 0 4 4"><circle cx="2" cy="2" r="1"/></svg>')).toBeCloseTo(Math.PI * 100, 0)
   })
   it('units: one inch is 96 px (W3C, CSS Values), and a viewBox scales into them', () => {
     expect(areaOf('<rect width="1in" height="1in"/>', 'width="96" height="96"')).toBeCloseTo(25.4 ** 2, 2)
     expect(areaOf('<rect width="50%" height="50%"/>', 'width="40mm" height="20mm"')).toBeCloseTo(200, 2)
-    expect(readSvg(svg('<rect width="5" height="5"/>', 'viewBox="0 0 10 20" width="30mm"'))).toMatchObject({ width: expect.closeTo(30, 9), height: expect.closeTo(60, 9) })
+    expect(readSvg(svg('<rect width="5" height="5"/>', 'viewBox="0 0 10 20" width="30mm"'))).toMatchObject({
+      width: expect.closeTo(30, 9),
+      height: expect.closeTo(60, 9),
+    })
   })
   it('white covers what lies under it, and dark may come on top again', () => {
-    expect(areaOf('<rect width="60" height="60"/><rect x="10" y="10" width="20" height="20" fill="#fff"/><rect x="12" y="12" width="5" height="5"/>')).toBeCloseTo(3600 - 400 + 25, 2)
+    expect(
+      areaOf(
+        '<rect width="60" height="60"/><rect x="10" y="10" width="20" height="20" fill="#fff"/><rect x="12" y="12" width="5" height="5"/>',
+      ),
+    ).toBeCloseTo(3600 - 400 + 25, 2)
   })
   it('style sheets and style attributes win over attributes', () => {
-    expect(areaOf('<style>.a{fill:none} #b{fill:black}/* x */ @import url(http://elsewhere/x.css);</style><rect class="a" width="10" height="10" fill="red"/><rect id="b" class="a" width="10" height="10"/><rect width="9" height="9" style="display:none"/>')).toBeCloseTo(100, 3)
+    expect(
+      areaOf(
+        '<style>.a{fill:none} #b{fill:black}/* x */ @import url(http://elsewhere/x.css);</style><rect class="a" width="10" height="10" '
+        + 'fill="red"/><rect id="b" class="a" width="10" height="10"/><rect width="9" height="9" style="display:none"/>',
+      ),
+    ).toBeCloseTo(100, 3)
   })
   it('a pen under a map that stretches is stretched with it', () => {
     expect(areaOf('<line x1="0" y1="10" x2="10" y2="10" stroke="black" stroke-width="1" transform="scale(1 8)"/>')).toBeCloseTo(80, 1)
   })
   it('is scaled to a width whatever size it was drawn', () => {
     const art = artOfWidth(readSvg(svg('<circle cx="3" cy="90" r="0.2"/>')), 60)
-    expect(boundsOf(art)).toEqual({ left: expect.closeTo(0, 6), top: expect.closeTo(0, 6), right: expect.closeTo(60, 1), bottom: expect.closeTo(60, 1) })
+    expect(boundsOf(art)).toEqual({
+      left: expect.closeTo(0, 6),
+      top: expect.closeTo(0, 6),
+      right: expect.closeTo(60, 1),
+      bottom: expect.closeTo(60, 1),
+    })
     expect(Math.abs(regionArea(art) - Math.PI * 900)).toBeLessThan(0.02 * Math.PI * 60)
   })
 })
@@ -129,7 +180,12 @@ describe('hostile and broken files', () => {
     expect(() => outlineAt(readSvg(svg(arcs)), 40)).toThrow(/more than 400,000 points/)
   })
   it('scripts, pictures and what lies outside are left out with a note', () => {
-    const drawing = readSvg(svg('<script>alert(1)</script><image href="http://elsewhere/a.png"/><use href="http://elsewhere/a.svg#x"/><use href="#gone"/><rect width="9" height="9" fill="url(#g)" onclick="x()"/>'))
+    const drawing = readSvg(
+      svg(
+        '<script>alert(1)</script><image href="http://elsewhere/a.png"/><use href="http://elsewhere/a.svg#x"/><use href="#gone"/><rect '
+        + 'width="9" height="9" fill="url(#g)" onclick="x()"/>',
+      ),
+    )
     expect(drawing.layers).toHaveLength(1)
     expect(drawing.notes.join(' ')).toMatch(/Scripts.*left out.*picture.*another file was left out.*no such shape.*one solid shape/)
   })
@@ -142,8 +198,8 @@ describe('a traced picture', () => {
     for (let y = 0; y < size; y++) {
       for (let x = 0; x < size; x++) {
         let covered = 0
-        for (let s = 0; s < 16; s++) if (Math.hypot(x + (s % 4 + 0.5) / 4 - size / 2, y + ((s >> 2) + 0.5) / 4 - size / 2) < r) covered++
-        values[y * size + x] = paper + (ink - paper) * covered / 16
+        for (let s = 0; s < 16; s++) if (Math.hypot(x + ((s % 4) + 0.5) / 4 - size / 2, y + ((s >> 2) + 0.5) / 4 - size / 2) < r) covered++
+        values[y * size + x] = paper + ((ink - paper) * covered) / 16
       }
     }
     return { width: size, height: size, values }
@@ -158,7 +214,11 @@ describe('a traced picture', () => {
     expect(Math.abs(box.right - box.left - 80)).toBeLessThan(0.5)
   })
   it('the usual threshold lies between ink and paper', () => {
-    for (const [ink, paper] of [[20, 240], [100, 160], [0, 60]] as const) {
+    for (const [ink, paper] of [
+      [20, 240],
+      [100, 160],
+      [0, 60],
+    ] as const) {
       const t = usualThreshold(disc(60, 20, ink, paper))
       expect(t).toBeGreaterThan(ink)
       expect(t).toBeLessThan(paper)
@@ -173,7 +233,9 @@ describe('a traced picture', () => {
     expect(pixels(traceGrey(bar, { threshold: 128, smoothing: 0 }))).toBeCloseTo(400, -1)
   })
   it('white paper is refused with what to do', () => {
-    expect(() => traceGrey({ width: 8, height: 8, values: new Uint8Array(64).fill(255) }, { threshold: 128, smoothing: 0 })).toThrow(/Raise the threshold/)
+    expect(() => traceGrey({ width: 8, height: 8, values: new Uint8Array(64).fill(255) }, { threshold: 128, smoothing: 0 })).toThrow(
+      /Raise the threshold/,
+    )
   })
 })
 
@@ -182,7 +244,9 @@ describe('lettering', () => {
     const bytes = readFileSync(new URL(`../../node_modules/@fontsource/${name}`, import.meta.url))
     return bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer
   }
-  const plain = readFace(['latin', 'latin-ext'].map(set => file(`atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-${set}-600-normal.woff`)))
+  const plain = readFace(
+    ['latin', 'latin-ext'].map(set => file(`atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-${set}-600-normal.woff`)),
+  )
   const script = readFace([file('dancing-script/files/dancing-script-latin-600-normal.woff')])
   const set = (text: string, face = plain) => outlineAt(letters({ text, align: 'middle' }, face), 1)
 
@@ -215,7 +279,10 @@ describe('lettering', () => {
 
 describe('a list of names', () => {
   it('quotes hold commas, line breaks and doubled quotes (RFC 4180)', () => {
-    expect(readCsv('a,"b, c","d ""e""",\r\n"two\nlines",x\n\n')).toEqual([['a', 'b, c', 'd "e"', ''], ['two\nlines', 'x']])
+    expect(readCsv('a,"b, c","d ""e""",\r\n"two\nlines",x\n\n')).toEqual([
+      ['a', 'b, c', 'd "e"', ''],
+      ['two\nlines', 'x'],
+    ])
   })
   it('cells of a row are lines of letters; a head row and a byte order mark are passed over; semicolons do too', () => {
     expect(readNames('\uFEFFname,year\nIlse,1999\nBo,\n')).toEqual(['Ilse\n1999', 'Bo'])
@@ -244,7 +311,12 @@ describe('what is open', () => {
     expect(boundsOf(mirrored)!.left).toBeCloseTo(0, 6)
   })
   it('the sheet has its border all round; a full box without margin leaves nothing', () => {
-    expect(sheetOf(art, 12.7)).toEqual({ left: expect.closeTo(-2.7, 6), top: expect.closeTo(-2.7, 6), right: expect.closeTo(62.7, 6), bottom: expect.closeTo(32.7, 6) })
+    expect(sheetOf(art, 12.7)).toEqual({
+      left: expect.closeTo(-2.7, 6),
+      top: expect.closeTo(-2.7, 6),
+      right: expect.closeTo(62.7, 6),
+      bottom: expect.closeTo(32.7, 6),
+    })
     const full = outlineAt(readSvg(svg('<rect width="20" height="10"/>')), 1)
     expect(() => openArea(full, { polarity: 'background', margin: 0, through: false })).toThrow(/Give the background a margin/)
   })

@@ -1,7 +1,10 @@
 import type { Ring } from '../outline'
 
 /** Lengths of dash and gap by turns, and how far into them a line begins. */
-export interface Dashes { lengths: readonly number[], offset: number }
+export interface Dashes {
+  lengths: readonly number[]
+  offset: number
+}
 
 /** As SVG has it: an odd list counts twice; a list that adds up to nothing, or has anything negative, is a whole line. */
 export function readDashes(lengths: readonly number[], offset: number): Dashes | null {
@@ -11,15 +14,28 @@ export function readDashes(lengths: readonly number[], offset: number): Dashes |
 }
 
 /**
- * A flattened line as its dashes, each of them open. A dash without length is a dot where the pen has ends of its own, and nothing otherwise.
+  * A flattened line as its dashes, each of them open. A dash without length is a dot where the pen has ends of its own, and nothing
+  * otherwise.
  * @param scale factor on the dashes' lengths @param most dashes; beyond it `tooMany` is thrown
  */
-export function dashed({ points, closed }: { points: Ring, closed: boolean }, { lengths, offset }: Dashes, scale: number, dots: boolean, most: number, tooMany: () => Error): { points: Ring, closed: boolean }[] {
+export function dashed(
+  { points, closed }: { points: Ring, closed: boolean },
+  { lengths, offset }: Dashes,
+  scale: number,
+  dots: boolean,
+  most: number,
+  tooMany: () => Error,
+): { points: Ring, closed: boolean }[] {
   const steps = lengths.map(l => l * scale)
   const round = steps.reduce((a, b) => a + b, 0)
   let [at, left] = [0, 0]
   // Where in its dashes the line begins; a negative offset counts from their end.
-  for (left = ((offset * scale) % round + round) % round; left > steps[at]! || (left === steps[at] && left > 0); at = (at + 1) % steps.length) left -= steps[at]!
+  for (
+    left = (((offset * scale) % round) + round) % round;
+    left > steps[at]! || (left === steps[at] && left > 0);
+    at = (at + 1) % steps.length
+  )
+    left -= steps[at]!
   left = steps[at]! - left
   const out: { points: Ring, closed: boolean }[] = []
   const begins = at % 2 === 0

@@ -20,7 +20,10 @@ export function openArea(art: Region, { polarity, margin, through }: DesignSetti
   const panel: Box = { left: box.left - margin, top: box.top - margin, right: box.right + margin, bottom: box.bottom + margin }
   const open = polarity === 'shape' ? [...art] : difference([boxRing(panel)], art)
   const own = boundsOf(open)
-  if (!own) throw new ArtRefused('The art fills its whole box, so with the background etched nothing is open. Give the background a margin, or etch the shape.')
+  if (!own)
+    throw new ArtRefused(
+      'The art fills its whole box, so with the background etched nothing is open. Give the background a margin, or etch the shape.',
+    )
   const wide = own.right - own.left
   return transformed(open, through ? [-1, 0, 0, 1, own.left + wide, -own.top] : [1, 0, 0, 1, -own.left, -own.top])
 }

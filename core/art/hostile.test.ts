@@ -36,7 +36,7 @@ describe('what joining lines costs', () => {
   it('n boxes side by side cost a sweep as many looks as there are lines before each', () => {
     const side = (n: number) => Array.from({ length: n }, (_, i) => ring(2 * i, 0, 2 * i + 1, 0, 2 * i + 1, 5, 2 * i, 5))
     // Two upright lines each, all beginning at one height: 0 + 1 + ... + (2n - 1).
-    for (const n of [1, 4, 30]) expect(sweepLooks(side(n))).toBe(2 * n * (2 * n - 1) / 2)
+    for (const n of [1, 4, 30]) expect(sweepLooks(side(n))).toBe((2 * n * (2 * n - 1)) / 2)
     expect(sweepLooks(side(3000), 1000)).toBeLessThan(1000 + 6000)
   })
 })

@@ -14,7 +14,7 @@ export const FACES = [
   { id: 'serif', text: 'Serif, with fine hairlines' },
   { id: 'script', text: 'Script, joined letters' },
 ] as const
-export type FaceId = typeof FACES[number]['id']
+export type FaceId = (typeof FACES)[number]['id']
 
 /** The files of one face, first that of plain Latin letters, then those with more. */
 export type LetterFace = readonly Font[]
@@ -50,9 +50,9 @@ function line(text: string, face: LetterFace, baseline: number): { path: Subpath
     const font = face.find(f => has(f, letter))
     if (!font) throw new ArtRefused(`This face has no letter "${letter}". Choose another face, or draw it and load the drawing.`)
     const glyph = font.charToGlyph(letter)
-    if (last?.font === font) x += font.getKerningValue(font.charToGlyph(last.letter), glyph) * EM / font.unitsPerEm
+    if (last?.font === font) x += (font.getKerningValue(font.charToGlyph(last.letter), glyph) * EM) / font.unitsPerEm
     path.push(...outline(glyph.getPath(x, baseline, EM).commands))
-    x += (glyph.advanceWidth ?? 0) * EM / font.unitsPerEm
+    x += ((glyph.advanceWidth ?? 0) * EM) / font.unitsPerEm
     last = { font, letter }
   }
   return { path, width: x }
@@ -65,16 +65,21 @@ function outline(commands: PathCommand[]): Subpath[] {
     if (c.type === 'M') out.push({ from: { x: c.x, y: c.y }, segments: [], closed: true })
     else if (c.type === 'L') open!.segments.push({ kind: 'line', to: { x: c.x, y: c.y } })
     else if (c.type === 'Q') open!.segments.push({ kind: 'quadratic', control: { x: c.x1, y: c.y1 }, to: { x: c.x, y: c.y } })
-    else if (c.type === 'C') open!.segments.push({ kind: 'cubic', first: { x: c.x1, y: c.y1 }, second: { x: c.x2, y: c.y2 }, to: { x: c.x, y: c.y } })
+    else if (c.type === 'C')
+      open!.segments.push({ kind: 'cubic', first: { x: c.x1, y: c.y1 }, second: { x: c.x2, y: c.y2 }, to: { x: c.x, y: c.y } })
   }
   return out.filter(p => p.segments.length > 0)
 }
 
 /** Lines of letters as a drawing; overlapping strokes of a script become one. @throws ArtRefused */
 export function letters({ text, align }: Lettering, face: LetterFace): Drawing {
-  const lines = text.replace(/\r/g, '').split('\n').map(l => l.trim().normalize('NFC'))
+  const lines = text
+    .replace(/\r/g, '')
+    .split('\n')
+    .map(l => l.trim().normalize('NFC'))
   if (!lines.some(Boolean)) throw new ArtRefused('Write the letters that are to be etched.')
-  if (text.length > MOST_LETTERS || lines.length > MOST_LINES) throw new ArtRefused(`That is more than ${MOST_LETTERS} letters or ${MOST_LINES} lines. Make several stencils of it.`)
+  if (text.length > MOST_LETTERS || lines.length > MOST_LINES)
+    throw new ArtRefused(`That is more than ${MOST_LETTERS} letters or ${MOST_LINES} lines. Make several stencils of it.`)
   const set = lines.map((l, i) => line(l, face, i * LINE_GAP * capitalHeight(face)))
   const width = Math.max(...set.map(s => s.width))
   const share = { left: 0, middle: 0.5, right: 1 }[align]
@@ -84,9 +89,17 @@ export function letters({ text, align }: Lettering, face: LetterFace): Drawing {
 
 function shifted(p: Subpath, by: number): Subpath {
   const move = (q: { x: number, y: number }) => ({ x: q.x + by, y: q.y })
-  return { ...p, from: move(p.from), segments: p.segments.map(s => (s.kind === 'line'
-    ? { ...s, to: move(s.to) }
-    : s.kind === 'quadratic'
-      ? { ...s, control: move(s.control), to: move(s.to) }
-      : s.kind === 'cubic' ? { ...s, first: move(s.first), second: move(s.second), to: move(s.to) } : s)) }
+  return {
+    ...p,
+    from: move(p.from),
+    segments: p.segments.map(s =>
+      s.kind === 'line'
+        ? { ...s, to: move(s.to) }
+        : s.kind === 'quadratic'
+          ? { ...s, control: move(s.control), to: move(s.to) }
+          : s.kind === 'cubic'
+            ? { ...s, first: move(s.first), second: move(s.second), to: move(s.to) }
+            : s,
+    ),
+  }
 }

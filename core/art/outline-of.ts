@@ -1,10 +1,26 @@
-import { boundsOf, compose, difference, filled, flattened, movedPath, stroked, TooManyPoints, TooMuchWork, transformed, union, WorkMeter } from '../outline'
+import {
+  boundsOf,
+  compose,
+  difference,
+  filled,
+  flattened,
+  movedPath,
+  stroked,
+  TooManyPoints,
+  TooMuchWork,
+  transformed,
+  union,
+  WorkMeter,
+} from '../outline'
 import type { Affine, Region, Ring } from '../outline'
 import { dashed } from './dashes'
 import { ART_LIMITS, ART_WORK, ArtRefused } from './refusal'
 import type { Drawing, Layer } from './svg'
 
-/** No flattened line strays farther than this from the drawn curve, mm on the piece: half of what is promised, so that joins and rounding have the rest. */
+/**
+ * No flattened line strays farther than this from the drawn curve, mm on the piece: half of what is promised, so that joins and
+ * rounding have the rest.
+ */
 export const FLATNESS = 0.01
 
 const size = ([a, b, c, d]: Affine) => Math.sqrt(Math.abs(a * d - b * c)) || Math.hypot(a, b, c, d)
@@ -16,20 +32,30 @@ function layerArea({ path, fill, pen }: Layer, scale: number, points: { left: nu
     return flat
   }
   const grow: Affine = [scale, 0, 0, scale, 0, 0]
-  if (!pen) return filled(spend(FLATNESS, movedPath(grow, path)).map(f => f.points), fill!, meter)
+  if (!pen)
+    return filled(
+      spend(FLATNESS, movedPath(grow, path)).map(f => f.points),
+      fill!,
+      meter,
+    )
   // A pen is drawn before the element's own map, which may stretch it: it is widened in a space of the right size and then mapped.
   const map = compose(grow, pen.map)
   const k = size(map)
   const whole = spend(FLATNESS, movedPath([k, 0, 0, k, 0, 0], path))
   const { dashes } = pen
-  const flat = dashes === null
-    ? whole
-    : whole.flatMap((line) => {
-        const parts = dashed(line, dashes, k, pen.cap !== 'butt', points.left / 2, () => new TooManyPoints())
-        points.left -= parts.reduce((sum, f) => sum + f.points.length / 2, 0)
-        return parts
-      })
-  return filled(transformed(stroked(flat, { ...pen, width: pen.width * k }, meter), compose(map, [1 / k, 0, 0, 1 / k, 0, 0])), 'nonzero', meter)
+  const flat
+    = dashes === null
+      ? whole
+      : whole.flatMap((line) => {
+          const parts = dashed(line, dashes, k, pen.cap !== 'butt', points.left / 2, () => new TooManyPoints())
+          points.left -= parts.reduce((sum, f) => sum + f.points.length / 2, 0)
+          return parts
+        })
+  return filled(
+    transformed(stroked(flat, { ...pen, width: pen.width * k }, meter), compose(map, [1 / k, 0, 0, 1 / k, 0, 0])),
+    'nonzero',
+    meter,
+  )
 }
 
 /**
@@ -45,14 +71,22 @@ export function outlineAt(drawing: Drawing, scale: number): Ring[] {
     for (let i = 0; i < drawing.layers.length;) {
       const { paint } = drawing.layers[i]!
       const rings: Ring[] = []
-      for (; i < drawing.layers.length && drawing.layers[i]!.paint === paint; i++) for (const ring of layerArea(drawing.layers[i]!, scale, points, meter)) rings.push(ring)
+      for (; i < drawing.layers.length && drawing.layers[i]!.paint === paint; i++)
+        for (const ring of layerArea(drawing.layers[i]!, scale, points, meter)) rings.push(ring)
       const layer = filled(rings, 'nonzero', meter)
       area = paint === 'paper' ? difference(area, layer, meter) : area.length === 0 ? layer : union(area, layer, meter)
     }
   }
   catch (error) {
-    if (error instanceof TooManyPoints) throw new ArtRefused(`At this size the art needs more than ${ART_LIMITS.points.toLocaleString('en')} points. Make it smaller, or simplify its paths.`)
-    if (error instanceof TooMuchWork) throw new ArtRefused('Its lines lie over and across each other too densely to be worked out. Join the shapes in the drawing program (union), or draw fewer lines.')
+    if (error instanceof TooManyPoints)
+      throw new ArtRefused(
+        `At this size the art needs more than ${ART_LIMITS.points.toLocaleString('en')} points. Make it smaller, or simplify its paths.`,
+      )
+    if (error instanceof TooMuchWork)
+      throw new ArtRefused(
+        'Its lines lie over and across each other too densely to be worked out. Join the shapes in the drawing program (union), or draw '
+        + 'fewer lines.',
+      )
     throw error
   }
   return [...area]

@@ -2,7 +2,10 @@ import type { WorkLimits } from '../outline'
 
 /** Art that cannot be read: what is wrong, where, and what to do about it. */
 export class ArtRefused extends Error {
-  constructor(message: string, readonly line: number | null = null) {
+  constructor(
+    message: string,
+    readonly line: number | null = null,
+  ) {
     super(line === null ? message : `Line ${line}: ${message}`)
   }
 }
@@ -23,5 +26,8 @@ export const ART_LIMITS = {
   value: 200,
 } as const
 
-/** What joining the lines of a drawing may cost: about half a second each. A mesh of a hundred by a hundred, or a hatching of five hundred lines, is within. */
+/**
+ * What joining the lines of a drawing may cost: about half a second each. A mesh of a hundred by a hundred, or a hatching of five
+ * hundred lines, is within.
+ */
 export const ART_WORK: WorkLimits = { looks: 16_000_000, crossings: 60_000 }

@@ -2,14 +2,40 @@ import { ART_LIMITS } from './refusal'
 import type { Node } from './tree'
 
 /** What is read of an element's style; all else is nothing to a stencil. */
-const STYLED = new Set(['fill', 'fill-rule', 'fill-opacity', 'stroke', 'stroke-width', 'stroke-linejoin', 'stroke-linecap', 'stroke-miterlimit', 'stroke-opacity', 'stroke-dasharray', 'stroke-dashoffset', 'vector-effect', 'marker', 'marker-start', 'marker-mid', 'marker-end', 'transform-origin', 'opacity', 'display', 'visibility', 'color', 'clip-path', 'mask'])
+const STYLED = new Set([
+  'fill',
+  'fill-rule',
+  'fill-opacity',
+  'stroke',
+  'stroke-width',
+  'stroke-linejoin',
+  'stroke-linecap',
+  'stroke-miterlimit',
+  'stroke-opacity',
+  'stroke-dasharray',
+  'stroke-dashoffset',
+  'vector-effect',
+  'marker',
+  'marker-start',
+  'marker-mid',
+  'marker-end',
+  'transform-origin',
+  'opacity',
+  'display',
+  'visibility',
+  'color',
+  'clip-path',
+  'mask',
+])
 const KNOWN = new Set([...STYLED, 'transform'])
 
 /** Values by their names; of a rule also where it stands, since the later one wins. */
 type Values = Map<string, { value: string, order: number, urgent: boolean }>
 
 /** All rules of the sheets by what they select: a single tag, class or id. */
-export type StyleRules = Record<'tag' | 'class' | 'id', Map<string, Values>> & { /** Selectors of rules that would matter and are not read. */ passed: string[] }
+export type StyleRules = Record<'tag' | 'class' | 'id', Map<string, Values>> & {
+  /** Selectors of rules that would matter and are not read. */ passed: string[]
+}
 
 /** A transform is as long as it is; any other value longer than a name or number is none that is understood. */
 const cut = (key: string, value: string) => (key === 'transform' ? value : value.slice(0, ART_LIMITS.value))
@@ -39,7 +65,10 @@ function withoutComments(sheet: string): string {
   return parts.join('')
 }
 
-/** Plain selectors, as drawing programs write them. What is more (nesting, states, fetched sheets) is passed over. Each letter is looked at once. */
+/**
+ * Plain selectors, as drawing programs write them. What is more (nesting, states, fetched sheets) is passed over. Each letter is
+ * looked at once.
+ */
 export function readRules(sheets: readonly string[]): StyleRules {
   const rules: StyleRules = { tag: new Map(), class: new Map(), id: new Map(), passed: [] }
   let order = 0
@@ -73,11 +102,12 @@ export function ownStyle(node: Node, rules: StyleRules): Record<string, string> 
   const out: Record<string, string> = {}
   for (const [key, value] of Object.entries(node.attributes)) if (STYLED.has(key)) out[key] = cut(key, value)
   const urgent = new Set<string>()
-  const take = (values: ReadonlyMap<string, { value: string, urgent: boolean }> | undefined) => values?.forEach((set, key) => {
-    if (urgent.has(key) && !set.urgent) return
-    out[key] = set.value
-    if (set.urgent) urgent.add(key)
-  })
+  const take = (values: ReadonlyMap<string, { value: string, urgent: boolean }> | undefined) =>
+    values?.forEach((set, key) => {
+      if (urgent.has(key) && !set.urgent) return
+      out[key] = set.value
+      if (set.urgent) urgent.add(key)
+    })
   take(rules.tag.get(node.name))
   const ofClasses: Values = new Map()
   for (const name of new Set((node.attributes.class ?? '').split(/\s+/))) {
@@ -93,7 +123,26 @@ export function ownStyle(node: Node, rules: StyleRules): Record<string, string> 
 }
 
 /** Colours that are as good as paper, by name. */
-const PALE = new Set(['white', 'snow', 'ivory', 'ghostwhite', 'whitesmoke', 'floralwhite', 'mintcream', 'azure', 'aliceblue', 'seashell', 'honeydew', 'linen', 'oldlace', 'beige', 'cornsilk', 'lavenderblush', 'lightyellow', 'lightcyan'])
+const PALE = new Set([
+  'white',
+  'snow',
+  'ivory',
+  'ghostwhite',
+  'whitesmoke',
+  'floralwhite',
+  'mintcream',
+  'azure',
+  'aliceblue',
+  'seashell',
+  'honeydew',
+  'linen',
+  'oldlace',
+  'beige',
+  'cornsilk',
+  'lavenderblush',
+  'lightyellow',
+  'lightcyan',
+])
 /** Lighter than this is paper: a knock-out. Luma of ITU-R BT.709, 0 to 1. */
 const PAPER = 0.85
 
@@ -119,12 +168,19 @@ export function readPaint(value: string, color: string): Paint {
   if (hex && (hex.length === 3 || hex.length === 4)) rgb = [...hex.slice(0, 3)].map(c => parseInt(c + c, 16))
   else if (hex && hex.length >= 6) rgb = [0, 2, 4].map(i => parseInt(hex.slice(i, i + 2), 16))
   if (hex && ((hex.length === 4 && hex[3] === '0') || (hex.length === 8 && hex.endsWith('00')))) return 'none'
-  const call = /^rgba?\(([^)]*)\)$/.exec(v)?.[1]?.split(/[\s,/]+/).filter(Boolean)
+  const call = /^rgba?\(([^)]*)\)$/
+    .exec(v)?.[1]
+    ?.split(/[\s,/]+/)
+    .filter(Boolean)
   if (call && call.length >= 3) {
     if (call[3] !== undefined && parseFloat(call[3]) === 0) return 'none'
     rgb = call.slice(0, 3).map(t => (t.endsWith('%') ? parseFloat(t) * 2.55 : parseFloat(t)))
   }
-  const hsl = /^hsla?\(([^)]*)\)$/.exec(v)?.[1]?.split(/[\s,/]+/).filter(Boolean).map(t => parseFloat(t))
+  const hsl = /^hsla?\(([^)]*)\)$/
+    .exec(v)?.[1]
+    ?.split(/[\s,/]+/)
+    .filter(Boolean)
+    .map(t => parseFloat(t))
   if (hsl && hsl.length >= 3) {
     if (hsl[3] === 0) return 'none'
     rgb = fromHsl(hsl[0]!, hsl[1]! / 100, hsl[2]! / 100)

@@ -29,7 +29,16 @@ export interface Drawing {
 }
 
 /** CSS: 1 in is 96 px (W3C, CSS Values and Units). */
-const PER_UNIT: Record<string, number> = { '': 25.4 / 96, 'px': 25.4 / 96, 'mm': 1, 'cm': 10, 'in': 25.4, 'pt': 25.4 / 72, 'pc': 25.4 / 6, 'q': 0.25 }
+const PER_UNIT: Record<string, number> = {
+  '': 25.4 / 96,
+  'px': 25.4 / 96,
+  'mm': 1,
+  'cm': 10,
+  'in': 25.4,
+  'pt': 25.4 / 72,
+  'pc': 25.4 / 6,
+  'q': 0.25,
+}
 const NUMBER = /^\s*([-+]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[-+]?\d+)?)\s*(px|mm|cm|in|pt|pc|q|%|em|ex|rem)?\s*$/i
 
 /** @returns px */
@@ -38,10 +47,10 @@ function lengthOf(text: string | undefined, whole: number, line: number): number
   const match = text.length > ART_LIMITS.value ? null : NUMBER.exec(text)
   if (!match) throw new ArtRefused(`"${text.slice(0, 30)}" is no length. Save the drawing again with sizes in mm.`, line)
   const [value, unit] = [Number(match[1]), (match[2] ?? '').toLowerCase()]
-  if (unit === '%') return value / 100 * whole
+  if (unit === '%') return (value / 100) * whole
   if (unit === 'em' || unit === 'rem') return value * 16
   if (unit === 'ex') return value * 8
-  return value * PER_UNIT[unit]! / PER_UNIT.px!
+  return (value * PER_UNIT[unit]!) / PER_UNIT.px!
 }
 
 interface Context {
@@ -52,21 +61,59 @@ interface Context {
   within: readonly Node[]
 }
 
-const INHERITED = ['fill', 'fill-rule', 'stroke', 'stroke-width', 'stroke-linejoin', 'stroke-linecap', 'stroke-miterlimit', 'stroke-dasharray', 'stroke-dashoffset', 'visibility', 'color', 'fill-opacity', 'stroke-opacity']
-const NEVER_DRAWN = new Set(['defs', 'symbol', 'marker', 'clipPath', 'mask', 'pattern', 'linearGradient', 'radialGradient', 'filter', 'title', 'desc', 'metadata', 'style', 'namedview', 'switch-off'])
+const INHERITED = [
+  'fill',
+  'fill-rule',
+  'stroke',
+  'stroke-width',
+  'stroke-linejoin',
+  'stroke-linecap',
+  'stroke-miterlimit',
+  'stroke-dasharray',
+  'stroke-dashoffset',
+  'visibility',
+  'color',
+  'fill-opacity',
+  'stroke-opacity',
+]
+const NEVER_DRAWN = new Set([
+  'defs',
+  'symbol',
+  'marker',
+  'clipPath',
+  'mask',
+  'pattern',
+  'linearGradient',
+  'radialGradient',
+  'filter',
+  'title',
+  'desc',
+  'metadata',
+  'style',
+  'namedview',
+  'switch-off',
+])
 const TEXT = new Set(['text', 'tspan', 'textPath', 'tref', 'font', 'flowRoot'])
 
 /** Maps a viewBox onto a box, with its own proportions in the middle unless it says otherwise. */
 function viewMap(node: Node, box: { width: number, height: number }): { map: Affine, view: { width: number, height: number } } {
-  const n = (node.attributes.viewBox ?? '').slice(0, ART_LIMITS.value).trim().split(/[\s,]+/).filter(Boolean).map(Number)
+  const n = (node.attributes.viewBox ?? '')
+    .slice(0, ART_LIMITS.value)
+    .trim()
+    .split(/[\s,]+/)
+    .filter(Boolean)
+    .map(Number)
   if (node.attributes.viewBox === undefined) return { map: IDENTITY, view: box }
-  if (n.length !== 4 || n.some(v => !Number.isFinite(v)) || n[2]! <= 0 || n[3]! <= 0) throw new ArtRefused('The viewBox cannot be read. Save the drawing again.', node.line)
+  if (n.length !== 4 || n.some(v => !Number.isFinite(v)) || n[2]! <= 0 || n[3]! <= 0)
+    throw new ArtRefused('The viewBox cannot be read. Save the drawing again.', node.line)
   const [x, y, w, h] = n as [number, number, number, number]
   const how = (node.attributes.preserveAspectRatio ?? 'xMidYMid meet').slice(0, ART_LIMITS.value)
   let [sx, sy] = [box.width / w, box.height / h]
   if (!how.includes('none')) sx = sy = how.includes('slice') ? Math.max(sx, sy) : Math.min(sx, sy)
   const share = (min: string, max: string) => (how.includes(min) ? 0 : how.includes(max) ? 1 : 0.5)
-  const [tx, ty] = how.includes('none') ? [0, 0] : [(box.width - w * sx) * share('xMin', 'xMax'), (box.height - h * sy) * share('YMin', 'YMax')]
+  const [tx, ty] = how.includes('none')
+    ? [0, 0]
+    : [(box.width - w * sx) * share('xMin', 'xMax'), (box.height - h * sy) * share('YMin', 'YMax')]
   return { map: [sx, 0, 0, sy, tx - x * sx, ty - y * sy], view: { width: w, height: h } }
 }
 
@@ -78,7 +125,11 @@ function viewMap(node: Node, box: { width: number, height: number }): { map: Aff
  */
 export function readSvg(text: string): Drawing {
   const { root, byId } = readTree(text)
-  const rules = readRules(everyNode(root).filter(n => n.name === 'style').map(n => n.text))
+  const rules = readRules(
+    everyNode(root)
+      .filter(n => n.name === 'style')
+      .map(n => n.text),
+  )
   const notes = new Set<string>()
   const layers: Layer[] = []
   const box = rootSize(root)
@@ -89,7 +140,11 @@ export function readSvg(text: string): Drawing {
   const { map, view } = viewMap(root, box)
   const mm = PER_UNIT.px!
   reader.group(drawn, { map: compose([mm, 0, 0, mm, 0, 0], map), style: { ...inherited({}, ownStyle(root, rules)) }, view, within: [root] })
-  if (rules.passed.length > 0) notes.add(`Some of its style rules are not read here (${rules.passed.slice(0, 3).join(', ')}). Check that every shape is as dark or light as you drew it.`)
+  if (rules.passed.length > 0)
+    notes.add(
+      `Some of its style rules are not read here (${rules.passed.slice(0, 3).join(', ')}). Check that every shape is as dark or light as `
+      + `you drew it.`,
+    )
   const page = { right: box.width * mm, bottom: box.height * mm }
   const points = { left: ART_LIMITS.points as number }
   const inSight = layers.filter(l => !outside(l, page, points))
@@ -97,7 +152,10 @@ export function readSvg(text: string): Drawing {
     notes.add('Shapes that lie outside the page were left out: nobody sees them in the drawing.')
     layers.splice(0, layers.length, ...inSight)
   }
-  if (layers.every(l => l.paint === 'paper')) throw new ArtRefused('There is no dark shape in it. What is to be etched has to be filled or drawn with a line, in any colour but white.')
+  if (layers.every(l => l.paint === 'paper'))
+    throw new ArtRefused(
+      'There is no dark shape in it. What is to be etched has to be filled or drawn with a line, in any colour but white.',
+    )
   return { width: box.width * mm, height: box.height * mm, layers, notes: [...notes] }
 }
 
@@ -138,7 +196,11 @@ const inherited = (from: Record<string, string>, own: Record<string, string>): R
 
 /** Size of the whole drawing, px: its width and height, else by the proportions of its viewBox. */
 function rootSize(root: Node): { width: number, height: number } {
-  const [, , w = 0, h = 0] = (root.attributes.viewBox ?? '').slice(0, ART_LIMITS.value).trim().split(/[\s,]+/).map(Number)
+  const [, , w = 0, h = 0] = (root.attributes.viewBox ?? '')
+    .slice(0, ART_LIMITS.value)
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number)
   const read = (key: 'width' | 'height') => {
     const text = root.attributes[key]
     return text === undefined || text.includes('%') ? 0 : Math.max(0, lengthOf(text, 0, root.line))
@@ -146,25 +208,37 @@ function rootSize(root: Node): { width: number, height: number } {
   const [width, height] = [read('width'), read('height')]
   const viewed = w > 0 && h > 0
   // Without any size, places count as px: the art is scaled to the piece anyway.
-  return { width: width || (viewed ? (height ? height * w / h : w) : 300), height: height || (viewed ? (width ? width * h / w : h) : 150) }
+  return {
+    width: width || (viewed ? (height ? (height * w) / h : w) : 300),
+    height: height || (viewed ? (width ? (width * h) / w : h) : 150),
+  }
 }
 
 /** A map that leaves this point of its own where it is. */
 const about = (map: Affine, { x, y }: { x: number, y: number }): Affine => compose([1, 0, 0, 1, x, y], compose(map, [1, 0, 0, 1, -x, -y]))
 
 /** What is read of a node once, however often it is used. */
-interface Seen { style: Record<string, string>, map: Affine | null, shape: { view: string, path: Subpath[] | null } | null }
+interface Seen {
+  style: Record<string, string>
+  map: Affine | null
+  shape: { view: string, path: Subpath[] | null } | null
+}
 
 class Reader {
   #shapes = 0
   #visits = 0
   #pieces = 0
   readonly #seen = new Map<Node, Seen>()
-  constructor(readonly byId: Map<string, Node>, readonly rules: StyleRules, readonly layers: Layer[], readonly notes: Set<string>) {}
+  constructor(
+    readonly byId: Map<string, Node>,
+    readonly rules: StyleRules,
+    readonly layers: Layer[],
+    readonly notes: Set<string>,
+  ) {}
 
   seen(node: Node): Seen {
     let seen = this.#seen.get(node)
-    if (!seen) this.#seen.set(node, seen = { style: ownStyle(node, this.rules), map: null, shape: null })
+    if (!seen) this.#seen.set(node, (seen = { style: ownStyle(node, this.rules), map: null, shape: null }))
     return seen
   }
 
@@ -172,7 +246,8 @@ class Reader {
   shapeOf(node: Node, view: Context['view'], length: (t: string | undefined, along: 'x' | 'y' | 'both') => number): Subpath[] | null {
     const seen = this.seen(node)
     const key = `${view.width} ${view.height}`
-    if (seen.shape?.view !== key && !(node.name === 'path' && seen.shape)) seen.shape = { view: key, path: readShape(node.name, node.attributes, node.line, length) }
+    if (seen.shape?.view !== key && !(node.name === 'path' && seen.shape))
+      seen.shape = { view: key, path: readShape(node.name, node.attributes, node.line, length) }
     return seen.shape!.path
   }
 
@@ -182,50 +257,99 @@ class Reader {
 
   /** The first child that asks for nothing we are not: the others are for other readers. */
   oneOf(node: Node, at: Context): void {
-    const fits = (c: Node) => !c.attributes.requiredExtensions && (c.attributes.systemLanguage === undefined || /(^|,)\s*en/i.test(c.attributes.systemLanguage))
+    const fits = (c: Node) =>
+      !c.attributes.requiredExtensions && (c.attributes.systemLanguage === undefined || /(^|,)\s*en/i.test(c.attributes.systemLanguage))
     const chosen = node.children.find(c => !NEVER_DRAWN.has(c.name) && fits(c))
     if (chosen) this.element(chosen, at)
   }
 
   element(node: Node, at: Context): void {
     if (NEVER_DRAWN.has(node.name)) return
-    if (node.name === 'script' || node.name === 'foreignObject' || node.name === 'animate' || node.name === 'set' || node.name === 'animateTransform') {
+    if (
+      node.name === 'script'
+      || node.name === 'foreignObject'
+      || node.name === 'animate'
+      || node.name === 'set'
+      || node.name === 'animateTransform'
+    ) {
       this.notes.add('Scripts, animation and embedded pages were left out.')
       return
     }
-    if (++this.#visits > ART_LIMITS.visits) throw new ArtRefused(`Its copies of copies come to more than ${ART_LIMITS.visits.toLocaleString('en')} elements. Expand the copies in the drawing program and save it again.`, node.line)
+    if (++this.#visits > ART_LIMITS.visits)
+      throw new ArtRefused(
+        `Its copies of copies come to more than ${ART_LIMITS.visits.toLocaleString('en')} elements. Expand the copies in the drawing `
+        + `program and save it again.`,
+        node.line,
+      )
     const seen = this.seen(node)
     const own = seen.style
     if (own.display === 'none' || parseFloat(own.opacity ?? '1') === 0) return
-    if (TEXT.has(node.name)) throw new ArtRefused('It has text, whose letters depend on fonts of another machine. Convert the text to outlines (paths) and save it again, or use the lettering here.', node.line)
+    if (TEXT.has(node.name))
+      throw new ArtRefused(
+        'It has text, whose letters depend on fonts of another machine. Convert the text to outlines (paths) and save it again, or use the '
+        + 'lettering here.',
+        node.line,
+      )
     if (node.name === 'image') {
       this.notes.add('A picture inside the drawing was left out. Load it by itself as PNG or JPEG to trace it.')
       return
     }
     for (const key of ['clip-path', 'mask'] as const) {
-      if (own[key] !== undefined && own[key] !== 'none') throw new ArtRefused('It has a clipped or masked shape, which cuts off what is not seen. Apply the clip in the drawing program (intersect the shapes) and save it again.', node.line)
+      if (own[key] !== undefined && own[key] !== 'none')
+        throw new ArtRefused(
+          'It has a clipped or masked shape, which cuts off what is not seen. Apply the clip in the drawing program (intersect the shapes) '
+          + 'and save it again.',
+          node.line,
+        )
     }
-    if (['marker-start', 'marker-mid', 'marker-end', 'marker'].some(key => own[key] !== undefined && own[key] !== 'none')) this.notes.add('Arrowheads and other markers on lines were left out. Expand them in the drawing program if they belong to the art.')
-    if (own['vector-effect'] === 'non-scaling-stroke') this.notes.add('A line that keeps its width at every size was drawn as wide as its shape is scaled. Check its width.')
+    if (['marker-start', 'marker-mid', 'marker-end', 'marker'].some(key => own[key] !== undefined && own[key] !== 'none'))
+      this.notes.add('Arrowheads and other markers on lines were left out. Expand them in the drawing program if they belong to the art.')
+    if (own['vector-effect'] === 'non-scaling-stroke')
+      this.notes.add('A line that keeps its width at every size was drawn as wide as its shape is scaled. Check its width.')
     seen.map ??= readTransform(node.attributes.transform ?? own.transform, node.line)
-    const map = compose(at.map, own['transform-origin'] === undefined ? seen.map : about(seen.map, this.originOf(own['transform-origin'], at.view, node.line)))
+    const map = compose(
+      at.map,
+      own['transform-origin'] === undefined ? seen.map : about(seen.map, this.originOf(own['transform-origin'], at.view, node.line)),
+    )
     const inner: Context = { ...at, map, style: inherited(at.style, own) }
-    const length = (t: string | undefined, along: 'x' | 'y' | 'both') => lengthOf(t, along === 'x' ? at.view.width : along === 'y' ? at.view.height : Math.hypot(at.view.width, at.view.height) / Math.SQRT2, node.line)
+    const length = (t: string | undefined, along: 'x' | 'y' | 'both') =>
+      lengthOf(
+        t,
+        along === 'x' ? at.view.width : along === 'y' ? at.view.height : Math.hypot(at.view.width, at.view.height) / Math.SQRT2,
+        node.line,
+      )
     switch (node.name) {
-      case 'use': return this.use(node, inner, length)
-      case 'svg': return this.view(node, inner, { x: length(node.attributes.x, 'x'), y: length(node.attributes.y, 'y') }, { width: length(node.attributes.width ?? '100%', 'x'), height: length(node.attributes.height ?? '100%', 'y') })
-      case 'g': case 'a': return this.group(node, inner)
-      case 'switch': return this.oneOf(node, inner)
+      case 'use':
+        return this.use(node, inner, length)
+      case 'svg':
+        return this.view(
+          node,
+          inner,
+          { x: length(node.attributes.x, 'x'), y: length(node.attributes.y, 'y') },
+          { width: length(node.attributes.width ?? '100%', 'x'), height: length(node.attributes.height ?? '100%', 'y') },
+        )
+      case 'g':
+      case 'a':
+        return this.group(node, inner)
+      case 'switch':
+        return this.oneOf(node, inner)
     }
     const path = this.shapeOf(node, at.view, length)
     if (path === null) this.notes.add(`<${node.name.slice(0, 40)}> was left out: it is no shape.`)
-    else if (path.length > 0 && inner.style.visibility !== 'hidden' && inner.style.visibility !== 'collapse') this.paint(path, inner, length, node.line)
+    else if (path.length > 0 && inner.style.visibility !== 'hidden' && inner.style.visibility !== 'collapse')
+      this.paint(path, inner, length, node.line)
   }
 
   dashesOf(style: Record<string, string>, length: (t: string | undefined, along: 'both') => number): Dashes | null {
     const list = style['stroke-dasharray'] ?? 'none'
     if (list === 'none') return null
-    return readDashes(list.split(/[\s,]+/).filter(Boolean).map(t => length(t, 'both')), length(style['stroke-dashoffset'] ?? '0', 'both'))
+    return readDashes(
+      list
+        .split(/[\s,]+/)
+        .filter(Boolean)
+        .map(t => length(t, 'both')),
+      length(style['stroke-dashoffset'] ?? '0', 'both'),
+    )
   }
 
   /** The point that a transform goes about, in the units of its view. */
@@ -253,8 +377,13 @@ class Reader {
       this.notes.add(`A use of "${href.slice(0, 60)}" was left out: there is no such shape in the file.`)
       return
     }
-    if (at.within.includes(target) || at.within.length > ART_LIMITS.depth) throw new ArtRefused(`"${href.slice(0, 60)}" uses itself. Expand the copies in the drawing program and save it again.`, node.line)
-    const moved: Context = { ...at, map: compose(at.map, [1, 0, 0, 1, length(node.attributes.x, 'x'), length(node.attributes.y, 'y')]), within: [...at.within, target] }
+    if (at.within.includes(target) || at.within.length > ART_LIMITS.depth)
+      throw new ArtRefused(`"${href.slice(0, 60)}" uses itself. Expand the copies in the drawing program and save it again.`, node.line)
+    const moved: Context = {
+      ...at,
+      map: compose(at.map, [1, 0, 0, 1, length(node.attributes.x, 'x'), length(node.attributes.y, 'y')]),
+      within: [...at.within, target],
+    }
     if (++this.#shapes > ART_LIMITS.shapes) throw tooManyShapes(node.line)
     if (target.name !== 'symbol' && target.name !== 'svg') return this.element(target, moved)
     const style = inherited(moved.style, this.seen(target).style)
@@ -265,7 +394,12 @@ class Reader {
   paint(path: Subpath[], at: Context, length: (t: string | undefined, along: 'x' | 'y' | 'both') => number, line: number): void {
     if (++this.#shapes > ART_LIMITS.shapes) throw tooManyShapes(line)
     for (const sub of path) this.#pieces += sub.segments.length
-    if (this.#pieces > ART_LIMITS.points) throw new ArtRefused(`Its paths have more than ${ART_LIMITS.points.toLocaleString('en')} pieces, copies among them. Simplify them in the drawing program and save it again.`, line)
+    if (this.#pieces > ART_LIMITS.points)
+      throw new ArtRefused(
+        `Its paths have more than ${ART_LIMITS.points.toLocaleString('en')} pieces, copies among them. Simplify them in the drawing `
+        + `program and save it again.`,
+        line,
+      )
     const { style, map } = at
     const colour = (value: string, opacity: string | undefined) => {
       if (parseFloat(opacity ?? '1') === 0) return 'none'
@@ -273,17 +407,36 @@ class Reader {
       return readPaint(value, style.color ?? 'black')
     }
     const fill = colour(style.fill ?? 'black', style['fill-opacity'])
-    if (fill !== 'none') this.layers.push({ paint: fill, path: movedPath(map, path), fill: style['fill-rule'] === 'evenodd' ? 'evenodd' : 'nonzero', pen: null })
+    if (fill !== 'none')
+      this.layers.push({
+        paint: fill,
+        path: movedPath(map, path),
+        fill: style['fill-rule'] === 'evenodd' ? 'evenodd' : 'nonzero',
+        pen: null,
+      })
     const stroke = colour(style.stroke ?? 'none', style['stroke-opacity'])
     const width = style['stroke-width'] === undefined ? 1 : length(style['stroke-width'], 'both')
     if (stroke === 'none' || !(width > 0)) return
     const join = style['stroke-linejoin']
     const cap = style['stroke-linecap']
     this.layers.push({
-      paint: stroke, path, fill: null,
-      pen: { width, map, dashes: this.dashesOf(style, length), join: join === 'round' || join === 'bevel' ? join : 'miter', cap: cap === 'round' || cap === 'square' ? cap : 'butt', miter: Number(style['stroke-miterlimit'] ?? 4) || 4 },
+      paint: stroke,
+      path,
+      fill: null,
+      pen: {
+        width,
+        map,
+        dashes: this.dashesOf(style, length),
+        join: join === 'round' || join === 'bevel' ? join : 'miter',
+        cap: cap === 'round' || cap === 'square' ? cap : 'butt',
+        miter: Number(style['stroke-miterlimit'] ?? 4) || 4,
+      },
     })
   }
 }
 
-const tooManyShapes = (line: number) => new ArtRefused(`It draws more than ${ART_LIMITS.shapes} shapes, copies among them. Join them in the drawing program and save it again.`, line)
+const tooManyShapes = (line: number) =>
+  new ArtRefused(
+    `It draws more than ${ART_LIMITS.shapes} shapes, copies among them. Join them in the drawing program and save it again.`,
+    line,
+  )

@@ -3,7 +3,11 @@ import { simplifyPath } from 'clipper2-ts'
 import { ArtRefused } from './refusal'
 
 /** A grey picture, row by row from the top: 0 black to 255 white. */
-export interface Grey { width: number, height: number, values: Uint8Array | Uint8ClampedArray }
+export interface Grey {
+  width: number
+  height: number
+  values: Uint8Array | Uint8ClampedArray
+}
 
 export interface TraceSettings {
   /** Darker than this is art, 1 to 254. */
@@ -44,7 +48,10 @@ function blurred({ width, height, values }: Grey, radius: number): Float64Array 
   const r = Math.round(radius)
   if (r < 1) return from
   for (let round = 0; round < 3; round++) {
-    for (const [lines, length, step, stride] of [[height, width, 1, width], [width, height, width, 1]] as const) {
+    for (const [lines, length, step, stride] of [
+      [height, width, 1, width],
+      [width, height, width, 1],
+    ] as const) {
       const to = new Float64Array(from.length)
       for (let l = 0; l < lines; l++) {
         const at = (i: number) => from[l * stride + Math.min(length - 1, Math.max(0, i)) * step]!
@@ -76,17 +83,30 @@ function area(ring: number[][]): number {
  */
 export function traceGrey(picture: Grey, { threshold, smoothing }: TraceSettings): string {
   const { width, height } = picture
-  if (width * height > MOST_PIXELS) throw new ArtRefused(`The picture has more than ${MOST_PIXELS / 1e6} million pixels. Save it smaller: 1500 pixels across are enough.`)
+  if (width * height > MOST_PIXELS)
+    throw new ArtRefused(`The picture has more than ${MOST_PIXELS / 1e6} million pixels. Save it smaller: 1500 pixels across are enough.`)
   const grey = blurred(picture, smoothing)
   // A rim of white, so that art which touches the edge of the picture is closed there.
   const values = new Float64Array((width + 2) * (height + 2))
   for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) values[(y + 1) * (width + 2) + x + 1] = 255 - grey[y * width + x]!
-  const [contour] = contours().size([width + 2, height + 2]).smooth(true).thresholds([255 - threshold])(Array.from(values))
+  const [contour] = contours()
+    .size([width + 2, height + 2])
+    .smooth(true)
+    .thresholds([255 - threshold])(Array.from(values))
   const all = contour!.coordinates.flatMap(rings).filter(r => Math.abs(area(r)) > DUST)
-  if (all.length === 0) throw new ArtRefused('Nothing in the picture is dark enough to be line art. Raise the threshold, or take a picture with dark art on white.')
-  const d = all.map((ring) => {
-    const fewer = simplifyPath(ring.map(([x, y]) => ({ x: Math.round(x! * 1000), y: Math.round(y! * 1000) })), STRAY * 1000, true)
-    return `M${fewer.map(p => `${(p.x / 1000 - 1).toFixed(2)} ${(p.y / 1000 - 1).toFixed(2)}`).join('L')}Z`
-  }).join('')
+  if (all.length === 0)
+    throw new ArtRefused(
+      'Nothing in the picture is dark enough to be line art. Raise the threshold, or take a picture with dark art on white.',
+    )
+  const d = all
+    .map((ring) => {
+      const fewer = simplifyPath(
+        ring.map(([x, y]) => ({ x: Math.round(x! * 1000), y: Math.round(y! * 1000) })),
+        STRAY * 1000,
+        true,
+      )
+      return `M${fewer.map(p => `${(p.x / 1000 - 1).toFixed(2)} ${(p.y / 1000 - 1).toFixed(2)}`).join('L')}Z`
+    })
+    .join('')
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}"><path fill-rule="evenodd" d="${d}"/></svg>`
 }

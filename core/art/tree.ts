@@ -17,7 +17,10 @@ const local = (name: string) => name.slice(name.indexOf(':') + 1)
  * @throws ArtRefused with the line
  */
 export function readTree(text: string): { root: Node, byId: Map<string, Node> } {
-  if (text.length > ART_LIMITS.size) throw new ArtRefused(`The file is larger than ${ART_LIMITS.size / 1e6} million letters. Simplify the paths in the drawing program and save it again.`)
+  if (text.length > ART_LIMITS.size)
+    throw new ArtRefused(
+      `The file is larger than ${ART_LIMITS.size / 1e6} million letters. Simplify the paths in the drawing program and save it again.`,
+    )
   if (text.trim() === '') throw new ArtRefused('The file is empty. Save the drawing again as SVG.')
   const parser = new SaxesParser({ xmlns: false, position: true })
   const byId = new Map<string, Node>()
@@ -32,7 +35,8 @@ export function readTree(text: string): { root: Node, byId: Map<string, Node> } 
     if (/<!ENTITY/i.test(d) || d.includes('[')) stop('The file declares entities, which are refused. Save it again as plain SVG.')
   })
   parser.on('opentag', ({ name, attributes }) => {
-    if (++elements > ART_LIMITS.elements) stop(`It has more than ${ART_LIMITS.elements} elements. Join paths in the drawing program and save it again.`)
+    if (++elements > ART_LIMITS.elements)
+      stop(`It has more than ${ART_LIMITS.elements} elements. Join paths in the drawing program and save it again.`)
     if (open.length >= ART_LIMITS.depth) stop(`Groups lie more than ${ART_LIMITS.depth} deep. Ungroup the drawing and save it again.`)
     const node: Node = { name: local(name), attributes: attributes as Record<string, string>, children: [], text: '', line: parser.line }
     if (root === null && node.name !== 'svg') stop(`This is a <${node.name}> file, not an SVG drawing. Save the drawing as SVG.`)

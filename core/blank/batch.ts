@@ -19,9 +19,18 @@ export interface BatchSpread {
 export function batchSpread(girths: readonly number[], wrap: number | null, tolerance: number, unit: LengthUnit = 'mm'): BatchSpread {
   const [least, most] = [Math.min(...girths), Math.max(...girths)]
   const mean = girths.reduce((a, b) => a + b, 0) / girths.length
-  const misfits = wrap === null ? [] : girths.flatMap((girth, i) => (Math.abs(girth - wrap) > tolerance ? [{ piece: i + 1, girth, gap: girth - wrap }] : []))
+  const misfits
+    = wrap === null
+      ? []
+      : girths.flatMap((girth, i) => (Math.abs(girth - wrap) > tolerance ? [{ piece: i + 1, girth, gap: girth - wrap }] : []))
   const length = (mm: number) => formatLength(mm, unit)
   const range = most - least < 0.05 ? `All ${length(least)} round.` : `From ${length(least)} to ${length(most)} round.`
   const said = misfits.map(m => `piece ${m.piece} ${m.gap > 0 ? `leaves a gap of ${length(m.gap)}` : `overlaps by ${length(-m.gap)}`}`)
-  return { least, most, mean, misfits, sentence: said.length ? `${range} The art will not meet: ${said.join(', ')}. Cut each its own, or leave a gap on purpose.` : range }
+  return {
+    least,
+    most,
+    mean,
+    misfits,
+    sentence: said.length ? `${range} The art will not meet: ${said.join(', ')}. Cut each its own, or leave a gap on purpose.` : range,
+  }
 }

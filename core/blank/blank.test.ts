@@ -1,7 +1,21 @@
 import { describe, expect, it } from 'vitest'
 import { MM_PER_INCH } from '../units'
 import { ballWall, measuredWall, straightWall, wallArea } from '../vessel'
-import { batchSpread, borderAt, judgePlace, LEAST_BORDER, paneArea, paneClash, paneProblem, paneProblems, presetReadings, PRESETS, usualSurface, zoneClass, zones } from './index'
+import {
+  batchSpread,
+  borderAt,
+  judgePlace,
+  LEAST_BORDER,
+  paneArea,
+  paneClash,
+  paneProblem,
+  paneProblems,
+  presetReadings,
+  PRESETS,
+  usualSurface,
+  zoneClass,
+  zones,
+} from './index'
 
 describe('zones', () => {
   it('a straight wall is a cylinder, a tapered one a cone, a bowl double curved', () => {
@@ -15,7 +29,11 @@ describe('zones', () => {
 
 it('a blank counts in a plan as its middle third does', () => {
   const goblet = measuredWall(presetReadings('goblet', 110, 240))
-  expect([usualSurface(straightWall(150, 40, 40), 75), usualSurface(straightWall(150, 30, 44), 75), usualSurface(goblet, 55)]).toEqual(['cylinder', 'taper', 'bowl'])
+  expect([usualSurface(straightWall(150, 40, 40), 75), usualSurface(straightWall(150, 30, 44), 75), usualSurface(goblet, 55)]).toEqual([
+    'cylinder',
+    'taper',
+    'bowl',
+  ])
 })
 
 describe('presets', () => {
@@ -31,7 +49,13 @@ describe('presets', () => {
 describe('a place on the wall', () => {
   const art = { width: 60, height: 45 }
   it('on a cylinder: straight, no slit, as large as one likes', () => {
-    expect(judgePlace(straightWall(110, 38.4, 38.4), 55, art, 12.7, 0.5)).toMatchObject({ zone: 'cylinder', cut: 'straight', slits: [], largest: 4, sentence: 'Lies flat cut straight.' })
+    expect(judgePlace(straightWall(110, 38.4, 38.4), 55, art, 12.7, 0.5)).toMatchObject({
+      zone: 'cylinder',
+      cut: 'straight',
+      slits: [],
+      largest: 4,
+      sentence: 'Lies flat cut straight.',
+    })
   })
   it('on a tapered tumbler: cut as an arc', () => {
     const verdict = judgePlace(straightWall(110, 30, 42), 55, art, 12.7, 0.5)
@@ -55,7 +79,9 @@ describe('a batch', () => {
     const girths = [9.5, 9.5, 9.25].map(x => x * MM_PER_INCH)
     const spread = batchSpread(girths, 9.5 * MM_PER_INCH, 1, 'in')
     expect(spread.misfits).toEqual([{ piece: 3, girth: 9.25 * MM_PER_INCH, gap: expect.closeTo(-0.25 * MM_PER_INCH, 9) }])
-    expect(spread.sentence.replaceAll('\u00a0', ' ')).toMatch(/From 9 1\/4 in to 9 1\/2 in round. The art will not meet: piece 3 overlaps by 1\/4 in/)
+    expect(spread.sentence.replaceAll('\u00a0', ' ')).toMatch(
+      /From 9 1\/4 in to 9 1\/2 in round. The art will not meet: piece 3 overlaps by 1\/4 in/,
+    )
   })
   it('says nothing of seams where the art does not go round', () => {
     expect(batchSpread([240, 241.2, 239], null, 1).misfits).toEqual([])
@@ -92,14 +118,30 @@ describe('the border that a curve takes', () => {
 })
 
 describe('a flat pane', () => {
-  const pane = { width: 300, height: 200, thickness: 4, holes: [{ x: 20, y: 20, across: 10 }, { x: 280, y: 20, across: 10 }] }
+  const pane = {
+    width: 300,
+    height: 200,
+    thickness: 4,
+    holes: [
+      { x: 20, y: 20, across: 10 },
+      { x: 280, y: 20, across: 10 },
+    ],
+  }
   it('has the area of its face less its holes', () => {
     expect(paneArea(pane)).toBeCloseTo(60_000 - 2 * Math.PI * 25, 6)
     expect(paneProblem(pane)).toBeNull()
   })
   it('holes over the edge or into each other are refused', () => {
     expect(paneProblem({ ...pane, holes: [{ x: 3, y: 20, across: 10 }] })).toMatch(/Hole 1 lies over the edge/)
-    expect(paneProblem({ ...pane, holes: [{ x: 30, y: 20, across: 10 }, { x: 36, y: 20, across: 10 }] })).toMatch(/Holes 1 and 2/)
+    expect(
+      paneProblem({
+        ...pane,
+        holes: [
+          { x: 30, y: 20, across: 10 },
+          { x: 36, y: 20, across: 10 },
+        ],
+      }),
+    ).toMatch(/Holes 1 and 2/)
   })
   it('a stencil is kept off edges and holes, turned or not', () => {
     const at = (x: number, y: number, turn = 0) => paneProblems(pane, { x, y, width: 100, height: 60, turn })
@@ -112,6 +154,11 @@ describe('a flat pane', () => {
   })
   it('two stencils on it touch or do not, turned ones by their corners', () => {
     const at = (x: number, turn = 0) => ({ x, y: 100, width: 60, height: 60, turn })
-    expect([paneClash(at(60), at(120)), paneClash(at(60), at(121)), paneClash(at(60), at(130, 45)), paneClash(at(60), at(133, 45))]).toEqual([true, false, true, false])
+    expect([
+      paneClash(at(60), at(120)),
+      paneClash(at(60), at(121)),
+      paneClash(at(60), at(130, 45)),
+      paneClash(at(60), at(133, 45)),
+    ]).toEqual([true, false, true, false])
   })
 })

@@ -9,8 +9,16 @@ export const LEAST_BORDER = 3
  * @param art size of the art, mm @param cut shape it is cut in @param tolerance mm that a flat sheet may be out
  * @returns mm, never under the least
  */
-export function borderAt(wall: Wall, middle: number, art: { width: number, height: number }, cut: SheetFit['shape'], house: number, tolerance: number): number {
-  const lies = (border: number) => fitSheet(wall, { middle, width: art.width + 2 * border, height: art.height + 2 * border }, cut).worst <= tolerance
+export function borderAt(
+  wall: Wall,
+  middle: number,
+  art: { width: number, height: number },
+  cut: SheetFit['shape'],
+  house: number,
+  tolerance: number,
+): number {
+  const lies = (border: number) =>
+    fitSheet(wall, { middle, width: art.width + 2 * border, height: art.height + 2 * border }, cut).worst <= tolerance
   if (lies(house)) return house
   let [low, high] = [LEAST_BORDER, house]
   if (!lies(low)) return LEAST_BORDER

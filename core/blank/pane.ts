@@ -9,7 +9,13 @@ export interface Pane {
 }
 
 /** A stencil with its border on a pane: its middle, mm, and its turn, degrees. */
-export interface PanePlacement { x: number, y: number, width: number, height: number, turn: number }
+export interface PanePlacement {
+  x: number
+  y: number
+  width: number
+  height: number
+  turn: number
+}
 
 /** Glass nearer than this to a hole or between two holes breaks there; makers of drilled panes ask for about twice the thickness. */
 const HOLE_CLEARANCE = 2
@@ -18,7 +24,8 @@ const HOLE_CLEARANCE = 2
 export function paneProblem({ width, height, thickness, holes }: Pane): string | null {
   for (const [i, h] of holes.entries()) {
     const r = h.across / 2
-    if (h.x - r < 0 || h.x + r > width || h.y - r < 0 || h.y + r > height) return `Hole ${i + 1} lies over the edge. Measure to its middle from the left lower corner.`
+    if (h.x - r < 0 || h.x + r > width || h.y - r < 0 || h.y + r > height)
+      return `Hole ${i + 1} lies over the edge. Measure to its middle from the left lower corner.`
     const near = holes.findIndex((o, k) => k > i && Math.hypot(o.x - h.x, o.y - h.y) < r + o.across / 2)
     if (near >= 0) return `Holes ${i + 1} and ${near + 1} run into each other. Measure them again.`
   }
@@ -26,13 +33,19 @@ export function paneProblem({ width, height, thickness, holes }: Pane): string |
 }
 
 /** Area of one face, its holes taken out. @returns mm² */
-export const paneArea = ({ width, height, holes }: Pane): number => width * height - holes.reduce((s, h) => s + Math.PI * (h.across / 2) ** 2, 0)
+export const paneArea = ({ width, height, holes }: Pane): number =>
+  width * height - holes.reduce((s, h) => s + Math.PI * (h.across / 2) ** 2, 0)
 
 /** Corners of a placement on the pane. */
 function paneCorners(p: PanePlacement): { x: number, y: number }[] {
-  const [cos, sin] = [Math.cos(p.turn * Math.PI / 180), Math.sin(p.turn * Math.PI / 180)]
-  return [[-1, -1], [1, -1], [1, 1], [-1, 1]].map(([sx, sy]) => {
-    const [x, y] = [sx! * p.width / 2, sy! * p.height / 2]
+  const [cos, sin] = [Math.cos((p.turn * Math.PI) / 180), Math.sin((p.turn * Math.PI) / 180)]
+  return [
+    [-1, -1],
+    [1, -1],
+    [1, 1],
+    [-1, 1],
+  ].map(([sx, sy]) => {
+    const [x, y] = [(sx! * p.width) / 2, (sy! * p.height) / 2]
     return { x: p.x + x * cos - y * sin, y: p.y + x * sin + y * cos }
   })
 }
@@ -41,8 +54,9 @@ function paneCorners(p: PanePlacement): { x: number, y: number }[] {
 export function paneProblems(pane: Pane, p: PanePlacement): string[] {
   const corners = paneCorners(p)
   const out: string[] = []
-  if (corners.some(c => c.x < -1e-6 || c.x > pane.width + 1e-6 || c.y < -1e-6 || c.y > pane.height + 1e-6)) out.push('Its resist hangs over the edge: trim it there and tape the edge.')
-  const [cos, sin] = [Math.cos(-p.turn * Math.PI / 180), Math.sin(-p.turn * Math.PI / 180)]
+  if (corners.some(c => c.x < -1e-6 || c.x > pane.width + 1e-6 || c.y < -1e-6 || c.y > pane.height + 1e-6))
+    out.push('Its resist hangs over the edge: trim it there and tape the edge.')
+  const [cos, sin] = [Math.cos((-p.turn * Math.PI) / 180), Math.sin((-p.turn * Math.PI) / 180)]
   const near = pane.holes.some((h) => {
     // In the placement's own frame its box is upright.
     const [dx, dy] = [h.x - p.x, h.y - p.y]

@@ -28,7 +28,11 @@ const USUAL_SHARE = 1 / 3
 export const usualSurface = (wall: Wall, middle: number): Surface => SURFACE[zoneClass(wall, middle, (wall.to - wall.from) * USUAL_SHARE)]
 
 /** A stretch of the wall of one class, heights in mm. */
-export interface Zone { from: number, to: number, zone: ZoneClass }
+export interface Zone {
+  from: number
+  to: number
+  zone: ZoneClass
+}
 
 /** Heights that are looked at, and the share of the wall that a small stencil covers there. */
 const LOOKS = 48
@@ -39,9 +43,9 @@ export function zones(wall: Wall): Zone[] {
   const tall = wall.to - wall.from
   const out: Zone[] = []
   for (let i = 0; i < LOOKS; i++) {
-    const [from, to] = [wall.from + tall * i / LOOKS, wall.from + tall * (i + 1) / LOOKS]
+    const [from, to] = [wall.from + (tall * i) / LOOKS, wall.from + (tall * (i + 1)) / LOOKS]
     // Near an end the look stays on the wall: beyond it there is none.
-    const half = tall * SMALL_SHARE / 2
+    const half = (tall * SMALL_SHARE) / 2
     const middle = Math.min(wall.to - half, Math.max(wall.from + half, (from + to) / 2))
     const zone = zoneClass(wall, middle, tall * SMALL_SHARE)
     const last = out.at(-1)

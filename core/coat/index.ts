@@ -8,10 +8,15 @@ import { commonPractice, reading } from '../source'
  * @param openArea mm² a piece @returns mL
  */
 export function creamNeeded(openArea: number, pieces: number, rules: HouseRules): number {
-  return openArea * rules.coatOverlap * rules.coatThickness / 1000 * pieces + rules.toolLoss
+  return ((openArea * rules.coatOverlap * rules.coatThickness) / 1000) * pieces + rules.toolLoss
 }
 
-const ruleInput = (rules: HouseRules, key: RuleKey, label: string, unit: FigureInput['unit']): FigureInput => ({ label, value: Number(rules[key]), unit, source: ruleSource(rules, key) })
+const ruleInput = (rules: HouseRules, key: RuleKey, label: string, unit: FigureInput['unit']): FigureInput => ({
+  label,
+  value: Number(rules[key]),
+  unit,
+  source: ruleSource(rules, key),
+})
 
 /** What cream and liquid are both worked out from. */
 const coatedArea = (openArea: number, pieces: number, rules: HouseRules): FigureInput[] => [
@@ -41,7 +46,10 @@ export function creamFigure(openArea: number, pieces: number, rules: HouseRules)
 export function netCreamFigure(cream: number, pieces: number, recover: boolean, rules: HouseRules): Figure {
   const share = recover ? rules.recoveredShare : 0
   return {
-    id: 'net-cream', label: 'Used up, a piece', value: (cream - Math.max(0, cream - rules.toolLoss) * share) / pieces, unit: 'ml',
+    id: 'net-cream',
+    label: 'Used up, a piece',
+    value: (cream - Math.max(0, cream - rules.toolLoss) * share) / pieces,
+    unit: 'ml',
     formula: '(put out − (put out − what stays in the brush) × share that goes back) ÷ pieces',
     inputs: [
       { label: 'cream put out', value: cream, unit: 'ml', source: reading },
@@ -56,8 +64,16 @@ export function netCreamFigure(cream: number, pieces: number, recover: boolean, 
 /** The same for the whole job. @param net what one piece takes */
 export function usedFigure(net: Figure, pieces: number): Figure {
   return {
-    id: 'used', label: 'Used up in all', value: net.value * pieces, unit: 'ml', formula: 'used up a piece × pieces',
-    inputs: [{ label: 'used up, a piece', value: net.value, unit: 'ml', source: net.source }, { label: 'pieces', value: pieces, unit: 'count', source: reading }], source: net.source,
+    id: 'used',
+    label: 'Used up in all',
+    value: net.value * pieces,
+    unit: 'ml',
+    formula: 'used up a piece × pieces',
+    inputs: [
+      { label: 'used up, a piece', value: net.value, unit: 'ml', source: net.source },
+      { label: 'pieces', value: pieces, unit: 'count', source: reading },
+    ],
+    source: net.source,
   }
 }
 
@@ -65,7 +81,10 @@ export function usedFigure(net: Figure, pieces: number): Figure {
 export function liquidFigure(openArea: number, pieces: number, dwell: number, rules: HouseRules): Figure {
   const wettings = 1 + Math.floor(Math.max(0, dwell - 1) / rules.rewetEvery)
   return {
-    id: 'liquid', label: 'Ferric chloride to put out', value: openArea * rules.coatOverlap * rules.liquidFilm / 1000 * wettings * pieces + rules.toolLoss, unit: 'ml',
+    id: 'liquid',
+    label: 'Ferric chloride to put out',
+    value: ((openArea * rules.coatOverlap * rules.liquidFilm) / 1000) * wettings * pieces + rules.toolLoss,
+    unit: 'ml',
     formula: 'open area × overlap × film × wettings × pieces + what stays in the swab',
     inputs: [
       ...coatedArea(openArea, pieces, rules),
@@ -82,5 +101,5 @@ export function liquidFigure(openArea: number, pieces: number, dwell: number, ru
  * @param openArea mm² @param hands people who coat one piece together @returns s
  */
 export function coatSeconds(openArea: number, rules: HouseRules, hands = 1): number {
-  return rules.coatHandling + rules.coatSecondsPerCm2 * openArea / 100 / hands
+  return rules.coatHandling + (rules.coatSecondsPerCm2 * openArea) / 100 / hands
 }

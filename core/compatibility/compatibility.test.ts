@@ -23,8 +23,18 @@ describe('the table', () => {
   it('each substrate × etchant and each resist × etchant stands in exactly one unconditional row', () => {
     const always = COMPATIBILITY.filter(r => !r.when)
     for (const etchant of ETCHANT_IDS) {
-      for (const substrate of SUBSTRATE_IDS) expect([substrate, etchant, always.filter(r => !r.resists && r.substrates?.includes(substrate) && r.etchants?.includes(etchant)).length]).toEqual([substrate, etchant, 1])
-      for (const resist of RESIST_IDS) expect([resist, etchant, always.filter(r => !r.substrates && r.resists?.includes(resist) && (r.etchants?.includes(etchant) ?? true)).length]).toEqual([resist, etchant, 1])
+      for (const substrate of SUBSTRATE_IDS)
+        expect([
+          substrate,
+          etchant,
+          always.filter(r => !r.resists && r.substrates?.includes(substrate) && r.etchants?.includes(etchant)).length,
+        ]).toEqual([substrate, etchant, 1])
+      for (const resist of RESIST_IDS)
+        expect([
+          resist,
+          etchant,
+          always.filter(r => !r.substrates && r.resists?.includes(resist) && (r.etchants?.includes(etchant) ?? true)).length,
+        ]).toEqual([resist, etchant, 1])
     }
   })
   it('ids are given once, and every care is used somewhere', () => {
@@ -36,7 +46,8 @@ describe('the table', () => {
 })
 
 describe('walls', () => {
-  const walled = (substrate: SubstrateId, etchant: EtchantKindId, resist: ResistId, deep = false) => judge({ substrate, etchant, resist }, { ...PLAIN, depth: deep ? 'deep' : 'surface' })
+  const walled = (substrate: SubstrateId, etchant: EtchantKindId, resist: ResistId, deep = false) =>
+    judge({ substrate, etchant, resist }, { ...PLAIN, depth: deep ? 'deep' : 'surface' })
   it.each([
     ['acrylic under cream', walled('acrylic', 'general-cream', 'permanent-vinyl'), /Prove first that it is glass/],
     ['the painted back of a mirror under cream', walled('mirror-back', 'fast-cream', 'permanent-vinyl'), /glass face, or blast/],
@@ -53,7 +64,8 @@ describe('walls', () => {
   it('raw hydrofluoric acid and silica sand are refused by name', () => {
     expect(bannedSubstance('Hydrofluoric acid 40 %', 'general-cream')).toMatch(/no place in a small studio/)
     expect(bannedSubstance('HF 48', 'fast-cream')).toMatch(/no place/)
-    for (const name of ['Fine silica', 'Play sand', 'sand 0.3 mm', 'Quartz grit']) expect(bannedSubstance(name, 'abrasive')).toMatch(/never a blasting medium.*garnet/)
+    for (const name of ['Fine silica', 'Play sand', 'sand 0.3 mm', 'Quartz grit'])
+      expect(bannedSubstance(name, 'abrasive')).toMatch(/never a blasting medium.*garnet/)
     for (const name of ['White sandblasting oxide', 'Garnet 80']) expect(bannedSubstance(name, 'abrasive')).toBeNull()
     expect(bannedSubstance('Sandbank cream', 'general-cream')).toBeNull()
   })
@@ -86,16 +98,23 @@ describe('what practice says', () => {
     expect(judge({ substrate: 'soda-lime', etchant: 'general-cream', resist: 'rub-on' }, fine(0.4)).verdict).toBe('works')
   })
   it('knowing more of the art never makes a verdict better', () => {
-    const rank = (v: string) => VERDICTS.indexOf(v as typeof VERDICTS[number])
-    fc.assert(fc.property(
-      fc.constantFrom(...SUBSTRATE_IDS), fc.constantFrom(...ETCHANT_IDS), fc.constantFrom(...RESIST_IDS), fc.constantFrom(...SURFACES), fc.constantFrom('surface' as const, 'deep' as const), fc.option(fc.double({ min: 0.05, max: 5, noNaN: true })),
-      (substrate, etchant, resist, surface, depth, finest) => {
-        const plain = judge({ substrate, etchant, resist })
-        const known = judge({ substrate, etchant, resist }, { surface, depth, finest, openArea: 900 })
-        expect(rank(known.verdict)).toBeGreaterThanOrEqual(rank(plain.verdict))
-        expect(new Set(known.cares.map(c => c.id)).size).toBe(known.cares.length)
-      },
-    ))
+    const rank = (v: string) => VERDICTS.indexOf(v as (typeof VERDICTS)[number])
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...SUBSTRATE_IDS),
+        fc.constantFrom(...ETCHANT_IDS),
+        fc.constantFrom(...RESIST_IDS),
+        fc.constantFrom(...SURFACES),
+        fc.constantFrom('surface' as const, 'deep' as const),
+        fc.option(fc.double({ min: 0.05, max: 5, noNaN: true })),
+        (substrate, etchant, resist, surface, depth, finest) => {
+          const plain = judge({ substrate, etchant, resist })
+          const known = judge({ substrate, etchant, resist }, { surface, depth, finest, openArea: 900 })
+          expect(rank(known.verdict)).toBeGreaterThanOrEqual(rank(plain.verdict))
+          expect(new Set(known.cares.map(c => c.id)).size).toBe(known.cares.length)
+        },
+      ),
+    )
   })
   it('a part of a chain can be asked about; what needs the rest stays silent', () => {
     expect(judge({ substrate: 'acrylic', etchant: 'general-cream' }).verdict).toBe('never')

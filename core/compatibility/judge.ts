@@ -36,10 +36,12 @@ const worse = (a: Verdict, b: Verdict): number => VERDICTS.indexOf(b) - VERDICTS
 
 function holds(when: Condition | undefined, at: Circumstances): boolean {
   if (!when) return true
-  return (!when.surfaces || when.surfaces.includes(at.surface))
+  return (
+    (!when.surfaces || when.surfaces.includes(at.surface))
     && (!when.depth || when.depth === at.depth)
     && (when.finestBelow === undefined || (at.finest !== null && at.finest < when.finestBelow))
     && (when.openAbove === undefined || (at.openArea !== null && at.openArea > when.openAbove))
+  )
 }
 
 const speaksOf = (row: CompatibilityRow, chain: Partial<Chain>) =>
@@ -50,9 +52,10 @@ const speaksOf = (row: CompatibilityRow, chain: Partial<Chain>) =>
 /** What the table says of a chain, or of a part of one: rows that need the missing part stay silent. */
 export function judge(chain: Partial<Chain>, at: Circumstances = PLAIN): Judgement {
   const rows = COMPATIBILITY.filter(row => speaksOf(row, chain) && holds(row.when, at)).sort((a, b) => worse(a.verdict, b.verdict))
-  const ids = [...new Set(rows.flatMap(row => (row.verdict === 'with care' ? row.cares ?? [] : [])))]
+  const ids = [...new Set(rows.flatMap(row => (row.verdict === 'with care' ? (row.cares ?? []) : [])))]
   return { verdict: rows[0]?.verdict ?? 'works', rows, cares: ids.map(id => CARES[id]) }
 }
 
 /** Why a chain is out of the question, and what to do instead; empty when it is not. */
-export const walls = (judgement: Judgement): string[] => judgement.rows.filter(r => r.verdict === 'never').map(r => `${r.reason} ${r.instead ?? ''}`.trim())
+export const walls = (judgement: Judgement): string[] =>
+  judgement.rows.filter(r => r.verdict === 'never').map(r => `${r.reason} ${r.instead ?? ''}`.trim())

@@ -18,11 +18,16 @@ export interface CostInput {
 
 /** What the run costs the studio, with its working, in the studio's currency. */
 export function costFigure({ etchant, etchantUnit, etchantPrice, resistArea, handsOn, rules }: CostInput): Figure {
-  const rule = (key: 'resistPrice' | 'consumables' | 'hourly', label: string, unit: FigureInput['unit']): FigureInput => ({ label, value: rules[key], unit, source: ruleSource(rules, key) })
+  const rule = (key: 'resistPrice' | 'consumables' | 'hourly', label: string, unit: FigureInput['unit']): FigureInput => ({
+    label,
+    value: rules[key],
+    unit,
+    source: ruleSource(rules, key),
+  })
   return {
     id: 'cost',
     label: 'Cost of the run',
-    value: etchant * etchantPrice + resistArea / 1e6 * rules.resistPrice + rules.consumables + handsOn / 3600 * rules.hourly,
+    value: etchant * etchantPrice + (resistArea / 1e6) * rules.resistPrice + rules.consumables + (handsOn / 3600) * rules.hourly,
     unit: 'money',
     formula: 'etchant used up × its price + resist × its price + consumables + hands-on time × hourly rate',
     inputs: [

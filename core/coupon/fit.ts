@@ -106,9 +106,9 @@ function describeFit(points: readonly Point[], a: number, k: number, at: ReturnT
   return {
     plateau: a,
     rate: k,
-    plateauError: Math.sqrt(variance * at.kk / determinant),
-    rateError: Math.sqrt(variance * at.aa / determinant),
-    covariance: -variance * at.ak / determinant,
+    plateauError: Math.sqrt((variance * at.kk) / determinant),
+    rateError: Math.sqrt((variance * at.aa) / determinant),
+    covariance: (-variance * at.ak) / determinant,
     residualSd: Math.sqrt(variance),
     residuals: points.map(p => p.y + a * Math.expm1(-k * p.t)),
   }

@@ -10,12 +10,35 @@ const plan = planCoupon(order, FOUR_TUMBLERS.lot, FOUR_TUMBLERS.schools, DEFAULT
 describe('a coupon as a run of its own', () => {
   it('has a strip a time, each with its own window, one coat for all', () => {
     expect(plan).toMatchObject({ noun: 'strip', pieces: 4, together: 'rinsed in turn', method: 'cream' })
-    expect(plan.windows!.map(w => [w.notBefore, w.best, w.notAfter])).toEqual([[80, 80, 85], [150, 150, 158], [300, 300, 315], [600, 600, 630]])
+    expect(plan.windows!.map(w => [w.notBefore, w.best, w.notAfter])).toEqual([
+      [80, 80, 85],
+      [150, 150, 158],
+      [300, 300, 315],
+      [600, 600, 630],
+    ])
   })
   it('keeps gate, tub, wash-up and look, and says the times', () => {
-    expect(plan.steps.map(s => s.id)).toEqual(['safety', 'clean', 'resist', 'mask', 'stir', 'etch', 'measure', 'peel', 'neutralise', 'second-wash', 'dry', 'wash-up', 'look'])
+    expect(plan.steps.map(s => s.id)).toEqual([
+      'safety',
+      'clean',
+      'resist',
+      'mask',
+      'stir',
+      'etch',
+      'measure',
+      'peel',
+      'neutralise',
+      'second-wash',
+      'dry',
+      'wash-up',
+      'look',
+    ])
     expect(plan.steps.find(s => s.id === 'etch')!.how[0]).toMatch(/strip 1: 1\smin 20\ss.*strip 4: 10\smin/)
-    expect(planCoupon({ ...order, together: 'coated in turn' }, FOUR_TUMBLERS.lot, FOUR_TUMBLERS.schools, DEFAULT_HOUSE_RULES).steps.find(s => s.id === 'etch')!.title).toMatch(/Coat the strips in turn/)
+    expect(
+      planCoupon({ ...order, together: 'coated in turn' }, FOUR_TUMBLERS.lot, FOUR_TUMBLERS.schools, DEFAULT_HOUSE_RULES).steps.find(
+        s => s.id === 'etch',
+      )!.title,
+    ).toMatch(/Coat the strips in turn/)
   })
   it('refuses too few, too many and too close, and lots that have no dwell', () => {
     expect(refuseCoupon({ ...order, times: [60, 120] })).toMatch(/three to eight/)
@@ -48,19 +71,45 @@ describe('potency', () => {
     expect(potency([{ at: 0, age: 5, rate: 0.01 }], rules)).toMatchObject({ share: 1, lossPerDay: null, testBy: 60 * day })
   })
   it('a bottle that fades is tested before it has lost 30 %', () => {
-    const fading = potency([{ at: 0, age: 0, rate: 0.01 }, { at: 20 * day, age: 20, rate: 0.009 }], rules)
+    const fading = potency(
+      [
+        { at: 0, age: 0, rate: 0.01 },
+        { at: 20 * day, age: 20, rate: 0.009 },
+      ],
+      rules,
+    )
     expect(fading.share).toBeCloseTo(0.9, 9)
     expect(fading.lossPerDay).toBeCloseTo(0.005, 9)
     expect(fading.testBy).toBe(60 * day)
     expect(fading.sentence).toMatch(/90 % of the first/)
-    const fast = potency([{ at: 20 * day, age: 20, rate: 0.0075 }, { at: 0, age: 0, rate: 0.01 }], rules)
+    const fast = potency(
+      [
+        { at: 20 * day, age: 20, rate: 0.0075 },
+        { at: 0, age: 0, rate: 0.01 },
+      ],
+      rules,
+    )
     expect(fast.testBy).toBe(24 * day)
   })
   it('only coupons on plain glass with a fitted rate are compared', () => {
     const coupon = { at: 5, age: 3, rate: 0.01 }
-    expect(potencyPoints([{ ...coupon, substrate: 'soda-lime' }, { ...coupon, substrate: 'borosilicate' }, { ...coupon, substrate: 'soda-lime', rate: null }])).toEqual([coupon])
+    expect(
+      potencyPoints([
+        { ...coupon, substrate: 'soda-lime' },
+        { ...coupon, substrate: 'borosilicate' },
+        { ...coupon, substrate: 'soda-lime', rate: null },
+      ]),
+    ).toEqual([coupon])
   })
   it('one that etches faster than at first is said to', () => {
-    expect(potency([{ at: 0, age: 0, rate: 0.01 }, { at: day, age: 1, rate: 0.012 }], rules).sentence).toMatch(/20 % faster/)
+    expect(
+      potency(
+        [
+          { at: 0, age: 0, rate: 0.01 },
+          { at: day, age: 1, rate: 0.012 },
+        ],
+        rules,
+      ).sentence,
+    ).toMatch(/20 % faster/)
   })
 })

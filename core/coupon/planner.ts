@@ -24,9 +24,11 @@ const APART = 10
 /** Why strips can't be etched like this, in a sentence; null when they can. */
 export function refuseCoupon(order: CouponOrder): string | null {
   const { times } = order
-  if (times.length < 3 || times.length > 8) return 'A coupon has three to eight strips: fewer make no curve, more is more than one person can time.'
+  if (times.length < 3 || times.length > 8)
+    return 'A coupon has three to eight strips: fewer make no curve, more is more than one person can time.'
   for (const [i, t] of times.entries()) {
-    if (i > 0 && t - times[i - 1]! < APART) return `Strips ${i} and ${i + 1} lie less than ${APART} s apart. One pair of hands needs that between them.`
+    if (i > 0 && t - times[i - 1]! < APART)
+      return `Strips ${i} and ${i + 1} lie less than ${APART} s apart. One pair of hands needs that between them.`
   }
   return null
 }
@@ -49,11 +51,38 @@ export function planCoupon(order: CouponOrder, lot: LotFacts, schools: Schools, 
   const dwell = { notBefore: times[0]!, best: times[0]!, notAfter: windows.at(-1)!.notAfter }
   const after = lot.reusable ? schools.after : 'wipe'
   const base = stepList({
-    pieces: times.length, noun: 'strip', substrate: substrateKind(order.substrate), surface: 'flat', kind: etchantKind(lot.kind), resist: resistKind('tape'), schools: { ...schools, care: 'leave', after },
-    dwell, putOut, bicarbonate, coatSeconds: coat / times.length, offSeconds: 20, reusable: lot.reusable, oldLabel: false, keepOffLip: false, finish: 'none', cares: [], couponFirst: null, blast: null,
+    pieces: times.length,
+    noun: 'strip',
+    substrate: substrateKind(order.substrate),
+    surface: 'flat',
+    kind: etchantKind(lot.kind),
+    resist: resistKind('tape'),
+    schools: { ...schools, care: 'leave', after },
+    dwell,
+    putOut,
+    bicarbonate,
+    coatSeconds: coat / times.length,
+    offSeconds: 20,
+    reusable: lot.reusable,
+    oldLabel: false,
+    keepOffLip: false,
+    finish: 'none',
+    cares: [],
+    couponFirst: null,
+    blast: null,
   })
   return {
-    method: 'cream', noun: 'strip', pieces: times.length, dwell, windows, together: order.together, hands: { coat, off: 20 }, after, putOut, bicarbonate, care: [],
+    method: 'cream',
+    noun: 'strip',
+    pieces: times.length,
+    dwell,
+    windows,
+    together: order.together,
+    hands: { coat, off: 20 },
+    after,
+    putOut,
+    bicarbonate,
+    care: [],
     steps: base.filter(s => s.id !== 'give').map(s => couponStep(s, order)),
   }
 }
@@ -62,21 +91,48 @@ function couponStep(step: Step, { times, together }: CouponOrder): Step {
   const inTurn = together === 'rinsed in turn'
   const list = times.map((t, i) => `strip ${i + 1}: ${formatDuration(t)}`).join(', ')
   switch (step.id) {
-    case 'clean': return { ...step, title: 'Clean and dry the scrap', seconds: 60 }
-    case 'resist': return {
-      ...step, title: `Mask ${times.length} strips`, seconds: 300, reason: 'Bare strips with tape between, numbered outside the etch, so that none runs into the next.',
-      how: ['Lay the printed template under the scrap, or beside it.', 'Tape over everything but the strips; burnish the edges.', 'Write the numbers on the tape, 1 the shortest.'], good: 'Numbered, edges flat, strips bare and clean.',
-    }
-    case 'mask': return { ...step, title: 'Burnish the tape, clean the strips', seconds: 60 }
-    case 'etch': return {
-      ...step, title: inTurn ? 'Coat all strips at once, rinse them in turn' : 'Coat the strips in turn, rinse all at once', seconds: 60 + 20 * times.length,
-      reason: inTurn ? 'One clock for all: each strip is wiped off at its own time.' : 'One clock for all: the longest is coated first, and all come off together.',
-      how: [`${list}.`, inTurn ? 'Wipe a strip toward the masked side; keep water off its neighbours until the last is done.' : 'Coat only the strip that is called.'], good: 'Each strip off within seconds of its time.',
-    }
-    case 'peel': return { ...step, title: 'Peel the tape off', seconds: 60 }
-    case 'second-wash': return { ...step, title: 'Wash the scrap with dish soap', seconds: 45 }
-    case 'dry': return { ...step, title: 'Dry the scrap' }
-    case 'look': return { ...step, title: 'Read the strips off over dark card', seconds: 120, good: 'Each strip has a mark from 0 to 10.' }
-    default: return step
+    case 'clean':
+      return { ...step, title: 'Clean and dry the scrap', seconds: 60 }
+    case 'resist':
+      return {
+        ...step,
+        title: `Mask ${times.length} strips`,
+        seconds: 300,
+        reason: 'Bare strips with tape between, numbered outside the etch, so that none runs into the next.',
+        how: [
+          'Lay the printed template under the scrap, or beside it.',
+          'Tape over everything but the strips; burnish the edges.',
+          'Write the numbers on the tape, 1 the shortest.',
+        ],
+        good: 'Numbered, edges flat, strips bare and clean.',
+      }
+    case 'mask':
+      return { ...step, title: 'Burnish the tape, clean the strips', seconds: 60 }
+    case 'etch':
+      return {
+        ...step,
+        title: inTurn ? 'Coat all strips at once, rinse them in turn' : 'Coat the strips in turn, rinse all at once',
+        seconds: 60 + 20 * times.length,
+        reason: inTurn
+          ? 'One clock for all: each strip is wiped off at its own time.'
+          : 'One clock for all: the longest is coated first, and all come off together.',
+        how: [
+          `${list}.`,
+          inTurn
+            ? 'Wipe a strip toward the masked side; keep water off its neighbours until the last is done.'
+            : 'Coat only the strip that is called.',
+        ],
+        good: 'Each strip off within seconds of its time.',
+      }
+    case 'peel':
+      return { ...step, title: 'Peel the tape off', seconds: 60 }
+    case 'second-wash':
+      return { ...step, title: 'Wash the scrap with dish soap', seconds: 45 }
+    case 'dry':
+      return { ...step, title: 'Dry the scrap' }
+    case 'look':
+      return { ...step, title: 'Read the strips off over dark card', seconds: 120, good: 'Each strip has a mark from 0 to 10.' }
+    default:
+      return step
   }
 }

@@ -15,8 +15,13 @@ export interface PotencyPoint {
 /** Bottles are compared on plain glass: other ware frosts at another rate. */
 const COMPARED_ON: SubstrateId = 'soda-lime'
 
-/** Of these coupons of one bottle the points that tell of its strength. @param coupons at in ms since 1970, age in days, rate in 1/s or null where none was fitted */
-export function potencyPoints(coupons: readonly { substrate: SubstrateId, at: number, age: number, rate: number | null }[]): PotencyPoint[] {
+/**
+ * Of these coupons of one bottle the points that tell of its strength.
+ * @param coupons at in ms since 1970, age in days, rate in 1/s or null where none was fitted
+ */
+export function potencyPoints(
+  coupons: readonly { substrate: SubstrateId, at: number, age: number, rate: number | null }[],
+): PotencyPoint[] {
   return coupons.flatMap(({ substrate, at, age, rate }) => (substrate === COMPARED_ON && rate !== null ? [{ at, age, rate }] : []))
 }
 
@@ -49,6 +54,13 @@ export function potency(points: readonly PotencyPoint[], rules: Pick<HouseRules,
   let days = rules.retestDays
   if (lossPerDay !== null && lossPerDay > 0) days = Math.min(days, Math.max(1, (share - WEAK_SHARE) / lossPerDay))
   const testBy = last.at + Math.round(days) * DAY
-  const trend = sorted.length < 2 ? 'One coupon so far.' : share > 1.05 ? `It etches ${Math.round((share - 1) * 100)} % faster than at first: stirred better, or warmer.` : share >= 0.95 ? 'As strong as at first.' : `Its rate is down to ${Math.round(share * 100)} % of the first.`
+  const trend
+    = sorted.length < 2
+      ? 'One coupon so far.'
+      : share > 1.05
+        ? `It etches ${Math.round((share - 1) * 100)} % faster than at first: stirred better, or warmer.`
+        : share >= 0.95
+          ? 'As strong as at first.'
+          : `Its rate is down to ${Math.round(share * 100)} % of the first.`
   return { share, lossPerDay, testBy, sentence: trend }
 }

@@ -44,7 +44,15 @@ export function couponTimes(label: { min: number, max: number }, steps: number):
   return Array.from({ length: steps }, (_, i) => Math.max(5, round(first * (last / first) ** (i / (steps - 1)))))
 }
 
-const silent = (verdict: CouponVerdict, advice: string, tryNext: number | null, fit: SaturationFit | null = null): CouponReading => ({ verdict, advice, fit, creep: null, best: null, limitedBy: null, tryNext })
+const silent = (verdict: CouponVerdict, advice: string, tryNext: number | null, fit: SaturationFit | null = null): CouponReading => ({
+  verdict,
+  advice,
+  fit,
+  creep: null,
+  best: null,
+  limitedBy: null,
+  tryNext,
+})
 
 function creepLine(steps: readonly CouponStep[]): LineFit | null {
   const points = steps.flatMap(s => (s.creep === null ? [] : [{ t: s.dwell, y: s.creep }]))
@@ -62,7 +70,11 @@ function creepLimit(line: LineFit | null, finestBridge: number | null): number |
  * @param finestBridge narrowest resist between openings in the art at hand, mm; null when it does not matter
  * @param plateauShare best is the first time within this share of the plateau; past it more time only undercuts
  */
-export function readCoupon(steps: readonly CouponStep[], finestBridge: number | null = null, plateauShare: number = DEFAULT_HOUSE_RULES.plateauShare): CouponReading {
+export function readCoupon(
+  steps: readonly CouponStep[],
+  finestBridge: number | null = null,
+  plateauShare: number = DEFAULT_HOUSE_RULES.plateauShare,
+): CouponReading {
   const sorted = [...steps].sort((a, b) => a.dwell - b.dwell)
   const longest = sorted.at(-1)?.dwell ?? 0
   if (new Set(sorted.map(s => s.dwell)).size < FEWEST_STEPS.value) {
@@ -72,9 +84,13 @@ export function readCoupon(steps: readonly CouponStep[], finestBridge: number | 
   if (Math.max(...frost) - Math.min(...frost) < 1) {
     const shortest = sorted[0]!.dwell
     const white = Math.max(...frost) >= 5
-    return silent('flat', white
-      ? `All strips look alike, so the frost was done before the first. Try ${formatDuration(shortest / 2)}.`
-      : `Hardly any frost on any strip. Stir, warm, and try ${formatDuration(longest * 2)}; old cream may be spent.`, white ? shortest / 2 : longest * 2)
+    return silent(
+      'flat',
+      white
+        ? `All strips look alike, so the frost was done before the first. Try ${formatDuration(shortest / 2)}.`
+        : `Hardly any frost on any strip. Stir, warm, and try ${formatDuration(longest * 2)}; old cream may be spent.`,
+      white ? shortest / 2 : longest * 2,
+    )
   }
   let fit: SaturationFit
   try {
@@ -84,13 +100,24 @@ export function readCoupon(steps: readonly CouponStep[], finestBridge: number | 
     return silent('flat', 'No curve fits these readings. Look at the strips again, dry and over dark card.', null)
   }
   const saturated = -Math.log(1 - plateauShare) / fit.rate
-  if (saturated > longest * 1.5) return silent('still rising', `The frost still rises at ${formatDuration(longest)}. Etch a strip at ${formatDuration(longest * 2)}.`, longest * 2, fit)
+  if (saturated > longest * 1.5)
+    return silent(
+      'still rising',
+      `The frost still rises at ${formatDuration(longest)}. Etch a strip at ${formatDuration(longest * 2)}.`,
+      longest * 2,
+      fit,
+    )
   const creep = creepLine(sorted)
   const limit = creepLimit(creep, finestBridge)
   const byCreep = limit !== null && limit < saturated
   const best = Math.round(byCreep ? limit : saturated)
   return {
-    verdict: 'good', fit, creep, best, limitedBy: byCreep ? 'creep' : 'frost', tryNext: null,
+    verdict: 'good',
+    fit,
+    creep,
+    best,
+    limitedBy: byCreep ? 'creep' : 'frost',
+    tryNext: null,
     advice: byCreep
       ? `Best ${formatDuration(best)}: longer, and creep would eat the finest bridge.`
       : `Best ${formatDuration(best)}: the first time within ${Math.round(plateauShare * 100)} % of the plateau.`,

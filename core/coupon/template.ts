@@ -32,15 +32,22 @@ export function couponTemplate(times: readonly number[], l: StripLayout, title: 
   const { width, height } = couponSize(times.length, l)
   const wide = Math.max(width, CHECK + 2 * l.border)
   const n = (mm: number) => formatNumber(mm, 3)
-  const text = (x: number, y: number, size: number, words: string, anchor = 'middle') => `<text x="${n(x)}" y="${n(y)}" font-size="${size}" text-anchor="${anchor}">${escape(words)}</text>`
+  const text = (x: number, y: number, size: number, words: string, anchor = 'middle') =>
+    `<text x="${n(x)}" y="${n(y)}" font-size="${size}" text-anchor="${anchor}">${escape(words)}</text>`
   const left = (i: number) => l.border + i * (l.stripWidth + l.gap)
-  const rects = times.map((_, i) => `<rect class="strip" x="${n(left(i))}" y="${n(l.border)}" width="${n(l.stripWidth)}" height="${n(l.stripLength)}"/>`)
+  const rects = times.map(
+    (_, i) => `<rect class="strip" x="${n(left(i))}" y="${n(l.border)}" width="${n(l.stripWidth)}" height="${n(l.stripLength)}"/>`,
+  )
   const labels = times.map((t, i) => {
     const middle = left(i) + l.stripWidth / 2
-    return text(middle, l.border - 2, 5, String(i + 1)) + text(middle, l.border + l.stripLength + 4, 2.8, formatDuration(t).replaceAll('\u00a0', ' '))
+    return (
+      text(middle, l.border - 2, 5, String(i + 1))
+      + text(middle, l.border + l.stripLength + 4, 2.8, formatDuration(t).replaceAll('\u00a0', ' '))
+    )
   })
   const foot = height + 4
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${n(wide)}mm" height="${n(height + FOOT)}mm" viewBox="0 0 ${n(wide)} ${n(height + FOOT)}" font-family="sans-serif">
+  const [w, h] = [n(wide), n(height + FOOT)]
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${w}mm" height="${h}mm" viewBox="0 0 ${w} ${h}" font-family="sans-serif">
 <title>${escape(title)}</title>
 <g fill="none" stroke="#000" stroke-width="0.2">
 <rect class="scrap" x="0.1" y="0.1" width="${n(width - 0.2)}" height="${n(height - 0.2)}" stroke-dasharray="2 1"/>

@@ -33,12 +33,17 @@ describe('a test cut of a small letter', () => {
     expect(testCut('permanent-vinyl', 0.05, 150).advice).toMatch(/stand out farther/)
     expect(testCut('permanent-vinyl', 0.1, 30)).toMatchObject({ result: 'not through', advice: expect.stringMatching(/press harder/) })
     expect(testCut('permanent-vinyl', 0.1, 100).result).toBe('through')
-    expect(testCut('permanent-vinyl', 0.3, 300)).toMatchObject({ result: 'cut into backing', advice: expect.stringMatching(/stand out less/) })
+    expect(testCut('permanent-vinyl', 0.3, 300)).toMatchObject({
+      result: 'cut into backing',
+      advice: expect.stringMatching(/stand out less/),
+    })
     expect(testCut('permanent-vinyl', 0.5, 250).advice).toMatch(/Press less/)
   })
   it('every material can be cut right by somebody who tries', () => {
     for (const m of CUTTER_MATERIALS) {
-      const tries = [0.06, 0.08, 0.1, 0.12, 0.5, 0.52, 0.7].flatMap(depth => [40, 60, 80, 120, 300, 400].map(force => testCut(m.id, depth, force).result))
+      const tries = [0.06, 0.08, 0.1, 0.12, 0.5, 0.52, 0.7].flatMap(depth =>
+        [40, 60, 80, 120, 300, 400].map(force => testCut(m.id, depth, force).result),
+      )
       expect(new Set(tries), m.text).toEqual(new Set(['not through', 'through', 'cut into backing']))
     }
   })

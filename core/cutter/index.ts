@@ -32,9 +32,16 @@ export function readHpgl(text: string): CutterJob {
     if (!match) throw new CutterRefused(`Instruction ${count} is no HP-GL: "${statement.slice(0, 20)}". Write the file again.`)
     const [, letters, rest] = match
     const name = letters!.toUpperCase()
-    const numbers = rest!.trim() === '' ? [] : rest!.trim().split(/[\s,]+/).map(Number)
+    const numbers
+      = rest!.trim() === ''
+        ? []
+        : rest!
+            .trim()
+            .split(/[\s,]+/)
+            .map(Number)
     if (['PU', 'PD', 'PA', 'PR'].includes(name)) {
-      if (numbers.some(v => !Number.isFinite(v)) || numbers.length % 2) throw new CutterRefused(`Instruction ${count}, ${name}, has places that cannot be read. Write the file again.`)
+      if (numbers.some(v => !Number.isFinite(v)) || numbers.length % 2)
+        throw new CutterRefused(`Instruction ${count}, ${name}, has places that cannot be read. Write the file again.`)
       if (name === 'PU') {
         end()
         down = false
@@ -61,7 +68,14 @@ export function readHpgl(text: string): CutterJob {
 /** How the stand-in moves: mm/s with the blade down and up, s for each lift. */
 export const CUTTER_PACE = { cut: 80, travel: 300, lift: 0.12 }
 
-export interface CutterEstimate { seconds: number, lifts: number, cut: number, travel: number, width: number, height: number }
+export interface CutterEstimate {
+  seconds: number
+  lifts: number
+  cut: number
+  travel: number
+  width: number
+  height: number
+}
 
 /** Time, lifts and ways of a job. Lengths in mm. */
 export function estimate({ strokes }: CutterJob, pace = CUTTER_PACE): CutterEstimate {
@@ -78,14 +92,17 @@ export function estimate({ strokes }: CutterJob, pace = CUTTER_PACE): CutterEsti
   return { seconds: cut / pace.cut + travel / pace.travel + strokes.length * pace.lift, lifts: strokes.length, cut, travel, width, height }
 }
 
-/** Films of the stand-in, each on its backing: thickness of both, mm, and the force that drives a blade through 0.1 mm of it, g. Invented for practice. */
+/**
+ * Films of the stand-in, each on its backing: thickness of both, mm, and the force that drives a blade through 0.1 mm of it, g.
+ * Invented for practice.
+ */
 export const CUTTER_MATERIALS = [
   { id: 'permanent-vinyl', text: 'Permanent vinyl', film: 0.075, backing: 0.16, force: 85 },
   { id: 'stencil-vinyl', text: 'Soft stencil vinyl', film: 0.09, backing: 0.15, force: 60 },
   { id: 'contact-paper', text: 'Contact paper', film: 0.1, backing: 0.09, force: 70 },
   { id: 'blast-mask', text: 'Blast mask', film: 0.5, backing: 0.18, force: 55 },
 ] as const
-export type CutterMaterial = typeof CUTTER_MATERIALS[number]['id']
+export type CutterMaterial = (typeof CUTTER_MATERIALS)[number]['id']
 
 export type TestCut = 'not through' | 'through' | 'cut into backing'
 /** A scratch in the backing does no harm; deeper than this share of it and the stencil tears with it. */
@@ -98,9 +115,14 @@ const BACKING_SHARE = 0.35
 export function testCut(material: CutterMaterial, depth: number, force: number): { result: TestCut, advice: string } {
   const m = CUTTER_MATERIALS.find(x => x.id === material)
   if (!m) throw new CutterRefused('The cutter has no such material. Choose one of its list.')
-  const byForce = force / m.force * 0.1
+  const byForce = (force / m.force) * 0.1
   const reached = Math.min(depth, byForce)
-  if (reached < m.film) return { result: 'not through', advice: byForce < depth ? 'The blade stands out far enough: press harder.' : 'Let the blade stand out farther.' }
-  if (reached > m.film + BACKING_SHARE * m.backing) return { result: 'cut into backing', advice: depth <= byForce ? 'Let the blade stand out less.' : 'Press less.' }
+  if (reached < m.film)
+    return {
+      result: 'not through',
+      advice: byForce < depth ? 'The blade stands out far enough: press harder.' : 'Let the blade stand out farther.',
+    }
+  if (reached > m.film + BACKING_SHARE * m.backing)
+    return { result: 'cut into backing', advice: depth <= byForce ? 'Let the blade stand out less.' : 'Press less.' }
   return { result: 'through', advice: 'Film through, backing whole. Weed the letter and cut the sheet.' }
 }

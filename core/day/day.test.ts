@@ -4,27 +4,57 @@ import { planRecipe } from '../recipe'
 import { emptyRun } from '../run'
 import { Bench, FOUR_TUMBLERS, ONE_MIRROR, plan, START, TWO_TAGS } from '../run/testing.test-support'
 import { SKILLS, verifySchedule } from '../schedule'
-import { chainId, dayBlocks, dayChanges, dayInstance, handOvers, knownHands, loadOf, moveTask, readChain, solveDay, toggleLock, workOf } from './index'
+import {
+  chainId,
+  dayBlocks,
+  dayChanges,
+  dayInstance,
+  handOvers,
+  knownHands,
+  loadOf,
+  moveTask,
+  readChain,
+  solveDay,
+  toggleLock,
+  workOf,
+} from './index'
 import type { DayInput, DayJob } from './index'
 
 const midnight = START - 9 * 3600_000
 const at = (h: number, m = 0) => h * 3600 + m * 60
 const JOB: DayJob = { id: 'job', title: '4 tumblers for the club', plan, state: null }
-const two = [{ id: 'ada', name: 'Ada', may: SKILLS }, { id: 'ben', name: 'Ben', may: ['rinse', 'care', 'finish'] as const }]
-const dayOf = (change: Partial<DayInput> = {}): DayInput => ({ midnight, now: null, jobs: [JOB], people: two, away: {}, locks: [], rules: DEFAULT_HOUSE_RULES, ...change })
+const two = [
+  { id: 'ada', name: 'Ada', may: SKILLS },
+  { id: 'ben', name: 'Ben', may: ['rinse', 'care', 'finish'] as const },
+]
+const dayOf = (change: Partial<DayInput> = {}): DayInput => ({
+  midnight,
+  now: null,
+  jobs: [JOB],
+  people: two,
+  away: {},
+  locks: [],
+  rules: DEFAULT_HOUSE_RULES,
+  ...change,
+})
 function planned(input: DayInput) {
   const found = solveDay(input)
   if (!found.ok) throw new Error(found.why)
   expect(verifySchedule(found.instance, found.schedule).filter(f => !found.late.includes(f.chain))).toEqual([])
   return { input, ...found, ...dayBlocks(input, found.instance, found.schedule) }
 }
-const nameOf = (id: string) => ({ ada: 'Ada', ben: 'Ben' }[id] ?? id)
+const nameOf = (id: string) => ({ ada: 'Ada', ben: 'Ben' })[id] ?? id
 
 describe('a day as tasks', () => {
   it('a job gets ready, is coated and rinsed piece by piece, is cleared up, dries and is looked at', () => {
     const { blocks, dwells, drying } = planned(dayOf())
     expect(blocks[0]).toMatchObject({ words: 'Get ready: 4 tumblers for the club', person: 'ada', from: at(8, 30) })
-    expect(blocks.filter(b => b.skill === 'coat').map(b => b.words).sort()).toEqual([1, 2, 3, 4].map(n => `Coat tumbler ${n}`))
+    expect(
+      blocks
+        .filter(b => b.skill === 'coat')
+        .map(b => b.words)
+        .sort(),
+    ).toEqual([1, 2, 3, 4].map(n => `Coat tumbler ${n}`))
     expect(dwells).toHaveLength(4)
     for (const d of dwells) expect(d.to).toBeGreaterThanOrEqual(d.notBefore)
     for (const d of dwells) expect(d.to).toBeLessThanOrEqual(d.notAfter)
@@ -37,7 +67,17 @@ describe('a day as tasks', () => {
   })
   it('hours, breaks and who leaves early are kept; what dries into the night is looked at next morning', () => {
     const rules = { ...DEFAULT_HOUSE_RULES, dryTime: 10 * 3600 }
-    const { blocks } = planned(dayOf({ rules, away: { ada: [[at(9), at(10)], [at(15), at(24)]] } }))
+    const { blocks } = planned(
+      dayOf({
+        rules,
+        away: {
+          ada: [
+            [at(9), at(10)],
+            [at(15), at(24)],
+          ],
+        },
+      }),
+    )
     for (const b of blocks.filter(x => x.person === 'ada')) expect([b.words, b.to <= at(9) || b.from >= at(10)]).toEqual([b.words, true])
     expect(blocks.at(-1)!.from).toBeGreaterThanOrEqual(24 * 3600 + rules.workFrom)
   })
@@ -49,7 +89,11 @@ describe('a day as tasks', () => {
     expect(mirror).toMatchObject({ holdsPlace: false, tasks: [{ skill: 'blast', uses: 'cabinet' }] })
   })
   it('a swirl and drip checks become calls inside the dwell, over before the rinse', () => {
-    const long = planRecipe({ ...FOUR_TUMBLERS, schools: { ...FOUR_TUMBLERS.schools, care: 'swirl' }, lot: { ...FOUR_TUMBLERS.lot, kind: 'slow-cream', label: { min: 900, max: 900 } } }).plan!
+    const long = planRecipe({
+      ...FOUR_TUMBLERS,
+      schools: { ...FOUR_TUMBLERS.schools, care: 'swirl' },
+      lot: { ...FOUR_TUMBLERS.lot, kind: 'slow-cream', label: { min: 900, max: 900 } },
+    }).plan!
     const { instance, blocks } = planned(dayOf({ jobs: [{ ...JOB, plan: long }] }))
     const care = instance.chains.find(c => c.id === 'job:1')!.tasks.filter(t => t.skill === 'care')
     expect(care.map(t => t.lag!.best)).toEqual([180, 360, 450, 540, 720])
@@ -89,7 +133,10 @@ describe('while it runs', () => {
   })
   it('a piece that broke is gone from the plan; who leaves hands the rest over', () => {
     const input = running()
-    const state = { ...input.jobs[0]!.state!, pieces: input.jobs[0]!.state!.pieces.map(p => (p.n === 4 ? { ...p, withdrawn: { by: 'ada', at: START, reason: 'broke' } } : p)) }
+    const state = {
+      ...input.jobs[0]!.state!,
+      pieces: input.jobs[0]!.state!.pieces.map(p => (p.n === 4 ? { ...p, withdrawn: { by: 'ada', at: START, reason: 'broke' } } : p)),
+    }
     const cleo = { id: 'cleo', name: 'Cleo', may: SKILLS }
     const { blocks } = planned({ ...input, jobs: [{ ...JOB, state }], people: [...two, cleo], away: { ada: [[at(9, 33) + 20, at(24)]] } })
     expect(blocks.some(b => b.chain === 'job:4')).toBe(false)
@@ -101,7 +148,9 @@ describe('while it runs', () => {
     bench.upTo('resist')
     bench.wait(60)
     bench.send({ kind: 'step.done', step: 'resist' }, 'ada')
-    const { blocks } = planned(dayOf({ jobs: [{ ...JOB, state: bench.state() }], now: at(9, 10), people: [{ ...two[0]!, id: 'zoe' }, ...two] }))
+    const { blocks } = planned(
+      dayOf({ jobs: [{ ...JOB, state: bench.state() }], now: at(9, 10), people: [{ ...two[0]!, id: 'zoe' }, ...two] }),
+    )
     expect(blocks[0]).toMatchObject({ words: 'Get ready: 4 tumblers for the club', person: 'ada', fact: true, from: at(9, 10) })
   })
   it('what is in hand after hours goes on tonight; what nobody is at, or is paused, waits for the morning', () => {
@@ -110,7 +159,10 @@ describe('while it runs', () => {
     bench.upTo('etch')
     const since = Math.ceil((bench.now - midnight) / 1000)
     expect(since).toBeGreaterThanOrEqual(at(18))
-    const on = (now: number) => planned(dayOf({ jobs: [{ ...JOB, state: bench.state() }], now })).blocks.filter(b => b.skill === 'coat').map(b => b.from)
+    const on = (now: number) =>
+      planned(dayOf({ jobs: [{ ...JOB, state: bench.state() }], now }))
+        .blocks.filter(b => b.skill === 'coat')
+        .map(b => b.from)
     expect(Math.min(...on(since + 60))).toBe(since + 60)
     expect(Math.max(...on(since + 60))).toBeLessThan(at(24))
     expect(Math.min(...on(since + 3600))).toBe(at(24 + 8, 30))
@@ -121,7 +173,11 @@ describe('while it runs', () => {
     const before = planned(dayOf()).blocks
     expect(dayChanges(before, before, nameOf)).toEqual([])
     const later = before.map(b => (b.chain === 'job:2' && b.skill === 'rinse' ? { ...b, from: b.from + 120, person: 'ada' } : b))
-    const told = dayChanges(before.map(b => (b.chain === 'job:2' ? { ...b, person: 'ben' } : b)), later.map(b => (b.chain === 'job:2' && b.skill === 'coat' ? { ...b, person: 'ben' } : b)), nameOf)
+    const told = dayChanges(
+      before.map(b => (b.chain === 'job:2' ? { ...b, person: 'ben' } : b)),
+      later.map(b => (b.chain === 'job:2' && b.skill === 'coat' ? { ...b, person: 'ben' } : b)),
+      nameOf,
+    )
     expect(told).toHaveLength(1)
     expect(told[0]).toMatch(/^Rinse tumbler 2: \d+:\d\d, was \d+:\d\d; Ada instead of Ben\.$/)
   })
@@ -133,10 +189,22 @@ describe('while it runs', () => {
     expect(dayChanges(before, given, nameOf)).toEqual([])
     expect(knownHands(given)).toEqual(Object.fromEntries(Object.entries(knownHands(before)).filter(([name]) => name in knownHands(given))))
     const handed = given.map(b => (b.piece === 2 && b.skill !== 'coat' ? { ...b, person: b.person === 'ada' ? 'ben' : 'ada' } : b))
-    expect(handOvers(before, handed, 'job', nameOf)).toEqual([expect.stringMatching(/^Rinse tumbler 2: (Ada instead of Ben|Ben instead of Ada)$/)])
+    expect(handOvers(before, handed, 'job', nameOf)).toEqual([
+      expect.stringMatching(/^Rinse tumbler 2: (Ada instead of Ben|Ben instead of Ada)$/),
+    ])
     expect(handOvers(before, handed, 'another', nameOf)).toEqual([])
     const all = before.map(b => ({ ...b, person: 'ben' }))
-    expect(handOvers(all.map(b => ({ ...b, person: 'ada' })), all, 'job', nameOf).sort()).toEqual([expect.stringMatching(/^Coat tumbler \d, \d, \d, \d: Ben instead of Ada$/), expect.stringMatching(/^Rinse tumbler \d, \d, \d, \d: Ben instead of Ada$/)])
+    expect(
+      handOvers(
+        all.map(b => ({ ...b, person: 'ada' })),
+        all,
+        'job',
+        nameOf,
+      ).sort(),
+    ).toEqual([
+      expect.stringMatching(/^Coat tumbler \d, \d, \d, \d: Ben instead of Ada$/),
+      expect.stringMatching(/^Rinse tumbler \d, \d, \d, \d: Ben instead of Ada$/),
+    ])
   })
   it('a run that has not begun plans as a job does', () => {
     expect(planned(dayOf({ jobs: [{ ...JOB, state: emptyRun(plan) }] })).blocks.length).toBe(planned(dayOf()).blocks.length)
@@ -146,7 +214,8 @@ describe('while it runs', () => {
 describe('a task moved by hand', () => {
   const { instance, schedule, blocks } = planned(dayOf())
   const coat = blocks.find(b => b.words === 'Coat tumbler 2')!
-  const move = (chain: string, task: number, start: number, person = 'ada', locks: DayInput['locks'] = []) => moveTask(instance, schedule, locks, { chain, task, start, person }, nameOf)
+  const move = (chain: string, task: number, start: number, person = 'ada', locks: DayInput['locks'] = []) =>
+    moveTask(instance, schedule, locks, { chain, task, start, person }, nameOf)
   it('lands where it was dropped and stays there when the rest is planned again', () => {
     const moved = move('job:2', 0, coat.from + 1200)
     expect(moved).toEqual({ ok: true, locks: [{ chain: 'job:2', task: 0, start: coat.from + 1200, person: 'ada' }], snapped: null })
@@ -170,16 +239,26 @@ describe('a task moved by hand', () => {
     expect(move('job:2', 0, coat.from, 'ben')).toMatchObject({ ok: false, why: expect.stringMatching(/^Ben may not coat/) })
     expect(move('job:2', 0, at(22))).toMatchObject({ ok: false, why: expect.stringMatching(/^Ada is not there at 22:00/) })
     expect(move('job:after', 0, at(8, 30), 'ben')).toMatchObject({ ok: false, why: expect.stringMatching(/^It waits for/) })
-    expect(move('job:2', 0, coat.from, 'ada', [{ chain: 'job:3', task: 0, start: coat.from + 10, person: 'ada' }])).toMatchObject({ ok: false, why: expect.stringMatching(/locked/) })
+    expect(move('job:2', 0, coat.from, 'ada', [{ chain: 'job:3', task: 0, start: coat.from + 10, person: 'ada' }])).toMatchObject({
+      ok: false,
+      why: expect.stringMatching(/locked/),
+    })
     expect(move('job:9', 0, coat.from)).toMatchObject({ ok: false })
   })
   it('a rinse is locked with its coat, and a coat lets go of its rinse', () => {
     const rinse = { chain: 'job:2', task: blocks.find(b => b.words === 'Rinse tumbler 2')!.task }
     const tasksOf = (locks: DayInput['locks']) => locks.map(l => [l.chain, l.task])
     const both = toggleLock(instance, schedule, [{ chain: 'job:3', task: 0, start: 1, person: 'ada' }], rinse)
-    expect(tasksOf(both)).toEqual([['job:3', 0], ['job:2', 0], ['job:2', rinse.task]])
+    expect(tasksOf(both)).toEqual([
+      ['job:3', 0],
+      ['job:2', 0],
+      ['job:2', rinse.task],
+    ])
     expect(both[1]).toEqual({ chain: 'job:2', task: 0, start: coat.from, person: coat.person })
-    expect(tasksOf(toggleLock(instance, schedule, both, rinse))).toEqual([['job:3', 0], ['job:2', 0]])
+    expect(tasksOf(toggleLock(instance, schedule, both, rinse))).toEqual([
+      ['job:3', 0],
+      ['job:2', 0],
+    ])
     expect(tasksOf(toggleLock(instance, schedule, both, { chain: 'job:2', task: 0 }))).toEqual([['job:3', 0]])
     expect(toggleLock(instance, schedule, both, { chain: 'job:9', task: 0 })).toEqual(both)
   })
@@ -190,8 +269,12 @@ describe('promised dates against the load', () => {
   const days = ['2030-06-03', '2030-06-04', '2030-06-05'].map(day => ({ day, capacity: workOf(plan) * 1.5 }))
   it('the soonest promised is done first; what no longer fits before its date is named', () => {
     const { days: loads, promises } = loadOf([job('c', '2030-06-03'), job('a', '2030-06-03'), job('b', '2030-06-05')], days)
-    expect(promises.map(p => [p.id, p.endsOn, p.late])).toEqual([['c', '2030-06-03', false], ['a', '2030-06-04', true], ['b', '2030-06-04', false]])
-    expect(loads.map(l => Math.round(l.used / workOf(plan) * 10) / 10)).toEqual([1.5, 1.5, 0])
+    expect(promises.map(p => [p.id, p.endsOn, p.late])).toEqual([
+      ['c', '2030-06-03', false],
+      ['a', '2030-06-04', true],
+      ['b', '2030-06-04', false],
+    ])
+    expect(loads.map(l => Math.round((l.used / workOf(plan)) * 10) / 10)).toEqual([1.5, 1.5, 0])
   })
   it('what is half done asks for half; what cannot be planned asks for nothing and is not late', () => {
     const { promises } = loadOf([job('a', '2030-06-03', 0.5), { ...job('b', '2030-06-03'), plan: null }], days)
@@ -199,7 +282,10 @@ describe('promised dates against the load', () => {
     expect(promises[1]).toMatchObject({ work: 0, late: false })
   })
   it('more than all days hold ends on none of them', () => {
-    const { promises } = loadOf(Array.from({ length: 6 }, (_, i) => job(`j${i}`, '2030-06-05')), days)
+    const { promises } = loadOf(
+      Array.from({ length: 6 }, (_, i) => job(`j${i}`, '2030-06-05')),
+      days,
+    )
     expect(promises.at(-1)).toMatchObject({ endsOn: null, late: true })
   })
 })

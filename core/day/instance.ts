@@ -42,11 +42,25 @@ function handsOf({ people, away, rules, midnight, now, jobs }: DayInput): Hands[
   // Whoever is still here with work in hand goes on, whatever the clock on the wall says.
   const goesOn = now !== null && jobs.some(j => inHand(j, midnight, now))
   return people.map((p) => {
-    const today: [number, number][] = [goesOn ? [now, Math.max(rules.workTo, now + OVERTIME)] : [Math.max(rules.workFrom, now ?? 0), rules.workTo]]
+    const today: [number, number][] = [
+      goesOn ? [now, Math.max(rules.workTo, now + OVERTIME)] : [Math.max(rules.workFrom, now ?? 0), rules.workTo],
+    ]
     const end = today[0]![1]
     const gaps = [...(away[p.id] ?? [])].sort((a, b) => a[0] - b[0])
-    const shifts = gaps.reduce<[number, number][]>((open, [from, to]) => open.flatMap(([a, b]): [number, number][] => [[a, Math.min(b, from)], [Math.max(a, to), b]]), today).filter(([a, b]) => b > a)
-    const later = Array.from({ length: FURTHER_DAYS }, (_, i): [number, number] => [(i + 1) * DAY + rules.workFrom, (i + 1) * DAY + rules.workTo])
+    const shifts = gaps
+      .reduce<[number, number][]>(
+        (open, [from, to]) =>
+          open.flatMap(([a, b]): [number, number][] => [
+            [a, Math.min(b, from)],
+            [Math.max(a, to), b],
+          ]),
+        today,
+      )
+      .filter(([a, b]) => b > a)
+    const later = Array.from({ length: FURTHER_DAYS }, (_, i): [number, number] => [
+      (i + 1) * DAY + rules.workFrom,
+      (i + 1) * DAY + rules.workTo,
+    ])
     return { id: p.id, may: p.may, shifts: [...shifts, ...later.filter(([from]) => from > end)] }
   })
 }
@@ -55,11 +69,21 @@ const whole = (s: number) => Math.max(1, Math.round(s))
 
 /** Calls during the dwell that want hands, as tasks; those that come too close to the rinse are left to it. */
 function careTasks(plan: RunPlan, least: number, grace: number): Task[] {
-  const times = plan.care.filter(c => c.id !== 'move' && c.id !== 're-wet').flatMap(c => (c.every === null ? [c.first] : Array.from({ length: Math.max(0, Math.floor((least - c.first) / c.every) + 1) }, (_, i) => c.first + i * c.every!)))
-  return times.sort((a, b) => a - b).flatMap((at): Task[] => {
-    const most = Math.min(at + grace, least - CARE_SECONDS - CARE_BEFORE_RINSE)
-    return most < at ? [] : [{ skill: 'care', seconds: CARE_SECONDS, stand: 'bench', uses: null, lag: { least: Math.max(0, at - grace), best: at, most } }]
-  })
+  const times = plan.care
+    .filter(c => c.id !== 'move' && c.id !== 're-wet')
+    .flatMap(c =>
+      c.every === null
+        ? [c.first]
+        : Array.from({ length: Math.max(0, Math.floor((least - c.first) / c.every) + 1) }, (_, i) => c.first + i * c.every!),
+    )
+  return times
+    .sort((a, b) => a - b)
+    .flatMap((at): Task[] => {
+      const most = Math.min(at + grace, least - CARE_SECONDS - CARE_BEFORE_RINSE)
+      return most < at
+        ? []
+        : [{ skill: 'care', seconds: CARE_SECONDS, stand: 'bench', uses: null, lag: { least: Math.max(0, at - grace), best: at, most } }]
+    })
 }
 
 /** One piece from its first touch to its rinse. */
@@ -69,15 +93,23 @@ function pieceTasks(plan: RunPlan, n: number, grace: number): Task[] {
   const at = plan.rinseAt ?? 'sink'
   const off = (lag: Lag): Task => ({ skill: 'rinse', seconds: whole(plan.hands.off), stand: at, uses: at, lag })
   // Metal is rubbed the whole time: the hands stay with it until its best.
-  if (plan.method === 'liquid') return [{ skill: 'coat', seconds: whole(plan.hands.coat + window.best), stand: 'bench', uses: null }, off({ least: 0, best: 0, most: Math.max(0, Math.floor(window.notAfter - window.best)) })]
-  const lag = { least: Math.ceil(window.notBefore), best: Math.round(window.best), most: Math.max(Math.ceil(window.notBefore), Math.floor(window.notAfter)) }
+  if (plan.method === 'liquid')
+    return [
+      { skill: 'coat', seconds: whole(plan.hands.coat + window.best), stand: 'bench', uses: null },
+      off({ least: 0, best: 0, most: Math.max(0, Math.floor(window.notAfter - window.best)) }),
+    ]
+  const lag = {
+    least: Math.ceil(window.notBefore),
+    best: Math.round(window.best),
+    most: Math.max(Math.ceil(window.notBefore), Math.floor(window.notAfter)),
+  }
   return [{ skill: 'coat', seconds: whole(plan.hands.coat), stand: 'bench', uses: null }, ...careTasks(plan, lag.least, grace), off(lag)]
 }
 
 /** Facts of a run put in place of what was planned: what is begun stays with whoever began it, and takes at least until now. */
 function withFacts(tasks: Task[], piece: PieceState, plan: RunPlan, { midnight, now }: DayInput): Task[] {
   const at = (s: Stamp) => Math.round((s.at - midnight) / 1000)
-  const began = plan.method === 'blast' ? piece.gunOn ?? piece.blasted : piece.coatStarted
+  const began = plan.method === 'blast' ? (piece.gunOn ?? piece.blasted) : piece.coatStarted
   if (!began) return tasks
   const ends = piece.covered ?? piece.blasted
   const liquid = plan.method === 'liquid' ? Math.round(windowOf(plan, piece.n).best) : 0
@@ -91,7 +123,13 @@ function withFacts(tasks: Task[], piece: PieceState, plan: RunPlan, { midnight, 
     }
     // Whoever took it over rinses it, as far as they may.
     if (!piece.off) return [takenSince(piece) ? { ...t, was: piece.taken!.by } : t]
-    return [{ ...t, seconds: piece.rinsed ? Math.max(1, at(piece.rinsed) - at(piece.off)) : Math.max(t.seconds, (now ?? 0) - at(piece.off) + 1), fixed: { start: at(piece.off), person: piece.off.by } }]
+    return [
+      {
+        ...t,
+        seconds: piece.rinsed ? Math.max(1, at(piece.rinsed) - at(piece.off)) : Math.max(t.seconds, (now ?? 0) - at(piece.off) + 1),
+        fixed: { start: at(piece.off), person: piece.off.by },
+      },
+    ]
   })
   return [{ ...first, seconds, fixed: { start: at(began), person: began.by } }, ...rest]
 }
@@ -107,7 +145,15 @@ function stillTo(plan: RunPlan, state: RunState | null, from: number, to: number
 
 /** Who did the latest of these steps: whoever is in the middle of a stretch goes on with it. */
 function whoIsAt(state: RunState | null, steps: readonly Step[]): string | null {
-  return (state && latestStep(state, steps.map(s => s.id)))?.by ?? null
+  return (
+    (
+      state
+      && latestStep(
+        state,
+        steps.map(s => s.id),
+      )
+    )?.by ?? null
+  )
 }
 
 function jobChains(job: DayJob, input: DayInput): Chain[] {
@@ -125,19 +171,45 @@ function jobChains(job: DayJob, input: DayInput): Chain[] {
     return { id: chainId(job.id, part), tasks: [{ ...task, uses: null, ...fixed }], release, after: waits, holdsPlace: false, tail: 0 }
   }
   const chains: Chain[] = []
-  if (ready.length > 0) chains.push(plain('ready', { skill: 'prepare', seconds: whole(secondsOf(ready)), stand: 'bench' }, [], plan.steps.slice(0, etch)))
+  if (ready.length > 0)
+    chains.push(plain('ready', { skill: 'prepare', seconds: whole(secondsOf(ready)), stand: 'bench' }, [], plan.steps.slice(0, etch)))
   const waits = chains.map(c => ({ chain: c.id, wait: 0 }))
   const pieces = Array.from({ length: plan.pieces }, (_, i) => i + 1).flatMap((n): Chain[] => {
     const piece = state?.pieces[n - 1]
     // Over and done: what it kept busy lies in the past.
     if (piece && ['rinsed', 'withdrawn', 'blasted'].includes(pieceStage(piece))) return []
     const tasks = pieceTasks(plan, n, input.rules.careGrace)
-    return [{ id: chainId(job.id, n), tasks: piece ? withFacts(tasks, piece, plan, input) : tasks, release, after: waits, holdsPlace: !blast, tail: 0 }]
+    return [
+      {
+        id: chainId(job.id, n),
+        tasks: piece ? withFacts(tasks, piece, plan, input) : tasks,
+        release,
+        after: waits,
+        holdsPlace: !blast,
+        tail: 0,
+      },
+    ]
   })
   chains.push(...pieces)
   const done = pieces.map(c => ({ chain: c.id, wait: 0 }))
-  if (after.length > 0) chains.push(plain('after', { skill: 'finish', seconds: whole(secondsOf(after)), stand: blast ? 'bench' : 'sink' }, done, plan.steps.slice(etch + 1, look)))
-  if (lookSteps.length > 0) chains.push(plain('look', { skill: 'finish', seconds: whole(secondsOf(lookSteps)), stand: 'rack' }, after.length > 0 ? [{ chain: chainId(job.id, 'after'), wait: input.rules.dryTime }] : [], []))
+  if (after.length > 0)
+    chains.push(
+      plain(
+        'after',
+        { skill: 'finish', seconds: whole(secondsOf(after)), stand: blast ? 'bench' : 'sink' },
+        done,
+        plan.steps.slice(etch + 1, look),
+      ),
+    )
+  if (lookSteps.length > 0)
+    chains.push(
+      plain(
+        'look',
+        { skill: 'finish', seconds: whole(secondsOf(lookSteps)), stand: 'rack' },
+        after.length > 0 ? [{ chain: chainId(job.id, 'after'), wait: input.rules.dryTime }] : [],
+        [],
+      ),
+    )
   return chains
 }
 
@@ -146,26 +218,42 @@ function withLocks(chains: Chain[], locks: DayInput['locks']): Chain[] {
   return chains.map((chain) => {
     const mine = locks.filter(l => l.chain === chain.id)
     if (mine.length === 0) return chain
-    return { ...chain, tasks: chain.tasks.map((task, k) => {
-      const lock = mine.find(l => l.task === k)
-      return lock && !task.fixed && (k === 0 || chain.tasks[0]!.fixed || mine.some(l => l.task === 0)) ? { ...task, fixed: { start: lock.start, person: lock.person } } : task
-    }) }
+    return {
+      ...chain,
+      tasks: chain.tasks.map((task, k) => {
+        const lock = mine.find(l => l.task === k)
+        return lock && !task.fixed && (k === 0 || chain.tasks[0]!.fixed || mine.some(l => l.task === 0))
+          ? { ...task, fixed: { start: lock.start, person: lock.person } }
+          : task
+      }),
+    }
   })
 }
 
 /** Each task with whom the known plan gave it to. */
-const withKnown = (chains: Chain[], known: DayInput['known']): Chain[] => (known
-  ? chains.map(c => ({ ...c, tasks: c.tasks.map((t, k) => {
-      const was = known[taskName(c.id, t.skill, k, c.tasks.length)]
-      return was === undefined || t.was !== undefined ? t : { ...t, was }
-    }) }))
-  : chains)
+const withKnown = (chains: Chain[], known: DayInput['known']): Chain[] =>
+  known
+    ? chains.map(c => ({
+        ...c,
+        tasks: c.tasks.map((t, k) => {
+          const was = known[taskName(c.id, t.skill, k, c.tasks.length)]
+          return was === undefined || t.was !== undefined ? t : { ...t, was }
+        }),
+      }))
+    : chains
 
 /** A day as coupled tasks: each job gets ready, its pieces are coated and rinsed, it is cleared up, and looked at once it is dry. */
 export function dayInstance(input: DayInput): Instance {
   const { rules } = input
   return {
-    chains: withKnown(withLocks(input.jobs.flatMap(j => jobChains(j, input)), input.locks), input.known), hands: handsOf(input),
+    chains: withKnown(
+      withLocks(
+        input.jobs.flatMap(j => jobChains(j, input)),
+        input.locks,
+      ),
+      input.known,
+    ),
+    hands: handsOf(input),
     fixtures: { place: rules.places, sink: rules.sinks, tub: rules.tubs, cabinet: rules.cabinets },
   }
 }

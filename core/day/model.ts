@@ -19,7 +19,12 @@ export interface DayPerson {
 }
 
 /** A task that somebody has put where it is. s from midnight */
-export interface Lock { chain: string, task: number, start: number, person: string }
+export interface Lock {
+  chain: string
+  task: number
+  start: number
+  person: string
+}
 
 /** Times at which a person is away, s from midnight. */
 export type Away = Record<string, readonly (readonly [number, number])[]>
@@ -48,7 +53,8 @@ export interface DayChain {
 }
 
 /** A task that keeps its name while those before it are done and go: calls count from the end of their chain. @param tasks of the chain */
-export const taskName = (chain: string, skill: Skill, task: number, tasks: number): string => `${chain}#${skill}${skill === 'care' ? tasks - task : ''}`
+export const taskName = (chain: string, skill: Skill, task: number, tasks: number): string =>
+  `${chain}#${skill}${skill === 'care' ? tasks - task : ''}`
 
 const PART = /^(.+):(ready|after|look|\d+)$/
 
@@ -59,5 +65,7 @@ export function readChain(id: string): DayChain {
   const match = PART.exec(id)
   if (!match) throw new RangeError(`"${id}" is no part of a day.`)
   const part = match[2]!
-  return /^\d+$/.test(part) ? { job: match[1]!, kind: 'piece', piece: Number(part) } : { job: match[1]!, kind: part as 'ready' | 'after' | 'look' }
+  return /^\d+$/.test(part)
+    ? { job: match[1]!, kind: 'piece', piece: Number(part) }
+    : { job: match[1]!, kind: part as 'ready' | 'after' | 'look' }
 }

@@ -25,13 +25,22 @@ const isLook = (c: Chain) => readChain(c.id).kind === 'look'
 
 /** A lock that comes before what it waits for is over. */
 function lockedTooEarly(input: DayInput, instance: Instance, schedule: Schedule): string | null {
-  const end = (id: string) => Math.max(-Infinity, ...schedule.filter(s => s.chain === id).map(s => s.start + instance.chains.find(c => c.id === id)!.tasks[s.task]!.seconds))
+  const end = (id: string) =>
+    Math.max(
+      -Infinity,
+      ...schedule.filter(s => s.chain === id).map(s => s.start + instance.chains.find(c => c.id === id)!.tasks[s.task]!.seconds),
+    )
   for (const lock of input.locks) {
     const chain = instance.chains.find(c => c.id === lock.chain)
     const ready = Math.max(-Infinity, ...(chain?.after ?? []).map(a => end(a.chain) + a.wait))
     if (chain && lock.task === 0 && ready > lock.start) {
-      const words = taskWords(input.jobs.find(j => j.id === readChain(chain.id).job)!, chain, 0)
-      return `${words} is locked at ${formatPlanTime(lock.start)}, but what it waits for is not over before ${formatPlanTime(ready)}. Unlock it or move it later.`
+      const words = taskWords(
+        input.jobs.find(j => j.id === readChain(chain.id).job)!,
+        chain,
+        0,
+      )
+      return `${words} is locked at ${formatPlanTime(lock.start)}, but what it waits for is not over before ${formatPlanTime(ready)}. `
+        + `Unlock it or move it later.`
     }
   }
   return null
@@ -52,8 +61,19 @@ export function solveDay(input: DayInput, options: SolveOptions = {}): SolvedDay
   const early = lockedTooEarly(input, work, found.schedule)
   if (early) return { ok: false, instance, stuck: null, why: early }
   const set = new Map(found.schedule.map(s => [`${s.chain}#${s.task}`, s]))
-  const standing = instance.chains.map((c): Chain => (isLook(c) ? c : { ...c, tasks: c.tasks.map((t, k) => ({ ...t, fixed: set.get(`${c.id}#${k}`)! })) }))
+  const standing = instance.chains.map((c): Chain =>
+    isLook(c) ? c : { ...c, tasks: c.tasks.map((t, k) => ({ ...t, fixed: set.get(`${c.id}#${k}`)! })) },
+  )
   const looks = scheduleInOrder({ ...instance, chains: standing }, standing.filter(isLook))
-  if (looks.stuck) return { ok: false, instance, stuck: looks.stuck.id, why: 'Nobody is there to look at the dry pieces in the coming days.' }
-  return { ok: true, instance, schedule: [...found.schedule, ...looks.schedule.filter(s => isLook(instance.chains.find(c => c.id === s.chain)!))], end: found.end, bound: found.bound, proved: found.proved, late: found.late }
+  if (looks.stuck)
+    return { ok: false, instance, stuck: looks.stuck.id, why: 'Nobody is there to look at the dry pieces in the coming days.' }
+  return {
+    ok: true,
+    instance,
+    schedule: [...found.schedule, ...looks.schedule.filter(s => isLook(instance.chains.find(c => c.id === s.chain)!))],
+    end: found.end,
+    bound: found.bound,
+    proved: found.proved,
+    late: found.late,
+  }
 }

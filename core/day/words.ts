@@ -49,7 +49,11 @@ export interface Dwell {
 }
 
 /** A job drying, s from midnight. */
-export interface Drying { job: string, from: number, to: number }
+export interface Drying {
+  job: string
+  from: number
+  to: number
+}
 
 const blockKey = (s: Pick<Slot, 'chain' | 'task'>): string => `${s.chain}#${s.task}`
 
@@ -57,26 +61,58 @@ const blockKey = (s: Pick<Slot, 'chain' | 'task'>): string => `${s.chain}#${s.ta
 export function dayBlocks(input: DayInput, instance: Instance, schedule: Schedule): { blocks: Block[], dwells: Dwell[], drying: Drying[] } {
   const chains = new Map(instance.chains.map(c => [c.id, c]))
   const jobs = new Map(input.jobs.map(j => [j.id, j]))
-  const blocks = schedule.flatMap((s): Block[] => {
-    const chain = chains.get(s.chain)
-    if (!chain) return []
-    const { job, piece } = readChain(s.chain)
-    const task = chain.tasks[s.task]!
-    const locked = input.locks.some(l => l.chain === s.chain && l.task === s.task)
-    return [{
-      key: blockKey(s), chain: s.chain, task: s.task, job, piece: piece ?? null, skill: task.skill, stand: task.stand, person: s.person, words: taskWords(jobs.get(job)!, chain, s.task),
-      from: s.start, to: s.start + task.seconds, fact: Boolean(task.fixed) && !locked, locked,
-    }]
-  }).sort((a, b) => a.from - b.from)
-  const dwells = blocks.filter(b => b.skill === 'rinse').flatMap((off): Dwell[] => {
-    const coat = blocks.find(b => b.chain === off.chain && b.task === 0)
-    const lag = chains.get(off.chain)!.tasks[off.task]!.lag
-    return coat && lag ? [{ chain: off.chain, job: off.job, piece: off.piece!, from: coat.to, to: off.from, notBefore: coat.to + lag.least, best: coat.to + lag.best, notAfter: coat.to + lag.most }] : []
-  })
-  const drying = blocks.filter(b => readChain(b.chain).kind === 'look').flatMap((look): Drying[] => {
-    const after = blocks.find(b => b.job === look.job && readChain(b.chain).kind === 'after')
-    return after ? [{ job: look.job, from: after.to, to: look.from }] : []
-  })
+  const blocks = schedule
+    .flatMap((s): Block[] => {
+      const chain = chains.get(s.chain)
+      if (!chain) return []
+      const { job, piece } = readChain(s.chain)
+      const task = chain.tasks[s.task]!
+      const locked = input.locks.some(l => l.chain === s.chain && l.task === s.task)
+      return [
+        {
+          key: blockKey(s),
+          chain: s.chain,
+          task: s.task,
+          job,
+          piece: piece ?? null,
+          skill: task.skill,
+          stand: task.stand,
+          person: s.person,
+          words: taskWords(jobs.get(job)!, chain, s.task),
+          from: s.start,
+          to: s.start + task.seconds,
+          fact: Boolean(task.fixed) && !locked,
+          locked,
+        },
+      ]
+    })
+    .sort((a, b) => a.from - b.from)
+  const dwells = blocks
+    .filter(b => b.skill === 'rinse')
+    .flatMap((off): Dwell[] => {
+      const coat = blocks.find(b => b.chain === off.chain && b.task === 0)
+      const lag = chains.get(off.chain)!.tasks[off.task]!.lag
+      return coat && lag
+        ? [
+            {
+              chain: off.chain,
+              job: off.job,
+              piece: off.piece!,
+              from: coat.to,
+              to: off.from,
+              notBefore: coat.to + lag.least,
+              best: coat.to + lag.best,
+              notAfter: coat.to + lag.most,
+            },
+          ]
+        : []
+    })
+  const drying = blocks
+    .filter(b => readChain(b.chain).kind === 'look')
+    .flatMap((look): Drying[] => {
+      const after = blocks.find(b => b.job === look.job && readChain(b.chain).kind === 'after')
+      return after ? [{ job: look.job, from: after.to, to: look.from }] : []
+    })
   return { blocks, dwells, drying }
 }
 
@@ -91,9 +127,13 @@ function byName(blocks: readonly Block[]): Map<string, Block> {
 }
 
 /** Who is to do what by a plan: given along when the day is planned again, they keep it where no time is lost by that. */
-export const knownHands = (blocks: readonly Block[]): Record<string, string> => Object.fromEntries([...byName(blocks)].map(([name, b]) => [name, b.person]))
+export const knownHands = (blocks: readonly Block[]): Record<string, string> =>
+  Object.fromEntries([...byName(blocks)].map(([name, b]) => [name, b.person]))
 
-/** Whose coats and rinses of a job are somebody else's now than by the plan before, soonest first: `Rinse tumbler 2, 3: Osk instead of Juno`. */
+/**
+ * Whose coats and rinses of a job are somebody else's now than by the plan before, soonest first: `Rinse tumbler 2, 3: Osk instead of
+ * Juno`.
+ */
 export function handOvers(before: readonly Block[], after: readonly Block[], job: string, nameOf: (person: string) => string): string[] {
   const old = byName(before)
   const handed = new Map<string, { what: string, pieces: number[], who: string }>()
@@ -110,12 +150,15 @@ export function handOvers(before: readonly Block[], after: readonly Block[], job
 /** What another plan changes for people who know the old one, soonest first. */
 export function dayChanges(before: readonly Block[], after: readonly Block[], nameOf: (person: string) => string): string[] {
   const old = byName(before)
-  return [...byName(after)].filter(([, b]) => !b.fact && b.skill !== 'care').flatMap(([name, b]): string[] => {
-    const was = old.get(name)
-    if (!was) return []
-    const moved = Math.abs(b.from - was.from) >= WORTH_SAYING
-    const handed = b.person !== was.person
-    if (!moved && !handed) return []
-    return [`${capital(b.words)}: ${moved ? `${formatPlanTime(b.from)}, was ${formatPlanTime(was.from)}` : `at ${formatPlanTime(b.from)} as before`}${handed ? `; ${nameOf(b.person)} instead of ${nameOf(was.person)}` : ''}.`]
-  })
+  return [...byName(after)]
+    .filter(([, b]) => !b.fact && b.skill !== 'care')
+    .flatMap(([name, b]): string[] => {
+      const was = old.get(name)
+      if (!was) return []
+      const moved = Math.abs(b.from - was.from) >= WORTH_SAYING
+      const handed = b.person !== was.person
+      if (!moved && !handed) return []
+      const when = moved ? `${formatPlanTime(b.from)}, was ${formatPlanTime(was.from)}` : `at ${formatPlanTime(b.from)} as before`
+      return [`${capital(b.words)}: ${when}${handed ? `; ${nameOf(b.person)} instead of ${nameOf(was.person)}` : ''}.`]
+    })
 }

@@ -7,8 +7,18 @@ import type { DwellInput } from './index'
 
 const rules = DEFAULT_HOUSE_RULES
 const general: DwellInput = {
-  kind: etchantKind('general-cream'), label: { min: 300, max: 300 }, school: 'label', coupon: null, ownBest: null, substrate: substrateKind('soda-lime'), openDays: 20,
-  temperature: null, finest: null, openArea: 945, coatSeconds: 30, rules,
+  kind: etchantKind('general-cream'),
+  label: { min: 300, max: 300 },
+  school: 'label',
+  coupon: null,
+  ownBest: null,
+  substrate: substrateKind('soda-lime'),
+  openDays: 20,
+  temperature: null,
+  finest: null,
+  openArea: 945,
+  coatSeconds: 30,
+  rules,
 }
 const window = (change: Partial<DwellInput> = {}) => decideDwell({ ...general, ...change }).window
 const fast = { kind: etchantKind('fast-cream'), label: { min: 60, max: 180 } }
@@ -49,7 +59,12 @@ describe('what pulls on the window', () => {
     expect(window({ substrate: substrateKind('tempered'), rules: { ...rules, temperedCap: 360 } })!.notAfter).toBe(330)
   })
   it('tempered glass under a twenty-minute cream is refused, with another way', () => {
-    const decision = decideDwell({ ...general, substrate: substrateKind('tempered'), kind: etchantKind('tile-cream'), label: { min: 1200, max: 1200 } })
+    const decision = decideDwell({
+      ...general,
+      substrate: substrateKind('tempered'),
+      kind: etchantKind('tile-cream'),
+      label: { min: 1200, max: 1200 },
+    })
     expect(decision.window).toBeNull()
     expect(decision.refusal).toMatch(/faster one/)
   })
@@ -68,7 +83,10 @@ describe('what pulls on the window', () => {
   })
   it('a cold bench and an old bottle ask for longer, each with its pull', () => {
     const cold = reasonsOf({ temperature: 13 }).filter(r => r.bound === 'best')
-    expect(cold.map(r => [r.at, r.pull])).toEqual([[300, 0], [360, 60]])
+    expect(cold.map(r => [r.at, r.pull])).toEqual([
+      [300, 0],
+      [360, 60],
+    ])
     expect(cold[1]!.text).toMatch(/13\s°C, under 18\s°C/)
     const old = reasonsOf({ school: 'even-frost', openDays: 120 }).filter(r => r.bound === 'best')
     expect(old.map(r => r.pull)).toEqual([0, 68])
@@ -106,30 +124,56 @@ describe('coat spread', () => {
   })
   it('says what helps: a second person, a wider tool, smaller sections, a slower cream', () => {
     // 80 s of strokes and 20 s of handling: with two people 60 s, still over the 50 s there is room for.
-    expect(advice(100, 2000).join()).toMatch(/1\smin 40\ss.*second person shortens.*wider tool that covers 40 cm² a minute.*3 smaller sections.*slower cream/)
+    expect(advice(100, 2000).join()).toMatch(
+      /1\smin 40\ss.*second person shortens.*wider tool that covers 40 cm² a minute.*3 smaller sections.*slower cream/,
+    )
     expect(advice(70, 1250).join()).toMatch(/second person halves/)
   })
 })
 
 it('every bound has exactly one binding reason, pulls add up, and the window is in order', () => {
   const creams = ETCHANT_KINDS.filter(k => k.method !== 'blast')
-  fc.assert(fc.property(
-    fc.constantFrom(...creams), fc.constantFrom(...SUBSTRATES), fc.constantFrom(...SCHOOL_TABLES.dwell.map(s => s.id)), fc.integer({ min: 10, max: 1800 }), fc.integer({ min: 0, max: 900 }),
-    fc.option(fc.record({ best: fc.integer({ min: 10, max: 3000 }), creepRate: fc.option(fc.double({ min: 1e-5, max: 1e-2, noNaN: true })) })),
-    fc.option(fc.double({ min: 0.05, max: 5, noNaN: true })), fc.option(fc.integer({ min: -5, max: 40 })), fc.integer({ min: 1, max: 100_000 }), fc.integer({ min: 1, max: 900 }),
-    fc.option(fc.integer({ min: 10, max: 3000 })),
-    (kind, substrate, school, min, more, coupon, finest, temperature, openArea, coatSeconds, ownBest) => {
-      const { window, reasons, refusal } = decideDwell({ kind, substrate, school, label: { min, max: min + more }, coupon, ownBest, openDays: 120, temperature, finest, openArea, coatSeconds, rules })
-      for (const bound of ['notBefore', 'best', 'notAfter']) expect(reasons.filter(r => r.bound === bound && r.binds)).toHaveLength(1)
-      if (!window) {
-        expect(refusal).toBeTruthy()
-        return
-      }
-      expect(window.notBefore).toBeLessThanOrEqual(window.best)
-      expect(window.best).toBeLessThanOrEqual(window.notAfter)
-      if (substrate.dwellCap) expect(window.notAfter + coatSeconds).toBeLessThanOrEqual(Math.max(substrate.dwellCap, coatSeconds) + 1)
-      const best = reasons.filter(r => r.bound === 'best')
-      expect(best.reduce((sum, r) => sum + r.pull, best[0]!.at)).toBeCloseTo(window.best, 6)
-    },
-  ))
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...creams),
+      fc.constantFrom(...SUBSTRATES),
+      fc.constantFrom(...SCHOOL_TABLES.dwell.map(s => s.id)),
+      fc.integer({ min: 10, max: 1800 }),
+      fc.integer({ min: 0, max: 900 }),
+      fc.option(
+        fc.record({ best: fc.integer({ min: 10, max: 3000 }), creepRate: fc.option(fc.double({ min: 1e-5, max: 1e-2, noNaN: true })) }),
+      ),
+      fc.option(fc.double({ min: 0.05, max: 5, noNaN: true })),
+      fc.option(fc.integer({ min: -5, max: 40 })),
+      fc.integer({ min: 1, max: 100_000 }),
+      fc.integer({ min: 1, max: 900 }),
+      fc.option(fc.integer({ min: 10, max: 3000 })),
+      (kind, substrate, school, min, more, coupon, finest, temperature, openArea, coatSeconds, ownBest) => {
+        const { window, reasons, refusal } = decideDwell({
+          kind,
+          substrate,
+          school,
+          label: { min, max: min + more },
+          coupon,
+          ownBest,
+          openDays: 120,
+          temperature,
+          finest,
+          openArea,
+          coatSeconds,
+          rules,
+        })
+        for (const bound of ['notBefore', 'best', 'notAfter']) expect(reasons.filter(r => r.bound === bound && r.binds)).toHaveLength(1)
+        if (!window) {
+          expect(refusal).toBeTruthy()
+          return
+        }
+        expect(window.notBefore).toBeLessThanOrEqual(window.best)
+        expect(window.best).toBeLessThanOrEqual(window.notAfter)
+        if (substrate.dwellCap) expect(window.notAfter + coatSeconds).toBeLessThanOrEqual(Math.max(substrate.dwellCap, coatSeconds) + 1)
+        const best = reasons.filter(r => r.bound === 'best')
+        expect(best.reduce((sum, r) => sum + r.pull, best[0]!.at)).toBeCloseTo(window.best, 6)
+      },
+    ),
+  )
 })

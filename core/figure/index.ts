@@ -1,7 +1,25 @@
 import type { Source } from '../source'
 
 /** Base unit of a figure; the edge formats it in the studio's own units. */
-export type FigureUnit = 'mm' | 'mm2' | 'ml' | 'g' | 's' | 'fraction' | 'money' | 'count' | 'number' | 'percent-weight' | 'g/ml' | 'g/mol' | 'money/ml' | 'money/g' | 'money/m2' | 'money/h' | 'kPa' | 'L'
+export type FigureUnit
+  = | 'mm'
+    | 'mm2'
+    | 'ml'
+    | 'g'
+    | 's'
+    | 'fraction'
+    | 'money'
+    | 'count'
+    | 'number'
+    | 'percent-weight'
+    | 'g/ml'
+    | 'g/mol'
+    | 'money/ml'
+    | 'money/g'
+    | 'money/m2'
+    | 'money/h'
+    | 'kPa'
+    | 'L'
 
 export interface FigureInput {
   label: string

@@ -11,7 +11,9 @@ describe('house rules', () => {
       if (typeof r.default === 'number') {
         expect([r.key, r.default >= r.least! && r.default <= r.most!]).toEqual([r.key, true])
       }
-      else if (r.options) { expect(r.options.map(o => o.id)).toContain(r.default) }
+      else if (r.options) {
+        expect(r.options.map(o => o.id)).toContain(r.default)
+      }
     }
   })
   it('each is read back from its field as it was written, at its default and at its bounds', () => {

@@ -57,14 +57,28 @@ export interface Schools {
 }
 
 export const SCHOOL_TABLES = {
-  dwell: DWELL_SCHOOL_TABLE, care: CARE_SCHOOL_TABLE, weeding: WEEDING_SCHOOL_TABLE, after: AFTER_SCHOOL_TABLE, rinsing: RINSING_SCHOOL_TABLE, peel: PEEL_SCHOOL_TABLE,
+  dwell: DWELL_SCHOOL_TABLE,
+  care: CARE_SCHOOL_TABLE,
+  weeding: WEEDING_SCHOOL_TABLE,
+  after: AFTER_SCHOOL_TABLE,
+  rinsing: RINSING_SCHOOL_TABLE,
+  peel: PEEL_SCHOOL_TABLE,
 } as const satisfies { [K in keyof Schools]: readonly School<Schools[K]>[] }
 
 export const SCHOOL_KEYS = Object.keys(SCHOOL_TABLES) as (keyof Schools)[]
 
 /** Schools that mean something for a method: a blasted piece has no dwell, and what is rubbed all the time needs no care. */
-export const SCHOOLS_OF: Record<Method, readonly (keyof Schools)[]> = { cream: SCHOOL_KEYS, liquid: ['dwell', 'weeding', 'peel'], blast: ['weeding'] }
+export const SCHOOLS_OF: Record<Method, readonly (keyof Schools)[]> = {
+  cream: SCHOOL_KEYS,
+  liquid: ['dwell', 'weeding', 'peel'],
+  blast: ['weeding'],
+}
 
 export const SCHOOL_NAMES: Record<keyof Schools, string> = {
-  dwell: 'Dwell by', care: 'During the dwell', weeding: 'Weeding', after: 'After the dwell', rinsing: 'Rinsing', peel: 'Peeling',
+  dwell: 'Dwell by',
+  care: 'During the dwell',
+  weeding: 'Weeding',
+  after: 'After the dwell',
+  rinsing: 'Rinsing',
+  peel: 'Peeling',
 }

@@ -43,19 +43,33 @@ describe('what is it?', () => {
     expect(identify({ look: 'metal' }).next!.id).toMatch(/file|magnet|colour/)
   })
   it('shares are shares, whatever is found, and nonsense is passed over', () => {
-    fc.assert(fc.property(fc.dictionary(fc.constantFrom(...TESTS.map(t => t.id), 'moon'), fc.constantFrom(...TESTS.flatMap(t => t.findings.map(f => f.id)), 'cheese')), (findings) => {
-      const { likely } = identify(findings)
-      expect(likely.reduce((sum, l) => sum + l.share, 0)).toBeCloseTo(1, 9)
-      for (const l of likely) expect(l.share).toBeGreaterThan(0)
-    }))
+    fc.assert(
+      fc.property(
+        fc.dictionary(
+          fc.constantFrom(...TESTS.map(t => t.id), 'moon'),
+          fc.constantFrom(...TESTS.flatMap(t => t.findings.map(f => f.id)), 'cheese'),
+        ),
+        (findings) => {
+          const { likely } = identify(findings)
+          expect(likely.reduce((sum, l) => sum + l.share, 0)).toBeCloseTo(1, 9)
+          for (const l of likely) expect(l.share).toBeGreaterThan(0)
+        },
+      ),
+    )
     expect(identify({ moon: 'cheese', look: 'cheese' })).toEqual(identify({}))
   })
 })
 
 describe('names that contradict the material', () => {
   it.each<[string, SubstrateId, RegExp | null]>([
-    ['acrylic look-alike', 'borosilicate', /says plastic, but borosilicate ovenware was chosen/], ['acrylic block', 'acrylic', null], ['brass tag', 'stainless', /says brass/], ['brass tag', 'brass', null],
-    ['wheelhouse mirror', 'mirror-back', null], ['hall mirror', 'soda-lime', /says a mirror/], ['tumbler', 'soda-lime', null], ['tempered pane', 'soda-lime', /says tempered glass/],
+    ['acrylic look-alike', 'borosilicate', /says plastic, but borosilicate ovenware was chosen/],
+    ['acrylic block', 'acrylic', null],
+    ['brass tag', 'stainless', /says brass/],
+    ['brass tag', 'brass', null],
+    ['wheelhouse mirror', 'mirror-back', null],
+    ['hall mirror', 'soda-lime', /says a mirror/],
+    ['tumbler', 'soda-lime', null],
+    ['tempered pane', 'soda-lime', /says tempered glass/],
   ])('%s as %s', (noun, substrate, what) => {
     const said = contradiction(noun, substrate)
     if (what) expect(said).toMatch(what)

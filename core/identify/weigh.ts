@@ -55,7 +55,12 @@ function gain(test: Test, shares: number[]): number {
 function mayAsk(test: Test, shares: number[]): boolean {
   const only = ONLY_FOR[test.id]
   if (!only) return true
-  return SUBSTRATE_IDS.reduce((sum, id, i) => (only === 'metal' ? substrateKind(id).family === 'metal' : id.startsWith('mirror')) ? sum + shares[i]! : sum, 0) > LIKELY
+  return (
+    SUBSTRATE_IDS.reduce(
+      (sum, id, i) => ((only === 'metal' ? substrateKind(id).family === 'metal' : id.startsWith('mirror')) ? sum + shares[i]! : sum),
+      0,
+    ) > LIKELY
+  )
 }
 
 /**
@@ -67,9 +72,12 @@ export function identify(findings: Findings): Identification {
   const shares = normal(SUBSTRATE_IDS.map(id => known.reduce((p, test) => p * chance(test, findings[test.id]!, id), PRIOR[id])))
   const likely = SUBSTRATE_IDS.map((id, i) => ({ id, share: shares[i]! })).sort((a, b) => b.share - a.share)
   const best = likely[0]!.share
-  const ahead = TESTS.filter(t => !known.includes(t) && mayAsk(t, shares)).map(test => ({ test, bits: gain(test, shares) })).sort((a, b) => b.bits - a.bits)[0]
+  const ahead = TESTS.filter(t => !known.includes(t) && mayAsk(t, shares))
+    .map(test => ({ test, bits: gain(test, shares) }))
+    .sort((a, b) => b.bits - a.bits)[0]
   return {
-    likely, sure: best >= CERTAIN ? 'certain enough' : best >= LIKELY ? 'likely' : 'open',
+    likely,
+    sure: best >= CERTAIN ? 'certain enough' : best >= LIKELY ? 'likely' : 'open',
     next: ahead && ahead.bits > LITTLE && best < 0.97 ? ahead.test : null,
   }
 }

@@ -1,6 +1,18 @@
 /** Standard atomic weights, abridged, g/mol. IUPAC 2021 (Pure Appl. Chem. 94, 573); value from memory. */
 export const ATOMIC_WEIGHT: Readonly<Record<string, number>> = {
-  H: 1.008, C: 12.011, N: 14.007, O: 15.999, F: 18.998, Na: 22.990, Al: 26.982, Si: 28.085, S: 32.06, Cl: 35.45, Ca: 40.078, Fe: 55.845, Cu: 63.546,
+  H: 1.008,
+  C: 12.011,
+  N: 14.007,
+  O: 15.999,
+  F: 18.998,
+  Na: 22.99,
+  Al: 26.982,
+  Si: 28.085,
+  S: 32.06,
+  Cl: 35.45,
+  Ca: 40.078,
+  Fe: 55.845,
+  Cu: 63.546,
 }
 
 export const FORMULAS = {

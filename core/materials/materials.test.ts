@@ -7,11 +7,25 @@ import { ETCHANT_KINDS, etchantKind, RESISTS, resistKind, SUBSTRATES, substrateK
 
 describe('tables of the trade', () => {
   it('every row and every constant says where it comes from', () => {
-    for (const { source } of [...ETCHANT_KINDS, ...ETCHANT_KINDS.map(k => k.undercut), ...RESISTS, ...SUBSTRATES, ...RULES, CREAM_DENSITY, ...CAUTIONS]) {
+    for (const { source } of [
+      ...ETCHANT_KINDS,
+      ...ETCHANT_KINDS.map(k => k.undercut),
+      ...RESISTS,
+      ...SUBSTRATES,
+      ...RULES,
+      CREAM_DENSITY,
+      ...CAUTIONS,
+    ]) {
       expect(['publication', 'common practice', 'house rule', 'value from memory']).toContain(source.basis)
     }
   })
-  it.each([['fast-cream', 60], ['general-cream', 300], ['slow-cream', 900], ['tile-cream', 1200], ['ferric-chloride', 900]])('%s: labels give %d s (common practice)', (id, seconds) => {
+  it.each([
+    ['fast-cream', 60],
+    ['general-cream', 300],
+    ['slow-cream', 900],
+    ['tile-cream', 1200],
+    ['ferric-chloride', 900],
+  ])('%s: labels give %d s (common practice)', (id, seconds) => {
     expect(etchantKind(id).usualLabel!.min).toBe(seconds)
   })
   it('an id that is in no table is an error, not a guess', () => {

@@ -19,9 +19,17 @@ describe('ferric chloride and bicarbonate (values from memory)', () => {
     expect(bicarbonateForFerric(chloride)).toBeCloseTo(88.26, 2)
     expect(carbonDioxideLitres(bicarbonateForFerric(chloride))).toBeCloseTo(25.3, 1)
     expect(gasFigure(100, { density: 1.42, fraction: 0.4 }).value).toBeCloseTo(25.3, 1)
-    expect(ferricFigure(100, { density: 1.42, fraction: 0.4 }, { ...DEFAULT_HOUSE_RULES, bicarbonateExcess: 1.5 }).value).toBeCloseTo(1.5 * 88.26, 1)
+    expect(ferricFigure(100, { density: 1.42, fraction: 0.4 }, { ...DEFAULT_HOUSE_RULES, bicarbonateExcess: 1.5 }).value).toBeCloseTo(
+      1.5 * 88.26,
+      1,
+    )
   })
-  it.each([[42, 1.4078], [40, 1.3810], [47, 1.4796], [0, 1]])('%d °Bé is %d', (baume, density) => {
+  it.each([
+    [42, 1.4078],
+    [40, 1.381],
+    [47, 1.4796],
+    [0, 1],
+  ])('%d °Bé is %d', (baume, density) => {
     expect(baumeToDensity(baume)).toBeCloseTo(density, 4)
   })
 })
@@ -34,7 +42,16 @@ describe('strength as a label gives it', () => {
     expect(strength('sg 1,418').fraction).toBeCloseTo(0.4, 3)
     expect(strength('40 % w/w')).toEqual(strength('40%'))
   })
-  it.each([['', /Write the strength/], ['42', /unit too/], ['strong', /can't be read/], ['95 %', /no strength/], ['145 °Bé', /no strength/], ['0.9 g/mL', /no strength/], ['3 %', /no strength/], ['1.9 g/ml', /no strength/]])('"%s" is asked back', (text, what) => {
+  it.each([
+    ['', /Write the strength/],
+    ['42', /unit too/],
+    ['strong', /can't be read/],
+    ['95 %', /no strength/],
+    ['145 °Bé', /no strength/],
+    ['0.9 g/mL', /no strength/],
+    ['3 %', /no strength/],
+    ['1.9 g/ml', /no strength/],
+  ])('"%s" is asked back', (text, what) => {
     expect(parseStrength(text)).toMatchObject({ ok: false, error: expect.stringMatching(what) })
   })
 })

@@ -16,7 +16,7 @@ export const CREAM_DENSITY: Sourced = { value: 1.3, unit: 'g/ml', source: fromMe
  * @returns g of sodium bicarbonate
  */
 export function bicarbonateForBifluoride(bifluoride: number): number {
-  return bifluoride * molarMass(FORMULAS.bicarbonate) / molarMass(FORMULAS.ammoniumBifluoride)
+  return (bifluoride * molarMass(FORMULAS.bicarbonate)) / molarMass(FORMULAS.ammoniumBifluoride)
 }
 
 /**
@@ -36,8 +36,18 @@ export function bicarbonateFigure(cream: number, rules: HouseRules): Figure {
       { label: 'cream', value: cream, unit: 'ml', source: commonPractice('all of it, as if it ended in the tub') },
       { label: 'density of the cream', value: CREAM_DENSITY.value, unit: 'g/ml', source: CREAM_DENSITY.source },
       { label: 'bifluoride by weight', value: rules.creamBifluoride, unit: 'fraction', source: ruleSource(rules, 'creamBifluoride') },
-      { label: 'bicarbonate NaHCO₃', value: molarMass(FORMULAS.bicarbonate), unit: 'g/mol', source: fromMemory('IUPAC 2021 atomic weights') },
-      { label: 'bifluoride NH₄HF₂', value: molarMass(FORMULAS.ammoniumBifluoride), unit: 'g/mol', source: fromMemory('IUPAC 2021 atomic weights') },
+      {
+        label: 'bicarbonate NaHCO₃',
+        value: molarMass(FORMULAS.bicarbonate),
+        unit: 'g/mol',
+        source: fromMemory('IUPAC 2021 atomic weights'),
+      },
+      {
+        label: 'bifluoride NH₄HF₂',
+        value: molarMass(FORMULAS.ammoniumBifluoride),
+        unit: 'g/mol',
+        source: fromMemory('IUPAC 2021 atomic weights'),
+      },
       { label: 'excess', value: rules.bicarbonateExcess, unit: 'number', source: ruleSource(rules, 'bicarbonateExcess') },
       { label: 'the least that fizzes', value: rules.bicarbonateLeast, unit: 'g', source: ruleSource(rules, 'bicarbonateLeast') },
     ],

@@ -73,7 +73,12 @@ export function grown(region: Region, by: number, join: keyof typeof JOINS = 'ro
   })
 }
 
-export interface Pen { width: number, join: keyof typeof JOINS, cap: keyof typeof CAPS, miter: number }
+export interface Pen {
+  width: number
+  join: keyof typeof JOINS
+  cap: keyof typeof CAPS
+  miter: number
+}
 
 /** The area that a pen covers along open or closed lines. @param meter as of `filled` @throws TooMuchWork */
 export function stroked(lines: readonly { points: Ring, closed: boolean }[], pen: Pen, meter?: WorkMeter): Ring[] {
@@ -87,7 +92,7 @@ export function stroked(lines: readonly { points: Ring, closed: boolean }[], pen
     offset.addPath(toPath(line.points), bevelled.has(line) ? JoinType.Bevel : JOINS[pen.join], line.closed ? EndType.Joined : CAPS[pen.cap])
   }
   const out: Paths64 = []
-  offset.execute(pen.width / 2 * PER_MM, out)
+  offset.execute((pen.width / 2) * PER_MM, out)
   const area = toRegion(out)
   const tips = [...bevelled].flatMap(line => mitreTips(line, pen))
   return tips.length === 0 ? area : filled([...area, ...tips], 'nonzero', meter)
@@ -96,8 +101,18 @@ export function stroked(lines: readonly { points: Ring, closed: boolean }[], pen
 /** A tip that stands out less than this beyond the bevel is not seen: curves have thousands of them. mm */
 const SLIGHT = 0.005
 
-/** A corner of a line: the ways in and out of it, its turn, rad, and the cosine of half of that. SVG 2, 13.5.5: a mitre is 1 / `half` times as long as the pen is wide. */
-interface Corner { x: number, y: number, into: number, onto: number, turn: number, half: number }
+/**
+ * A corner of a line: the ways in and out of it, its turn, rad, and the cosine of half of that. SVG 2, 13.5.5: a mitre is 1 / `half`
+ * times as long as the pen is wide.
+ */
+interface Corner {
+  x: number
+  y: number
+  into: number
+  onto: number
+  turn: number
+  half: number
+}
 
 function corners({ points, closed }: { points: Ring, closed: boolean }): Corner[] {
   const n = points.length / 2
@@ -116,7 +131,7 @@ function corners({ points, closed }: { points: Ring, closed: boolean }): Corner[
 function mitreTips(line: { points: Ring, closed: boolean }, { width, miter }: Pen): Ring[] {
   const out: Ring[] = []
   for (const { x: bx, y: by, into, onto, turn, half } of corners(line)) {
-    if (width / 2 * (1 / half - half) < SLIGHT || 1 / half > miter) continue
+    if ((width / 2) * (1 / half - half) < SLIGHT || 1 / half > miter) continue
     const side = turn > 0 ? -Math.PI / 2 : Math.PI / 2
     const [r, far] = [width / 2, width / 2 / half]
     const spot = (angle: number, d: number) => [bx + d * Math.cos(angle), by + d * Math.sin(angle)]
@@ -134,8 +149,12 @@ export interface Part {
   holes: { ring: Ring, parts: Part[] }[]
 }
 
-const partOf = (node: PolyPath64): Part => ({ outer: toRing(node.poly!), holes: children(node).map(hole => ({ ring: toRing(hole.poly!), parts: children(hole).map(partOf) })) })
-const children = (node: PolyPath64): PolyPath64[] => Array.from({ length: node.count }, (_, i) => node.child(i)).filter(c => Math.abs(signedArea(toRing(c.poly!))) > SLIVER)
+const partOf = (node: PolyPath64): Part => ({
+  outer: toRing(node.poly!),
+  holes: children(node).map(hole => ({ ring: toRing(hole.poly!), parts: children(hole).map(partOf) })),
+})
+const children = (node: PolyPath64): PolyPath64[] =>
+  Array.from({ length: node.count }, (_, i) => node.child(i)).filter(c => Math.abs(signedArea(toRing(c.poly!))) > SLIVER)
 
 /** Which ring lies in which. */
 export function nestedParts(region: Region): Part[] {

@@ -35,7 +35,12 @@ export function edgesOf(region: Region): EdgeIndex {
   const box = boundsOf(region)
   if (!box) throw new RangeError('There is nothing to look at.')
   const count = vertexCount(region)
-  const [x0, y0, x1, y1] = Array.from({ length: 4 }, () => new Float64Array(count)) as [Float64Array, Float64Array, Float64Array, Float64Array]
+  const [x0, y0, x1, y1] = Array.from({ length: 4 }, () => new Float64Array(count)) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ]
   const [before, after, ringOf] = [new Int32Array(count), new Int32Array(count), new Int32Array(count)]
   let e = 0
   region.forEach((ring, r) => {
@@ -46,7 +51,7 @@ export function edgesOf(region: Region): EdgeIndex {
       y0[e] = ring[2 * i + 1]!
       x1[e] = ring[2 * j]!
       y1[e] = ring[2 * j + 1]!
-      before[e] = start + (i + n - 1) % n
+      before[e] = start + ((i + n - 1) % n)
       after[e] = start + j
       ringOf[e] = r
     }
@@ -58,7 +63,7 @@ export function edgesOf(region: Region): EdgeIndex {
 function bucketed(box: Box, count: number, x0: Float64Array, y0: Float64Array, x1: Float64Array, y1: Float64Array) {
   const [wide, high] = [Math.max(box.right - box.left, 1e-6), Math.max(box.bottom - box.top, 1e-6)]
   // A few cells an edge: a search then looks at a handful of edges whatever their number.
-  const cell = Math.sqrt(wide * high / Math.min(Math.max(4 * count, 256), MOST_CELLS)) + Math.max(wide, high) / 4096
+  const cell = Math.sqrt((wide * high) / Math.min(Math.max(4 * count, 256), MOST_CELLS)) + Math.max(wide, high) / 4096
   const [columns, rows] = [Math.floor(wide / cell) + 1, Math.floor(high / cell) + 1]
   const sizes = new Int32Array(columns * rows + 1)
   const visit = (each: (c: number, e: number) => void) => {
@@ -129,7 +134,12 @@ function emptyRings(columns: number, rows: number, first: Int32Array): Uint16Arr
 
 const clamp01 = (t: number) => (t < 0 ? 0 : t > 1 ? 1 : t)
 
-export interface Nearest { edge: number, distance: number, x: number, y: number }
+export interface Nearest {
+  edge: number
+  distance: number
+  x: number
+  y: number
+}
 
 /** The search's own state, kept out of closures: this is the innermost loop of every report. */
 const found = { best: 0, edge: -1, x: 0, y: 0 }
@@ -172,7 +182,15 @@ export function nearestEdge(index: EdgeIndex, x: number, y: number, within = Inf
   const end = Math.max(cx, columns - 1 - cx, cy, rows - 1 - cy)
   for (let k = start; k <= end; k++) {
     // What lies in ring k is farther away than the near side of the block within it.
-    const away = k === 0 ? 0 : Math.min(x - (box.left + (cx - k + 1) * cell), box.left + (cx + k) * cell - x, y - (box.top + (cy - k + 1) * cell), box.top + (cy + k) * cell - y)
+    const away
+      = k === 0
+        ? 0
+        : Math.min(
+            x - (box.left + (cx - k + 1) * cell),
+            box.left + (cx + k) * cell - x,
+            y - (box.top + (cy - k + 1) * cell),
+            box.top + (cy + k) * cell - y,
+          )
     if (away > 0 && away * away >= found.best) break
     const [r0, r1] = [Math.max(0, cy - k), Math.min(rows - 1, cy + k)]
     const [c0, c1] = [Math.max(0, cx - k), Math.min(columns - 1, cx + k)]
@@ -197,8 +215,8 @@ export function isInside(index: EdgeIndex, x: number, y: number): boolean {
     for (let k = first[row * columns + c]!, end = first[row * columns + c + 1]!; k < end; k++) {
       const e = items[k]!
       const [ay, by] = [y0[e]!, y1[e]!]
-      if ((ay > y) === (by > y)) continue
-      const at = (x1[e]! - x0[e]!) * (y - ay) / (by - ay) + x0[e]!
+      if (ay > y === by > y) continue
+      const at = ((x1[e]! - x0[e]!) * (y - ay)) / (by - ay) + x0[e]!
       const own = Math.min(columns - 1, Math.max(0, Math.floor((at - box.left) / cell)))
       if (at > x && own === c) inside = !inside
     }

@@ -54,8 +54,10 @@ export function inGroups<T>(sets: readonly (readonly Ring[])[], margin: number, 
   if (count === 1) return work(sets.map(s => s.filter(r => r.length >= 6)))
   const groups = Array.from({ length: count }, () => sets.map((): Ring[] => []))
   let k = 0
-  sets.forEach((set, s) => set.forEach((ring) => {
-    if (ring.length >= 6) groups[group[k++]!]![s]!.push(ring)
-  }))
+  sets.forEach((set, s) =>
+    set.forEach((ring) => {
+      if (ring.length >= 6) groups[group[k++]!]![s]!.push(ring)
+    }),
+  )
   return groups.flatMap(work)
 }

@@ -6,7 +6,22 @@ export { edgesOf, isInside, nearestEdge } from './edges'
 export type { EdgeIndex, Nearest } from './edges'
 export { parted } from './parted'
 export { coarser, pathText, smallOutline } from './path-text'
-export { boundsOf, boxRing, compose, contains, IDENTITY, isConvex, pointsOf, regionArea, regionLength, ringLength, ringOf, signedArea, transformed, vertexCount } from './ring'
+export {
+  boundsOf,
+  boxRing,
+  compose,
+  contains,
+  IDENTITY,
+  isConvex,
+  pointsOf,
+  regionArea,
+  regionLength,
+  ringLength,
+  ringOf,
+  signedArea,
+  transformed,
+  vertexCount,
+} from './ring'
 export type { Affine, Box, Point, Region, Ring } from './ring'
 export { crossings, sweepLooks, TooMuchWork, WorkMeter } from './work'
 export type { WorkLimits } from './work'

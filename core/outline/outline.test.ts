@@ -1,6 +1,29 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { arcBetween, boundsOf, boxRing, contains, difference, edgesOf, ellipse, filled, flattened, grown, intersection, isInside, movedPath, nearestEdge, nestedParts, regionArea, regionLength, ringOf, signedArea, stroked, transformed, union } from './index'
+import {
+  arcBetween,
+  boundsOf,
+  boxRing,
+  contains,
+  difference,
+  edgesOf,
+  ellipse,
+  filled,
+  flattened,
+  grown,
+  intersection,
+  isInside,
+  movedPath,
+  nearestEdge,
+  nestedParts,
+  regionArea,
+  regionLength,
+  ringOf,
+  signedArea,
+  stroked,
+  transformed,
+  union,
+} from './index'
 import type { Point } from './index'
 
 const box = (left: number, top: number, right: number, bottom: number) => boxRing({ left, top, right, bottom })
@@ -24,10 +47,10 @@ describe('areas of rings', () => {
     expect(regionArea(filled(twice, 'evenodd'))).toBeCloseTo(84, 6)
   })
   it('a pentagram crossing itself is full under nonzero and hollow under even–odd', () => {
-    const star = [0, 2, 4, 1, 3].map(k => ({ x: 10 * Math.sin(k * 2 * Math.PI / 5), y: -10 * Math.cos(k * 2 * Math.PI / 5) }))
+    const star = [0, 2, 4, 1, 3].map(k => ({ x: 10 * Math.sin((k * 2 * Math.PI) / 5), y: -10 * Math.cos((k * 2 * Math.PI) / 5) }))
     // Area of the inner pentagon: circumradius r = R / φ².
     const inner = 10 / ((1 + Math.sqrt(5)) / 2) ** 2
-    const hollow = 5 / 2 * inner * inner * Math.sin(2 * Math.PI / 5)
+    const hollow = (5 / 2) * inner * inner * Math.sin((2 * Math.PI) / 5)
     const [nonzero, evenodd] = [regionArea(filled([ringOf(star)], 'nonzero')), regionArea(filled([ringOf(star)], 'evenodd'))]
     expect(nonzero - evenodd).toBeCloseTo(hollow, 1)
   })
@@ -39,7 +62,21 @@ describe('areas of rings', () => {
   it('many parts far apart come out as if they were done one by one', () => {
     const many = Array.from({ length: 40 }, (_, i) => box(i * 3, 0, i * 3 + 2, 2))
     expect(regionArea(filled(many, 'nonzero'))).toBeCloseTo(160, 6)
-    expect(regionArea(grown(many, 0.6))).toBeCloseTo(regionArea(union(grown(many.filter((_, i) => i % 2 === 0), 0.6), grown(many.filter((_, i) => i % 2), 0.6))), 3)
+    expect(regionArea(grown(many, 0.6))).toBeCloseTo(
+      regionArea(
+        union(
+          grown(
+            many.filter((_, i) => i % 2 === 0),
+            0.6,
+          ),
+          grown(
+            many.filter((_, i) => i % 2),
+            0.6,
+          ),
+        ),
+      ),
+      3,
+    )
   })
   it('a pen of width 2 along 6 mm: butt 12, square 16, round 12 + π', () => {
     const line = [{ points: Float64Array.of(0, 0, 6, 0), closed: false }]
@@ -74,20 +111,28 @@ describe('curves as straight pieces', () => {
   it('cubic and quadratic curves stray no farther than they may', () => {
     const coordinate = fc.double({ min: -50, max: 50, noNaN: true })
     const point = fc.record({ x: coordinate, y: coordinate })
-    fc.assert(fc.property(point, point, point, point, (from, first, second, to) => {
-      const { points } = flattened([{ from, segments: [{ kind: 'cubic', first, second, to }], closed: false }], 0.02)[0]!
-      const n = points.length / 2 - 1
-      for (let i = 0; i < n; i++) {
-        const t = (i + 0.5) / n
-        const q = 1 - t
-        const on = (a: number, b: number, c: number, d: number) => q * q * q * a + 3 * q * q * t * b + 3 * q * t * t * c + t * t * t * d
-        const [x, y] = [on(from.x, first.x, second.x, to.x), on(from.y, first.y, second.y, to.y)]
-        expect(Math.hypot(x - (points[2 * i]! + points[2 * i + 2]!) / 2, y - (points[2 * i + 1]! + points[2 * i + 3]!) / 2)).toBeLessThan(0.0201)
-      }
-    }), { numRuns: 50 })
+    fc.assert(
+      fc.property(point, point, point, point, (from, first, second, to) => {
+        const { points } = flattened([{ from, segments: [{ kind: 'cubic', first, second, to }], closed: false }], 0.02)[0]!
+        const n = points.length / 2 - 1
+        for (let i = 0; i < n; i++) {
+          const t = (i + 0.5) / n
+          const q = 1 - t
+          const on = (a: number, b: number, c: number, d: number) => q * q * q * a + 3 * q * q * t * b + 3 * q * t * t * c + t * t * t * d
+          const [x, y] = [on(from.x, first.x, second.x, to.x), on(from.y, first.y, second.y, to.y)]
+          expect(Math.hypot(x - (points[2 * i]! + points[2 * i + 2]!) / 2, y - (points[2 * i + 1]! + points[2 * i + 3]!) / 2)).toBeLessThan(
+            0.0201,
+          )
+        }
+      }),
+      { numRuns: 50 },
+    )
   })
   it('an arc between two points ends there, and too small radii are scaled up (SVG 2, appendix B.2.5)', () => {
-    const [from, to]: [Point, Point] = [{ x: 0, y: 0 }, { x: 10, y: 0 }]
+    const [from, to]: [Point, Point] = [
+      { x: 0, y: 0 },
+      { x: 10, y: 0 },
+    ]
     const arc = arcBetween(from, to, 1, 1, 0, false, true)
     expect(arc).toMatchObject({ kind: 'arc', centre: { x: 5, y: expect.closeTo(0, 9) } })
     if (arc.kind !== 'arc') throw new Error('no arc')
@@ -116,9 +161,12 @@ describe('what lies near a point', () => {
   }
   it('finds the same nearest edge as looking at all of them, inside the grid and out', () => {
     const coordinate = fc.double({ min: -15, max: 45, noNaN: true })
-    fc.assert(fc.property(coordinate, coordinate, (x, y) => {
-      expect(nearestEdge(index, x, y)!.distance).toBeCloseTo(brute(x, y), 9)
-    }), { numRuns: 300 })
+    fc.assert(
+      fc.property(coordinate, coordinate, (x, y) => {
+        expect(nearestEdge(index, x, y)!.distance).toBeCloseTo(brute(x, y), 9)
+      }),
+      { numRuns: 300 },
+    )
   })
   it('finds nothing beyond the reach it was given', () => {
     const d = brute(10, 10)
@@ -127,8 +175,11 @@ describe('what lies near a point', () => {
   })
   it('tells inside from outside as even–odd does', () => {
     const coordinate = fc.double({ min: -3, max: 33, noNaN: true })
-    fc.assert(fc.property(coordinate, coordinate, (x, y) => {
-      expect(isInside(index, x, y)).toBe(contains(art, x, y))
-    }), { numRuns: 500 })
+    fc.assert(
+      fc.property(coordinate, coordinate, (x, y) => {
+        expect(isInside(index, x, y)).toBe(contains(art, x, y))
+      }),
+      { numRuns: 500 },
+    )
   })
 })

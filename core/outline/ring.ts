@@ -7,13 +7,22 @@ export type Ring = Float64Array
  */
 export type Region = readonly Ring[]
 
-export interface Point { x: number, y: number }
+export interface Point {
+  x: number
+  y: number
+}
 
 /** A rectangle with sides along the axes, mm. */
-export interface Box { left: number, top: number, right: number, bottom: number }
+export interface Box {
+  left: number
+  top: number
+  right: number
+  bottom: number
+}
 
 export const ringOf = (points: readonly Point[]): Ring => Float64Array.from(points.flatMap(p => [p.x, p.y]))
-export const pointsOf = (ring: Ring): Point[] => Array.from({ length: ring.length / 2 }, (_, i) => ({ x: ring[2 * i]!, y: ring[2 * i + 1]! }))
+export const pointsOf = (ring: Ring): Point[] =>
+  Array.from({ length: ring.length / 2 }, (_, i) => ({ x: ring[2 * i]!, y: ring[2 * i + 1]! }))
 
 /** Corners clockwise on the screen: a positive area. */
 export const boxRing = ({ left, top, right, bottom }: Box): Ring => Float64Array.of(left, top, right, top, right, bottom, left, bottom)
@@ -94,7 +103,7 @@ export function contains(region: Region, x: number, y: number): boolean {
   for (const ring of region) {
     for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
       const [yi, yj] = [ring[i + 1]!, ring[j + 1]!]
-      if ((yi > y) !== (yj > y) && x < (ring[j]! - ring[i]!) * (y - yi) / (yj - yi) + ring[i]!) inside = !inside
+      if (yi > y !== yj > y && x < ((ring[j]! - ring[i]!) * (y - yi)) / (yj - yi) + ring[i]!) inside = !inside
     }
   }
   return inside

@@ -82,7 +82,10 @@ const LOOKS_A_CROSSING = 40
 const LOOKS_A_POINT = 60
 
 /** What the joining of one drawing may cost. */
-export interface WorkLimits { looks: number, crossings: number }
+export interface WorkLimits {
+  looks: number
+  crossings: number
+}
 
 /** Counts what has been spent on one drawing. */
 export class WorkMeter {
@@ -95,7 +98,7 @@ export class WorkMeter {
 
   /** Before lines are swept over. @throws TooMuchWork */
   spend(rings: readonly Ring[]): void {
-    for (const ring of rings) this.#looks -= ring.length / 2 * LOOKS_A_POINT
+    for (const ring of rings) this.#looks -= (ring.length / 2) * LOOKS_A_POINT
     this.#looks -= sweepLooks(rings, this.#looks)
     if (this.#looks < 0) throw new TooMuchWork()
     this.#crossings -= crossings(rings, this.#crossings)

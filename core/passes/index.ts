@@ -47,7 +47,7 @@ export function colours(graph: readonly (readonly boolean[])[]): { colour: numbe
   let best: { colour: number[], count: number } = { colour: [], count: n + 1 }
   let steps = 0
   let cut = false
-  seed.forEach((v, k) => colour[v] = k)
+  seed.forEach((v, k) => (colour[v] = k))
 
   const seen = (v: number) => new Set(graph[v]!.flatMap((touches, u) => (touches && colour[u]! >= 0 ? [colour[u]!] : [])))
   function next(): number {

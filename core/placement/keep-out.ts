@@ -10,7 +10,7 @@ export interface KeepOut {
   width: number
 }
 export const KEEP_OUT_KINDS = ['lip', 'base', 'label', 'seam', 'handle'] as const
-export type KeepOutKind = typeof KEEP_OUT_KINDS[number]
+export type KeepOutKind = (typeof KEEP_OUT_KINDS)[number]
 
 /** Usual bands: depth of a lip or of the base curve, mm; a seam's or a handle's share of the way round, degrees. */
 export const USUAL_KEEP_OUT: Record<KeepOutKind, { text: string, depth: number | null, width: number | null }> = {
@@ -25,6 +25,12 @@ export const USUAL_KEEP_OUT: Record<KeepOutKind, { text: string, depth: number |
 export function usualKeepOut(kind: KeepOutKind, wall: { from: number, to: number }, at = 0): KeepOut {
   const { depth, width } = USUAL_KEEP_OUT[kind]
   const tall = wall.to - wall.from
-  const band = { lip: [wall.to - Math.min(depth ?? 0, tall / 3), wall.to], base: [wall.from, wall.from + Math.min(depth ?? 0, tall / 3)], label: [wall.from + tall * 0.2, wall.from + tall * 0.8], seam: [wall.from, wall.to], handle: [wall.from + tall * 0.15, wall.from + tall * 0.9] }[kind] as [number, number]
+  const band = {
+    lip: [wall.to - Math.min(depth ?? 0, tall / 3), wall.to],
+    base: [wall.from, wall.from + Math.min(depth ?? 0, tall / 3)],
+    label: [wall.from + tall * 0.2, wall.from + tall * 0.8],
+    seam: [wall.from, wall.to],
+    handle: [wall.from + tall * 0.15, wall.from + tall * 0.9],
+  }[kind] as [number, number]
   return { kind, from: band[0], to: band[1], at: width === null ? null : at, width: width ?? 360 }
 }

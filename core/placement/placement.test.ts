@@ -1,6 +1,20 @@
 import { describe, expect, it } from 'vitest'
 import { ballWall, measuredWall, straightWall } from '../vessel'
-import { alongGirth, around, clash, corners, evenly, gapBetween, levelFrom, ofGirth, onWall, oppositeOf, placementProblems, usualKeepOut, wrapOverlap } from './index'
+import {
+  alongGirth,
+  around,
+  clash,
+  corners,
+  evenly,
+  gapBetween,
+  levelFrom,
+  ofGirth,
+  onWall,
+  oppositeOf,
+  placementProblems,
+  usualKeepOut,
+  wrapOverlap,
+} from './index'
 import type { Placement } from './index'
 
 const R = 100 / (2 * Math.PI)
@@ -16,7 +30,7 @@ describe('where a stencil goes', () => {
     expect(around(-30)).toBe(330)
     expect(alongGirth(25, 100)).toBe(90)
   })
-  it('repeats leave a gap or overlap; wrap-round art meets or does not: 9 1/2 in of art on 9 1/4 in of glass overlaps by a quarter inch', () => {
+  it('repeats leave a gap or overlap; wrap-round art meets or not: 9 1/2 in of art on 9 1/4 in of glass overlaps by a quarter inch', () => {
     expect(gapBetween(4, 20, 100)).toBe(5)
     expect(gapBetween(6, 20, 100)).toBeCloseTo(-3.33, 2)
     expect(wrapOverlap(9.5 * 25.4, 9.25 * 25.4)).toBeCloseTo(6.35, 9)
@@ -75,10 +89,13 @@ describe('a flat point on the wall', () => {
   })
   it('on a ball it climbs along the great circle', () => {
     const ball = ballWall(40, -39, 39)
-    expect(onWall(ball, { at: 0, middle: 0, turn: 0 }, 0, 40 * Math.PI / 6).z).toBeCloseTo(20, 6)
+    expect(onWall(ball, { at: 0, middle: 0, turn: 0 }, 0, (40 * Math.PI) / 6).z).toBeCloseTo(20, 6)
   })
   it('turned by a quarter, what was to the right is up', () => {
-    const wall = measuredWall([{ height: 0, girth: 200 }, { height: 100, girth: 240 }])
+    const wall = measuredWall([
+      { height: 0, girth: 200 },
+      { height: 100, girth: 240 },
+    ])
     const spot = onWall(wall, { at: 10, middle: 50, turn: 90 }, 12, 0)
     expect(spot.at).toBeCloseTo(10, 9)
     expect(spot.z).toBeGreaterThan(61)

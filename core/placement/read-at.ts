@@ -27,4 +27,5 @@ export function readRound(text: string): { ok: true, value: RoundWritten } | Ext
 }
 
 /** In degrees on a girth. @param girth mm */
-export const roundDegrees = ({ unit, value }: RoundWritten, girth: number): number => (unit === 'degrees' ? value : unit === 'share' ? value * 360 : value / girth * 360)
+export const roundDegrees = ({ unit, value }: RoundWritten, girth: number): number =>
+  unit === 'degrees' ? value : unit === 'share' ? value * 360 : (value / girth) * 360

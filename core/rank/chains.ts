@@ -42,7 +42,8 @@ export interface Ranking {
 function fits(when: Situation | undefined, input: RankInput): boolean {
   if (!when) return true
   const { at, count } = input
-  return (!when.surfaces || when.surfaces.includes(at.surface))
+  return (
+    (!when.surfaces || when.surfaces.includes(at.surface))
     && (!when.depth || when.depth === at.depth)
     && (!when.families || when.families.includes(substrateKind(input.substrate).family))
     && (when.finestBelow === undefined || (at.finest !== null && at.finest < when.finestBelow))
@@ -51,9 +52,11 @@ function fits(when: Situation | undefined, input: RankInput): boolean {
     && (when.openBelow === undefined || (at.openArea !== null && at.openArea < when.openBelow))
     && (when.countAbove === undefined || count > when.countAbove)
     && (when.countBelow === undefined || count < when.countBelow)
+  )
 }
 
-const leansOn = (l: Leaning, chain: Chain) => (!l.etchants || l.etchants.includes(chain.etchant)) && (!l.resists || l.resists.includes(chain.resist))
+const leansOn = (l: Leaning, chain: Chain) =>
+  (!l.etchants || l.etchants.includes(chain.etchant)) && (!l.resists || l.resists.includes(chain.resist))
 
 /** What the lot itself adds. */
 function shelfPoints(input: RankInput, etchant: EtchantKindId, lot: ShelfLot | null): { points: number, reason: string }[] {
@@ -61,7 +64,8 @@ function shelfPoints(input: RankInput, etchant: EtchantKindId, lot: ShelfLot | n
   const said: { points: number, reason: string }[] = []
   const evidence = evidenceFor(lot, input.substrate)
   const { method } = etchantKind(etchant)
-  if (method === 'cream' && input.at.openArea !== null && creamNeeded(input.at.openArea, input.count, input.rules) > lot.left) said.push(SHELF_POINTS.short)
+  if (method === 'cream' && input.at.openArea !== null && creamNeeded(input.at.openArea, input.count, input.rules) > lot.left)
+    said.push(SHELF_POINTS.short)
   if (evidence) said.push(SHELF_POINTS.coupon)
   else if (method === 'cream' && (lot.openDays ?? 0) > input.rules.oldCreamDays) said.push(SHELF_POINTS.old)
   else if (method === 'cream' && lot.openDays !== null) said.push(SHELF_POINTS.opened)
@@ -75,7 +79,9 @@ function rankOne(input: RankInput, chain: Chain, lot: ShelfLot | null): RankedCh
   if (judgement.verdict === 'never') return null
   const said = [...LEANINGS.filter(l => leansOn(l, chain) && fits(l.when, input)), ...shelfPoints(input, chain.etchant, lot)]
   return {
-    ...chain, lot, judgement,
+    ...chain,
+    lot,
+    judgement,
     points: VERDICT_POINTS[judgement.verdict] + said.reduce((sum, s) => sum + s.points, 0),
     // What tells this chain from its neighbours stands first: the table's own reasons are often the same for all.
     pros: [...said.filter(s => s.points > 0).map(s => s.reason), ...judgement.rows.filter(r => r.verdict === 'works').map(r => r.reason)],
@@ -90,11 +96,16 @@ function rankOne(input: RankInput, chain: Chain, lot: ShelfLot | null): RankedCh
 export function rankChains(input: RankInput): Ranking {
   const chains = ETCHANT_IDS.flatMap((etchant) => {
     const lots = input.shelf.filter(l => l.kind === etchant)
-    return (lots.length ? lots : [null]).flatMap(lot => RESIST_IDS.flatMap(resist => rankOne(input, { substrate: input.substrate, etchant, resist }, lot) ?? []))
+    return (lots.length ? lots : [null]).flatMap(lot =>
+      RESIST_IDS.flatMap(resist => rankOne(input, { substrate: input.substrate, etchant, resist }, lot) ?? []),
+    )
   })
   const walled = ETCHANT_IDS.flatMap((etchant) => {
     const sentence = walls(judge({ substrate: input.substrate, etchant }, input.at))[0]
     return sentence ? [{ etchant, sentence }] : []
   })
-  return { chains: chains.sort((a, b) => b.points - a.points || a.etchant.localeCompare(b.etchant) || a.resist.localeCompare(b.resist)), walled }
+  return {
+    chains: chains.sort((a, b) => b.points - a.points || a.etchant.localeCompare(b.etchant) || a.resist.localeCompare(b.resist)),
+    walled,
+  }
 }

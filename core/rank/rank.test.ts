@@ -9,12 +9,20 @@ import type { RankInput, ShelfLot } from './index'
 
 const lot = (id: string, change: Partial<ShelfLot>): ShelfLot => ({ ...FOUR_TUMBLERS.lot, id, name: id, ...change })
 const shelf = [
-  lot('fast', { kind: 'fast-cream', label: { min: 60, max: 180 } }), lot('general', {}), lot('slow', { kind: 'slow-cream', label: { min: 900, max: 900 } }),
-  lot('ferric', TWO_TAGS.lot), lot('grit', { kind: 'abrasive', label: null }),
+  lot('fast', { kind: 'fast-cream', label: { min: 60, max: 180 } }),
+  lot('general', {}),
+  lot('slow', { kind: 'slow-cream', label: { min: 900, max: 900 } }),
+  lot('ferric', TWO_TAGS.lot),
+  lot('grit', { kind: 'abrasive', label: null }),
 ]
 const input: RankInput = { substrate: 'soda-lime', at: { ...PLAIN, finest: 2, openArea: 945 }, count: 4, shelf, rules: DEFAULT_HOUSE_RULES }
 const best = (change: Partial<RankInput> = {}) => rankChains({ ...input, ...change }).chains[0]!
-const art = (finest: number, openArea: number, surface: 'flat' | 'cylinder' | 'taper' | 'bowl' = 'cylinder') => ({ ...PLAIN, finest, openArea, surface })
+const art = (finest: number, openArea: number, surface: 'flat' | 'cylinder' | 'taper' | 'bowl' = 'cylinder') => ({
+  ...PLAIN,
+  finest,
+  openArea,
+  surface,
+})
 
 describe('ranked chains', () => {
   it('four plain tumblers: a general cream under permanent vinyl', () => {
@@ -55,13 +63,27 @@ describe('ranked chains', () => {
       expect(chains.length + walled.length).toBeGreaterThan(0)
       for (const c of chains) expect([...c.pros, ...c.cons].length).toBeGreaterThan(0)
     }
-    expect(rankChains({ ...input, substrate: 'acrylic' }).walled.map(w => w.etchant)).toEqual(['fast-cream', 'general-cream', 'slow-cream', 'tile-cream', 'ferric-chloride'])
+    expect(rankChains({ ...input, substrate: 'acrylic' }).walled.map(w => w.etchant)).toEqual([
+      'fast-cream',
+      'general-cream',
+      'slow-cream',
+      'tile-cream',
+      'ferric-chloride',
+    ])
   })
   it('another lot on the shelf never makes the best chain worse', () => {
-    fc.assert(fc.property(fc.constantFrom(...SUBSTRATE_IDS), fc.subarray(shelf), fc.constantFrom(...shelf), fc.integer({ min: 1, max: 12 }), (substrate, some, more, count) => {
-      const points = (lots: ShelfLot[]) => rankChains({ ...input, substrate, count, shelf: lots }).chains[0]?.points ?? -Infinity
-      expect(points([...new Set([...some, more])])).toBeGreaterThanOrEqual(points(some))
-    }))
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...SUBSTRATE_IDS),
+        fc.subarray(shelf),
+        fc.constantFrom(...shelf),
+        fc.integer({ min: 1, max: 12 }),
+        (substrate, some, more, count) => {
+          const points = (lots: ShelfLot[]) => rankChains({ ...input, substrate, count, shelf: lots }).chains[0]?.points ?? -Infinity
+          expect(points([...new Set([...some, more])])).toBeGreaterThanOrEqual(points(some))
+        },
+      ),
+    )
   })
   it('every leaning says why and where from', () => {
     for (const l of LEANINGS) expect([l.reason.endsWith('.'), Boolean(l.source.basis), l.points !== 0]).toEqual([true, true, true])

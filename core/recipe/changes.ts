@@ -14,7 +14,15 @@ const SAME = 1e-9
 
 function valuesOf(recipe: Recipe): Map<string, Omit<FigureChange, 'before' | 'after'> & { value: number }> {
   const { window } = recipe.dwell
-  const dwell = window ? ([['Not before', window.notBefore], ['Best', window.best], ['Not after', window.notAfter]] as const).map(([label, value]) => [label, { label, unit: 's' as const, value }] as const) : []
+  const dwell = window
+    ? (
+        [
+          ['Not before', window.notBefore],
+          ['Best', window.best],
+          ['Not after', window.notAfter],
+        ] as const
+      ).map(([label, value]) => [label, { label, unit: 's' as const, value }] as const)
+    : []
   return new Map([...dwell, ...recipe.figures.map(f => [f.id, { label: f.label, unit: f.unit, value: f.value }] as const)])
 }
 

@@ -16,7 +16,13 @@ describe('four tumblers under a general cream', () => {
     const r = recipe()
     expect(r.refusals).toEqual([])
     expect(r.judgement.verdict).toBe('works')
-    expect(r.plan).toMatchObject({ method: 'cream', pieces: 4, noun: 'tumbler', dwell: { notBefore: 300, best: 300, notAfter: 375 }, after: 'recover' })
+    expect(r.plan).toMatchObject({
+      method: 'cream',
+      pieces: 4,
+      noun: 'tumbler',
+      dwell: { notBefore: 300, best: 300, notAfter: 375 },
+      after: 'recover',
+    })
     expect(figure(r, 'diameter').value).toBeCloseTo(76.8, 1)
     expect(figure(r, 'cut-width').value).toBeCloseTo(60 + 25.4 + 6.35, 9)
     expect(figure(r, 'cut-height').value).toBeCloseTo(45 + 25.4 + 6.35, 9)
@@ -30,7 +36,11 @@ describe('four tumblers under a general cream', () => {
     expect(figure(r, 'time').value).toBeGreaterThan(figure(r, 'time').inputs[1]!.value)
     expect(figure(r, 'cost').value).toBeGreaterThan(0)
   })
-  it.each([['cream on tumblers', FOUR_TUMBLERS], ['ferric chloride on tags', TWO_TAGS], ['blast on a mirror', ONE_MIRROR]])('%s: every figure opens, inputs with sources, a formula, a source', (_, input) => {
+  it.each([
+    ['cream on tumblers', FOUR_TUMBLERS],
+    ['ferric chloride on tags', TWO_TAGS],
+    ['blast on a mirror', ONE_MIRROR],
+  ])('%s: every figure opens, inputs with sources, a formula, a source', (_, input) => {
     const { figures, refusals } = planRecipe(input)
     expect(refusals).toEqual([])
     expect(new Set(figures.map(f => f.id)).size).toBe(figures.length)
@@ -43,8 +53,16 @@ describe('four tumblers under a general cream', () => {
   })
   it('the cost is its parts added up, and what goes back is not paid for', () => {
     const cost = figure(recipe(), 'cost')
-    const [cream, price, area, resistPrice, consumables, handsOn, hourly] = cost.inputs.map(i => i.value) as [number, number, number, number, number, number, number]
-    expect(cost.value).toBeCloseTo(cream * price + area / 1e6 * resistPrice + consumables + handsOn / 3600 * hourly, 9)
+    const [cream, price, area, resistPrice, consumables, handsOn, hourly] = cost.inputs.map(i => i.value) as [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ]
+    expect(cost.value).toBeCloseTo(cream * price + (area / 1e6) * resistPrice + consumables + (handsOn / 3600) * hourly, 9)
     expect(cream).toBeLessThan(figure(recipe(), 'cream').value)
     expect(figure(recipe({ schools: schools({ after: 'wipe' }) }), 'cost').inputs[0]!.value).toBeCloseTo(figure(recipe(), 'cream').value, 9)
   })
@@ -117,7 +135,7 @@ describe('the other two methods', () => {
     const r = planRecipe(TWO_TAGS)
     const liquid = figure(r, 'liquid')
     // 38 × 20 mm, 40 % open, 1.25 over, 0.5 mm deep, wetted at the start and every 3 of 15 min: 5 times; two tags; 0.6 mL in the swab.
-    expect(liquid.value).toBeCloseTo(38 * 20 * 0.4 * 1.25 * 0.5 / 1000 * 5 * 2 + 0.6, 9)
+    expect(liquid.value).toBeCloseTo(((38 * 20 * 0.4 * 1.25 * 0.5) / 1000) * 5 * 2 + 0.6, 9)
     expect(figure(r, 'bicarbonate').value).toBe(15)
     expect(r.plan).toMatchObject({ method: 'liquid', after: 'wipe', dwell: { notBefore: 900, best: 900, notAfter: 1125 } })
     expect(r.judgement.verdict).toBe('with care')
@@ -130,7 +148,7 @@ describe('the other two methods', () => {
     expect(graphics.plan).toMatchObject({ method: 'blast', look: 'graphics', putOut: 0, dwell: { notBefore: 34, best: 43, notAfter: 65 } })
     const solid = planRecipe({ ...ONE_MIRROR, look: 'solid' })
     expect(figure(solid, 'gun').value).toBeCloseTo((600 - 54) * 0.8, 9)
-    expect(figure(planRecipe({ ...ONE_MIRROR, look: 'fade' }), 'gun').value).toBeCloseTo((600 - 54) * 0.8 / 2, 9)
+    expect(figure(planRecipe({ ...ONE_MIRROR, look: 'fade' }), 'gun').value).toBeCloseTo(((600 - 54) * 0.8) / 2, 9)
     expect(figure(planRecipe({ ...ONE_MIRROR, lot: { ...ONE_MIRROR.lot, secondsPerCm2: 2 } }), 'gun').value).toBeCloseTo(108, 9)
   })
   it('blast on plastic: half the pressure, and a try on the edge', () => {
@@ -160,7 +178,7 @@ describe('on a measured wall', () => {
     const wall = straightWall(300, 30, 60)
     const solid = planRecipe({ ...ONE_MIRROR, substrate: 'soda-lime', surface: 'taper', look: 'solid', place: { wall, middle: 150 } })
     const slant = Math.hypot(300, 30)
-    expect(figure(solid, 'gun').value).toBeCloseTo((Math.PI * 90 * slant - 5400) / 100 * 0.8, 6)
+    expect(figure(solid, 'gun').value).toBeCloseTo(((Math.PI * 90 * slant - 5400) / 100) * 0.8, 6)
   })
 })
 

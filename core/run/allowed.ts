@@ -22,7 +22,8 @@ function refuseGun(plan: RunPlan, state: RunState, event: PieceEvent, name: stri
   if (piece.blasted) return `${name} is blasted already. Take that back first.`
   const on = state.pieces.find(p => p.gunOn)
   if (event.kind === 'gun.off') return piece.gunOn ? null : 'The gun is off already.'
-  if (on) return on === piece && event.kind === 'gun.on' ? 'The gun is on already.' : `The gun is on for ${plan.noun} ${on.n}. Let go first.`
+  if (on)
+    return on === piece && event.kind === 'gun.on' ? 'The gun is on already.' : `The gun is on for ${plan.noun} ${on.n}. Let go first.`
   return event.kind === 'piece.blasted' && piece.gunSeconds === 0 ? `No gun time is counted for ${name.toLowerCase()} yet.` : null
 }
 
@@ -40,9 +41,14 @@ const FACT_AT: Record<PieceFact, number> = { 'coat.started': 0, 'coat.covered': 
 
 function refuseSettling(piece: PieceState, event: Extract<RunEvent, { kind: 'fact.settled' }>, name: string): string | null {
   const at = FACT_AT[event.fact]
-  const [before, mine, after] = [FACTS_IN_ORDER.slice(0, at).map(f => piece[f]), piece[FACTS_IN_ORDER[at]!], FACTS_IN_ORDER.slice(at + 1).map(f => piece[f])]
+  const [before, mine, after] = [
+    FACTS_IN_ORDER.slice(0, at).map(f => piece[f]),
+    piece[FACTS_IN_ORDER[at]!],
+    FACTS_IN_ORDER.slice(at + 1).map(f => piece[f]),
+  ]
   if (!mine) return `${name} has no such entry.`
-  if (before.some(s => s && s.at > event.heldAt) || after.some(s => s && s.at < event.heldAt)) return `${name} would be out of order in time then. Settle its other entries first, or keep what stands.`
+  if (before.some(s => s && s.at > event.heldAt) || after.some(s => s && s.at < event.heldAt))
+    return `${name} would be out of order in time then. Settle its other entries first, or keep what stands.`
   return null
 }
 
@@ -56,12 +62,15 @@ function refusePiece(plan: RunPlan, state: RunState, event: PieceEvent): string 
   if (event.kind === 'piece.withdrawn') return null
   if (event.kind === 'piece.taken') return refuseTaking(piece, event.by, name)
   if (event.kind === 'fact.settled') return refuseSettling(piece, event, name)
-  if (event.kind === 'piece.judged') return step?.kind === 'look' ? null : `${name} can be judged once it is dry and the wash-up is done. Now: ${step?.title}.`
-  if (event.kind === 'gun.on' || event.kind === 'gun.off' || event.kind === 'piece.blasted') return step?.kind === 'blast' ? refuseGun(plan, state, event, name) : `It is not time to blast. First: ${step?.title}.`
+  if (event.kind === 'piece.judged')
+    return step?.kind === 'look' ? null : `${name} can be judged once it is dry and the wash-up is done. Now: ${step?.title}.`
+  if (event.kind === 'gun.on' || event.kind === 'gun.off' || event.kind === 'piece.blasted')
+    return step?.kind === 'blast' ? refuseGun(plan, state, event, name) : `It is not time to blast. First: ${step?.title}.`
   if (step?.kind !== 'clock') return `It is not time to coat. First: ${step?.title}.`
   const needed = STAGE_NEEDED[event.kind]!
   if (stage !== needed.stage) return `${name} ${needed.otherwise}.`
-  const inHand = event.kind === 'coat.started' && !plan.together && state.pieces.find(p => pieceStage(p) === 'coating' && holderOf(p) === event.by)
+  const inHand
+    = event.kind === 'coat.started' && !plan.together && state.pieces.find(p => pieceStage(p) === 'coating' && holderOf(p) === event.by)
   return inHand ? `Finish coating ${plan.noun} ${inHand.n} first.` : null
 }
 
@@ -72,7 +81,8 @@ export function refuseStep(plan: RunPlan, state: RunState, event: RunEvent): str
   if (state.finished) return 'This run is finished. Its log can no longer change.'
   if (state.abandoned) return 'This run was stopped. Start a new one from the job.'
   if (event.kind === 'run.resumed') return state.paused ? null : 'The run is not paused.'
-  if (state.paused && event.kind !== 'run.abandoned' && event.kind !== 'event.undone' && event.kind !== 'fact.settled') return 'The run is paused. Go on with it first.'
+  if (state.paused && event.kind !== 'run.abandoned' && event.kind !== 'event.undone' && event.kind !== 'fact.settled')
+    return 'The run is paused. Go on with it first.'
   if ('piece' in event) return refusePiece(plan, state, event)
   const step = currentStep(plan, state)!
   switch (event.kind) {
@@ -100,11 +110,15 @@ export function refuseStep(plan: RunPlan, state: RunState, event: RunEvent): str
     }
     case 'run.paused':
       if (state.pieces.some(p => p.gunOn)) return 'The gun is on. Let go before the run is paused.'
-      return wetPieces(state).length > 0 ? 'Something is wet, and etchant does not pause. Rinse every coated piece first, or hand it over.' : null
+      return wetPieces(state).length > 0
+        ? 'Something is wet, and etchant does not pause. Rinse every coated piece first, or hand it over.'
+        : null
     case 'run.abandoned':
       if (state.pieces.some(p => p.gunOn)) return 'The gun is on. Let go before the run is stopped.'
       return wetPieces(state).length > 0 ? 'Something is still wet. Rinse every coated piece before the run is stopped.' : null
-    case 'event.undone': return null
-    default: return null
+    case 'event.undone':
+      return null
+    default:
+      return null
   }
 }

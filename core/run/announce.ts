@@ -8,7 +8,10 @@ import type { RunState } from './state'
 import { answersFor, caresFor, NO_TURNS } from './turns'
 import type { Turns } from './turns'
 
-/** `care`: something to do with it meanwhile; `soon`: get ready; `now`: best time reached; `over`: past the window. No two of them sound alike. */
+/**
+ * `care`: something to do with it meanwhile; `soon`: get ready; `now`: best time reached; `over`: past the window. No two of them
+ * sound alike.
+ */
 export type AlarmLevel = 'care' | 'soon' | 'now' | 'over'
 
 export interface Announcement {
@@ -48,12 +51,25 @@ export function announcements(plan: RunPlan, state: RunState, now: number, turns
     const covered = piece.covered!.at
     const window = windowOf(plan, piece.n)
     const holder = answersFor(piece, turns)
-    const alarm = (level: AlarmLevel, sentence: string, after: number) => [{ key: `${piece.n}:${level}`, piece: piece.n, level, sentence, holder, since: covered + after * 1000 }]
+    const alarm = (level: AlarmLevel, sentence: string, after: number) => [
+      { key: `${piece.n}:${level}`, piece: piece.n, level, sentence, holder, since: covered + after * 1000 },
+    ]
     if (clock.phase === 'over') return alarm('over', `${capital(name)} is over its time. ${words.overNow}.`, window.notAfter)
     if (clock.toBest <= 0) return alarm('now', `${words.offNow(name)}.`, window.best)
     const lead = soonLead(window.best)
     if (clock.toBest <= lead) return alarm('soon', `Get ready: ${name} in ${formatDuration(Math.ceil(clock.toBest))}.`, window.best - lead)
     const care = dueCare(plan, piece, now)
-    return care ? [{ key: `${piece.n}:care:${care.call.id}:${care.dueAt}`, piece: piece.n, level: 'care', sentence: spoken(plan, piece.n, care.call), holder: caresFor(piece, turns, care.dueAt), since: care.dueAt }] : []
+    return care
+      ? [
+          {
+            key: `${piece.n}:care:${care.call.id}:${care.dueAt}`,
+            piece: piece.n,
+            level: 'care',
+            sentence: spoken(plan, piece.n, care.call),
+            holder: caresFor(piece, turns, care.dueAt),
+            since: care.dueAt,
+          },
+        ]
+      : []
   })
 }

@@ -1,5 +1,15 @@
 import { describe, expect, it } from 'vitest'
-import { EVENT_KINDS, announcements, describeEvent, effectiveEvents, nextAction, pieceStage, runIntake, summarise, wetPieces } from './index'
+import {
+  EVENT_KINDS,
+  announcements,
+  describeEvent,
+  effectiveEvents,
+  nextAction,
+  pieceStage,
+  runIntake,
+  summarise,
+  wetPieces,
+} from './index'
 import { bench, plan } from './testing.test-support'
 
 const next = (b: ReturnType<typeof bench>, me: string | null = 'me') => {
@@ -91,12 +101,19 @@ describe('stages of a piece', () => {
 describe('the history in words', () => {
   it('has a plain sentence for every kind of entry', () => {
     const b = bench().atEtch().finish()
-    b.events.push({ id: 'w', at: b.now, by: 'me', kind: 'piece.withdrawn', piece: 1, reason: 'dropped' }, { id: 'a', at: b.now, by: 'me', kind: 'run.abandoned', reason: 'power cut' }, { id: 'u', at: b.now, by: 'me', kind: 'event.undone', target: 'w' },
-      { id: 's', at: b.now, by: 'me', kind: 'step.skipped', step: 'stir', reason: 'stirred before' }, { id: 'c', at: b.now, by: 'me', kind: 'care.given', piece: 2, care: 'drip' },
-      { id: 't', at: b.now, by: 'me', kind: 'piece.taken', piece: 1 }, { id: 'f', at: b.now, by: 'me', kind: 'fact.settled', piece: 1, fact: 'etchant.off', heldAt: b.now, heldBy: 'you' },
+    b.events.push(
+      { id: 'w', at: b.now, by: 'me', kind: 'piece.withdrawn', piece: 1, reason: 'dropped' },
+      { id: 'a', at: b.now, by: 'me', kind: 'run.abandoned', reason: 'power cut' },
+      { id: 'u', at: b.now, by: 'me', kind: 'event.undone', target: 'w' },
+      { id: 's', at: b.now, by: 'me', kind: 'step.skipped', step: 'stir', reason: 'stirred before' },
+      { id: 'c', at: b.now, by: 'me', kind: 'care.given', piece: 2, care: 'drip' },
+      { id: 't', at: b.now, by: 'me', kind: 'piece.taken', piece: 1 },
+      { id: 'f', at: b.now, by: 'me', kind: 'fact.settled', piece: 1, fact: 'etchant.off', heldAt: b.now, heldBy: 'you' },
       { id: 'n', at: b.now, by: 'me', kind: 'note.written', why: 'not-taken', of: 2, text: 'rinsed at five past', was: null },
-      { id: 'p', at: b.now, by: 'me', kind: 'run.paused', reason: 'lunch' }, { id: 'r', at: b.now, by: 'me', kind: 'run.resumed' },
-      ...(['gun.on', 'gun.off', 'piece.blasted'] as const).map(kind => ({ id: kind, at: b.now, by: 'me', kind, piece: 1 })))
+      { id: 'p', at: b.now, by: 'me', kind: 'run.paused', reason: 'lunch' },
+      { id: 'r', at: b.now, by: 'me', kind: 'run.resumed' },
+      ...(['gun.on', 'gun.off', 'piece.blasted'] as const).map(kind => ({ id: kind, at: b.now, by: 'me', kind, piece: 1 })),
+    )
     const words = new Map(b.events.map(e => [e.kind, describeEvent(plan, e)]))
     expect([...words.keys()].sort()).toEqual([...EVENT_KINDS].sort())
     expect(words.get('note.written')).toBe('Note of an entry that was not taken, tumbler 2: rinsed at five past')
@@ -127,6 +144,11 @@ describe('intake', () => {
     intake.offer({ id: 'a', at: 1, by: 'me', kind: 'gate.ticked', step: 'safety', item: 'gloves' })
     intake.offer({ id: 'b', at: 2, by: 'me', kind: 'event.undone', target: 'a' })
     expect(intake.state().ticked).toEqual({})
-    expect(effectiveEvents([{ id: 'a', at: 1, by: 'me', kind: 'run.finished' }, { id: 'b', at: 2, by: 'me', kind: 'event.undone', target: 'a' }])).toEqual([])
+    expect(
+      effectiveEvents([
+        { id: 'a', at: 1, by: 'me', kind: 'run.finished' },
+        { id: 'b', at: 2, by: 'me', kind: 'event.undone', target: 'a' },
+      ]),
+    ).toEqual([])
   })
 })

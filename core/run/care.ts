@@ -19,10 +19,14 @@ function nextDue(call: CareCall, piece: PieceState): number | null {
 /** The call that comes next for a piece, due or not; null when none comes before it is taken off. */
 export function nextCare(plan: Pick<RunPlan, 'care'>, piece: PieceState): DueCare | null {
   if (!piece.covered || piece.off || piece.withdrawn) return null
-  return plan.care.flatMap((call): DueCare[] => {
-    const at = nextDue(call, piece)
-    return at === null ? [] : [{ call, dueAt: at }]
-  }).sort((a, b) => a.dueAt - b.dueAt)[0] ?? null
+  return (
+    plan.care
+      .flatMap((call): DueCare[] => {
+        const at = nextDue(call, piece)
+        return at === null ? [] : [{ call, dueAt: at }]
+      })
+      .sort((a, b) => a.dueAt - b.dueAt)[0] ?? null
+  )
 }
 
 /** The call that a piece has been waiting for longest; null when none is due. @param now ms, server time */
@@ -32,4 +36,5 @@ export function dueCare(plan: Pick<RunPlan, 'care'>, piece: PieceState, now: num
 }
 
 /** The call with the piece's own name in it. */
-export const spoken = (plan: Pick<RunPlan, 'noun'>, n: number, call: CareCall): string => call.sentence.replace('{piece}', `${plan.noun} ${n}`)
+export const spoken = (plan: Pick<RunPlan, 'noun'>, n: number, call: CareCall): string =>
+  call.sentence.replace('{piece}', `${plan.noun} ${n}`)

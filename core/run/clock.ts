@@ -23,12 +23,22 @@ export interface PieceClock {
 }
 
 /** Gun time of one piece so far, s. @param now ms, server time */
-export const gunTime = (piece: PieceState, now: number): number => piece.gunSeconds + (piece.gunOn ? Math.max(0, now - piece.gunOn.at) / 1000 : 0)
+export const gunTime = (piece: PieceState, now: number): number =>
+  piece.gunSeconds + (piece.gunOn ? Math.max(0, now - piece.gunOn.at) / 1000 : 0)
 
 function gunClock(piece: PieceState, dwell: DwellWindow, now: number): PieceClock {
   const last = gunTime(piece, now)
-  const phase = last === 0 ? 'none' : last > dwell.notAfter ? 'over' : last >= dwell.best ? 'best' : last >= dwell.notBefore ? 'open' : 'before'
-  return { phase, running: piece.gunOn !== null, last, first: last, toNotBefore: dwell.notBefore - last, toBest: dwell.best - last, toNotAfter: dwell.notAfter - last }
+  const phase
+    = last === 0 ? 'none' : last > dwell.notAfter ? 'over' : last >= dwell.best ? 'best' : last >= dwell.notBefore ? 'open' : 'before'
+  return {
+    phase,
+    running: piece.gunOn !== null,
+    last,
+    first: last,
+    toNotBefore: dwell.notBefore - last,
+    toBest: dwell.best - last,
+    toNotAfter: dwell.notAfter - last,
+  }
 }
 
 type ClockPlan = Pick<RunPlan, 'dwell' | 'windows' | 'method'>

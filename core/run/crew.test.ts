@@ -1,5 +1,16 @@
 import { describe, expect, it } from 'vitest'
-import { announcements, answersFor, calls, caresFor, COAT_IS_ANYBODYS_MS, holderOf, NO_TURNS, nextAction, nextCare, pressEntries } from './index'
+import {
+  announcements,
+  answersFor,
+  calls,
+  caresFor,
+  COAT_IS_ANYBODYS_MS,
+  holderOf,
+  NO_TURNS,
+  nextAction,
+  nextCare,
+  pressEntries,
+} from './index'
 import type { Turns } from './index'
 import { aheadOf } from '../schedule'
 import { Bench, bench, plan } from './testing.test-support'
@@ -94,9 +105,22 @@ describe('one bench, several hands', () => {
 
 describe('a day\'s plan at the bench', () => {
   /** Osk coats, Juno rinses, Bram looks for drips the second time. */
-  const planned = (b: B): Turns => ({ ...NO_TURNS, pieces: new Map([1, 2, 3, 4].map(n => [n, {
-    coat: { by: 'osk', at: b.now + n * 600_000 }, care: [{ by: 'juno', at: b.now + n * 600_000 + 240_000 }, { by: 'bram', at: b.now + n * 600_000 + 420_000 }], rinse: { by: 'juno', at: b.now + n * 600_000 + 400_000 },
-  }])) })
+  const planned = (b: B): Turns => ({
+    ...NO_TURNS,
+    pieces: new Map(
+      [1, 2, 3, 4].map(n => [
+        n,
+        {
+          coat: { by: 'osk', at: b.now + n * 600_000 },
+          care: [
+            { by: 'juno', at: b.now + n * 600_000 + 240_000 },
+            { by: 'bram', at: b.now + n * 600_000 + 420_000 },
+          ],
+          rinse: { by: 'juno', at: b.now + n * 600_000 + 400_000 },
+        },
+      ]),
+    ),
+  })
   const asks = (b: B, me: string, turns: Turns) => {
     const a = nextAction(plan, b.state(), b.now, me, undefined, turns)
     return 'piece' in a ? `${a.kind} ${a.piece}` : a.kind
@@ -152,7 +176,11 @@ describe('a day\'s plan at the bench', () => {
     const start = b.now
     coat(b, 1)
     const [piece] = b.state().pieces
-    expect([caresFor(piece!, turns, start + 600_000 + 200_000), caresFor(piece!, turns, start + 600_000 + 400_000), caresFor(piece!, NO_TURNS, start)]).toEqual(['juno', 'bram', 'osk'])
+    expect([
+      caresFor(piece!, turns, start + 600_000 + 200_000),
+      caresFor(piece!, turns, start + 600_000 + 400_000),
+      caresFor(piece!, NO_TURNS, start),
+    ]).toEqual(['juno', 'bram', 'osk'])
   })
   it('nobody coats more than whoever rinses can keep up with', () => {
     const slow = { ...plan, hands: { coat: 30, off: 150 }, dwell: { notBefore: 300, best: 300, notAfter: 375 } }
@@ -191,7 +219,14 @@ describe('one sink', () => {
   })
   it('alone at the bench: as many ahead as the closed form says', () => {
     // Two ways to the same number (the sentence on the day's page, and the queue at the bench), for equal pieces.
-    for (const [coat, off] of [[30, 60], [60, 60], [60, 30], [45, 90], [120, 60], [30, 75]] as const) {
+    for (const [coat, off] of [
+      [30, 60],
+      [60, 60],
+      [60, 30],
+      [45, 90],
+      [120, 60],
+      [30, 75],
+    ] as const) {
       const of = { ...plan, hands: { coat, off }, care: [] }
       const b = new Bench({ ...of, pieces: 4 }).atEtch()
       let ahead = 0
@@ -310,10 +345,14 @@ describe('two tablets that both say when', () => {
   it('never out of order in time, and never what did not happen', () => {
     const b = bench().atEtch()
     coat(b, 1)
-    expect(b.refusal({ kind: 'fact.settled', piece: 1, fact: 'etchant.off', heldAt: b.now, heldBy: 'osk' })).toBe('Tumbler 1 has no such entry.')
+    expect(b.refusal({ kind: 'fact.settled', piece: 1, fact: 'etchant.off', heldAt: b.now, heldBy: 'osk' })).toBe(
+      'Tumbler 1 has no such entry.',
+    )
     b.wait(320)
     b.send({ kind: 'etchant.off', piece: 1 })
     expect(b.refusal({ kind: 'fact.settled', piece: 1, fact: 'coat.covered', heldAt: b.now + 1, heldBy: 'osk' })).toMatch(/out of order/)
-    expect(b.refusal({ kind: 'fact.settled', piece: 1, fact: 'etchant.off', heldAt: b.now - 900_000, heldBy: 'osk' })).toMatch(/out of order/)
+    expect(b.refusal({ kind: 'fact.settled', piece: 1, fact: 'etchant.off', heldAt: b.now - 900_000, heldBy: 'osk' })).toMatch(
+      /out of order/,
+    )
   })
 })

@@ -54,7 +54,10 @@ function withInert(state: RunState, events: readonly RunEvent[]): RunState {
 /** Plays entries one after another. Inert ones are judged at once and entered when the state is asked for, since nothing rests on them. */
 class Player {
   #inert: RunEvent[] = []
-  constructor(private readonly plan: RunPlan, private reached: RunState) {}
+  constructor(
+    private readonly plan: RunPlan,
+    private reached: RunState,
+  ) {}
 
   state(): RunState {
     this.reached = withInert(this.reached, this.#inert)
@@ -72,7 +75,11 @@ class Player {
 }
 
 /** What counts after an entry was taken back. */
-interface Replay { state: RunState, kept: RunState[], refused: boolean }
+interface Replay {
+  state: RunState
+  kept: RunState[]
+  refused: boolean
+}
 
 /**
  * @param accepted all events so far, in the order accepted

@@ -14,15 +14,20 @@ import { answersFor, caresFor, coatPlanned, NO_TURNS, rinses } from './turns'
 import type { Turns } from './turns'
 import { benchWords } from './words'
 
-interface OfPiece { step: Step, piece: number, sentence: string, /** On the large control. */ control: string }
+interface OfPiece {
+  step: Step
+  piece: number
+  sentence: string
+  /** On the large control. */ control: string
+}
 
 /** The one thing to do now. `seconds` from now is when a `wait` ends. */
 export type NextAction
   = | { kind: 'tick', step: Step, item: GateItem }
     | { kind: 'do' | 'measure' | 'tub' | 'look', step: Step }
-    | OfPiece & { kind: 'coat' | 'covered' | 'off' | 'rinse' | 'gun' }
-    | OfPiece & { kind: 'care', care: CareCallId }
-    | OfPiece & { kind: 'wait', seconds: number }
+    | (OfPiece & { kind: 'coat' | 'covered' | 'off' | 'rinse' | 'gun' })
+    | (OfPiece & { kind: 'care', care: CareCallId })
+    | (OfPiece & { kind: 'wait', seconds: number })
   /** Others have in hand what there is to do, or the run is paused. */
     | { kind: 'idle' | 'paused', step: Step, sentence: string, control: string }
     | { kind: 'closed' }
@@ -35,7 +40,9 @@ const stageOf = (state: RunState, stage: string) => state.pieces.filter(p => pie
 /** When each strip of a coupon that is coated in turn is due, ms; the longest goes first. Null for others. */
 function coatDue(plan: RunPlan, state: RunState, piece: PieceState): number | null {
   if (plan.together !== 'coated in turn') return null
-  const first = state.pieces.flatMap(p => (p.covered ? [{ p, end: bestAt(plan, p) }] : [])).sort((a, b) => a.p.covered!.at - b.p.covered!.at)[0]
+  const first = state.pieces
+    .flatMap(p => (p.covered ? [{ p, end: bestAt(plan, p) }] : []))
+    .sort((a, b) => a.p.covered!.at - b.p.covered!.at)[0]
   return first ? first.end - windowOf(plan, piece.n).best * 1000 : null
 }
 
@@ -54,9 +61,17 @@ function nextToCoat(plan: RunPlan, state: RunState, now: number, { me, turns }: 
 const byDue = (plan: RunPlan, pieces: PieceState[]) => pieces.sort((a, b) => bestAt(plan, a) - bestAt(plan, b) || coatedOrder(a, b))
 
 /** Whose turn a bench is asked for. */
-interface Asker { me: string | null, may: readonly Skill[], turns: Turns }
+interface Asker {
+  me: string | null
+  may: readonly Skill[]
+  turns: Turns
+}
 
-/** Whether what has been due since then is mine to do: my own, nobody's, that of somebody with both hands full, or what nobody answered. @param whose person it is up to */
+/**
+ * Whether what has been due since then is mine to do: my own, nobody's, that of somebody with both hands full, or what nobody
+ * answered.
+ * @param whose person it is up to
+ */
 function fallsToMe(state: RunState, whose: string | null, me: string | null, since: number, now: number): boolean {
   return me === null || whose === null || whose === me || handsFull(state, whose) || now - since >= UNANSWERED_MS
 }
@@ -67,17 +82,26 @@ const inMyHands = (piece: PieceState, me: string | null) => me === null || holde
 /** So long before its planned time a coat may begin as planned. ms */
 const EARLY_MS = 30_000
 
-interface Due { best: number, last: number }
+interface Due {
+  best: number
+  last: number
+}
 
-/** Whether each piece is begun with before its window ends: in the order due, at its best or as soon as one of these is free. @param free ms, from when on @param off ms that each takes */
+/**
+ * Whether each piece is begun with before its window ends: in the order due, at its best or as soon as one of these is free.
+ * @param free ms, from when on
+ * @param off ms that each takes
+ */
 function allInTime(due: readonly Due[], free: readonly number[], off: number): boolean {
   const next = [...free]
-  return [...due].sort((a, b) => a.best - b.best).every(({ best, last }) => {
-    const at = next.indexOf(Math.min(...next))
-    const start = Math.max(next[at]!, best)
-    next[at] = start + off
-    return start <= last
-  })
+  return [...due]
+    .sort((a, b) => a.best - b.best)
+    .every(({ best, last }) => {
+      const at = next.indexOf(Math.min(...next))
+      const start = Math.max(next[at]!, best)
+      next[at] = start + off
+      return start <= last
+    })
 }
 
 /**
@@ -91,7 +115,10 @@ function keepsUp(plan: RunPlan, state: RunState, toBest: number | null, now: num
   const asPlanned = planned?.by === me && now >= planned.at - EARLY_MS
   // By myself I end my coat before the first of mine is due; a plan may put it before a rinse that has time.
   if (!asPlanned && toBest !== null && toBest * 1000 < coat) return false
-  const due = (n: number, covered: number): Due => ({ best: covered + windowOf(plan, n).best * 1000, last: covered + windowOf(plan, n).notAfter * 1000 })
+  const due = (n: number, covered: number): Due => ({
+    best: covered + windowOf(plan, n).best * 1000,
+    last: covered + windowOf(plan, n).notAfter * 1000,
+  })
   const fresh = { by: rinses(next, turns) ?? (may.includes('rinse') ? me : null), ...due(next.n, now + coat) }
   const wet = state.pieces.flatMap((p) => {
     const stage = pieceStage(p)
@@ -103,7 +130,11 @@ function keepsUp(plan: RunPlan, state: RunState, toBest: number | null, now: num
   // What is being rinsed keeps its sink until it is done.
   const inUse = stageOf(state, 'off').map(p => Math.max(now, p.off!.at + off))
   const open = Math.max(0, Math.min(turns.rinsingAt - inUse.length, all.length))
-  return allInTime(all, [...inUse, ...Array<number>(open).fill(now)], off) && allInTime(of(fresh.by), [fresh.by === me ? now + coat : now], off) && (fresh.by === me || me === null || allInTime(of(me), [now + coat], off))
+  return (
+    allInTime(all, [...inUse, ...Array<number>(open).fill(now)], off)
+    && allInTime(of(fresh.by), [fresh.by === me ? now + coat : now], off)
+    && (fresh.by === me || me === null || allInTime(of(me), [now + coat], off))
+  )
 }
 
 function mayCoat(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, asker: Asker): boolean {
@@ -117,15 +148,28 @@ function etchAction(plan: RunPlan, state: RunState, step: Step, now: number, ask
   const { me, may, turns } = asker
   const words = benchWords(plan)
   const name = (p: PieceState) => `${plan.noun} ${p.n}`
-  const act = (kind: 'coat' | 'covered' | 'off' | 'rinse', p: PieceState, sentence: string, control: string): NextAction => ({ kind, step, piece: p.n, sentence, control })
+  const act = (kind: 'coat' | 'covered' | 'off' | 'rinse', p: PieceState, sentence: string, control: string): NextAction => ({
+    kind,
+    step,
+    piece: p.n,
+    sentence,
+    control,
+  })
   // What others have in their hands is theirs until they hand it over.
-  const toRinse = stageOf(state, 'off').filter(p => inMyHands(p, me)).sort(coatedOrder)[0]
+  const toRinse = stageOf(state, 'off')
+    .filter(p => inMyHands(p, me))
+    .sort(coatedOrder)[0]
   if (toRinse) return act('rinse', toRinse, words.rinseNow(name(toRinse)), words.rinsed(name(toRinse)))
   const inHand = stageOf(state, 'coating').find(p => inMyHands(p, me))
-  if (inHand) return plan.together === 'rinsed in turn' ? act('covered', inHand, 'Cover all strips', words.covered) : act('covered', inHand, words.cover(name(inHand)), words.covered)
+  if (inHand)
+    return plan.together === 'rinsed in turn'
+      ? act('covered', inHand, 'Cover all strips', words.covered)
+      : act('covered', inHand, words.cover(name(inHand)), words.covered)
 
   const wet = byDue(plan, stageOf(state, 'dwelling'))
-  const due = may.includes('rinse') ? wet.find(p => bestAt(plan, p) <= now && fallsToMe(state, answersFor(p, turns), me, bestAt(plan, p), now)) : undefined
+  const due = may.includes('rinse')
+    ? wet.find(p => bestAt(plan, p) <= now && fallsToMe(state, answersFor(p, turns), me, bestAt(plan, p), now))
+    : undefined
   if (due) return act('off', due, `Take ${name(due)} off now`, words.comingOff(name(due)))
   const care = may.includes('care') ? firstCare(plan, state, step, now, asker) : null
   if (care) return care
@@ -138,32 +182,67 @@ function etchAction(plan: RunPlan, state: RunState, step: Step, now: number, ask
   const clock = first && pieceClock(first, plan, now)
   const next = nextToCoat(plan, state, now, asker)
   if (next && mayCoat(plan, state, clock ? clock.toBest : null, now, next, asker)) {
-    return plan.together === 'rinsed in turn' ? act('coat', next, 'Coat all strips at once', 'First touch on the strips') : act('coat', next, words.coat(name(next)), words.firstTouch(name(next)))
+    return plan.together === 'rinsed in turn'
+      ? act('coat', next, 'Coat all strips at once', 'First touch on the strips')
+      : act('coat', next, words.coat(name(next)), words.firstTouch(name(next)))
   }
   const inTurn = next ? coatDue(plan, state, next) : null
-  if (next && inTurn !== null) return { kind: 'wait', step, piece: next.n, seconds: (inTurn - now) / 1000, sentence: `Coat ${name(next)} next`, control: `Wait ${formatClock(Math.ceil((inTurn - now) / 1000))}` }
-  if (first && may.includes('rinse') && clock!.toNotBefore <= 0) return act('off', first, words.mayComeOff(name(first), formatClock(clock!.toBest)), words.comingOff(name(first)))
+  if (next && inTurn !== null)
+    return {
+      kind: 'wait',
+      step,
+      piece: next.n,
+      seconds: (inTurn - now) / 1000,
+      sentence: `Coat ${name(next)} next`,
+      control: `Wait ${formatClock(Math.ceil((inTurn - now) / 1000))}`,
+    }
+  if (first && may.includes('rinse') && clock!.toNotBefore <= 0)
+    return act('off', first, words.mayComeOff(name(first), formatClock(clock!.toBest)), words.comingOff(name(first)))
   const waited = first ?? wet[0]
   if (!waited) return { kind: 'idle', step, sentence: 'Nothing for you just now', control: 'Others have it in hand' }
   const seconds = first ? clock!.toNotBefore : pieceClock(waited, plan, now).toBest
-  return { kind: 'wait', step, piece: waited.n, seconds, sentence: `Wait for ${name(waited)}`, control: `Wait ${formatClock(Math.max(0, Math.ceil(seconds)))}` }
+  return {
+    kind: 'wait',
+    step,
+    piece: waited.n,
+    seconds,
+    sentence: `Wait for ${name(waited)}`,
+    control: `Wait ${formatClock(Math.max(0, Math.ceil(seconds)))}`,
+  }
 }
 
 /** The piece that has waited longest for its care. */
 function firstCare(plan: RunPlan, state: RunState, step: Step, now: number, { me, turns }: Asker): NextAction | null {
-  const due = stageOf(state, 'dwelling').flatMap((p) => {
-    const care = dueCare(plan, p, now)
-    // What is due to come off is past caring for.
-    return care && bestAt(plan, p) > now && fallsToMe(state, caresFor(p, turns, care.dueAt), me, care.dueAt, now) ? [{ p, ...care }] : []
-  }).sort((a, b) => a.dueAt - b.dueAt)[0]
-  return due ? { kind: 'care', step, piece: due.p.n, care: due.call.id, sentence: spoken(plan, due.p.n, due.call), control: `${plan.noun} ${due.p.n}: ${due.call.short}` } : null
+  const due = stageOf(state, 'dwelling')
+    .flatMap((p) => {
+      const care = dueCare(plan, p, now)
+      // What is due to come off is past caring for.
+      return care && bestAt(plan, p) > now && fallsToMe(state, caresFor(p, turns, care.dueAt), me, care.dueAt, now) ? [{ p, ...care }] : []
+    })
+    .sort((a, b) => a.dueAt - b.dueAt)[0]
+  return due
+    ? {
+        kind: 'care',
+        step,
+        piece: due.p.n,
+        care: due.call.id,
+        sentence: spoken(plan, due.p.n, due.call),
+        control: `${plan.noun} ${due.p.n}: ${due.call.short}`,
+      }
+    : null
 }
 
 function blastAction(plan: RunPlan, state: RunState, step: Step, now: number): NextAction {
   const piece = state.pieces.find(p => p.gunOn) ?? stageOf(state, 'blasting')[0] ?? stageOf(state, 'untouched')[0]!
   const left = plan.dwell.best - gunTime(piece, now)
   const name = `${plan.noun} ${piece.n}`
-  return { kind: 'gun', step, piece: piece.n, sentence: left > 0 ? `Blast ${name}` : `${capital(name)} has had its gun time`, control: piece.gunOn ? 'Gun is on: let go to stop' : 'Hold while the gun is on' }
+  return {
+    kind: 'gun',
+    step,
+    piece: piece.n,
+    sentence: left > 0 ? `Blast ${name}` : `${capital(name)} has had its gun time`,
+    control: piece.gunOn ? 'Gun is on: let go to stop' : 'Hold while the gun is on',
+  }
 }
 
 /**
@@ -172,15 +251,26 @@ function blastAction(plan: RunPlan, state: RunState, step: Step, now: number): N
  * @param me who asks: what others have in hand is theirs; null: whatever comes first for anybody @param may what I am trusted with
  * @param turns who is to do what; without a plan, whoever coats a piece rinses it
  */
-export function nextAction(plan: RunPlan, state: RunState, now: number, me: string | null = null, may: readonly Skill[] = SKILLS, turns: Turns = NO_TURNS): NextAction {
+export function nextAction(
+  plan: RunPlan,
+  state: RunState,
+  now: number,
+  me: string | null = null,
+  may: readonly Skill[] = SKILLS,
+  turns: Turns = NO_TURNS,
+): NextAction {
   const step = currentStep(plan, state)
   if (!step) return { kind: 'closed' }
   if (state.paused) return { kind: 'paused', step, sentence: `Paused: ${state.paused.reason}`, control: 'Go on' }
   switch (step.kind) {
-    case 'gate': return { kind: 'tick', step, item: step.items!.find(item => !state.ticked[step.id]?.[item.id])! }
-    case 'clock': return etchAction(plan, state, step, now, { me, may, turns })
-    case 'blast': return blastAction(plan, state, step, now)
-    default: return { kind: step.kind, step }
+    case 'gate':
+      return { kind: 'tick', step, item: step.items!.find(item => !state.ticked[step.id]?.[item.id])! }
+    case 'clock':
+      return etchAction(plan, state, step, now, { me, may, turns })
+    case 'blast':
+      return blastAction(plan, state, step, now)
+    default:
+      return { kind: step.kind, step }
   }
 }
 
@@ -193,14 +283,23 @@ export function pressEntries(plan: RunPlan, state: RunState, action: NextAction)
   const together = (kind: 'coat.started' | 'coat.covered', stage: string, piece: number): NewEvent[] =>
     plan.together === 'rinsed in turn' ? stageOf(state, stage).map(p => ({ kind, piece: p.n })) : [{ kind, piece }]
   switch (action.kind) {
-    case 'tick': return [{ kind: 'gate.ticked', step: action.step.id, item: action.item.id }]
-    case 'do': return [{ kind: 'step.done', step: action.step.id }]
-    case 'coat': return together('coat.started', 'untouched', action.piece)
-    case 'covered': return together('coat.covered', 'coating', action.piece)
-    case 'care': return [{ kind: 'care.given', piece: action.piece, care: action.care }]
-    case 'off': return [{ kind: 'etchant.off', piece: action.piece }]
-    case 'rinse': return [{ kind: 'piece.rinsed', piece: action.piece }]
-    case 'paused': return [{ kind: 'run.resumed' }]
-    default: return []
+    case 'tick':
+      return [{ kind: 'gate.ticked', step: action.step.id, item: action.item.id }]
+    case 'do':
+      return [{ kind: 'step.done', step: action.step.id }]
+    case 'coat':
+      return together('coat.started', 'untouched', action.piece)
+    case 'covered':
+      return together('coat.covered', 'coating', action.piece)
+    case 'care':
+      return [{ kind: 'care.given', piece: action.piece, care: action.care }]
+    case 'off':
+      return [{ kind: 'etchant.off', piece: action.piece }]
+    case 'rinse':
+      return [{ kind: 'piece.rinsed', piece: action.piece }]
+    case 'paused':
+      return [{ kind: 'run.resumed' }]
+    default:
+      return []
   }
 }

@@ -198,37 +198,56 @@ describe('the fold', () => {
   const full = bench().atEtch().finish().events
   const duplicated = fc.array(fc.nat(full.length - 1)).map((repeats) => {
     // Every event once in order, with repeats of ones already sent slipped in behind.
-    const stream = full.flatMap((event, i) => [event, ...repeats.filter(r => r <= i).slice(0, 2).map(r => full[r]!)])
+    const stream = full.flatMap((event, i) => [
+      event,
+      ...repeats
+        .filter(r => r <= i)
+        .slice(0, 2)
+        .map(r => full[r]!),
+    ])
     return stream
   })
 
   it('any order-preserving duplication of events gives the same state', () => {
-    fc.assert(fc.property(duplicated, (stream) => {
-      expect(foldRun(plan, stream)).toEqual(foldRun(plan, full))
-    }))
+    fc.assert(
+      fc.property(duplicated, (stream) => {
+        expect(foldRun(plan, stream)).toEqual(foldRun(plan, full))
+      }),
+    )
   })
   it('any prefix folds, and its next step never lies before one already complete', () => {
     const order = (events: RunEvent[]) => plan.steps.findIndex(s => s.id === currentStep(plan, foldRun(plan, events))?.id)
-    fc.assert(fc.property(fc.nat(full.length - 2), (n) => {
-      const before = order(full.slice(0, n))
-      const after = order(full.slice(0, n + 1))
-      expect(after === -1 || after >= before).toBe(true)
-    }))
+    fc.assert(
+      fc.property(fc.nat(full.length - 2), (n) => {
+        const before = order(full.slice(0, n))
+        const after = order(full.slice(0, n + 1))
+        expect(after === -1 || after >= before).toBe(true)
+      }),
+    )
   })
   it('never throws on events in any order, and passes over what the state does not allow', () => {
-    fc.assert(fc.property(fc.shuffledSubarray(full), (stream) => {
-      const state = foldRun(plan, stream)
-      if (state.finished) expect(state.pieces.every(p => p.judged || p.withdrawn)).toBe(true)
-      for (const p of state.pieces) if (p.covered) expect(Object.keys(state.ticked.safety!)).toHaveLength(plan.steps[0]!.items!.length)
-    }))
+    fc.assert(
+      fc.property(fc.shuffledSubarray(full), (stream) => {
+        const state = foldRun(plan, stream)
+        if (state.finished) expect(state.pieces.every(p => p.judged || p.withdrawn)).toBe(true)
+        for (const p of state.pieces) if (p.covered) expect(Object.keys(state.ticked.safety!)).toHaveLength(plan.steps[0]!.items!.length)
+      }),
+    )
   })
   it('whatever the guard lets through, the fold takes up', () => {
-    fc.assert(fc.property(fc.shuffledSubarray(full), (stream) => {
-      const accepted: RunEvent[] = []
-      for (const event of stream) if (refuseEvent(plan, accepted, event) === null) accepted.push(event)
-      expect(effectiveEvents(accepted)).toEqual(accepted)
-      expect(foldRun(plan, accepted)).toEqual(foldRun(plan, stream.filter(e => accepted.includes(e))))
-    }))
+    fc.assert(
+      fc.property(fc.shuffledSubarray(full), (stream) => {
+        const accepted: RunEvent[] = []
+        for (const event of stream) if (refuseEvent(plan, accepted, event) === null) accepted.push(event)
+        expect(effectiveEvents(accepted)).toEqual(accepted)
+        expect(foldRun(plan, accepted)).toEqual(
+          foldRun(
+            plan,
+            stream.filter(e => accepted.includes(e)),
+          ),
+        )
+      }),
+    )
   })
 })
 

@@ -21,10 +21,10 @@ export interface PieceState {
   blasted: Stamp | null
   off: Stamp | null
   rinsed: Stamp | null
-  withdrawn: Stamp & { reason: string } | null
+  withdrawn: (Stamp & { reason: string }) | null
   /** Who took it over from whoever had it, last. */
   taken: Stamp | null
-  judged: Stamp & { result: PieceResult, faults: FaultId[], note: string } | null
+  judged: (Stamp & { result: PieceResult, faults: FaultId[], note: string }) | null
 }
 
 export interface RunState {
@@ -34,15 +34,15 @@ export interface RunState {
   done: Record<string, Stamp>
   /** Steps that somebody skipped, with the reason. */
   skipped: Record<string, Stamp & { reason: string }>
-  measured: Stamp & { putOut: number, back: number } | null
+  measured: (Stamp & { putOut: number, back: number }) | null
   /** g so far */
   bicarbonate: number
   /** Nothing goes on until somebody says so. */
-  paused: Stamp & { reason: string } | null
+  paused: (Stamp & { reason: string }) | null
   /** What was written down beside the facts, in order. */
   notes: (Stamp & { why: NoteReason, of: number | null, text: string })[]
   finished: Stamp | null
-  abandoned: Stamp & { reason: string } | null
+  abandoned: (Stamp & { reason: string }) | null
 }
 
 export type PieceStage = 'untouched' | 'coating' | 'dwelling' | 'off' | 'rinsed' | 'blasting' | 'blasted' | 'withdrawn'
@@ -65,7 +65,8 @@ export function holderOf(piece: PieceState): string | null {
 }
 
 /** Whether these hands are at a piece: coating it, or taking it off. */
-export const handsFull = (state: RunState, who: string): boolean => state.pieces.some(p => ['coating', 'off'].includes(pieceStage(p)) && holderOf(p) === who)
+export const handsFull = (state: RunState, who: string): boolean =>
+  state.pieces.some(p => ['coating', 'off'].includes(pieceStage(p)) && holderOf(p) === who)
 
 /** Pieces that carry etchant or its remains, in the order they were covered; the one being coated comes last. */
 export function wetPieces(state: RunState): PieceState[] {
@@ -76,12 +77,18 @@ export function wetPieces(state: RunState): PieceState[] {
 
 function stepComplete(step: Step, state: RunState): boolean {
   switch (step.kind) {
-    case 'gate': return step.items!.every(item => state.ticked[step.id]?.[item.id])
-    case 'clock': return state.pieces.every(p => ['rinsed', 'withdrawn'].includes(pieceStage(p)))
-    case 'blast': return state.pieces.every(p => ['blasted', 'withdrawn'].includes(pieceStage(p)))
-    case 'measure': return state.measured !== null
-    case 'look': return state.finished !== null
-    default: return state.done[step.id] !== undefined || state.skipped[step.id] !== undefined
+    case 'gate':
+      return step.items!.every(item => state.ticked[step.id]?.[item.id])
+    case 'clock':
+      return state.pieces.every(p => ['rinsed', 'withdrawn'].includes(pieceStage(p)))
+    case 'blast':
+      return state.pieces.every(p => ['blasted', 'withdrawn'].includes(pieceStage(p)))
+    case 'measure':
+      return state.measured !== null
+    case 'look':
+      return state.finished !== null
+    default:
+      return state.done[step.id] !== undefined || state.skipped[step.id] !== undefined
   }
 }
 

@@ -44,19 +44,29 @@ export function summarise(plan: RunPlan, state: RunState): RunSummary {
     const window = windowOf(plan, piece.n)
     const verdict = !etched ? 'not etched' : clock.last < window.notBefore ? 'early' : clock.last > window.notAfter ? 'over' : 'in window'
     return {
-      n: piece.n, verdict, dwell: etched ? clock.last : null, firstPart: etched ? clock.first : null,
-      result: piece.judged?.result ?? null, faults: piece.judged?.faults ?? [], note: piece.judged?.note ?? '', withdrawn: piece.withdrawn?.reason ?? null,
+      n: piece.n,
+      verdict,
+      dwell: etched ? clock.last : null,
+      firstPart: etched ? clock.first : null,
+      result: piece.judged?.result ?? null,
+      faults: piece.judged?.faults ?? [],
+      note: piece.judged?.note ?? '',
+      withdrawn: piece.withdrawn?.reason ?? null,
     }
   })
   const dwells = pieces.flatMap(p => (p.dwell === null ? [] : [p.dwell]))
   const count = (result: PieceResult) => pieces.filter(p => p.result === result).length
   return {
-    pieces, planned: plan.dwell, method: plan.method,
+    pieces,
+    planned: plan.dwell,
+    method: plan.method,
     skipped: plan.steps.flatMap(s => (state.skipped[s.id] ? [{ title: s.title, reason: state.skipped[s.id]!.reason }] : [])),
     shortest: dwells.length ? Math.min(...dwells) : null,
     longest: dwells.length ? Math.max(...dwells) : null,
     used: state.measured ? state.measured.putOut - state.measured.back : 0,
-    good: count('good'), usable: count('usable'), scrap: count('scrap'),
+    good: count('good'),
+    usable: count('usable'),
+    scrap: count('scrap'),
     over: pieces.filter(p => p.verdict === 'over').length,
   }
 }

@@ -9,22 +9,72 @@ import { currentStep } from './state'
 
 /** Four tumblers, girth 9 1/2 in, art 60 x 45 mm, 35 % open, a general cream: the job the tests share. */
 export const FOUR_TUMBLERS: RecipeInput = {
-  noun: 'tumbler', pieces: 4, height: 110, girth: 241.3, surface: 'cylinder', place: null, substrate: 'soda-lime', art: { width: 60, height: 45, openFraction: 0.35 }, finest: null,
-  resist: 'permanent-vinyl', stencilUses: null, schools: { dwell: 'label', care: 'leave', weeding: 'backing', after: 'recover', rinsing: 'tub', peel: 'under-water' },
-  lot: { kind: 'general-cream', label: { min: 300, max: 300 }, reusable: true, openDays: 20, left: 200, price: 0.12, couponBest: null, coupons: [], strength: null, secondsPerCm2: null },
-  answers: { irreplaceable: 'replaceable', food: 'none', lip: 'clear', child: 'no' }, ownBest: null, temperature: null, coaters: 1, depth: 'surface', look: 'graphics', oldLabel: false, finish: 'none',
+  noun: 'tumbler',
+  pieces: 4,
+  height: 110,
+  girth: 241.3,
+  surface: 'cylinder',
+  place: null,
+  substrate: 'soda-lime',
+  art: { width: 60, height: 45, openFraction: 0.35 },
+  finest: null,
+  resist: 'permanent-vinyl',
+  stencilUses: null,
+  schools: { dwell: 'label', care: 'leave', weeding: 'backing', after: 'recover', rinsing: 'tub', peel: 'under-water' },
+  lot: {
+    kind: 'general-cream',
+    label: { min: 300, max: 300 },
+    reusable: true,
+    openDays: 20,
+    left: 200,
+    price: 0.12,
+    couponBest: null,
+    coupons: [],
+    strength: null,
+    secondsPerCm2: null,
+  },
+  answers: { irreplaceable: 'replaceable', food: 'none', lip: 'clear', child: 'no' },
+  ownBest: null,
+  temperature: null,
+  coaters: 1,
+  depth: 'surface',
+  look: 'graphics',
+  oldLabel: false,
+  finish: 'none',
   rules: DEFAULT_HOUSE_RULES,
 }
 
 /** Two brass tags under ferric chloride of 42 °Bé. */
 export const TWO_TAGS: RecipeInput = {
-  ...FOUR_TUMBLERS, noun: 'tag', pieces: 2, height: 60, girth: 90, surface: 'flat', substrate: 'brass', art: { width: 38, height: 20, openFraction: 0.4 }, resist: 'rub-on',
-  lot: { ...FOUR_TUMBLERS.lot, kind: 'ferric-chloride', label: { min: 900, max: 900 }, reusable: false, strength: { density: 1.4078, fraction: 0.392 } },
+  ...FOUR_TUMBLERS,
+  noun: 'tag',
+  pieces: 2,
+  height: 60,
+  girth: 90,
+  surface: 'flat',
+  substrate: 'brass',
+  art: { width: 38, height: 20, openFraction: 0.4 },
+  resist: 'rub-on',
+  lot: {
+    ...FOUR_TUMBLERS.lot,
+    kind: 'ferric-chloride',
+    label: { min: 900, max: 900 },
+    reusable: false,
+    strength: { density: 1.4078, fraction: 0.392 },
+  },
 }
 
 /** One painted mirror back under the gun. */
 export const ONE_MIRROR: RecipeInput = {
-  ...FOUR_TUMBLERS, noun: 'mirror', pieces: 1, height: 300, girth: 200, surface: 'flat', substrate: 'mirror-back', art: { width: 120, height: 90, openFraction: 0.5 }, resist: 'blast-mask',
+  ...FOUR_TUMBLERS,
+  noun: 'mirror',
+  pieces: 1,
+  height: 300,
+  girth: 200,
+  surface: 'flat',
+  substrate: 'mirror-back',
+  art: { width: 120, height: 90, openFraction: 0.5 },
+  resist: 'blast-mask',
   lot: { ...FOUR_TUMBLERS.lot, kind: 'abrasive', label: null, secondsPerCm2: null },
 }
 
@@ -45,13 +95,22 @@ export class Bench {
     return this
   }
 
-  state() { return foldRun(this.plan, this.events) }
-  step() { return currentStep(this.plan, this.state())?.id ?? null }
+  state() {
+    return foldRun(this.plan, this.events)
+  }
+
+  step() {
+    return currentStep(this.plan, this.state())?.id ?? null
+  }
+
   private make(part: Part<RunEvent>, by: string): RunEvent {
     return { ...part, id: `event-${this.events.length}`, at: this.now, by } as RunEvent
   }
 
-  refusal(part: Part<RunEvent>, by = 'me') { return refuseEvent(this.plan, this.events, this.make(part, by)) }
+  refusal(part: Part<RunEvent>, by = 'me') {
+    return refuseEvent(this.plan, this.events, this.make(part, by))
+  }
+
   send(part: Part<RunEvent>, by = 'me'): RunEvent {
     const event = this.make(part, by)
     const refused = refuseEvent(this.plan, this.events, event)
@@ -70,7 +129,9 @@ export class Bench {
     return this
   }
 
-  atEtch() { return this.upTo('etch') }
+  atEtch() {
+    return this.upTo('etch')
+  }
 
   coat(piece: number) {
     this.send({ kind: 'coat.started', piece })

@@ -29,26 +29,34 @@ export const COAT_IS_ANYBODYS_MS = 120_000
  * the day's plan, unless somebody took it over since it was covered; else whoever has it in hand. Null: nobody has it, or
  * whoever has it may not rinse it, so that everybody is called.
  */
-export const answersFor = (piece: PieceState, turns: Turns = NO_TURNS): string | null => (pieceStage(piece) === 'dwelling' ? rinses(piece, turns) : holderOf(piece))
+export const answersFor = (piece: PieceState, turns: Turns = NO_TURNS): string | null =>
+  pieceStage(piece) === 'dwelling' ? rinses(piece, turns) : holderOf(piece)
 
 /** Who is to rinse a piece that is being coated or dwells; null: anybody who may. */
 export function rinses(piece: PieceState, turns: Turns): string | null {
   const holder = holderOf(piece)
-  const who = takenSince(piece) ? holder : turns.pieces.get(piece.n)?.rinse?.by ?? holder
+  const who = takenSince(piece) ? holder : (turns.pieces.get(piece.n)?.rinse?.by ?? holder)
   return who !== null && turns.rinsers?.has(who) === false ? null : who
 }
 
 /** Whether somebody took the piece over while its clock ran: that goes before any plan. */
-export const takenSince = (piece: PieceState): boolean => piece.taken !== null && piece.covered !== null && piece.taken.at >= piece.covered.at
+export const takenSince = (piece: PieceState): boolean =>
+  piece.taken !== null && piece.covered !== null && piece.taken.at >= piece.covered.at
 
 /** Whose a call during the dwell is: by the plan whoever is to give the one nearest to it in time. @param dueAt ms */
 export function caresFor(piece: PieceState, turns: Turns, dueAt: number): string | null {
-  const planned = takenSince(piece) ? [] : turns.pieces.get(piece.n)?.care ?? []
-  const nearest = planned.reduce<{ by: string, at: number } | null>((best, c) => (!best || Math.abs(c.at - dueAt) < Math.abs(best.at - dueAt) ? c : best), null)
+  const planned = takenSince(piece) ? [] : (turns.pieces.get(piece.n)?.care ?? [])
+  const nearest = planned.reduce<{ by: string, at: number } | null>(
+    (best, c) => (!best || Math.abs(c.at - dueAt) < Math.abs(best.at - dueAt) ? c : best),
+    null,
+  )
   return nearest?.by ?? answersFor(piece, turns)
 }
 
-/** Who is to coat an untouched piece by the plan, and when; null where the plan does not say, or the day has overtaken it: then it is anybody's. */
+/**
+ * Who is to coat an untouched piece by the plan, and when; null where the plan does not say, or the day has overtaken it: then it is
+ * anybody's.
+ */
 export function coatPlanned(piece: PieceState, turns: Turns, now: number): { by: string, at: number } | null {
   const coat = pieceStage(piece) === 'untouched' ? turns.pieces.get(piece.n)?.coat : null
   return coat && now - coat.at < COAT_IS_ANYBODYS_MS ? coat : null

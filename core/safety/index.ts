@@ -13,17 +13,23 @@ const FIRST_AID = fromMemory('CDC/NIOSH and makers\' first-aid guides for acid f
 
 export const CAUTIONS: readonly Caution[] = [
   {
-    id: 'skin', title: 'Splash on skin', source: FIRST_AID,
+    id: 'skin',
+    title: 'Splash on skin',
+    source: FIRST_AID,
     steps: [
       'Flush with plenty of water at once, and go on. Every second counts more than anything else here.',
       'Under the water, take off gloves, rings and clothing that it reached.',
       'Then rub in 2.5 % calcium gluconate gel with clean gloves, again and again, while help comes.',
-      'Get medical help even when nothing hurts: the pain can come hours late. Say "acid fluoride cream" and take the safety data sheet along.',
-      'Ferric chloride instead of cream: water and soap at once and at length, clothing off, no gel. The stain stays; get help when it hurts or blisters.',
+      'Get medical help even when nothing hurts: the pain can come hours late. Say "acid fluoride cream" and take the safety data sheet '
+      + 'along.',
+      'Ferric chloride instead of cream: water and soap at once and at length, clothing off, no gel. The stain stays; get help when it '
+      + 'hurts or blisters.',
     ],
   },
   {
-    id: 'eyes', title: 'In the eyes', source: FIRST_AID,
+    id: 'eyes',
+    title: 'In the eyes',
+    source: FIRST_AID,
     steps: [
       'Rinse with lukewarm water at once, lids held open, at least 15 minutes, from the nose outward.',
       'Contact lenses out while rinsing, if they come easily. No gel, no drops, no rubbing.',
@@ -32,7 +38,9 @@ export const CAUTIONS: readonly Caution[] = [
     ],
   },
   {
-    id: 'swallowed', title: 'Swallowed', source: FIRST_AID,
+    id: 'swallowed',
+    title: 'Swallowed',
+    source: FIRST_AID,
     steps: [
       'Rinse the mouth and spit out. Do not make anybody vomit.',
       'Call the poison line and the ambulance at once, and do what they say. Give nothing else unless they tell you to.',
@@ -40,18 +48,24 @@ export const CAUTIONS: readonly Caution[] = [
     ],
   },
   {
-    id: 'breathed', title: 'Breathed in', source: FIRST_AID,
+    id: 'breathed',
+    title: 'Breathed in',
+    source: FIRST_AID,
     steps: [
       'Out into fresh air. Sit up, loosen what is tight, stay with them.',
       'Call for help when there is coughing, tightness or shortness of breath, even if it passes: the lungs can swell later.',
-      'Blast dust: leave the cabinet shut until it has settled; a cough that stays goes to a doctor, with the abrasive\'s safety data sheet.',
+      'Blast dust: leave the cabinet shut until it has settled; a cough that stays goes to a doctor, with the abrasive\'s safety data '
+      + 'sheet.',
     ],
   },
   {
-    id: 'spill', title: 'Spill', source: commonPractice('The safety data sheet says what the maker wants done.'),
+    id: 'spill',
+    title: 'Spill',
+    source: commonPractice('The safety data sheet says what the maker wants done.'),
     steps: [
       'Others away. Gloves, goggles, air moving. Every running piece still gets its rinse: ask somebody to take it.',
-      'Scrape up what can be scraped. Cover the rest with bicarbonate until nothing fizzes or foams. Ferric chloride: keep it off aluminium and zinc, and keep what you wipe up.',
+      'Scrape up what can be scraped. Cover the rest with bicarbonate until nothing fizzes or foams. Ferric chloride: keep it off '
+      + 'aluminium and zinc, and keep what you wipe up.',
       'Wipe up wet, twice, with cloths that go into a bag. Wash the floor or bench with plenty of water.',
       'Bag, label and get rid of it as local rules say.',
     ],

@@ -27,10 +27,18 @@ describe('how many can be coated before the first must be rinsed', () => {
     expect(coatAhead({ notBefore: 60, best: 60, notAfter: 75 }, { coat: 90, off: 60 })).toBe(1)
   })
   it('no rinse comes later than the window allows', () => {
-    fc.assert(fc.property(fc.integer({ min: 10, max: 900 }), fc.integer({ min: 0, max: 600 }), fc.integer({ min: 5, max: 300 }), fc.integer({ min: 5, max: 300 }), (best, slack, coat, off) => {
-      const window = { notBefore: best, best, notAfter: best + slack }
-      expect(longestDwell(coatAhead(window, { coat, off }), best, coat, off)).toBeLessThanOrEqual(best + slack)
-    }))
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 10, max: 900 }),
+        fc.integer({ min: 0, max: 600 }),
+        fc.integer({ min: 5, max: 300 }),
+        fc.integer({ min: 5, max: 300 }),
+        (best, slack, coat, off) => {
+          const window = { notBefore: best, best, notAfter: best + slack }
+          expect(longestDwell(coatAhead(window, { coat, off }), best, coat, off)).toBeLessThanOrEqual(best + slack)
+        },
+      ),
+    )
   })
 })
 

@@ -12,7 +12,10 @@ export interface HandTimes {
 /** How many, and what stands in the way of one more. */
 export interface Ahead {
   count: number
-  /** `due`: the first comes off before one more is coated; `rinse`: rinsing is slower than coating, and the last would run past its window; `places`: the bench is full. */
+  /**
+   * `due`: the first comes off before one more is coated; `rinse`: rinsing is slower than coating, and the last would run past its
+   * window; `places`: the bench is full.
+   */
   binds: 'due' | 'rinse' | 'places'
 }
 
@@ -32,12 +35,17 @@ export function aheadOf(window: DwellWindow, hands: HandTimes, places = Infinity
 /** @returns at least 1 */
 export const coatAhead = (window: DwellWindow, hands: HandTimes): number => aheadOf(window, hands).count
 
-/** "How many can I coat before I must rinse the first?", answered in one line. @param pieces that there are at all @param places that the bench holds */
+/**
+ * "How many can I coat before I must rinse the first?", answered in one line.
+ * @param pieces that there are at all
+ * @param places that the bench holds
+ */
 export function aheadSentence(window: DwellWindow, hands: HandTimes, noun: string, { pieces = Infinity, places = Infinity } = {}): string {
   const { count, binds } = aheadOf(window, hands, places)
   if (count >= pieces) return `One pair of hands can coat all ${countOf(pieces, noun)} before the first has to come off.`
   const why = {
-    due: `one more would be covered ${formatDuration(Math.ceil((count + 1) * hands.coat - hands.coat - window.best))} after the first is due`,
+    due: `one more would be covered ${formatDuration(Math.ceil((count + 1) * hands.coat - hands.coat - window.best))} after the first is `
+      + `due`,
     rinse: `rinsing takes ${formatDuration(hands.off - hands.coat)} longer than coating, and the last would run past its window`,
     places: 'the bench is full then',
   }[binds]

@@ -1,6 +1,9 @@
 import type { Chain, Fixture, Hands, Instance, Schedule, Task } from './model'
 
-interface Busy { from: number, to: number }
+interface Busy {
+  from: number
+  to: number
+}
 
 /** Index of the first interval that ends after `t`; intervals are apart and in order. */
 function firstAfter(list: readonly Busy[], t: number): number {
@@ -52,7 +55,10 @@ function roomFrom(list: readonly Busy[], capacity: number, from: number, seconds
   }
 }
 
-interface Found { start: number, person: number }
+interface Found {
+  start: number
+  person: number
+}
 
 /** How many starts one chain tries before it is said not to fit. */
 const MOST_TRIES = 4000
@@ -69,11 +75,19 @@ export class Board {
   private readonly able = new Map<string, number[]>()
 
   /** @param hold share of each window that a rinse is kept waiting, 0 to 1: it leaves room to coat one more before it */
-  constructor(readonly instance: Instance, private readonly hold = 0) {
+  constructor(
+    readonly instance: Instance,
+    private readonly hold = 0,
+  ) {
     this.busy = instance.hands.map(() => [])
     // What is being done or locked has its hands before anything is put round it, whichever chain comes first.
     for (const task of instance.chains.flatMap(c => c.tasks)) {
-      if (task.fixed) this.keep(task, instance.hands.findIndex(h => h.id === task.fixed!.person), task.fixed.start)
+      if (task.fixed)
+        this.keep(
+          task,
+          instance.hands.findIndex(h => h.id === task.fixed!.person),
+          task.fixed.start,
+        )
     }
   }
 
@@ -85,7 +99,8 @@ export class Board {
 
   private ableTo(skill: string): number[] {
     let found = this.able.get(skill)
-    if (!found) this.able.set(skill, found = this.instance.hands.flatMap((h, i) => ((h.may as readonly string[]).includes(skill) ? [i] : [])))
+    if (!found)
+      this.able.set(skill, (found = this.instance.hands.flatMap((h, i) => ((h.may as readonly string[]).includes(skill) ? [i] : []))))
     return found
   }
 
@@ -99,13 +114,20 @@ export class Board {
       for (const person of this.ableTo(task.skill)) {
         let start = freeFrom(this.instance.hands[person]!, this.busy[person]!, room, task.seconds)
         // The chain's own tasks are not on the board yet.
-        for (const o of own) if (o.person === person && o.from < start + task.seconds && o.to > start) start = freeFrom(this.instance.hands[person]!, this.busy[person]!, o.to, task.seconds)
+        for (const o of own)
+          if (o.person === person && o.from < start + task.seconds && o.to > start)
+            start = freeFrom(this.instance.hands[person]!, this.busy[person]!, o.to, task.seconds)
         const before = this.busy[person]!.at(firstAfter(this.busy[person]!, start) - 1)
         const idle = start - (before && before.to <= start ? before.to : 0)
         if (!best || start < best.start || (start === best.start && idle < best.idle)) best = { start, person, idle }
       }
       if (!best || best.start === Infinity) return null
-      if (!task.uses || best.start === room || roomFrom(this.held[task.uses], this.instance.fixtures[task.uses], best.start, task.seconds) === best.start) return best
+      if (
+        !task.uses
+        || best.start === room
+        || roomFrom(this.held[task.uses], this.instance.fixtures[task.uses], best.start, task.seconds) === best.start
+      )
+        return best
       at = best.start
     }
     return null
@@ -170,7 +192,10 @@ export class Board {
         placed.push({ person, start: task.fixed.start, from: task.fixed.start, to: task.fixed.start + task.seconds })
       }
       else {
-        const held = k === chain.tasks.length - 1 && !head!.fixed ? Math.floor(this.hold * (task.lag?.most ?? 0) - this.hold * (task.lag?.least ?? 0)) : 0
+        const held
+          = k === chain.tasks.length - 1 && !head!.fixed
+            ? Math.floor(this.hold * (task.lag?.most ?? 0) - this.hold * (task.lag?.least ?? 0))
+            : 0
         const earliest = k === 0 ? t : Math.max(head!.fixed ? t : 0, firstEnd + task.lag!.least + held)
         const found = this.earliest(task, earliest, placed)
         if (!found) return null
@@ -216,11 +241,16 @@ const dueOf = (c: Chain): number => c.tasks[0]!.fixed!.start + c.tasks[0]!.secon
  */
 export function scheduleInOrder(instance: Instance, order: readonly Chain[], hold = 0): { schedule: Schedule, stuck: Chain | null } {
   const board = new Board(instance, hold)
-  const fixed = instance.chains.filter(c => c.tasks[0]!.fixed).sort((a, b) => Number(b.tasks.every(t => t.fixed)) - Number(a.tasks.every(t => t.fixed)) || dueOf(a) - dueOf(b))
+  const fixed = instance.chains
+    .filter(c => c.tasks[0]!.fixed)
+    .sort((a, b) => Number(b.tasks.every(t => t.fixed)) - Number(a.tasks.every(t => t.fixed)) || dueOf(a) - dueOf(b))
   for (const chain of fixed) if (!board.add(chain, 0, true)) return { schedule: board.slots, stuck: chain }
   const left = order.filter(c => !c.tasks[0]!.fixed)
   while (left.length > 0) {
-    const at = Math.max(0, left.findIndex(c => board.knows(c)))
+    const at = Math.max(
+      0,
+      left.findIndex(c => board.knows(c)),
+    )
     if (!board.add(left[at]!)) return { schedule: board.slots, stuck: left[at]! }
     left.splice(at, 1)
   }

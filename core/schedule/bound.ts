@@ -2,10 +2,15 @@ import { chainsById } from './model'
 import type { Chain, Fixture, Hands, Instance, Skill, Task } from './model'
 
 /** A stretch of work that cannot begin before `head` and is followed by `tail` until the end, s. */
-interface Load { head: number, seconds: number, tail: number }
+interface Load {
+  head: number
+  seconds: number
+  tail: number
+}
 
 /**
- * When this much work can be over at the earliest, shared by these hands from `from` on, s. By any time t no more is done than the hands that
+  * When this much work can be over at the earliest, shared by these hands from `from` on, s. By any time t no more is done than the
+  * hands that
  * are there have seconds between `from` and t, all of them busy all the time: the earliest t at which those reach the work is the answer.
  */
 function workedBy(hands: readonly Hands[], from: number, work: number): number {
@@ -31,14 +36,20 @@ function loadsOf(chain: Chain, ready: number, tail = chain.tail): (Load & { task
   return chain.tasks.map((task, k) => {
     const head = task.fixed ? task.fixed.start : k === 0 ? ready : Math.max(ready, firstEnd + least(task))
     // After the first task the dwell runs out its least time; after a care call the rinse comes when its own lag lets it.
-    const rest = k === chain.tasks.length - 1 ? 0 : k === 0 ? least(last) + last.seconds : Math.max(0, least(last) - (task.lag!.most + task.seconds)) + last.seconds
+    const rest
+      = k === chain.tasks.length - 1
+        ? 0
+        : k === 0
+          ? least(last) + last.seconds
+          : Math.max(0, least(last) - (task.lag!.most + task.seconds)) + last.seconds
     return { task, head, seconds: task.seconds, tail: rest + tail }
   })
 }
 
 /**
  * The best of all sets of loads with no head before one level and no tail under another. None of a set begins before that head, so that its
- * work is over no sooner than `over` says; whichever of them is over last is followed by that tail or more. So each set gives a bound, and the
+  * work is over no sooner than `over` says; whichever of them is over last is followed by that tail or more. So each set gives a
+  * bound, and the
  * greatest of them is one.
  */
 function groupBound(loads: readonly Load[], over: (from: number, work: number) => number): number {
@@ -48,7 +59,14 @@ function groupBound(loads: readonly Load[], over: (from: number, work: number) =
   for (const head of heads) {
     for (const tail of tails) {
       const group = loads.filter(l => l.head >= head && l.tail >= tail)
-      if (group.length > 0) best = Math.max(best, over(head, group.reduce((s, l) => s + l.seconds, 0)) + tail)
+      if (group.length > 0)
+        best = Math.max(
+          best,
+          over(
+            head,
+            group.reduce((s, l) => s + l.seconds, 0),
+          ) + tail,
+        )
     }
   }
   return best
@@ -64,10 +82,13 @@ function readyTimes(instance: Instance): Map<string, number> {
     if (seen.has(chain.id)) return Infinity
     // What began already, or is locked, waits for nothing any more.
     const waits = chain.tasks[0]!.fixed ? [] : chain.after
-    const at = Math.max(chain.release, ...waits.map((a) => {
-      const before = chains.get(a.chain)
-      return before ? Math.max(...loadsOf(before, of(before, new Set([...seen, chain.id]))).map(l => l.head + l.seconds)) + a.wait : 0
-    }))
+    const at = Math.max(
+      chain.release,
+      ...waits.map((a) => {
+        const before = chains.get(a.chain)
+        return before ? Math.max(...loadsOf(before, of(before, new Set([...seen, chain.id]))).map(l => l.head + l.seconds)) + a.wait : 0
+      }),
+    )
     ready.set(chain.id, at)
     return at
   }
@@ -76,15 +97,26 @@ function readyTimes(instance: Instance): Map<string, number> {
 }
 
 /** The least time from a chain's start to its end, s, without what comes after it. */
-const spanOf = (chain: Chain): number => (chain.tasks.length === 1 ? chain.tasks[0]!.seconds : chain.tasks[0]!.seconds + chain.tasks.at(-1)!.lag!.least + chain.tasks.at(-1)!.seconds)
+const spanOf = (chain: Chain): number =>
+  chain.tasks.length === 1
+    ? chain.tasks[0]!.seconds
+    : chain.tasks[0]!.seconds + chain.tasks.at(-1)!.lag!.least + chain.tasks.at(-1)!.seconds
 
-/** What follows each chain at least, s: its drying, and whatever waits for it, which takes its own least span; what is fixed waits for nothing. */
+/**
+ * What follows each chain at least, s: its drying, and whatever waits for it, which takes its own least span; what is fixed waits for
+ * nothing.
+ */
 export function leastTails(instance: Instance): Map<string, number> {
   const tails = new Map<string, number>()
   const of = (chain: Chain, depth: number): number => {
     const known = tails.get(chain.id)
     if (known !== undefined) return known
-    const waiting = depth > instance.chains.length ? [] : instance.chains.filter(o => !o.tasks[0]!.fixed).flatMap(o => o.after.filter(a => a.chain === chain.id).map(a => a.wait + spanOf(o) + of(o, depth + 1)))
+    const waiting
+      = depth > instance.chains.length
+        ? []
+        : instance.chains
+            .filter(o => !o.tasks[0]!.fixed)
+            .flatMap(o => o.after.filter(a => a.chain === chain.id).map(a => a.wait + spanOf(o) + of(o, depth + 1)))
     const tail = Math.max(chain.tail, ...waiting)
     tails.set(chain.id, tail)
     return tail
@@ -108,16 +140,26 @@ export function lowerBound(instance: Instance): number {
     const able = instance.hands.filter(h => group.some(s => h.may.includes(s)))
     // A fact was done by whoever was there; only work still to do is shared out.
     const work = loads.filter(l => group.includes(l.task.skill) && !l.task.fixed)
-    if (work.length > 0) bound = Math.max(bound, able.length === 0 ? Infinity : groupBound(work, (from, seconds) => workedBy(able, from, seconds)))
+    if (work.length > 0)
+      bound = Math.max(bound, able.length === 0 ? Infinity : groupBound(work, (from, seconds) => workedBy(able, from, seconds)))
   }
   const shared = (fixture: Fixture, work: Load[]) => {
     const count = instance.fixtures[fixture]
     if (work.length > 0) bound = Math.max(bound, count <= 0 ? Infinity : groupBound(work, (from, seconds) => from + seconds / count))
   }
-  for (const fixture of ['sink', 'tub', 'cabinet'] as const) shared(fixture, loads.filter(l => l.task.uses === fixture && !l.task.fixed))
-  shared('place', instance.chains.filter(c => c.holdsPlace && !c.tasks[0]!.fixed).map((c) => {
-    const last = c.tasks.at(-1)!
-    return { head: ready.get(c.id)!, seconds: c.tasks[0]!.seconds + last.lag!.least, tail: last.seconds + tails.get(c.id)! }
-  }))
+  for (const fixture of ['sink', 'tub', 'cabinet'] as const)
+    shared(
+      fixture,
+      loads.filter(l => l.task.uses === fixture && !l.task.fixed),
+    )
+  shared(
+    'place',
+    instance.chains
+      .filter(c => c.holdsPlace && !c.tasks[0]!.fixed)
+      .map((c) => {
+        const last = c.tasks.at(-1)!
+        return { head: ready.get(c.id)!, seconds: c.tasks[0]!.seconds + last.lag!.least, tail: last.seconds + tails.get(c.id)! }
+      }),
+  )
   return Math.ceil(bound - 1e-6)
 }

@@ -25,7 +25,10 @@ export interface Search {
   nodes: number
 }
 
-/** Whether every order of this instance can be searched: one or two people, at most as many shared things as are held one at a time, nothing locked ahead. */
+/**
+ * Whether every order of this instance can be searched: one or two people, at most as many shared things as are held one at a time,
+ * nothing locked ahead.
+ */
 export function canSearch(instance: Instance): boolean {
   const { hands, fixtures, chains } = instance
   const scarce = (['sink', 'tub', 'cabinet'] as const).every(f => fixtures[f] === 1 || fixtures[f] >= hands.length)
@@ -33,7 +36,8 @@ export function canSearch(instance: Instance): boolean {
 }
 
 /** What makes two chains the same to everybody but the one whose piece it is. */
-const looks = (i: Instance, c: number): string => JSON.stringify({ ...i.chains[c]!, id: 0, waitedFor: i.chains.some(o => o.after.some(a => a.chain === i.chains[c]!.id)) ? c : -1 })
+const looks = (i: Instance, c: number): string =>
+  JSON.stringify({ ...i.chains[c]!, id: 0, waitedFor: i.chains.some(o => o.after.some(a => a.chain === i.chains[c]!.id)) ? c : -1 })
 
 /** Preemptive bound for one pair of hands: work with heads and tails (Carlier, The one-machine sequencing problem, 1982). */
 function oneHandBound(loads: { head: number, seconds: number, tail: number }[]): number {
@@ -60,10 +64,19 @@ function oneHandBound(loads: { head: number, seconds: number, tail: number }[]):
 type Loads = { able: number[], uses: Op['uses'], head: number, seconds: number, tail: number }[]
 
 /** start(to) − start(from) ≥ least */
-interface Tie { from: number, to: number, least: number }
+interface Tie {
+  from: number
+  to: number
+  least: number
+}
 
 /** A task and the hands that take it next, with the starts that follow from it. */
-interface Move { o: number, p: number, tie: Tie | null, est: Float64Array }
+interface Move {
+  o: number
+  p: number
+  tie: Tie | null
+  est: Float64Array
+}
 
 const FIXED = ['sink', 'tub', 'cabinet'] as const
 
@@ -74,7 +87,17 @@ function opsOf({ chains, hands, ...instance }: Instance): Op[] {
     return chain.tasks.map((t, k): Op => {
       const last = k === chain.tasks.length - 1
       const rest = last ? 0 : k === 0 ? end.lag!.least + end.seconds : Math.max(0, end.lag!.least - t.lag!.most - t.seconds) + end.seconds
-      return { chain: c, k, last, seconds: t.seconds, able: hands.flatMap((h, i) => (h.may.includes(t.skill) ? [i] : [])), uses: t.uses, least: t.lag?.least ?? 0, most: t.lag?.most ?? Infinity, tail: rest + tails.get(chain.id)! }
+      return {
+        chain: c,
+        k,
+        last,
+        seconds: t.seconds,
+        able: hands.flatMap((h, i) => (h.may.includes(t.skill) ? [i] : [])),
+        uses: t.uses,
+        least: t.lag?.least ?? 0,
+        most: t.lag?.most ?? Infinity,
+        tail: rest + tails.get(chain.id)!,
+      }
     })
   })
 }
@@ -96,7 +119,7 @@ class OrderSearch {
   private readonly onHands: Int32Array
   private readonly onFixture: Int32Array
   private readonly lastBy: number[]
-  private readonly lastAt: Record<typeof FIXED[number], number> = { sink: -1, tub: -1, cabinet: -1 }
+  private readonly lastAt: Record<(typeof FIXED)[number], number> = { sink: -1, tub: -1, cabinet: -1 }
   /** Tasks of each chain in the order so far. */
   private readonly done: number[]
   private readonly ties: Tie[] = []
@@ -106,7 +129,12 @@ class OrderSearch {
   private nodes = 0
   private stopped = false
 
-  constructor(private readonly instance: Instance, private limit: number, private readonly floor: number, private readonly goOn: (nodes: number) => boolean) {
+  constructor(
+    private readonly instance: Instance,
+    private limit: number,
+    private readonly floor: number,
+    private readonly goOn: (nodes: number) => boolean,
+  ) {
     const { chains, hands } = instance
     this.ops = opsOf(instance)
     chains.reduce((at, c) => {
@@ -128,7 +156,7 @@ class OrderSearch {
   run(): Search {
     if (this.ops.every(o => o.able.length > 0)) {
       const est = new Float64Array(this.ops.length)
-      this.instance.chains.forEach((c, i) => est[this.first[i]!] = c.release)
+      this.instance.chains.forEach((c, i) => (est[this.first[i]!] = c.release))
       this.branch(est)
     }
     return { schedule: this.best, proved: !this.stopped, nodes: this.nodes }
@@ -155,7 +183,9 @@ class OrderSearch {
     if (this.onHands[o]! >= 0) t = Math.max(t, this.endAt(this.onHands[o]!, est))
     if (this.onFixture[o]! >= 0) t = Math.max(t, this.endAt(this.onFixture[o]!, est))
     if (op.k > 0) t = Math.max(t, this.endAt(this.first[op.chain]!, est) + op.least)
-    else for (const a of this.afters[op.chain]!) t = Math.max(t, this.endAt(this.first[a.chain]! + this.instance.chains[a.chain]!.tasks.length - 1, est) + a.wait)
+    else
+      for (const a of this.afters[op.chain]!)
+        t = Math.max(t, this.endAt(this.first[a.chain]! + this.instance.chains[a.chain]!.tasks.length - 1, est) + a.wait)
     return this.inShift(this.person[o]!, t, op.seconds)
   }
 
@@ -218,7 +248,13 @@ class OrderSearch {
         const o = head + this.done[c]! + i
         const op = this.ops[o]!
         const from = op.k === 0 ? start : Math.max(now, begun ? est[o]! : start + this.ops[head]!.seconds + op.least)
-        return { able: op.able, uses: op.uses, head: Math.max(from, Math.min(...op.able.map(p => free[p]!))), seconds: op.seconds, tail: op.tail }
+        return {
+          able: op.able,
+          uses: op.uses,
+          head: Math.max(from, Math.min(...op.able.map(p => free[p]!))),
+          seconds: op.seconds,
+          tail: op.tail,
+        }
       })
     })
   }
@@ -241,7 +277,12 @@ class OrderSearch {
 
   private leaf(est: Float64Array): void {
     const { chains, hands } = this.instance
-    const schedule = this.order.map(o => ({ chain: chains[this.ops[o]!.chain]!.id, task: this.ops[o]!.k, person: hands[this.person[o]!]!.id, start: est[o]! }))
+    const schedule = this.order.map(o => ({
+      chain: chains[this.ops[o]!.chain]!.id,
+      task: this.ops[o]!.k,
+      person: hands[this.person[o]!]!.id,
+      start: est[o]!,
+    }))
     const end = endOf(this.instance, schedule)
     if (end >= this.limit) return
     this.limit = end
@@ -260,7 +301,10 @@ class OrderSearch {
     })
   }
 
-  /** Equal people: whoever was free first takes it, and that stays so however the starts shift. @returns undefined when the other one does */
+  /**
+   * Equal people: whoever was free first takes it, and that stays so however the starts shift.
+   * @returns undefined when the other one does
+   */
   private tieFor(p: number): Tie | null | undefined {
     if (!this.alike) return null
     const [mine, others] = [this.lastBy[p]!, this.lastBy[1 - p]!]
@@ -331,9 +375,9 @@ function sharedBetween(one: number, other: number, work: number): number {
 
 /**
  * Two people together, the longest tails first, level by level. Of the loads with at least one tail, none begins before their least
- * head, and nobody works on one before they are free: by a time t the two have worked at most max(0, t − a) + max(0, t − b), where a and b
- * are the later of that head and each one's freedom. All of it is done no sooner than this reaches the work, and the last of it is
- * followed by a tail of that level or more.
+ * head, and nobody works on one before they are free: by a time t the two have worked at most max(0, t − a) + max(0, t − b),
+ * where a and b are the later of that head and each one's freedom. All of it is done no sooner than this reaches the work, and
+ * the last of it is followed by a tail of that level or more.
  * @param free when each of them is, s
  */
 function twoHandBound(loads: Loads, free: readonly number[]): number {
@@ -353,4 +397,5 @@ function twoHandBound(loads: Loads, free: readonly number[]): number {
  * @param below only schedules that end before this count, s @param floor no schedule ends sooner, s
  * @param goOn asked now and then with the nodes seen; false ends the search
  */
-export const searchOrders = (instance: Instance, below: number, floor: number, goOn: (nodes: number) => boolean = () => true): Search => new OrderSearch(instance, below, floor, goOn).run()
+export const searchOrders = (instance: Instance, below: number, floor: number, goOn: (nodes: number) => boolean = () => true): Search =>
+  new OrderSearch(instance, below, floor, goOn).run()

@@ -1,16 +1,20 @@
 /** What a pair of hands may be trusted with. */
 export const SKILLS = ['prepare', 'coat', 'care', 'rinse', 'blast', 'finish'] as const
-export type Skill = typeof SKILLS[number]
+export type Skill = (typeof SKILLS)[number]
 
 /** Things of which a studio has a few, and which one piece keeps from another. */
 export const FIXTURES = ['place', 'sink', 'tub', 'cabinet'] as const
-export type Fixture = typeof FIXTURES[number]
+export type Fixture = (typeof FIXTURES)[number]
 
 /** Where the work stands, for walking. */
 export type Stand = 'bench' | 'sink' | 'tub' | 'rack' | 'cabinet'
 
 /** From the end of the chain's first task to the start of this one, s. */
-export interface Lag { least: number, best: number, most: number }
+export interface Lag {
+  least: number
+  best: number
+  most: number
+}
 
 /** One visit of one pair of hands. Times in whole s. */
 export interface Task {
@@ -90,7 +94,9 @@ export function offBest(instance: Instance, schedule: Schedule): number {
   return schedule.reduce((sum, s) => {
     const chain = chains.get(s.chain)!
     const lag = chain.tasks[s.task]!.lag
-    return lag && s.task === chain.tasks.length - 1 ? sum + Math.abs(s.start - firsts.get(s.chain)! - chain.tasks[0]!.seconds - lag.best) : sum
+    return lag && s.task === chain.tasks.length - 1
+      ? sum + Math.abs(s.start - firsts.get(s.chain)! - chain.tasks[0]!.seconds - lag.best)
+      : sum
   }, 0)
 }
 
@@ -99,6 +105,11 @@ export function walks(instance: Instance, schedule: Schedule): number {
   const chains = chainsById(instance)
   return instance.hands.reduce((sum, h) => {
     const mine = schedule.filter(s => s.person === h.id).sort((a, b) => a.start - b.start)
-    return sum + mine.filter((s, i) => i > 0 && chains.get(s.chain)!.tasks[s.task]!.stand !== chains.get(mine[i - 1]!.chain)!.tasks[mine[i - 1]!.task]!.stand).length
+    return (
+      sum
+      + mine.filter(
+        (s, i) => i > 0 && chains.get(s.chain)!.tasks[s.task]!.stand !== chains.get(mine[i - 1]!.chain)!.tasks[mine[i - 1]!.task]!.stand,
+      ).length
+    )
   }, 0)
 }

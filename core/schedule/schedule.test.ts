@@ -1,11 +1,26 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
-import { aheadSentence, canSearch, closestToBest, endOf, handedOver, leastWalking, lowerBound, offBest, scheduleInOrder, solve, verifySchedule, walks, whyNot } from './index'
+import {
+  aheadSentence,
+  canSearch,
+  closestToBest,
+  endOf,
+  handedOver,
+  leastWalking,
+  lowerBound,
+  offBest,
+  scheduleInOrder,
+  solve,
+  verifySchedule,
+  walks,
+  whyNot,
+} from './index'
 import type { Chain, Instance, Schedule, Solved } from './index'
 import { ALL, crew, piece, shop } from './testing.test-support'
 
 const five: [number, number, number] = [300, 300, 375]
-const equal = (count: number, coat = 60, off = 60, dwell = five): Chain[] => Array.from({ length: count }, (_, i) => piece(`t${i + 1}`, coat, dwell, off))
+const equal = (count: number, coat = 60, off = 60, dwell = five): Chain[] =>
+  Array.from({ length: count }, (_, i) => piece(`t${i + 1}`, coat, dwell, off))
 const plan = (instance: Instance): Solved => {
   const found = solve(instance)
   if ('stuck' in found) throw new Error(`stuck at ${found.stuck.id}`)
@@ -13,11 +28,35 @@ const plan = (instance: Instance): Solved => {
 }
 const start = (s: Schedule, chain: string, task: number) => s.find(x => x.chain === chain && x.task === task)!.start
 
-const anyPiece = fc.record({ coat: fc.integer({ min: 10, max: 150 }), least: fc.integer({ min: 30, max: 900 }), slack: fc.integer({ min: 0, max: 200 }), off: fc.integer({ min: 10, max: 150 }), release: fc.integer({ min: 0, max: 600 }), tail: fc.integer({ min: 0, max: 900 }), care: fc.boolean() })
-const anyShop = fc.record({ pieces: fc.array(anyPiece, { minLength: 1, maxLength: 9 }), people: fc.integer({ min: 1, max: 4 }), sink: fc.integer({ min: 1, max: 2 }), place: fc.integer({ min: 1, max: 9 }) }).map(x => shop(
-  x.pieces.map((p, i) => piece(`p${i}`, p.coat, [p.least, p.least + Math.floor(p.slack / 2), p.least + p.slack], p.off, { release: p.release, tail: p.tail, ...(p.care && p.least > 90 ? { care: [{ at: [30, 50], seconds: 12 }] } : {}) })),
-  crew(...Array.from({ length: x.people }, () => ALL)), { sink: x.sink, place: x.place },
-))
+const anyPiece = fc.record({
+  coat: fc.integer({ min: 10, max: 150 }),
+  least: fc.integer({ min: 30, max: 900 }),
+  slack: fc.integer({ min: 0, max: 200 }),
+  off: fc.integer({ min: 10, max: 150 }),
+  release: fc.integer({ min: 0, max: 600 }),
+  tail: fc.integer({ min: 0, max: 900 }),
+  care: fc.boolean(),
+})
+const anyShop = fc
+  .record({
+    pieces: fc.array(anyPiece, { minLength: 1, maxLength: 9 }),
+    people: fc.integer({ min: 1, max: 4 }),
+    sink: fc.integer({ min: 1, max: 2 }),
+    place: fc.integer({ min: 1, max: 9 }),
+  })
+  .map(x =>
+    shop(
+      x.pieces.map((p, i) =>
+        piece(`p${i}`, p.coat, [p.least, p.least + Math.floor(p.slack / 2), p.least + p.slack], p.off, {
+          release: p.release,
+          tail: p.tail,
+          ...(p.care && p.least > 90 ? { care: [{ at: [30, 50], seconds: 12 }] } : {}),
+        }),
+      ),
+      crew(...Array.from({ length: x.people }, () => ALL)),
+      { sink: x.sink, place: x.place },
+    ),
+  )
 
 describe('a plan for the crew', () => {
   it('six tumblers, five minutes, a minute each: twelve minutes for one pair of hands, nobody waiting', () => {
@@ -44,18 +83,34 @@ describe('a plan for the crew', () => {
   })
   it('coated order is rinsing order for equal pieces', () => {
     const found = plan(shop(equal(8), crew(ALL, ALL)))
-    const by = (task: number) => found.schedule.filter(s => s.task === task).sort((a, b) => a.start - b.start || a.chain.localeCompare(b.chain)).map(s => s.chain)
+    const by = (task: number) =>
+      found.schedule
+        .filter(s => s.task === task)
+        .sort((a, b) => a.start - b.start || a.chain.localeCompare(b.chain))
+        .map(s => s.chain)
     expect(by(1)).toEqual(by(0))
   })
   it('a break is kept free of hands, and a dwell may run through it', () => {
-    const hands = [{ id: 'a', may: ALL, shifts: [[0, 150], [400, 3000]] as [number, number][] }]
+    const hands = [
+      {
+        id: 'a',
+        may: ALL,
+        shifts: [
+          [0, 150],
+          [400, 3000],
+        ] as [number, number][],
+      },
+    ]
     const found = plan(shop(equal(4), hands))
     expect(verifySchedule(shop(equal(4), hands), found.schedule)).toEqual([])
     expect(found.schedule.every(s => s.start + 60 <= 150 || s.start >= 400)).toBe(true)
     expect(found.schedule.filter(s => s.task === 0 && s.start < 150)).toHaveLength(2)
   })
   it('what has to be over first is, and drying is waited for', () => {
-    const [a, b] = [piece('first pass', 60, five, 60), { ...piece('second pass', 60, five, 60), after: [{ chain: 'first pass', wait: 3600 }] }]
+    const [a, b] = [
+      piece('first pass', 60, five, 60),
+      { ...piece('second pass', 60, five, 60), after: [{ chain: 'first pass', wait: 3600 }] },
+    ]
     const found = plan(shop([b, a], crew(ALL, ALL)))
     expect(start(found.schedule, 'second pass', 0)).toBe(420 + 3600)
     expect(found.proved).toBe(true)
@@ -70,21 +125,33 @@ describe('a plan for the crew', () => {
     expect(start(found.schedule, 'next', 0)).toBeGreaterThanOrEqual(1060)
   })
   it('eighty pieces: nothing broken, and never below what no schedule can beat', () => {
-    const mixed = shop([...equal(40), ...Array.from({ length: 40 }, (_, i) => piece(`m${i}`, 40 + i, [600, 660, 750], 50 + (i * 7) % 40, { care: [{ at: [270, 330], seconds: 15 }] }))], crew(ALL, ALL, ['coat', 'care']), { sink: 2, place: 20 })
+    const mixed = shop(
+      [
+        ...equal(40),
+        ...Array.from({ length: 40 }, (_, i) =>
+          piece(`m${i}`, 40 + i, [600, 660, 750], 50 + ((i * 7) % 40), { care: [{ at: [270, 330], seconds: 15 }] }),
+        ),
+      ],
+      crew(ALL, ALL, ['coat', 'care']),
+      { sink: 2, place: 20 },
+    )
     const found = solve(mixed, { tries: 40 }) as Solved
     expect(verifySchedule(mixed, found.schedule)).toEqual([])
     expect(found.bound).toBeLessThanOrEqual(found.end)
     expect(found.end / found.bound).toBeLessThan(1.3)
   })
   it('whatever the shop: no rule broken, no end below the bound, every task once', () => {
-    fc.assert(fc.property(anyShop, (instance) => {
-      const found = solve(instance, { tries: 20, nodes: 3000 }) as Solved
-      expect(verifySchedule(instance, found.schedule)).toEqual([])
-      expect(found.end).toBe(endOf(instance, found.schedule))
-      expect(found.bound).toBeLessThanOrEqual(found.end)
-      expect(lowerBound(instance)).toBeLessThanOrEqual(found.end)
-      expect(found.schedule).toHaveLength(instance.chains.reduce((n, c) => n + c.tasks.length, 0))
-    }), { numRuns: 60 })
+    fc.assert(
+      fc.property(anyShop, (instance) => {
+        const found = solve(instance, { tries: 20, nodes: 3000 }) as Solved
+        expect(verifySchedule(instance, found.schedule)).toEqual([])
+        expect(found.end).toBe(endOf(instance, found.schedule))
+        expect(found.bound).toBeLessThanOrEqual(found.end)
+        expect(lowerBound(instance)).toBeLessThanOrEqual(found.end)
+        expect(found.schedule).toHaveLength(instance.chains.reduce((n, c) => n + c.tasks.length, 0))
+      }),
+      { numRuns: 60 },
+    )
   })
   it('can be stopped, and gives what it has', () => {
     let asked = 0
@@ -124,7 +191,11 @@ describe('starts for a given order', () => {
     return least
   }
   it('lie as near to the best dwells as can be: every choice of starts tried', () => {
-    for (const [a, b] of [[2, 3], [3, 2], [1, 4]] as const) {
+    for (const [a, b] of [
+      [2, 3],
+      [3, 2],
+      [1, 4],
+    ] as const) {
       const instance = shop([piece('x', a, [2, 4, 6], b), piece('y', b, [2, 5, 7], a)], crew(ALL))
       const { schedule } = scheduleInOrder(instance, instance.chains)
       for (const spare of [0, 2, 4]) {
@@ -134,19 +205,25 @@ describe('starts for a given order', () => {
     }
   })
   it('keep the people, the order and the end', () => {
-    fc.assert(fc.property(anyShop, (instance) => {
-      const { schedule } = scheduleInOrder(instance, instance.chains)
-      const moved = closestToBest(instance, schedule)
-      expect(verifySchedule(instance, moved)).toEqual([])
-      expect(endOf(instance, moved)).toBeLessThanOrEqual(endOf(instance, schedule))
-      expect(offBest(instance, moved)).toBeLessThanOrEqual(offBest(instance, schedule))
-      for (const s of moved) expect(schedule.find(x => x.chain === s.chain && x.task === s.task)!.person).toBe(s.person)
-    }), { numRuns: 60 })
+    fc.assert(
+      fc.property(anyShop, (instance) => {
+        const { schedule } = scheduleInOrder(instance, instance.chains)
+        const moved = closestToBest(instance, schedule)
+        expect(verifySchedule(instance, moved)).toEqual([])
+        expect(endOf(instance, moved)).toBeLessThanOrEqual(endOf(instance, schedule))
+        expect(offBest(instance, moved)).toBeLessThanOrEqual(offBest(instance, schedule))
+        for (const s of moved) expect(schedule.find(x => x.chain === s.chain && x.task === s.task)!.person).toBe(s.person)
+      }),
+      { numRuns: 60 },
+    )
   })
   it('people keep what the plan before gave them, as long as that costs less than it is worth', () => {
     const instance = shop(equal(3), crew(ALL, ALL))
     const { schedule } = scheduleInOrder(instance, instance.chains)
-    const known = { ...instance, chains: instance.chains.map(c => ({ ...c, tasks: c.tasks.map((t, k) => ({ ...t, was: k === 0 ? 'hand 2' : 'hand 1' })) })) }
+    const known = {
+      ...instance,
+      chains: instance.chains.map(c => ({ ...c, tasks: c.tasks.map((t, k) => ({ ...t, was: k === 0 ? 'hand 2' : 'hand 1' })) })),
+    }
     const kept = leastWalking(known, schedule)
     expect(verifySchedule(known, kept)).toEqual([])
     expect(handedOver(known, kept)).toBeLessThan(handedOver(known, schedule))
@@ -154,7 +231,11 @@ describe('starts for a given order', () => {
   })
   it('what is being done keeps its hands, whichever chain is set first', () => {
     const [a, b] = equal(2)
-    const began = (c: typeof a, start: number, person: string) => ({ ...c!, release: 300, tasks: c!.tasks.map((t, k) => (k === 0 ? { ...t, fixed: { start, person } } : t)) })
+    const began = (c: typeof a, start: number, person: string) => ({
+      ...c!,
+      release: 300,
+      tasks: c!.tasks.map((t, k) => (k === 0 ? { ...t, fixed: { start, person } } : t)),
+    })
     // The first is due at 360, when hand 1 is in the middle of coating the second: it falls to hand 2.
     const instance = shop([began(a, 0, 'hand 1'), began(b, 350, 'hand 1')], crew(ALL, ALL))
     const made = scheduleInOrder(instance, instance.chains)
@@ -163,7 +244,10 @@ describe('starts for a given order', () => {
   })
   it('two people who took turns at bench and sink each keep to one', () => {
     const instance = shop(equal(3), crew(ALL, ALL))
-    const turns: Schedule = [0, 60, 120].flatMap((t, i) => [{ chain: `t${i + 1}`, task: 0, person: `hand ${1 + i % 2}`, start: t }, { chain: `t${i + 1}`, task: 1, person: `hand ${1 + i % 2}`, start: t + 360 }])
+    const turns: Schedule = [0, 60, 120].flatMap((t, i) => [
+      { chain: `t${i + 1}`, task: 0, person: `hand ${1 + (i % 2)}`, start: t },
+      { chain: `t${i + 1}`, task: 1, person: `hand ${1 + (i % 2)}`, start: t + 360 },
+    ])
     const kept = leastWalking(instance, turns)
     expect(walks(instance, turns)).toBeGreaterThan(0)
     expect(walks(instance, kept)).toBe(0)
@@ -174,7 +258,11 @@ describe('starts for a given order', () => {
 describe('the check of a schedule', () => {
   const instance = shop(equal(3), crew(ALL, ['coat']), { place: 2 })
   const good = plan(instance).schedule
-  const change = (chain: string, task: number, part: Partial<Schedule[number]>) => verifySchedule(instance, good.map(s => (s.chain === chain && s.task === task ? { ...s, ...part } : s))).map(f => f.kind)
+  const change = (chain: string, task: number, part: Partial<Schedule[number]>) =>
+    verifySchedule(
+      instance,
+      good.map(s => (s.chain === chain && s.task === task ? { ...s, ...part } : s)),
+    ).map(f => f.kind)
   it('finds nothing in a good one', () => expect(verifySchedule(instance, good)).toEqual([]))
   it('finds a rinse a second too late, or too early', () => {
     const at = start(good, 't1', 0) + 60
@@ -182,7 +270,9 @@ describe('the check of a schedule', () => {
     expect(change('t1', 1, { start: at + 299 })).toContain('early')
   })
   it('finds two things in one pair of hands, and somebody who may not', () => {
-    expect(change('t2', 0, { start: start(good, 't1', 0), person: good.find(s => s.chain === 't1' && s.task === 0)!.person })).toContain('hands')
+    expect(change('t2', 0, { start: start(good, 't1', 0), person: good.find(s => s.chain === 't1' && s.task === 0)!.person })).toContain(
+      'hands',
+    )
     expect(change('t1', 1, { person: 'hand 2' })).toContain('skill')
     expect(change('t1', 1, { person: 'nobody' })).toContain('skill')
   })
@@ -190,17 +280,23 @@ describe('the check of a schedule', () => {
     expect(verifySchedule(instance, good.slice(1)).map(f => f.kind)).toContain('missing')
     expect(verifySchedule(instance, [...good, good[0]!]).map(f => f.kind)).toContain('twice')
     const side = shop(equal(2), crew(ALL, ALL))
-    const both: Schedule = [0, 1].flatMap(i => [{ chain: `t${i + 1}`, task: 0, person: `hand ${i + 1}`, start: 0 }, { chain: `t${i + 1}`, task: 1, person: `hand ${i + 1}`, start: 360 }])
+    const both: Schedule = [0, 1].flatMap(i => [
+      { chain: `t${i + 1}`, task: 0, person: `hand ${i + 1}`, start: 0 },
+      { chain: `t${i + 1}`, task: 1, person: `hand ${i + 1}`, start: 360 },
+    ])
     expect(verifySchedule(side, both).map(f => f.kind)).toContain('sink')
     expect(verifySchedule({ ...side, fixtures: { ...side.fixtures, sink: 2, place: 1 } }, both).map(f => f.kind)).toContain('place')
-    expect(verifySchedule({ ...side, hands: side.hands.map(h => ({ ...h, shifts: [[10, 1000]] })) }, both).map(f => f.kind)).toContain('away')
+    expect(verifySchedule({ ...side, hands: side.hands.map(h => ({ ...h, shifts: [[10, 1000]] })) }, both).map(f => f.kind)).toContain(
+      'away',
+    )
     expect(verifySchedule({ ...side, chains: side.chains.map(c => ({ ...c, release: 5 })) }, both).map(f => f.kind)).toContain('early')
   })
 })
 
 describe('why it does not fit', () => {
   it('fits: nothing to say', () => expect(whyNot(shop(equal(6), crew(ALL)), 720)).toBeNull())
-  it('nobody may rinse', () => expect(whyNot(shop(equal(2), crew(['coat'])), 5000)).toMatchObject({ binds: 'skill', sentence: 'Nobody here may rinse.' }))
+  it('nobody may rinse', () =>
+    expect(whyNot(shop(equal(2), crew(['coat'])), 5000)).toMatchObject({ binds: 'skill', sentence: 'Nobody here may rinse.' }))
   it('one pair of hands short: says how long it takes, and that another pair would do', () => {
     const why = whyNot(shop(equal(12), crew(ALL), { sink: 2 }), 1000)!
     expect(why.binds).toBe('hands')
@@ -226,9 +322,15 @@ describe('why it does not fit', () => {
 describe('how many can be coated before the first must be rinsed, in one line', () => {
   const window = { notBefore: 300, best: 300, notAfter: 375 }
   it('says how many, and what one more would do', () => {
-    expect(aheadSentence(window, { coat: 70, off: 60 }, 'tumbler').replace(/\u00a0/g, ' ')).toBe('One pair of hands coats 5 tumblers, then rinses the first: one more would be covered 50 s after the first is due.')
-    expect(aheadSentence(window, { coat: 30, off: 60 }, 'tumbler')).toMatch(/^One pair of hands coats 3 tumblers.*rinsing takes 30\ss longer/)
+    expect(aheadSentence(window, { coat: 70, off: 60 }, 'tumbler').replace(/\u00a0/g, ' ')).toBe(
+      'One pair of hands coats 5 tumblers, then rinses the first: one more would be covered 50 s after the first is due.',
+    )
+    expect(aheadSentence(window, { coat: 30, off: 60 }, 'tumbler')).toMatch(
+      /^One pair of hands coats 3 tumblers.*rinsing takes 30\ss longer/,
+    )
     expect(aheadSentence(window, { coat: 60, off: 60 }, 'tumbler', { places: 4 })).toMatch(/coats 4 tumblers.*the bench is full/)
-    expect(aheadSentence(window, { coat: 60, off: 60 }, 'tumbler', { pieces: 3 })).toBe('One pair of hands can coat all 3 tumblers before the first has to come off.')
+    expect(aheadSentence(window, { coat: 60, off: 60 }, 'tumbler', { pieces: 3 })).toBe(
+      'One pair of hands can coat all 3 tumblers before the first has to come off.',
+    )
   })
 })

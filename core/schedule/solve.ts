@@ -20,7 +20,10 @@ export interface Solved {
 }
 
 /** Nothing fits: what was set before it, and the first chain that found no room. */
-export interface Stuck { stuck: Chain, set: Schedule }
+export interface Stuck {
+  stuck: Chain
+  set: Schedule
+}
 
 export interface SolveOptions {
   /** Asked now and then with the share of the work done, 0 to 1; false ends the search with what there is. */
@@ -37,7 +40,7 @@ const SEARCHED = 10
 /** A sequence of numbers that looks like chance and is the same each time (Park & Miller, 1988). @returns 0 to 1 */
 function dice(seed: number): () => number {
   let state = seed
-  return () => (state = state * 48271 % 2147483647) / 2147483647
+  return () => (state = (state * 48271) % 2147483647) / 2147483647
 }
 
 /** Orders worth beginning with: as given, the longest first, the shortest first, the soonest released. */
@@ -88,7 +91,13 @@ function dispatched(instance: Instance, hold: number): Chain[][] {
   })
 }
 
-interface Found { order: Chain[], hold: number, schedule: Schedule, end: number, misses: number }
+interface Found {
+  order: Chain[]
+  hold: number
+  schedule: Schedule
+  end: number
+  misses: number
+}
 
 /** Moves one chain, or a run of them, to another place in the order. */
 function shuffled(order: readonly Chain[], roll: () => number): Chain[] {
@@ -125,7 +134,11 @@ function tryOrders(instance: Instance, bound: number, tries: number, goOn: (shar
     const at: Found | null = best
     if (at && (at as Found).end <= bound && i > tries / 8) break
     if (i % 8 === 0 && !goOn(i / tries)) break
-    take(shuffled(at ? (at as Found).order : instance.chains, roll), roll() < 0.7 ? at ? (at as Found).hold : 0 : HOLDS[Math.floor(roll() * HOLDS.length)]!, false)
+    take(
+      shuffled(at ? (at as Found).order : instance.chains, roll),
+      roll() < 0.7 ? (at ? (at as Found).hold : 0) : HOLDS[Math.floor(roll() * HOLDS.length)]!,
+      false,
+    )
   }
   return best ?? stuck ?? { order: [], hold: 0, schedule: [], end: 0, misses: 0 }
 }
@@ -135,7 +148,10 @@ function polish(instance: Instance, schedule: Schedule): Schedule {
   const faults = verifySchedule(instance, schedule).length
   const sound = (s: Schedule) => verifySchedule(instance, s).length <= faults
   const timed = closestToBest(instance, schedule)
-  const better = sound(timed) && offBest(instance, timed) <= offBest(instance, schedule) && endOf(instance, timed) <= endOf(instance, schedule) ? timed : schedule
+  const better
+    = sound(timed) && offBest(instance, timed) <= offBest(instance, schedule) && endOf(instance, timed) <= endOf(instance, schedule)
+      ? timed
+      : schedule
   const walked = leastWalking(instance, better)
   return sound(walked) ? walked : better
 }
@@ -155,7 +171,12 @@ export function solve(instance: Instance, { goOn: asked = () => true, tries = 60
   let best: Schedule | null = 'stuck' in first ? null : first.schedule
   let proved = !('stuck' in first) && first.end <= bound
   if (!proved && searching) {
-    const searched = searchOrders(instance, best ? endOf(instance, best) : Infinity, bound, n => n < nodes && goOn(share + (0.95 - share) * n / nodes))
+    const searched = searchOrders(
+      instance,
+      best ? endOf(instance, best) : Infinity,
+      bound,
+      n => n < nodes && goOn(share + ((0.95 - share) * n) / nodes),
+    )
     best = searched.schedule ?? best
     proved = searched.proved || (best !== null && endOf(instance, best) <= bound)
   }
@@ -163,6 +184,8 @@ export function solve(instance: Instance, { goOn: asked = () => true, tries = 60
   const schedule = polish(instance, best)
   const end = endOf(instance, schedule)
   // A call that comes late is no harm that has to be told; a rinse that does is.
-  const late = verifySchedule(instance, schedule).filter(f => f.kind === 'late' && f.task === instance.chains.find(c => c.id === f.chain)!.tasks.length - 1)
+  const late = verifySchedule(instance, schedule).filter(
+    f => f.kind === 'late' && f.task === instance.chains.find(c => c.id === f.chain)!.tasks.length - 1,
+  )
   return { schedule, end, bound: proved ? end : bound, proved, late: late.map(f => f.chain) }
 }

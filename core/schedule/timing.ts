@@ -2,9 +2,20 @@ import type { Instance, Schedule, Slot, Task } from './model'
 import { FIXTURES, endOf } from './model'
 
 /** start(to) − start(from) ≥ least; node 0 is the day's beginning. */
-interface Arc { from: number, to: number, least: number }
+interface Arc {
+  from: number
+  to: number
+  least: number
+}
 
-interface Held { fixture: typeof FIXTURES[number], start: number, end: number, open: number, close: number, closesAt: number }
+interface Held {
+  fixture: (typeof FIXTURES)[number]
+  start: number
+  end: number
+  open: number
+  close: number
+  closesAt: number
+}
 
 /** What must stay as it is so that the same people do the same things in the same order. */
 function arcsOf(instance: Instance, schedule: Schedule, end: number): { arcs: Arc[], task: Task[], order: Slot[] } {
@@ -32,7 +43,10 @@ function arcsOf(instance: Instance, schedule: Schedule, end: number): { arcs: Ar
       arc(first, i, chain.tasks[0]!.seconds + Math.min(t.lag!.least, dwelt))
       arc(i, first, -(chain.tasks[0]!.seconds + Math.max(t.lag!.most, dwelt)))
     }
-    for (const a of chain.after) for (const o of order) if (s.task === 0 && o.chain === a.chain) arc(node.get(`${o.chain}#${o.task}`)!, i, chains.get(o.chain)!.tasks[o.task]!.seconds + a.wait)
+    for (const a of chain.after)
+      for (const o of order)
+        if (s.task === 0 && o.chain === a.chain)
+          arc(node.get(`${o.chain}#${o.task}`)!, i, chains.get(o.chain)!.tasks[o.task]!.seconds + a.wait)
     const shift = instance.hands.find(h => h.id === s.person)?.shifts.find(([from, to]) => from <= s.start && s.start + t.seconds <= to)
     if (shift) {
       arc(0, i, shift[0])
@@ -41,20 +55,40 @@ function arcsOf(instance: Instance, schedule: Schedule, end: number): { arcs: Ar
   })
   for (const hands of instance.hands) {
     const mine = order.flatMap((s, i) => (s.person === hands.id ? [i + 1] : []))
-    mine.forEach((i, k) => k > 0 && at(mine[k - 1]!) + task[mine[k - 1]! - 1]!.seconds <= at(i) && arc(mine[k - 1]!, i, task[mine[k - 1]! - 1]!.seconds))
+    mine.forEach(
+      (i, k) =>
+        k > 0 && at(mine[k - 1]!) + task[mine[k - 1]! - 1]!.seconds <= at(i) && arc(mine[k - 1]!, i, task[mine[k - 1]! - 1]!.seconds),
+    )
   }
   // Who keeps a fixture: in the order they came, each after the one that had left by then and left last.
   const held: Held[] = [
-    ...order.flatMap((s, i): Held[] => (task[i]!.uses ? [{ fixture: task[i]!.uses!, start: s.start, end: s.start + task[i]!.seconds, open: i + 1, close: i + 1, closesAt: task[i]!.seconds }] : [])),
-    ...instance.chains.filter(c => c.holdsPlace).flatMap((c): Held[] => {
-      const [open, close] = [node.get(`${c.id}#0`), node.get(`${c.id}#${c.tasks.length - 1}`)]
-      return open && close && open !== close ? [{ fixture: 'place', start: at(open), end: at(close), open, close, closesAt: 0 }] : []
-    }),
+    ...order.flatMap((s, i): Held[] =>
+      task[i]!.uses
+        ? [
+            {
+              fixture: task[i]!.uses!,
+              start: s.start,
+              end: s.start + task[i]!.seconds,
+              open: i + 1,
+              close: i + 1,
+              closesAt: task[i]!.seconds,
+            },
+          ]
+        : [],
+    ),
+    ...instance.chains
+      .filter(c => c.holdsPlace)
+      .flatMap((c): Held[] => {
+        const [open, close] = [node.get(`${c.id}#0`), node.get(`${c.id}#${c.tasks.length - 1}`)]
+        return open && close && open !== close ? [{ fixture: 'place', start: at(open), end: at(close), open, close, closesAt: 0 }] : []
+      }),
   ]
   for (const fixture of FIXTURES) {
     const units: (Held | null)[] = Array.from({ length: Math.max(0, Math.min(instance.fixtures[fixture], held.length)) }, () => null)
     for (const h of held.filter(x => x.fixture === fixture).sort((a, b) => a.start - b.start || a.end - b.end)) {
-      const free = units.flatMap((u, i) => (!u || u.end <= h.start ? [i] : [])).sort((a, b) => (units[b]?.end ?? -1) - (units[a]?.end ?? -1))[0]
+      const free = units
+        .flatMap((u, i) => (!u || u.end <= h.start ? [i] : []))
+        .sort((a, b) => (units[b]?.end ?? -1) - (units[a]?.end ?? -1))[0]
       if (free === undefined) continue
       const before = units[free]
       if (before) arc(before.close, h.open, before.closesAt)
@@ -64,7 +98,13 @@ function arcsOf(instance: Instance, schedule: Schedule, end: number): { arcs: Ar
   return { arcs, task, order }
 }
 
-interface Edge { from: number, to: number, gain: number, arc: number, back: boolean }
+interface Edge {
+  from: number
+  to: number
+  gain: number
+  arc: number
+  back: boolean
+}
 
 /** Longest distances from node 0; or, when there is one, a cycle along which something is gained. */
 function longest(nodes: number, edges: readonly Edge[]): { dist: Float64Array, cycle: Edge[] | null } {
@@ -128,7 +168,10 @@ export function closestToBest(instance: Instance, schedule: Schedule, end = endO
   const pull = new Float64Array(dwells.length)
   for (let n = 0; n < MOST_CANCELLED; n++) {
     const edges: Edge[] = [
-      ...arcs.flatMap((a, i): Edge[] => [{ from: a.from, to: a.to, gain: a.least, arc: i, back: false }, ...(flow[i]! > 0 ? [{ from: a.to, to: a.from, gain: -a.least, arc: i, back: true }] : [])]),
+      ...arcs.flatMap((a, i): Edge[] => [
+        { from: a.from, to: a.to, gain: a.least, arc: i, back: false },
+        ...(flow[i]! > 0 ? [{ from: a.to, to: a.from, gain: -a.least, arc: i, back: true }] : []),
+      ]),
       ...dwells.flatMap((d, i): Edge[] => [
         ...(pull[i]! < 1 ? [{ from: d.from, to: d.to, gain: d.best, arc: -1 - i, back: false }] : []),
         ...(pull[i]! > -1 ? [{ from: d.to, to: d.from, gain: -d.best, arc: -1 - i, back: true }] : []),
@@ -136,7 +179,9 @@ export function closestToBest(instance: Instance, schedule: Schedule, end = endO
     ]
     const { dist, cycle } = longest(order.length + 1, edges)
     if (!cycle) return order.map((s, i) => ({ ...s, start: Math.round(dist[i + 1]! - dist[0]!) }))
-    const room = Math.min(...cycle.map(e => (e.arc < 0 ? (e.back ? pull[-1 - e.arc]! + 1 : 1 - pull[-1 - e.arc]!) : e.back ? flow[e.arc]! : Infinity)))
+    const room = Math.min(
+      ...cycle.map(e => (e.arc < 0 ? (e.back ? pull[-1 - e.arc]! + 1 : 1 - pull[-1 - e.arc]!) : e.back ? flow[e.arc]! : Infinity)),
+    )
     if (!(room > 0) || room === Infinity) return schedule
     for (const e of cycle) {
       const list = e.arc < 0 ? pull : flow

@@ -38,7 +38,9 @@ function personFaults(hands: Hands, slots: Slot[], chains: Map<string, Chain>): 
     const fault = (kind: Fault['kind']) => [{ chain: s.chain, task: s.task, kind }]
     if (!task.fixed && !hands.may.includes(task.skill)) return fault('skill')
     if (!task.fixed && !hands.shifts.some(([from, to]) => from <= s.start && end <= to)) return fault('away')
-    const before = mine.slice(0, i).some(o => o.start + length(chains, o) > s.start && !(task.fixed && chains.get(o.chain)!.tasks[o.task]!.fixed))
+    const before = mine
+      .slice(0, i)
+      .some(o => o.start + length(chains, o) > s.start && !(task.fixed && chains.get(o.chain)!.tasks[o.task]!.fixed))
     return before ? fault('hands') : []
   })
 }
@@ -47,12 +49,16 @@ function personFaults(hands: Hands, slots: Slot[], chains: Map<string, Chain>): 
 function held(instance: Instance, fixture: Fixture, slots: Slot[]): { from: number, to: number, slot: Slot }[] {
   const chains = new Map(instance.chains.map(c => [c.id, c]))
   if (fixture !== 'place') {
-    return slots.filter(s => chains.get(s.chain)!.tasks[s.task]!.uses === fixture).map(slot => ({ from: slot.start, to: slot.start + length(chains, slot), slot }))
+    return slots
+      .filter(s => chains.get(s.chain)!.tasks[s.task]!.uses === fixture)
+      .map(slot => ({ from: slot.start, to: slot.start + length(chains, slot), slot }))
   }
-  return instance.chains.filter(c => c.holdsPlace).flatMap((c) => {
-    const mine = slots.filter(s => s.chain === c.id).sort((a, b) => a.task - b.task)
-    return mine.length < 2 ? [] : [{ from: mine[0]!.start, to: mine.at(-1)!.start, slot: mine[0]! }]
-  })
+  return instance.chains
+    .filter(c => c.holdsPlace)
+    .flatMap((c) => {
+      const mine = slots.filter(s => s.chain === c.id).sort((a, b) => a.task - b.task)
+      return mine.length < 2 ? [] : [{ from: mine[0]!.start, to: mine.at(-1)!.start, slot: mine[0]! }]
+    })
 }
 
 /**
@@ -62,13 +68,33 @@ function held(instance: Instance, fixture: Fixture, slots: Slot[]): { from: numb
 export function verifySchedule(instance: Instance, schedule: Schedule): Fault[] {
   const chains = new Map(instance.chains.map(c => [c.id, c]))
   const known = schedule.filter(s => chains.get(s.chain)?.tasks[s.task])
-  const stray = schedule.filter(s => !chains.get(s.chain)?.tasks[s.task]).map((s): Fault => ({ chain: s.chain, task: s.task, kind: 'twice' }))
-  const ends = new Map(instance.chains.map(c => [c.id, Math.max(...known.filter(s => s.chain === c.id).map(s => s.start + length(chains, s)))]))
-  const nobody = known.filter(s => !instance.hands.some(h => h.id === s.person) && !chains.get(s.chain)!.tasks[s.task]!.fixed).map((s): Fault => ({ chain: s.chain, task: s.task, kind: 'skill' }))
-  const crowded = FIXTURES.flatMap(fixture => held(instance, fixture, known).flatMap((a, _, all): Fault[] => {
-    const together = all.filter(b => b.from <= a.from && a.from < b.to).length
-    const fact = chains.get(a.slot.chain)!.tasks[a.slot.task]!.fixed
-    return together > instance.fixtures[fixture] && !fact ? [{ chain: a.slot.chain, task: a.slot.task, kind: fixture }] : []
-  }))
-  return [...stray, ...nobody, ...instance.chains.flatMap(c => chainFaults(c, known.filter(s => s.chain === c.id), ends)), ...instance.hands.flatMap(h => personFaults(h, known, chains)), ...crowded]
+  const stray = schedule
+    .filter(s => !chains.get(s.chain)?.tasks[s.task])
+    .map((s): Fault => ({ chain: s.chain, task: s.task, kind: 'twice' }))
+  const ends = new Map(
+    instance.chains.map(c => [c.id, Math.max(...known.filter(s => s.chain === c.id).map(s => s.start + length(chains, s)))]),
+  )
+  const nobody = known
+    .filter(s => !instance.hands.some(h => h.id === s.person) && !chains.get(s.chain)!.tasks[s.task]!.fixed)
+    .map((s): Fault => ({ chain: s.chain, task: s.task, kind: 'skill' }))
+  const crowded = FIXTURES.flatMap(fixture =>
+    held(instance, fixture, known).flatMap((a, _, all): Fault[] => {
+      const together = all.filter(b => b.from <= a.from && a.from < b.to).length
+      const fact = chains.get(a.slot.chain)!.tasks[a.slot.task]!.fixed
+      return together > instance.fixtures[fixture] && !fact ? [{ chain: a.slot.chain, task: a.slot.task, kind: fixture }] : []
+    }),
+  )
+  return [
+    ...stray,
+    ...nobody,
+    ...instance.chains.flatMap(c =>
+      chainFaults(
+        c,
+        known.filter(s => s.chain === c.id),
+        ends,
+      ),
+    ),
+    ...instance.hands.flatMap(h => personFaults(h, known, chains)),
+    ...crowded,
+  ]
 }

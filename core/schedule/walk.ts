@@ -1,7 +1,12 @@
 import { chainsById, walks } from './model'
 import type { Instance, Schedule, Stand, Task } from './model'
 
-interface Trail { cost: number, free: number[], at: (Stand | null)[], by: number[] }
+interface Trail {
+  cost: number
+  free: number[]
+  at: (Stand | null)[]
+  by: number[]
+}
 
 /** To give a task to somebody else than the plan before did is as bad as so many walks: people remember what is theirs. */
 const CHANGE = 2
@@ -25,25 +30,38 @@ const KEPT = 96
 export function leastWalking(instance: Instance, schedule: Schedule): Schedule {
   const chains = chainsById(instance)
   const order = [...schedule].sort((a, b) => a.start - b.start)
-  const standing = instance.hands.map(h => order.flatMap((s) => {
-    const { fixed, seconds } = chains.get(s.chain)!.tasks[s.task]!
-    return fixed?.person === h.id ? [{ from: fixed.start, to: fixed.start + seconds }] : []
-  }))
+  const standing = instance.hands.map(h =>
+    order.flatMap((s) => {
+      const { fixed, seconds } = chains.get(s.chain)!.tasks[s.task]!
+      return fixed?.person === h.id ? [{ from: fixed.start, to: fixed.start + seconds }] : []
+    }),
+  )
   let trails: Trail[] = [{ cost: 0, free: instance.hands.map(() => -Infinity), at: instance.hands.map(() => null), by: [] }]
   for (const slot of order) {
     const task = chains.get(slot.chain)!.tasks[slot.task]!
     const end = slot.start + task.seconds
     const able = instance.hands.flatMap((h, p) => {
       if (task.fixed) return h.id === task.fixed.person ? [p] : []
-      return h.may.includes(task.skill) && h.shifts.some(([from, to]) => from <= slot.start && end <= to) && !standing[p]!.some(b => b.from < end && b.to > slot.start) ? [p] : []
+      return h.may.includes(task.skill)
+        && h.shifts.some(([from, to]) => from <= slot.start && end <= to)
+        && !standing[p]!.some(b => b.from < end && b.to > slot.start)
+        ? [p]
+        : []
     })
     const next = new Map<string, Trail>()
     for (const t of trails) {
       for (const p of task.fixed && able.length === 0 ? [-1] : able) {
         if (p >= 0 && t.free[p]! > slot.start && !task.fixed) continue
-        const trail: Trail = p < 0
-          ? { ...t, by: [...t.by, p] }
-          : { cost: t.cost + Number(t.at[p] !== null && t.at[p] !== task.stand) + (changesHands(task, instance.hands[p]!.id) ? CHANGE : 0), free: t.free.with(p, end), at: t.at.with(p, task.stand), by: [...t.by, p] }
+        const trail: Trail
+          = p < 0
+            ? { ...t, by: [...t.by, p] }
+            : {
+                cost:
+                  t.cost + Number(t.at[p] !== null && t.at[p] !== task.stand) + (changesHands(task, instance.hands[p]!.id) ? CHANGE : 0),
+                free: t.free.with(p, end),
+                at: t.at.with(p, task.stand),
+                by: [...t.by, p],
+              }
         const key = trail.free.map(f => Math.max(f, slot.start)).join() + trail.at.join()
         const known = next.get(key)
         if (!known || trail.cost < known.cost) next.set(key, trail)

@@ -21,7 +21,14 @@ export interface WhyNot {
 }
 
 /** After "may" and "may not". */
-export const SKILL_WORDS: Record<Skill, string> = { prepare: 'get pieces ready', coat: 'coat', care: 'look after a dwell', rinse: 'rinse', blast: 'blast', finish: 'finish pieces' }
+export const SKILL_WORDS: Record<Skill, string> = {
+  prepare: 'get pieces ready',
+  coat: 'coat',
+  care: 'look after a dwell',
+  rinse: 'rinse',
+  blast: 'blast',
+  finish: 'finish pieces',
+}
 const FIXTURE_WORDS: Record<Fixture, string> = { place: 'place on the bench', sink: 'sink', tub: 'tub', cabinet: 'cabinet' }
 
 /** Searches made for a question are shorter than those for a plan. */
@@ -33,7 +40,13 @@ const endWhen = (instance: Instance): number => {
 }
 
 /** Nobody goes home: what has no end yet shows by how much it is too much. */
-const overtime = (i: Instance): Instance => ({ ...i, hands: i.hands.map(h => ({ ...h, shifts: [...h.shifts.slice(0, -1), ...h.shifts.slice(-1).map(([from]): [number, number] => [from, OPEN_END])] })) })
+const overtime = (i: Instance): Instance => ({
+  ...i,
+  hands: i.hands.map(h => ({
+    ...h,
+    shifts: [...h.shifts.slice(0, -1), ...h.shifts.slice(-1).map(([from]): [number, number] => [from, OPEN_END])],
+  })),
+})
 
 const withFixture = (i: Instance, f: Fixture): Instance => ({ ...i, fixtures: { ...i.fixtures, [f]: i.fixtures[f] + 1 } })
 const withHands = (i: Instance): Instance => {
@@ -42,9 +55,19 @@ const withHands = (i: Instance): Instance => {
 }
 const wider = (i: Instance, seconds: number): Instance => ({
   ...i,
-  chains: i.chains.map(c => (c.tasks[0]!.fixed ? c : { ...c, tasks: c.tasks.map((t, k) => (t.lag && k === c.tasks.length - 1 ? { ...t, lag: { ...t.lag, most: t.lag.most + seconds } } : t)) })),
+  chains: i.chains.map(c =>
+    c.tasks[0]!.fixed
+      ? c
+      : {
+          ...c,
+          tasks: c.tasks.map((t, k) => (t.lag && k === c.tasks.length - 1 ? { ...t, lag: { ...t.lag, most: t.lag.most + seconds } } : t)),
+        },
+  ),
 })
-const without = (i: Instance, gone: readonly Chain[]): Instance => ({ ...i, chains: i.chains.filter(c => !gone.includes(c)).map(c => ({ ...c, after: c.after.filter(a => !gone.some(g => g.id === a.chain)) })) })
+const without = (i: Instance, gone: readonly Chain[]): Instance => ({
+  ...i,
+  chains: i.chains.filter(c => !gone.includes(c)).map(c => ({ ...c, after: c.after.filter(a => !gone.some(g => g.id === a.chain)) })),
+})
 
 const WIDER = [15, 30, 60, 120, 300]
 
@@ -70,30 +93,64 @@ function fewerPieces(open: Instance, limit: number): Change | null {
 }
 
 /**
- * Why this does not end by `limit`, and the smallest changes that would make it. What binds is what, given more of it, brings the end forward
+  * Why this does not end by `limit`, and the smallest changes that would make it. What binds is what, given more of it, brings the end
+  * forward
  * the most.
  * @param limit s @returns null when it does fit
  */
 export function whyNot(instance: Instance, limit: number): WhyNot | null {
   const lacking = missingSkill(instance)
-  if (lacking) return { binds: 'skill', sentence: `Nobody here may ${SKILL_WORDS[lacking]}.`, changes: [{ what: 'hands', sentence: `Let somebody ${SKILL_WORDS[lacking]}, on the page Crew.`, end: NaN }] }
+  if (lacking)
+    return {
+      binds: 'skill',
+      sentence: `Nobody here may ${SKILL_WORDS[lacking]}.`,
+      changes: [{ what: 'hands', sentence: `Let somebody ${SKILL_WORDS[lacking]}, on the page Crew.`, end: NaN }],
+    }
   const open = overtime(instance)
   const base = endWhen(open)
   if (base <= limit) return null
-  const fixtures = (['sink', 'tub', 'place', 'cabinet'] as const).filter(f => f === 'place' ? open.chains.some(c => c.holdsPlace) : open.chains.some(c => c.tasks.some(t => t.uses === f)))
-  const relieved: { what: Binds, end: number }[] = [{ what: 'hands', end: endWhen(withHands(open)) }, ...fixtures.map(f => ({ what: f, end: endWhen(withFixture(open, f)) })), { what: 'window', end: endWhen(wider(open, 120)) }]
+  const fixtures = (['sink', 'tub', 'place', 'cabinet'] as const).filter(f =>
+    f === 'place' ? open.chains.some(c => c.holdsPlace) : open.chains.some(c => c.tasks.some(t => t.uses === f)),
+  )
+  const relieved: { what: Binds, end: number }[] = [
+    { what: 'hands', end: endWhen(withHands(open)) },
+    ...fixtures.map(f => ({ what: f, end: endWhen(withFixture(open, f)) })),
+    { what: 'window', end: endWhen(wider(open, 120)) },
+  ]
   const most = relieved.reduce((a, b) => (b.end < a.end ? b : a))
   const changes: Change[] = []
-  if (Number.isFinite(base)) changes.push({ what: 'time', sentence: `${capital(formatDuration(Math.ceil((base - limit) / 60) * 60))} more: begin sooner or stay longer.`, end: base })
+  if (Number.isFinite(base))
+    changes.push({
+      what: 'time',
+      sentence: `${capital(formatDuration(Math.ceil((base - limit) / 60) * 60))} more: begin sooner or stay longer.`,
+      end: base,
+    })
   const least = WIDER.find(s => endWhen(wider(open, s)) <= limit)
-  if (least !== undefined) changes.push({ what: 'window', sentence: `A window ${formatDuration(least)} longer, if the label allows it.`, end: endWhen(wider(open, least)) })
+  if (least !== undefined)
+    changes.push({
+      what: 'window',
+      sentence: `A window ${formatDuration(least)} longer, if the label allows it.`,
+      end: endWhen(wider(open, least)),
+    })
   for (const r of relieved) {
     if (r.end > limit || r.what === 'window' || r.what === 'skill') continue
-    changes.push({ what: r.what, sentence: r.what === 'hands' ? 'One more pair of hands.' : `One more ${FIXTURE_WORDS[r.what]}.`, end: r.end })
+    changes.push({
+      what: r.what,
+      sentence: r.what === 'hands' ? 'One more pair of hands.' : `One more ${FIXTURE_WORDS[r.what]}.`,
+      end: r.end,
+    })
   }
   const fewer = fewerPieces(open, limit)
   if (fewer) changes.push(fewer)
   const binds = most.end < base ? most.what : 'hands'
-  const words = { hands: 'Hands bind: there is more to do than the people who are there can do in time.', window: 'Coating binds against the window: no more can be coated before the first must come off.', skill: '', place: 'The bench binds: every place is taken while the dwells run.', sink: 'The sink binds: rinses queue for it.', tub: 'The tub binds: rinses queue for it.', cabinet: 'The cabinet binds: one piece at a time.' }
+  const words = {
+    hands: 'Hands bind: there is more to do than the people who are there can do in time.',
+    window: 'Coating binds against the window: no more can be coated before the first must come off.',
+    skill: '',
+    place: 'The bench binds: every place is taken while the dwells run.',
+    sink: 'The sink binds: rinses queue for it.',
+    tub: 'The tub binds: rinses queue for it.',
+    cabinet: 'The cabinet binds: one piece at a time.',
+  }
   return { binds, sentence: words[binds], changes }
 }

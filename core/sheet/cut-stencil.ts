@@ -5,10 +5,14 @@ import { markStrokes } from './strokes'
 
 /** What each line is for: cut in this order, the outermost last, so that nothing shifts while it is cut. */
 export const LAYERS = ['mark', 'art', 'border', 'weeding'] as const
-export type LayerId = typeof LAYERS[number]
+export type LayerId = (typeof LAYERS)[number]
 
 /** A line of the cutter or its pen, mm, y down. */
-export interface CutLine { layer: LayerId, points: Float64Array, closed: boolean }
+export interface CutLine {
+  layer: LayerId
+  points: Float64Array
+  closed: boolean
+}
 
 /** One stencil ready to cut, its left top corner at the origin. */
 export interface CutStencil {
@@ -41,7 +45,7 @@ type Bend = (x: number, y: number) => readonly [number, number]
 function bendOf({ lower, upper, angle }: NonNullable<SheetFit['arc']>, artWidth: number): { bend: Bend, radius: number } {
   const radius = (lower + upper) / 2
   const opens = upper > lower ? 1 : -1
-  const perMm = angle * Math.PI / 180 / artWidth
+  const perMm = (angle * Math.PI) / 180 / artWidth
   return {
     radius,
     bend: (x, y) => {
@@ -54,14 +58,14 @@ function bendOf({ lower, upper, angle }: NonNullable<SheetFit['arc']>, artWidth:
 
 /** Short enough pieces that a straight line follows the bend. */
 function bent(points: Float64Array, closed: boolean, { bend, radius }: ReturnType<typeof bendOf>, cx: number, cy: number): Float64Array {
-  const step = Math.sqrt(8 * STRAY * Math.max(1, radius) / 2)
+  const step = Math.sqrt((8 * STRAY * Math.max(1, radius)) / 2)
   const out: number[] = []
   const n = points.length / 2
   for (let i = 0; i < (closed ? n : n - 1); i++) {
     const j = (i + 1) % n
     const [x0, y0, x1, y1] = [points[2 * i]!, points[2 * i + 1]!, points[2 * j]!, points[2 * j + 1]!]
     const pieces = Math.max(1, Math.ceil(Math.hypot(x1 - x0, y1 - y0) / step))
-    for (let k = 0; k < pieces; k++) out.push(...bend(x0 + (x1 - x0) * k / pieces - cx, cy - (y0 + (y1 - y0) * k / pieces)))
+    for (let k = 0; k < pieces; k++) out.push(...bend(x0 + ((x1 - x0) * k) / pieces - cx, cy - (y0 + ((y1 - y0) * k) / pieces)))
   }
   if (!closed) out.push(...bend(points[2 * n - 2]! - cx, cy - points[2 * n - 1]!))
   return Float64Array.from(out)
@@ -81,15 +85,23 @@ export function cutStencil(open: Region, { border, weedingGap, arc, number }: Cu
   const mark = Math.min(MARK, border * 0.45)
   const g = weedingGap
   const lines: CutLine[] = [
-    ...markStrokes(number ? `TOP ${number}` : 'TOP', mark * 0.6, (border - mark) / 2, mark).map((points): CutLine => ({ layer: 'mark', points, closed: false })),
+    ...markStrokes(number ? `TOP ${number}` : 'TOP', mark * 0.6, (border - mark) / 2, mark).map((points): CutLine => ({
+      layer: 'mark',
+      points,
+      closed: false,
+    })),
     ...[
       // A crease at the middle of each edge, where the tape's own crease is laid.
-      segment(width / 2, 0, width / 2, Math.min(CREASE, border * 0.6)), segment(width / 2, height - Math.min(CREASE, border * 0.6), width / 2, height),
-      segment(0, height / 2, Math.min(CREASE, border * 0.6), height / 2), segment(width - Math.min(CREASE, border * 0.6), height / 2, width, height / 2),
+      segment(width / 2, 0, width / 2, Math.min(CREASE, border * 0.6)),
+      segment(width / 2, height - Math.min(CREASE, border * 0.6), width / 2, height),
+      segment(0, height / 2, Math.min(CREASE, border * 0.6), height / 2),
+      segment(width - Math.min(CREASE, border * 0.6), height / 2, width, height / 2),
     ].map((points): CutLine => ({ layer: 'mark', points, closed: false })),
     ...moved.map((points): CutLine => ({ layer: 'art', points, closed: true })),
     { layer: 'border', points: boxRing({ left: 0, top: 0, right: width, bottom: height }), closed: true },
-    ...(g > 0 ? [{ layer: 'weeding' as const, points: boxRing({ left: -g, top: -g, right: width + g, bottom: height + g }), closed: true }] : []),
+    ...(g > 0
+      ? [{ layer: 'weeding' as const, points: boxRing({ left: -g, top: -g, right: width + g, bottom: height + g }), closed: true }]
+      : []),
   ]
   const shape = arc === null ? null : bendOf(arc, w)
   return settled(shape === null ? lines : lines.map(l => ({ ...l, points: bent(l.points, l.closed, shape, width / 2, height / 2) })))

@@ -13,10 +13,21 @@ export interface Stock {
 }
 
 /** A box to lay down, as often as it is needed. */
-export interface Piece { width: number, height: number, what: number }
+export interface Piece {
+  width: number
+  height: number
+  what: number
+}
 
 /** A box laid on one piece of stock, its left top corner. */
-export interface Laid { what: number, x: number, y: number, turned: boolean, width: number, height: number }
+export interface Laid {
+  what: number
+  x: number
+  y: number
+  turned: boolean
+  width: number
+  height: number
+}
 
 export interface NestedSheet {
   stock: Stock
@@ -43,8 +54,15 @@ interface Settings {
 }
 
 /** Lays what fits on one rectangle; the packer takes boxes with a gap after each. */
-function pack(width: number, length: number, turn: boolean, pieces: readonly Piece[], { gap }: Settings): { laid: Laid[], left: Piece[], free: { x: number, y: number, width: number, height: number }[] } {
-  const fits = (p: Piece) => (p.width <= width + 1e-9 && p.height <= length + 1e-9) || (turn && p.height <= width + 1e-9 && p.width <= length + 1e-9)
+function pack(
+  width: number,
+  length: number,
+  turn: boolean,
+  pieces: readonly Piece[],
+  { gap }: Settings,
+): { laid: Laid[], left: Piece[], free: { x: number, y: number, width: number, height: number }[] } {
+  const fits = (p: Piece) =>
+    (p.width <= width + 1e-9 && p.height <= length + 1e-9) || (turn && p.height <= width + 1e-9 && p.width <= length + 1e-9)
   const packer = new MaxRectsPacker(width, length, gap, { smart: false, pot: false, square: false, allowRotation: turn })
   // The largest first: they find room while there is most of it.
   for (const p of pieces.filter(fits).sort((a, b) => b.width * b.height - a.width * a.height)) packer.add(p.width, p.height, p)
@@ -85,7 +103,12 @@ export function nest(pieces: readonly Piece[], stock: readonly Stock[], settings
   const sheets: NestedSheet[] = []
   for (const s of order) {
     if (left.length === 0) break
-    const { laid, left: rest, free, used } = s.scrap ? { ...pack(s.width, s.length, !s.grain, left, settings), used: s.length } : shortest(s, left, settings)
+    const {
+      laid,
+      left: rest,
+      free,
+      used,
+    } = s.scrap ? { ...pack(s.width, s.length, !s.grain, left, settings), used: s.length } : shortest(s, left, settings)
     if (laid.length === 0) continue
     left = rest
     sheets.push(measured(s, laid, free, used, settings))
@@ -93,20 +116,40 @@ export function nest(pieces: readonly Piece[], stock: readonly Stock[], settings
   return { sheets, left }
 }
 
-function measured(stock: Stock, laid: Laid[], free: { x: number, y: number, width: number, height: number }[], used: number, { gap, scrapLeast }: Settings): NestedSheet {
+function measured(
+  stock: Stock,
+  laid: Laid[],
+  free: { x: number, y: number, width: number, height: number }[],
+  used: number,
+  { gap, scrapLeast }: Settings,
+): NestedSheet {
   const stencils = laid.reduce((s, l) => s + l.width * l.height, 0)
-  const usable = free.map(f => ({ ...f, height: Math.min(f.y + f.height, used) - f.y, width: Math.min(f.x + f.width, stock.width) - f.x })).filter(f => Math.min(f.width, f.height) >= scrapLeast)
+  const usable = free
+    .map(f => ({ ...f, height: Math.min(f.y + f.height, used) - f.y, width: Math.min(f.x + f.width, stock.width) - f.x }))
+    .filter(f => Math.min(f.width, f.height) >= scrapLeast)
     // What touches a stencil gives up the gap to it.
-    .map(f => ({ x: f.x, y: f.y, width: f.width - (f.x + f.width < stock.width ? gap : 0), height: f.height - (f.y + f.height < used ? gap : 0) })).filter(f => Math.min(f.width, f.height) >= scrapLeast)
+    .map(f => ({
+      x: f.x,
+      y: f.y,
+      width: f.width - (f.x + f.width < stock.width ? gap : 0),
+      height: f.height - (f.y + f.height < used ? gap : 0),
+    }))
+    .filter(f => Math.min(f.width, f.height) >= scrapLeast)
   const scrap = usable.sort((a, b) => b.width * b.height - a.width * a.height)[0] ?? null
   const taken = stock.width * used
   return { stock, laid, used, scrap, stencils, taken, waste: taken - stencils - (scrap ? scrap.width * scrap.height : 0) }
 }
 
 /** What the shelf holds after the sheets are cut. @returns stock that changes: rolls shortened, scraps used up, scraps that come back */
-export function stockAfter({ sheets }: Nesting): { shortened: { id: string, length: number }[], usedUp: string[], back: { width: number, length: number }[] } {
+export function stockAfter({ sheets }: Nesting): {
+  shortened: { id: string, length: number }[]
+  usedUp: string[]
+  back: { width: number, length: number }[]
+} {
   return {
-    shortened: sheets.filter(s => !s.stock.scrap && s.stock.length - s.used > 1).map(s => ({ id: s.stock.id, length: s.stock.length - s.used })),
+    shortened: sheets
+      .filter(s => !s.stock.scrap && s.stock.length - s.used > 1)
+      .map(s => ({ id: s.stock.id, length: s.stock.length - s.used })),
     usedUp: sheets.filter(s => s.stock.scrap || s.stock.length - s.used <= 1).map(s => s.stock.id),
     back: sheets.flatMap(s => (s.scrap ? [{ width: s.scrap.width, length: s.scrap.height }] : [])),
   }

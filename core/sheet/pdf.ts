@@ -35,11 +35,23 @@ export async function stencilPdf(stencils: readonly CutStencil[], titles: readon
   stencils.forEach((s, i) => {
     const [w, h] = pageFor(s)
     const page = pdf.addPage([w * PT, h * PT])
-    for (const l of s.lines) page.drawSvgPath(data(l), { x: MARGIN * PT, y: (h - MARGIN) * PT, borderColor: rgb(0, 0, 0), borderWidth: l.layer === 'mark' ? 0.5 : 0.25 })
+    for (const l of s.lines)
+      page.drawSvgPath(data(l), {
+        x: MARGIN * PT,
+        y: (h - MARGIN) * PT,
+        borderColor: rgb(0, 0, 0),
+        borderWidth: l.layer === 'mark' ? 0.5 : 0.25,
+      })
     const bar = MARGIN * PT
     page.drawLine({ start: { x: bar, y: bar }, end: { x: bar + CHECK_BAR * PT, y: bar }, thickness: 0.8 })
-    for (const x of [0, CHECK_BAR]) page.drawLine({ start: { x: bar + x * PT, y: bar - 5 }, end: { x: bar + x * PT, y: bar + 5 }, thickness: 0.8 })
-    page.drawText('This bar is 100 mm long. If it is not on the print, print again at 100 % ("actual size").', { x: bar, y: bar + 9, size: 8, font })
+    for (const x of [0, CHECK_BAR])
+      page.drawLine({ start: { x: bar + x * PT, y: bar - 5 }, end: { x: bar + x * PT, y: bar + 5 }, thickness: 0.8 })
+    page.drawText('This bar is 100 mm long. If it is not on the print, print again at 100 % ("actual size").', {
+      x: bar,
+      y: bar + 9,
+      size: 8,
+      font,
+    })
     page.drawText(plain(titles[i] ?? ''), { x: bar, y: bar + 22, size: 9, font })
   })
   return pdf.save()

@@ -30,9 +30,11 @@ describe('a stencil ready to cut', () => {
     expect(marks.left).toBeGreaterThanOrEqual(b.left - 1e-9)
     expect(marks.right).toBeLessThanOrEqual(b.right + 1e-9)
     const middle = (b.left + b.right) / 2
-    expect(layerRings(straight.lines, 'mark').filter(l => l.length === 4 && Math.abs(l[0]! - middle) < 1e-9 && Math.abs(l[2]! - middle) < 1e-9)).toHaveLength(2)
+    expect(
+      layerRings(straight.lines, 'mark').filter(l => l.length === 4 && Math.abs(l[0]! - middle) < 1e-9 && Math.abs(l[2]! - middle) < 1e-9),
+    ).toHaveLength(2)
   })
-  it('bent for a cone, the border is the developed frustum: its edges are as long as the girths they lie on, its area that of the frustum', () => {
+  it('bent for a cone, the border is the developed frustum: edges as long as the girths they lie on, area of the frustum', () => {
     const wall = straightWall(100, 30, 45)
     const slant = Math.hypot(100, 15)
     const girth = 2 * Math.PI * wall.at(50).r
@@ -40,12 +42,14 @@ describe('a stencil ready to cut', () => {
     const fit = fitSheet(wall, { middle: 50, width: girth / 2, height: slant }, 'arc')
     const s = cutStencil([box(0, 0, girth / 2, slant)], { border: 0.0001, weedingGap: 0, arc: fit.arc, number: '' })
     const [ring] = layerRings(s.lines, 'art')
-    expect(Math.abs(regionArea([ring!]))).toBeCloseTo(Math.PI * (30 + 45) * slant / 2, 0)
+    expect(Math.abs(regionArea([ring!]))).toBeCloseTo((Math.PI * (30 + 45) * slant) / 2, 0)
     // Two arcs of half the girths, two slants.
     expect(ringLength(ring!)).toBeCloseTo(Math.PI * 30 + Math.PI * 45 + 2 * slant, 1)
   })
   it('bent the other way where the piece narrows upward; a cylinder needs no bend', () => {
-    const [up, down] = [straightWall(80, 30, 40), straightWall(80, 40, 30)].map(w => fitSheet(w, { middle: 40, width: 60, height: 40 }, 'arc').arc!)
+    const [up, down] = [straightWall(80, 30, 40), straightWall(80, 40, 30)].map(
+      w => fitSheet(w, { middle: 40, width: 60, height: 40 }, 'arc').arc!,
+    )
     const bow = (arc: typeof up) => {
       const b = layerRings(cutStencil([box(0, 0, 60, 40)], { border: 5, weedingGap: 0, arc: arc!, number: '' }).lines, 'border')[0]!
       // How far the middle of the upper edge lies above its ends.
@@ -115,40 +119,65 @@ describe('files for cutters', () => {
     }
     const content = pages.find(p => p.includes('Tj'))!
     const lines = [...content.matchAll(/([\d.]+) ([\d.]+) m\s+([\d.]+) ([\d.]+) l/g)].map(m => m.slice(1).map(Number))
-    const bar = lines.find(([x0, y0, x1, y1]) => y0 === y1 && Math.abs(x1! - x0! - CHECK_BAR * 72 / 25.4) < 0.01)
+    const bar = lines.find(([x0, y0, x1, y1]) => y0 === y1 && Math.abs(x1! - x0! - (CHECK_BAR * 72) / 25.4) < 0.01)
     expect(bar).toBeDefined()
   })
 })
 
 describe('nesting', () => {
   const settings = { gap: 5, scrapLeast: 50 }
-  const overlap = (a: { x: number, y: number, width: number, height: number }, b: typeof a, gap: number) => a.x < b.x + b.width + gap - 1e-6 && b.x < a.x + a.width + gap - 1e-6 && a.y < b.y + b.height + gap - 1e-6 && b.y < a.y + a.height + gap - 1e-6
+  const overlap = (a: { x: number, y: number, width: number, height: number }, b: typeof a, gap: number) =>
+    a.x < b.x + b.width + gap - 1e-6
+    && b.x < a.x + a.width + gap - 1e-6
+    && a.y < b.y + b.height + gap - 1e-6
+    && b.y < a.y + a.height + gap - 1e-6
 
   it('nothing overlaps, gaps are kept, all lies on the stock, areas add up', () => {
     const size = fc.integer({ min: 20, max: 140 })
-    fc.assert(fc.property(fc.array(fc.record({ width: size, height: size }), { minLength: 1, maxLength: 14 }), fc.boolean(), (sizes, grain) => {
-      const pieces = sizes.map((s, what) => ({ ...s, what }))
-      const { sheets, left } = nest(pieces, [{ id: 'roll', width: 300, length: 5000, scrap: false, grain }, { id: 'scrap', width: 150, length: 120, scrap: true, grain }], settings)
-      expect(left).toEqual([])
-      expect(sheets.flatMap(s => s.laid.map(l => l.what)).sort((a, b) => a - b)).toEqual(pieces.map(p => p.what))
-      for (const s of sheets) {
-        s.laid.forEach((a, i) => s.laid.slice(i + 1).forEach(b => expect(overlap(a, b, settings.gap)).toBe(false)))
-        for (const l of s.laid) {
-          expect(l.x).toBeGreaterThanOrEqual(0)
-          expect(l.x + l.width).toBeLessThanOrEqual(s.stock.width + 1e-6)
-          expect(l.y + l.height).toBeLessThanOrEqual(s.used + 1e-6)
-          if (grain) expect(l.turned).toBe(false)
-          if (s.scrap) expect(overlap(l, s.scrap, 0)).toBe(false)
+    fc.assert(
+      fc.property(fc.array(fc.record({ width: size, height: size }), { minLength: 1, maxLength: 14 }), fc.boolean(), (sizes, grain) => {
+        const pieces = sizes.map((s, what) => ({ ...s, what }))
+        const { sheets, left } = nest(
+          pieces,
+          [
+            { id: 'roll', width: 300, length: 5000, scrap: false, grain },
+            { id: 'scrap', width: 150, length: 120, scrap: true, grain },
+          ],
+          settings,
+        )
+        expect(left).toEqual([])
+        expect(sheets.flatMap(s => s.laid.map(l => l.what)).sort((a, b) => a - b)).toEqual(pieces.map(p => p.what))
+        for (const s of sheets) {
+          s.laid.forEach((a, i) => s.laid.slice(i + 1).forEach(b => expect(overlap(a, b, settings.gap)).toBe(false)))
+          for (const l of s.laid) {
+            expect(l.x).toBeGreaterThanOrEqual(0)
+            expect(l.x + l.width).toBeLessThanOrEqual(s.stock.width + 1e-6)
+            expect(l.y + l.height).toBeLessThanOrEqual(s.used + 1e-6)
+            if (grain) expect(l.turned).toBe(false)
+            if (s.scrap) expect(overlap(l, s.scrap, 0)).toBe(false)
+          }
+          expect(s.stencils + s.waste + (s.scrap ? s.scrap.width * s.scrap.height : 0)).toBeCloseTo(s.taken, 6)
         }
-        expect(s.stencils + s.waste + (s.scrap ? s.scrap.width * s.scrap.height : 0)).toBeCloseTo(s.taken, 6)
-      }
-    }), { numRuns: 60 })
+      }),
+      { numRuns: 60 },
+    )
   })
   it('takes a scrap before it takes a roll, and no more of the roll than it must', () => {
     const piece = { width: 100, height: 80, what: 0 }
-    const { sheets } = nest([piece], [{ id: 'roll', width: 300, length: 5000, scrap: false, grain: false }, { id: 'small', width: 110, length: 90, scrap: true, grain: false }], settings)
+    const { sheets } = nest(
+      [piece],
+      [
+        { id: 'roll', width: 300, length: 5000, scrap: false, grain: false },
+        { id: 'small', width: 110, length: 90, scrap: true, grain: false },
+      ],
+      settings,
+    )
     expect(sheets.map(s => s.stock.id)).toEqual(['small'])
-    const six = nest(Array.from({ length: 6 }, (_, what) => ({ ...piece, what })), [{ id: 'roll', width: 310, length: 5000, scrap: false, grain: false }], settings)
+    const six = nest(
+      Array.from({ length: 6 }, (_, what) => ({ ...piece, what })),
+      [{ id: 'roll', width: 310, length: 5000, scrap: false, grain: false }],
+      settings,
+    )
     // Three across and two deep: 80 + 5 + 80 mm; turned, they would need no less.
     expect(six.sheets[0]!.used).toBeLessThanOrEqual(165.5)
   })
@@ -159,7 +188,19 @@ describe('nesting', () => {
     expect(nest([wide], [{ ...roll, grain: true }], settings)).toEqual({ sheets: [], left: [wide] })
   })
   it('after cutting, the roll is shorter, the scrap is gone, and what is left over comes back', () => {
-    const after = stockAfter(nest([{ width: 100, height: 80, what: 0 }, { width: 200, height: 100, what: 1 }], [{ id: 'roll', width: 300, length: 5000, scrap: false, grain: false }, { id: 'small', width: 110, length: 90, scrap: true, grain: false }], settings))
+    const after = stockAfter(
+      nest(
+        [
+          { width: 100, height: 80, what: 0 },
+          { width: 200, height: 100, what: 1 },
+        ],
+        [
+          { id: 'roll', width: 300, length: 5000, scrap: false, grain: false },
+          { id: 'small', width: 110, length: 90, scrap: true, grain: false },
+        ],
+        settings,
+      ),
+    )
     expect(after.usedUp).toEqual(['small'])
     expect(after.shortened).toEqual([{ id: 'roll', length: expect.closeTo(4900, 0) }])
     expect(after.back[0]!.width).toBeGreaterThanOrEqual(90)

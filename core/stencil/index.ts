@@ -47,7 +47,11 @@ export function cutFigures(art: ArtSize, rules: HouseRules): { width: Figure, he
 /** Resist for all pieces. @param size mm */
 export function resistAreaFigure(size: { width: number, height: number }, pieces: number): Figure {
   return {
-    id: 'resist-area', label: 'Resist in all', value: size.width * size.height * pieces, unit: 'mm2', formula: 'cut width × cut height × pieces',
+    id: 'resist-area',
+    label: 'Resist in all',
+    value: size.width * size.height * pieces,
+    unit: 'mm2',
+    formula: 'cut width × cut height × pieces',
     inputs: [
       { label: 'cut width', value: size.width, unit: 'mm', source: reading },
       { label: 'cut height', value: size.height, unit: 'mm', source: reading },
@@ -60,7 +64,11 @@ export function resistAreaFigure(size: { width: number, height: number }, pieces
 /** Tape round every stencil. @param size mm */
 export function tapeFigure(size: { width: number, height: number }, pieces: number, rules: HouseRules): Figure {
   return {
-    id: 'tape', label: 'Masking tape', value: 2 * (size.width + size.height) * rules.tapeOverlap * pieces, unit: 'mm', formula: '2 × (cut width + cut height) × overlap × pieces',
+    id: 'tape',
+    label: 'Masking tape',
+    value: 2 * (size.width + size.height) * rules.tapeOverlap * pieces,
+    unit: 'mm',
+    formula: '2 × (cut width + cut height) × overlap × pieces',
     inputs: [
       { label: 'cut width', value: size.width, unit: 'mm', source: reading },
       { label: 'cut height', value: size.height, unit: 'mm', source: reading },
@@ -75,7 +83,11 @@ export function tapeFigure(size: { width: number, height: number }, pieces: numb
 export function transferFigure(size: { width: number, height: number }, pieces: number, rules: HouseRules): Figure {
   const sheets = Math.ceil(pieces / rules.transferUses)
   return {
-    id: 'transfer', label: `Transfer tape, ${sheets === 1 ? 'one sheet' : `${sheets} sheets`}`, value: size.width * size.height * sheets, unit: 'mm2', formula: 'cut width × cut height × (pieces ÷ uses, rounded up)',
+    id: 'transfer',
+    label: `Transfer tape, ${sheets === 1 ? 'one sheet' : `${sheets} sheets`}`,
+    value: size.width * size.height * sheets,
+    unit: 'mm2',
+    formula: 'cut width × cut height × (pieces ÷ uses, rounded up)',
     inputs: [
       { label: 'cut width', value: size.width, unit: 'mm', source: reading },
       { label: 'cut height', value: size.height, unit: 'mm', source: reading },

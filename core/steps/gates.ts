@@ -52,7 +52,11 @@ export const WASH_UP_ITEMS: Record<Method, readonly GateItem[]> = {
   ],
   liquid: [
     item('bottle', 'bottle closed', 'Bottle closed, outside wiped, back on the shelf'),
-    item('waste', 'spent liquid kept', 'Spent liquid and rinse kept in the labelled container, never to the drain: dissolved metal stays in it'),
+    item(
+      'waste',
+      'spent liquid kept',
+      'Spent liquid and rinse kept in the labelled container, never to the drain: dissolved metal stays in it',
+    ),
     item('tools', 'tools washed', 'Swabs bagged with the waste; tray and tweezers washed into it'),
     item('surface', 'bench wiped', 'Bench and tray wiped with bicarbonate, then water'),
     item('gloves', 'gloves off, hands washed', 'Gloves rinsed, off and binned; hands washed'),

@@ -39,7 +39,7 @@ export interface Step {
 
 /** Colour rubbed into the frost, or none. */
 export const FINISHES = ['none', 'ink'] as const
-export type Finish = typeof FINISHES[number]
+export type Finish = (typeof FINISHES)[number]
 
 /** What the step list depends on, and nothing else. */
 export interface StepContext {

@@ -9,8 +9,25 @@ import type { StepContext } from './index'
 
 const schools: Schools = { dwell: 'label', care: 'leave', weeding: 'backing', after: 'recover', rinsing: 'tub', peel: 'under-water' }
 const context: StepContext = {
-  pieces: 4, noun: 'tumbler', substrate: substrateKind('soda-lime'), surface: 'cylinder', kind: etchantKind('general-cream'), resist: resistKind('permanent-vinyl'), schools,
-  dwell: { notBefore: 300, best: 300, notAfter: 375 }, putOut: 3.4, bicarbonate: 15, coatSeconds: 58, offSeconds: 60, reusable: true, oldLabel: false, keepOffLip: false, finish: 'none', cares: [], couponFirst: null, blast: null,
+  pieces: 4,
+  noun: 'tumbler',
+  substrate: substrateKind('soda-lime'),
+  surface: 'cylinder',
+  kind: etchantKind('general-cream'),
+  resist: resistKind('permanent-vinyl'),
+  schools,
+  dwell: { notBefore: 300, best: 300, notAfter: 375 },
+  putOut: 3.4,
+  bicarbonate: 15,
+  coatSeconds: 58,
+  offSeconds: 60,
+  reusable: true,
+  oldLabel: false,
+  keepOffLip: false,
+  finish: 'none',
+  cares: [],
+  couponFirst: null,
+  blast: null,
 }
 const steps = (change: Partial<StepContext> = {}) => stepList({ ...context, ...change })
 const step = (id: string, change: Partial<StepContext> = {}) => steps(change).find(s => s.id === id)!
@@ -22,7 +39,22 @@ const words = (id: string, change: Partial<StepContext> = {}) => {
 
 describe('cream, in the trade\'s order', () => {
   it('starts with the safety gate and ends with the look', () => {
-    expect(ids()).toEqual(['safety', 'clean', 'resist', 'mask', 'stir', 'etch', 'measure', 'peel', 'neutralise', 'second-wash', 'dry', 'give', 'wash-up', 'look'])
+    expect(ids()).toEqual([
+      'safety',
+      'clean',
+      'resist',
+      'mask',
+      'stir',
+      'etch',
+      'measure',
+      'peel',
+      'neutralise',
+      'second-wash',
+      'dry',
+      'give',
+      'wash-up',
+      'look',
+    ])
     expect(step('safety').items!.map(i => i.id)).toEqual(['gloves', 'eyes', 'air', 'surface', 'away', 'label', 'numbers'])
   })
   it('an old label comes off first: hot soak, thermal shock, remover, soap', () => {
@@ -59,7 +91,23 @@ describe('cream, in the trade\'s order', () => {
     expect(words('etch', { reusable: false })).toMatch(/wipe the cream off/)
     expect(step('neutralise', { schools: { ...schools, rinsing: 'two-baths' } }).title).toBe('Neutralise both baths')
     expect(step('neutralise', { schools: { ...schools, rinsing: 'sink' } }).title).toMatch(/sink, wipes/)
-    expect(ids({ schools: { ...schools, peel: 'when-dry' } })).toEqual(['safety', 'clean', 'resist', 'mask', 'stir', 'etch', 'measure', 'neutralise', 'dry-first', 'peel', 'second-wash', 'dry', 'give', 'wash-up', 'look'])
+    expect(ids({ schools: { ...schools, peel: 'when-dry' } })).toEqual([
+      'safety',
+      'clean',
+      'resist',
+      'mask',
+      'stir',
+      'etch',
+      'measure',
+      'neutralise',
+      'dry-first',
+      'peel',
+      'second-wash',
+      'dry',
+      'give',
+      'wash-up',
+      'look',
+    ])
   })
   it('ink is rubbed in before the care card; an old bottle is tried before it is stirred', () => {
     expect(ids({ finish: 'ink' })).toContain('ink')
@@ -83,12 +131,16 @@ describe('cream, in the trade\'s order', () => {
 })
 
 describe('calls during the dwell', () => {
-  const calls = (change: Partial<StepContext>) => careCalls({ ...context, ...change }, DEFAULT_HOUSE_RULES).map(c => `${c.id} ${whenCalled(c)}`)
+  const calls = (change: Partial<StepContext>) =>
+    careCalls({ ...context, ...change }, DEFAULT_HOUSE_RULES).map(c => `${c.id} ${whenCalled(c)}`)
   it('by school, surface and etchant', () => {
     expect(calls({})).toEqual(['drip every 3\u00a0min'])
     expect(calls({ surface: 'flat' })).toEqual([])
     expect(calls({ surface: 'flat', schools: { ...schools, care: 'swirl' } })).toEqual(['swirl at 2\u00a0min 30\u00a0s'])
-    expect(calls({ surface: 'flat', kind: etchantKind('ferric-chloride'), dwell: { notBefore: 900, best: 900, notAfter: 1000 } })).toEqual(['move every 1\u00a0min', 're-wet every 3\u00a0min'])
+    expect(calls({ surface: 'flat', kind: etchantKind('ferric-chloride'), dwell: { notBefore: 900, best: 900, notAfter: 1000 } })).toEqual([
+      'move every 1\u00a0min',
+      're-wet every 3\u00a0min',
+    ])
     expect(calls({ dwell: { notBefore: 60, best: 60, notAfter: 90 } })).toEqual([])
     expect(calls({ kind: etchantKind('abrasive') })).toEqual([])
   })
@@ -96,27 +148,48 @@ describe('calls during the dwell', () => {
 
 it('every list begins with its gate, ends with wash-up and look, says why and what good looks like, whatever is chosen', () => {
   const some = <T>(values: readonly T[]) => fc.constantFrom(...values)
-  fc.assert(fc.property(
-    some(SUBSTRATE_IDS), some(ETCHANT_IDS), some(RESIST_IDS.filter(r => r !== 'paper')), some(['flat', 'cylinder', 'taper', 'bowl'] as const), some(SCHOOL_TABLES.care.map(s => s.id)), some(SCHOOL_TABLES.peel.map(s => s.id)),
-    some(SCHOOL_TABLES.rinsing.map(s => s.id)), fc.boolean(), fc.boolean(), some(FINISHES), fc.integer({ min: 1, max: 40 }),
-    (substrate, etchant, resist, surface, care, peel, rinsing, oldLabel, reusable, finish, pieces) => {
-      const kind = etchantKind(etchant)
-      const list = stepList({
-        ...context, substrate: substrateKind(substrate), kind, resist: resistKind(resist), surface, schools: { ...schools, care, peel, rinsing }, oldLabel, reusable, finish, pieces,
-        cares: judge({ substrate, etchant, resist }, { ...PLAIN, surface }).cares, blast: kind.method === 'blast' ? { look: 'fade', pressure: '275 kPa', distance: '150 mm', passes: 2 } : null,
-      })
-      expect(list[0]).toMatchObject({ id: 'safety', safety: true, items: SAFETY_ITEMS[kind.method] })
-      expect(list.slice(-2).map(s => s.id)).toEqual(['wash-up', 'look'])
-      expect(list.at(-2)!.items).toEqual(WASH_UP_ITEMS[kind.method])
-      expect(new Set(list.map(s => s.id)).size).toBe(list.length)
-      expect(list.filter(s => s.kind === 'clock' || s.kind === 'blast')).toHaveLength(1)
-      for (const s of list) {
-        expect(s.reason.length).toBeGreaterThan(10)
-        expect(s.good.length).toBeGreaterThan(5)
-        expect(s.seconds).toBeGreaterThan(0)
-        if (s.kind !== 'do') expect(s.safety).toBe(true)
-      }
-      if (kind.method !== 'blast') expect(list.some(s => s.id === 'neutralise')).toBe(true)
-    },
-  ))
+  fc.assert(
+    fc.property(
+      some(SUBSTRATE_IDS),
+      some(ETCHANT_IDS),
+      some(RESIST_IDS.filter(r => r !== 'paper')),
+      some(['flat', 'cylinder', 'taper', 'bowl'] as const),
+      some(SCHOOL_TABLES.care.map(s => s.id)),
+      some(SCHOOL_TABLES.peel.map(s => s.id)),
+      some(SCHOOL_TABLES.rinsing.map(s => s.id)),
+      fc.boolean(),
+      fc.boolean(),
+      some(FINISHES),
+      fc.integer({ min: 1, max: 40 }),
+      (substrate, etchant, resist, surface, care, peel, rinsing, oldLabel, reusable, finish, pieces) => {
+        const kind = etchantKind(etchant)
+        const list = stepList({
+          ...context,
+          substrate: substrateKind(substrate),
+          kind,
+          resist: resistKind(resist),
+          surface,
+          schools: { ...schools, care, peel, rinsing },
+          oldLabel,
+          reusable,
+          finish,
+          pieces,
+          cares: judge({ substrate, etchant, resist }, { ...PLAIN, surface }).cares,
+          blast: kind.method === 'blast' ? { look: 'fade', pressure: '275 kPa', distance: '150 mm', passes: 2 } : null,
+        })
+        expect(list[0]).toMatchObject({ id: 'safety', safety: true, items: SAFETY_ITEMS[kind.method] })
+        expect(list.slice(-2).map(s => s.id)).toEqual(['wash-up', 'look'])
+        expect(list.at(-2)!.items).toEqual(WASH_UP_ITEMS[kind.method])
+        expect(new Set(list.map(s => s.id)).size).toBe(list.length)
+        expect(list.filter(s => s.kind === 'clock' || s.kind === 'blast')).toHaveLength(1)
+        for (const s of list) {
+          expect(s.reason.length).toBeGreaterThan(10)
+          expect(s.good.length).toBeGreaterThan(5)
+          expect(s.seconds).toBeGreaterThan(0)
+          if (s.kind !== 'do') expect(s.safety).toBe(true)
+        }
+        if (kind.method !== 'blast') expect(list.some(s => s.id === 'neutralise')).toBe(true)
+      },
+    ),
+  )
 })

@@ -6,34 +6,102 @@ export type Parsed = { ok: true, value: number } | { ok: false, error: string }
 type UnitTable = Record<string, number>
 
 const LENGTH_UNITS: UnitTable = {
-  'mm': 1, 'millimetre': 1, 'millimetres': 1, 'millimeter': 1, 'millimeters': 1,
-  'cm': 10, 'centimetre': 10, 'centimetres': 10, 'centimeter': 10, 'centimeters': 10,
-  'm': 1000, 'metre': 1000, 'metres': 1000, 'meter': 1000, 'meters': 1000,
-  'in': MM_PER_INCH, 'inch': MM_PER_INCH, 'inches': MM_PER_INCH, '"': MM_PER_INCH,
-  'ft': 12 * MM_PER_INCH, 'foot': 12 * MM_PER_INCH, 'feet': 12 * MM_PER_INCH, '\'': 12 * MM_PER_INCH,
+  'mm': 1,
+  'millimetre': 1,
+  'millimetres': 1,
+  'millimeter': 1,
+  'millimeters': 1,
+  'cm': 10,
+  'centimetre': 10,
+  'centimetres': 10,
+  'centimeter': 10,
+  'centimeters': 10,
+  'm': 1000,
+  'metre': 1000,
+  'metres': 1000,
+  'meter': 1000,
+  'meters': 1000,
+  'in': MM_PER_INCH,
+  'inch': MM_PER_INCH,
+  'inches': MM_PER_INCH,
+  '"': MM_PER_INCH,
+  'ft': 12 * MM_PER_INCH,
+  'foot': 12 * MM_PER_INCH,
+  'feet': 12 * MM_PER_INCH,
+  '\'': 12 * MM_PER_INCH,
 }
 
 const VOLUME_UNITS: UnitTable = {
-  'ml': 1, 'millilitre': 1, 'millilitres': 1, 'milliliter': 1, 'milliliters': 1, 'cc': 1,
-  'cl': 10, 'dl': 100, 'l': 1000, 'litre': 1000, 'litres': 1000, 'liter': 1000, 'liters': 1000,
-  'tsp': ML_PER_TEASPOON, 'teaspoon': ML_PER_TEASPOON, 'teaspoons': ML_PER_TEASPOON,
-  'tbsp': 3 * ML_PER_TEASPOON, 'tablespoon': 3 * ML_PER_TEASPOON, 'tablespoons': 3 * ML_PER_TEASPOON,
-  'fl oz': ML_PER_FLUID_OUNCE, 'fluid ounce': ML_PER_FLUID_OUNCE, 'fluid ounces': ML_PER_FLUID_OUNCE, 'floz': ML_PER_FLUID_OUNCE, 'oz': ML_PER_FLUID_OUNCE,
+  'ml': 1,
+  'millilitre': 1,
+  'millilitres': 1,
+  'milliliter': 1,
+  'milliliters': 1,
+  'cc': 1,
+  'cl': 10,
+  'dl': 100,
+  'l': 1000,
+  'litre': 1000,
+  'litres': 1000,
+  'liter': 1000,
+  'liters': 1000,
+  'tsp': ML_PER_TEASPOON,
+  'teaspoon': ML_PER_TEASPOON,
+  'teaspoons': ML_PER_TEASPOON,
+  'tbsp': 3 * ML_PER_TEASPOON,
+  'tablespoon': 3 * ML_PER_TEASPOON,
+  'tablespoons': 3 * ML_PER_TEASPOON,
+  'fl oz': ML_PER_FLUID_OUNCE,
+  'fluid ounce': ML_PER_FLUID_OUNCE,
+  'fluid ounces': ML_PER_FLUID_OUNCE,
+  'floz': ML_PER_FLUID_OUNCE,
+  'oz': ML_PER_FLUID_OUNCE,
 }
 
 const TIME_UNITS: UnitTable = {
-  s: 1, sec: 1, secs: 1, second: 1, seconds: 1,
-  min: 60, mins: 60, minute: 60, minutes: 60,
-  h: 3600, hr: 3600, hrs: 3600, hour: 3600, hours: 3600,
+  s: 1,
+  sec: 1,
+  secs: 1,
+  second: 1,
+  seconds: 1,
+  min: 60,
+  mins: 60,
+  minute: 60,
+  minutes: 60,
+  h: 3600,
+  hr: 3600,
+  hrs: 3600,
+  hour: 3600,
+  hours: 3600,
 }
 
 const MASS_UNITS: UnitTable = {
-  g: 1, gram: 1, grams: 1, kg: 1000, mg: 0.001, oz: G_PER_OUNCE, ounce: G_PER_OUNCE, ounces: G_PER_OUNCE,
+  g: 1,
+  gram: 1,
+  grams: 1,
+  kg: 1000,
+  mg: 0.001,
+  oz: G_PER_OUNCE,
+  ounce: G_PER_OUNCE,
+  ounces: G_PER_OUNCE,
 }
 
 const VULGAR: Record<string, string> = {
-  '½': '1/2', '⅓': '1/3', '⅔': '2/3', '¼': '1/4', '¾': '3/4', '⅕': '1/5', '⅖': '2/5', '⅗': '3/5', '⅘': '4/5',
-  '⅙': '1/6', '⅚': '5/6', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8',
+  '½': '1/2',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅕': '1/5',
+  '⅖': '2/5',
+  '⅗': '3/5',
+  '⅘': '4/5',
+  '⅙': '1/6',
+  '⅚': '5/6',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
 }
 
 const fail = (error: string): Parsed => ({ ok: false, error })
@@ -53,7 +121,8 @@ function tidy(text: string): string {
 
 /** Why these digits can mean more than one number; null when they can't. Nobody's thousand becomes a one by guessing. */
 function unclear(text: string): string | null {
-  if (/(?<![\d.,])[1-9]\d{0,2}(,\d{3})+(?!\d)/.test(text)) return 'A comma before three digits can mean thousands or decimals. Leave it out, or use a point.'
+  if (/(?<![\d.,])[1-9]\d{0,2}(,\d{3})+(?!\d)/.test(text))
+    return 'A comma before three digits can mean thousands or decimals. Leave it out, or use a point.'
   if (/\d \d{3}(?!\d| ?\/)/.test(text)) return 'A space inside a number can mean thousands, or two numbers. Write the number without it.'
   if (/\d'\d{3}(?!\d| ?\/)/.test(text)) return 'This mark before three digits can mean thousands or feet. Leave it out, or write ft.'
   return null
@@ -90,7 +159,10 @@ const patterns = new WeakMap<UnitTable, RegExp>()
 function pairOf(units: UnitTable): RegExp {
   let pattern = patterns.get(units)
   if (!pattern) {
-    const names = Object.keys(units).sort((a, b) => b.length - a.length).map(escaped).join('|')
+    const names = Object.keys(units)
+      .sort((a, b) => b.length - a.length)
+      .map(escaped)
+      .join('|')
     pattern = new RegExp(`^${NUMBER} ?(?:(${names})(?![a-z²]))?(.*)$`)
     patterns.set(units, pattern)
   }
@@ -199,7 +271,12 @@ export function parseTemperature(raw: string): Parsed {
   const either = unclear(tidy(raw))
   if (either !== null) return fail(either)
   const number = match ? readNumber(match[1]!.replace(/^- ?/, '')) : null
-  if (!match || number === null) return fail(tidy(raw) === '' ? 'Write the temperature, for example 20 °C.' : `"${raw.trim()}" can't be read as a temperature. Write it like 20 °C.`)
+  if (!match || number === null)
+    return fail(
+      tidy(raw) === ''
+        ? 'Write the temperature, for example 20 °C.'
+        : `"${raw.trim()}" can't be read as a temperature. Write it like 20 °C.`,
+    )
   const written = negative ? -number : number
   const celsius = match[2] === 'f' ? (written - 32) / 1.8 : written
   return celsius < -10 || celsius > 60 ? fail('Nobody works at that temperature. Check the unit.') : { ok: true, value: celsius }
@@ -213,9 +290,24 @@ export function parsePressure(text: string): Parsed {
 }
 
 const AREA_UNITS: UnitTable = {
-  'mm²': 1, 'mm2': 1, 'sq mm': 1, 'cm²': 100, 'cm2': 100, 'sq cm': 100, 'm²': 1_000_000, 'm2': 1_000_000,
-  'in²': MM_PER_INCH ** 2, 'in2': MM_PER_INCH ** 2, 'sq in': MM_PER_INCH ** 2, 'square inch': MM_PER_INCH ** 2, 'square inches': MM_PER_INCH ** 2,
-  'sq ft': (12 * MM_PER_INCH) ** 2, 'ft²': (12 * MM_PER_INCH) ** 2, 'ft2': (12 * MM_PER_INCH) ** 2, 'square foot': (12 * MM_PER_INCH) ** 2, 'square feet': (12 * MM_PER_INCH) ** 2,
+  'mm²': 1,
+  'mm2': 1,
+  'sq mm': 1,
+  'cm²': 100,
+  'cm2': 100,
+  'sq cm': 100,
+  'm²': 1_000_000,
+  'm2': 1_000_000,
+  'in²': MM_PER_INCH ** 2,
+  'in2': MM_PER_INCH ** 2,
+  'sq in': MM_PER_INCH ** 2,
+  'square inch': MM_PER_INCH ** 2,
+  'square inches': MM_PER_INCH ** 2,
+  'sq ft': (12 * MM_PER_INCH) ** 2,
+  'ft²': (12 * MM_PER_INCH) ** 2,
+  'ft2': (12 * MM_PER_INCH) ** 2,
+  'square foot': (12 * MM_PER_INCH) ** 2,
+  'square feet': (12 * MM_PER_INCH) ** 2,
 }
 
 /** `25 cm²`, `4 sq in`, `½ sq in`. @returns mm²; a bare number is cm² */
@@ -239,7 +331,9 @@ export function parseScore(raw: string): Parsed {
   const percent = text.endsWith('%')
   const number = parseNumber(text.replace(/ ?%$/, ''))
   const value = number === null ? null : percent ? number / 10 : number
-  return value === null || value > 10 ? fail('Write a mark from 0 (clear) to 10 (even and white), or a contrast up to 100 %.') : { ok: true, value }
+  return value === null || value > 10
+    ? fail('Write a mark from 0 (clear) to 10 (even and white), or a contrast up to 100 %.')
+    : { ok: true, value }
 }
 
 /** An amount of money, without its currency. */
@@ -250,5 +344,7 @@ export function parseMoney(raw: string): Parsed {
   const either = unclear(text)
   if (either !== null) return fail(either)
   const value = readNumber(text)
-  return value === null || value > 1_000_000 ? fail(`"${raw.trim()}" can't be read as an amount. Write it like 18.50.`) : { ok: true, value }
+  return value === null || value > 1_000_000
+    ? fail(`"${raw.trim()}" can't be read as an amount. Write it like 18.50.`)
+    : { ok: true, value }
 }

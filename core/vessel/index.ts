@@ -10,7 +10,7 @@ export function lateralArea(girth: number, height: number): number {
 
 /** Angle of the wall that a flat width takes up when it lies round the piece. @param width mm @param girth mm @returns degrees */
 export function wrapAngle(width: number, girth: number): number {
-  return 360 * width / girth
+  return (360 * width) / girth
 }
 
 /**
@@ -23,7 +23,17 @@ export function apparentWidth(width: number, girth: number): number {
   return width >= girth / 2 ? diameter : diameter * Math.sin(width / diameter)
 }
 
-export { ballWall, enclosedVolume, gaussianCurvature, heightAlong, measuredWall, meridianLength, straightWall, wallAngle, wallArea } from './profile'
+export {
+  ballWall,
+  enclosedVolume,
+  gaussianCurvature,
+  heightAlong,
+  measuredWall,
+  meridianLength,
+  straightWall,
+  wallAngle,
+  wallArea,
+} from './profile'
 export type { GirthReading, HeightKind, Wall, WallPoint } from './profile'
 export { fitSheet, largestScale, reliefSlits } from './stencil-fit'
 export type { LevelFit, SheetFit, Slits, StencilPlace } from './stencil-fit'

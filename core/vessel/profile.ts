@@ -75,7 +75,11 @@ export function measuredWall(readings: readonly GirthReading[], kind: HeightKind
     const rise = sorted[i]!.height - sorted[i - 1]!.height
     if (!(rise > 0)) throw new RangeError(`Two girths were read at ${sorted[i]!.height} mm. Read each at a height of its own.`)
     const widening = r[i]! - r[i - 1]!
-    if (kind === 'side' && Math.abs(widening) >= rise) throw new RangeError(`Between ${sorted[i - 1]!.height} and ${sorted[i]!.height} mm up the side the girth changes more than the wall is long. Check both readings.`)
+    if (kind === 'side' && Math.abs(widening) >= rise)
+      throw new RangeError(
+        `Between ${sorted[i - 1]!.height} and ${sorted[i]!.height} mm up the side the girth changes more than the wall is long. Check both `
+        + `readings.`,
+      )
     z.push(z[i - 1]! + (kind === 'side' ? Math.sqrt(rise * rise - widening * widening) : rise))
   }
   if (r.some(x => !(x > 0))) throw new RangeError('A girth of zero is no piece. Measure it again.')
@@ -112,7 +116,9 @@ export function straightWall(height: number, lower: number, upper: number): Wall
 /** A bowl that is part of a ball. @param radius mm @param from lowest and @param to highest height from its centre, mm */
 export function ballWall(radius: number, from: number, to: number): Wall {
   return {
-    from, to, joints: [from, to],
+    from,
+    to,
+    joints: [from, to],
     at(z) {
       const r = Math.sqrt(Math.max(0, radius * radius - z * z))
       return { r, slope: -z / r, bend: -(radius * radius) / r ** 3 }
@@ -121,11 +127,17 @@ export function ballWall(radius: number, from: number, to: number): Wall {
 }
 
 /** Gauss–Legendre, five points on each piece of the cubic: exact for polynomials of degree nine. */
-const NODES: readonly [x: number, w: number][] = [[0, 128 / 225], ...[5 - 2 * Math.sqrt(10 / 7), 5 + 2 * Math.sqrt(10 / 7)].flatMap((q, i): [number, number][] => {
-  const x = Math.sqrt(q) / 3
-  const w = (322 + (i === 0 ? 13 : -13) * Math.sqrt(70)) / 900
-  return [[x, w], [-x, w]]
-})]
+const NODES: readonly [x: number, w: number][] = [
+  [0, 128 / 225],
+  ...[5 - 2 * Math.sqrt(10 / 7), 5 + 2 * Math.sqrt(10 / 7)].flatMap((q, i): [number, number][] => {
+    const x = Math.sqrt(q) / 3
+    const w = (322 + (i === 0 ? 13 : -13) * Math.sqrt(70)) / 900
+    return [
+      [x, w],
+      [-x, w],
+    ]
+  }),
+]
 /** Pieces that each cubic is cut into before integrating: walls that bend sharply need them. */
 const CUTS = 8
 
@@ -146,16 +158,19 @@ function integrate(p: Wall, from: number, to: number, f: (z: number) => number):
 export const meridianLength = (p: Wall, from: number, to: number): number => integrate(p, from, to, z => Math.hypot(1, p.at(z).slope))
 
 /** Area of the wall between two heights. @returns mm² */
-export const wallArea = (p: Wall, from: number, to: number): number => 2 * Math.PI * integrate(p, from, to, (z) => {
-  const { r, slope } = p.at(z)
-  return r * Math.hypot(1, slope)
-})
+export const wallArea = (p: Wall, from: number, to: number): number =>
+  2
+  * Math.PI
+  * integrate(p, from, to, (z) => {
+    const { r, slope } = p.at(z)
+    return r * Math.hypot(1, slope)
+  })
 
 /** Volume that the wall encloses between two heights. @returns mm³ */
 export const enclosedVolume = (p: Wall, from: number, to: number): number => Math.PI * integrate(p, from, to, z => p.at(z).r ** 2)
 
 /** Angle of the wall against upright, degrees; positive where it opens upward. */
-export const wallAngle = (p: Wall, z: number): number => Math.atan(p.at(z).slope) * 180 / Math.PI
+export const wallAngle = (p: Wall, z: number): number => (Math.atan(p.at(z).slope) * 180) / Math.PI
 
 /**
  * Gaussian curvature, 1/mm²: zero on cylinders and cones, where a flat sheet lies without stretch

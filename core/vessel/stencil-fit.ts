@@ -77,7 +77,11 @@ function developed(line: { at: number, slope: number }, place: StencilPlace, ang
   if (Math.abs(line.slope) < 1e-9) return null
   const toApex = line.at / Math.abs(line.slope)
   const up = Math.sign(line.slope)
-  return { lower: toApex - up * place.height / 2, upper: toApex + up * place.height / 2, angle: angle * Math.abs(line.slope) * 180 / Math.PI }
+  return {
+    lower: toApex - (up * place.height) / 2,
+    upper: toApex + (up * place.height) / 2,
+    angle: (angle * Math.abs(line.slope) * 180) / Math.PI,
+  }
 }
 
 /** Cuts from the edge into the border that let a sheet give where it has too much or too little. */
@@ -103,7 +107,10 @@ export function reliefSlits(fit: SheetFit, border: number, tolerance: number): S
   })
 }
 
-/** The largest stencil of the same proportions that stays inside the tolerance at this place. @returns a factor on its size, at most `most` */
+/**
+ * The largest stencil of the same proportions that stays inside the tolerance at this place.
+ * @returns a factor on its size, at most `most`
+ */
 export function largestScale(p: Wall, place: StencilPlace, shape: SheetFit['shape'], tolerance: number, most = 4): number {
   const worst = (scale: number) => fitSheet(p, { ...place, width: place.width * scale, height: place.height * scale }, shape).worst
   if (worst(most) <= tolerance) return most

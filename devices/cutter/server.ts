@@ -22,11 +22,13 @@ async function read(request: IncomingMessage): Promise<string> {
 }
 
 function drawing(job: CutterJob, height: number): string {
-  return job.strokes.map(({ points }) => {
-    const out: string[] = []
-    for (let i = 0; i < points.length; i += 2) out.push(`${points[i]!.toFixed(2)} ${(height - points[i + 1]!).toFixed(2)}`)
-    return `M${out.join('L')}`
-  }).join('')
+  return job.strokes
+    .map(({ points }) => {
+      const out: string[] = []
+      for (let i = 0; i < points.length; i += 2) out.push(`${points[i]!.toFixed(2)} ${(height - points[i + 1]!).toFixed(2)}`)
+      return `M${out.join('L')}`
+    })
+    .join('')
 }
 
 function cut(text: string) {

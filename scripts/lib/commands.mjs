@@ -10,8 +10,8 @@ export function run(command, args, { quiet = false, ...options } = {}) {
   return new Promise((resolve, reject) => {
     const child = spawn(command, args, { stdio: quiet ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'], ...options })
     let output = ''
-    child.stdout?.on('data', data => output += data)
-    child.stderr?.on('data', data => output += data)
+    child.stdout?.on('data', data => (output += data))
+    child.stderr?.on('data', data => (output += data))
     child.on('error', reject)
     child.on('close', code => resolve({ code: code ?? 1, output }))
   })
@@ -19,7 +19,12 @@ export function run(command, args, { quiet = false, ...options } = {}) {
 
 /** Full path of a program on the PATH, or null. */
 export function which(name) {
-  return (process.env.PATH ?? '').split(delimiter).map(dir => join(dir, name)).find(existsSync) ?? null
+  return (
+    (process.env.PATH ?? '')
+      .split(delimiter)
+      .map(dir => join(dir, name))
+      .find(existsSync) ?? null
+  )
 }
 
 export const isRoot = () => process.getuid?.() === 0

@@ -13,7 +13,10 @@ export async function withClient(url, work) {
     await client.connect()
   }
   catch (error) {
-    throw new Stop(`The database can't be reached (${error.code ?? error.message}). Check that it runs and that DATABASE_URL names host, port, user and password.`)
+    throw new Stop(
+      `The database can't be reached (${error.code ?? error.message}). Check that it runs and that DATABASE_URL names host, port, user and `
+      + `password.`,
+    )
   }
   try {
     return await work(client)
@@ -36,8 +39,17 @@ export async function needDatabase(cluster, name) {
 export async function migrate(url) {
   const { runner } = await import('node-pg-migrate')
   const ran = await runner({
-    databaseUrl: url, dir: migrations, direction: 'up', migrationsTable: 'migration', schema: SCHEMA, createSchema: true,
-    migrationsSchema: SCHEMA, createMigrationsSchema: true, singleTransaction: true, log: () => {}, checkOrder: true,
+    databaseUrl: url,
+    dir: migrations,
+    direction: 'up',
+    migrationsTable: 'migration',
+    schema: SCHEMA,
+    createSchema: true,
+    migrationsSchema: SCHEMA,
+    createMigrationsSchema: true,
+    singleTransaction: true,
+    log: () => {},
+    checkOrder: true,
   })
   return ran.map(m => m.name)
 }
@@ -45,9 +57,13 @@ export async function migrate(url) {
 /** What stands in the database: `nothing` yet, a `sample` world, `half` of one, or a `studio`'s own data. */
 export async function databaseHolds(url) {
   return withClient(url, async (client) => {
-    const { rows: [table] } = await client.query('select to_regclass($1) as there', [`${SCHEMA}.person`])
+    const {
+      rows: [table],
+    } = await client.query('select to_regclass($1) as there', [`${SCHEMA}.person`])
     if (!table.there) return 'nothing'
-    const { rows: [row] } = await client.query(`select (select count(*)::int from ${SCHEMA}.person) as people, (select world from ${SCHEMA}.studio) as world`)
+    const {
+      rows: [row],
+    } = await client.query(`select (select count(*)::int from ${SCHEMA}.person) as people, (select world from ${SCHEMA}.studio) as world`)
     if (row.people === 0) return 'nothing'
     return { 'sample': 'sample', 'sample being loaded': 'half' }[row.world] ?? 'studio'
   })

@@ -19,11 +19,15 @@ export const chromiumPath = () => which('chromium')
 export async function needPackages(packages) {
   if (packages.length === 0) return
   const list = packages.join(' ')
-  if (!which('apt-get')) throw new Stop(`${list} must be installed first, and this is no Debian system: install it with your own package manager.`)
+  if (!which('apt-get'))
+    throw new Stop(`${list} must be installed first, and this is no Debian system: install it with your own package manager.`)
   if (!isRoot()) throw new Stop(`${list} must be installed first. Run: sudo apt-get update && sudo apt-get install -y ${list}`)
   say(`Installing ${list} with apt-get; this can take some minutes.`)
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
   await run('apt-get', ['update', '-qq'], { quiet: true, env })
   const { code, output } = await run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...packages], { quiet: true, env })
-  if (code !== 0) throw new Stop(`apt-get could not install ${list}: ${output.trim().split('\n').at(-1)} Check the network and the package sources, then start again.`)
+  if (code !== 0)
+    throw new Stop(
+      `apt-get could not install ${list}: ${output.trim().split('\n').at(-1)} Check the network and the package sources, then start again.`,
+    )
 }

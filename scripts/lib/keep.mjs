@@ -19,7 +19,7 @@ export function keepRunning(launch, say, pause = { first: FIRST_MS, longest: LON
   let child
   let timer
   let finish
-  const ended = new Promise(resolve => finish = resolve)
+  const ended = new Promise(resolve => (finish = resolve))
   let inARow = 0
 
   function begin() {
@@ -29,7 +29,10 @@ export function keepRunning(launch, say, pause = { first: FIRST_MS, longest: LON
       if (asked) return finish(0)
       inARow = Date.now() - began > pause.well ? 1 : inARow + 1
       if (inARow >= MOST_IN_A_ROW) {
-        say(`The app ${why({ code, signal })}, ${inARow} times in a row. It is not started again; what it said stands above. Your data is safe in the database.`)
+        say(
+          `The app ${why({ code, signal })}, ${inARow} times in a row. It is not started again; what it said stands above. Your data is `
+          + `safe in the database.`,
+        )
         return finish(code || 1)
       }
       const wait = Math.min(pause.longest, pause.first * 2 ** (inARow - 1))

@@ -36,8 +36,21 @@ export async function needDependencies() {
   const wanted = fingerprint(['package-lock.json'])
   if (readIfThere(stamp) === wanted) return say('Packages are installed.')
   say('Installing packages with npm ci; the first time takes a minute or two.')
-  const { code, output } = await run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund'], { cwd: root, quiet: true, env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' } })
-  if (code !== 0) throw new Stop(`npm ci failed: ${output.trim().split('\n').filter(l => /npm error [^ ]/.test(l)).slice(0, 3).map(l => l.replace('npm error ', '')).join(' ')} Check the network and start again.`)
+  const { code, output } = await run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund'], {
+    cwd: root,
+    quiet: true,
+    env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' },
+  })
+  if (code !== 0)
+    throw new Stop(
+      `npm ci failed: ${output
+        .trim()
+        .split('\n')
+        .filter(l => /npm error [^ ]/.test(l))
+        .slice(0, 3)
+        .map(l => l.replace('npm error ', ''))
+        .join(' ')} Check the network and start again.`,
+    )
   writeFileSync(stamp, wanted)
 }
 
@@ -47,7 +60,11 @@ export async function needBuild() {
   const wanted = fingerprint(SOURCES)
   if (readIfThere(stamp) === wanted) return say('The app is built.')
   say('Building the app; this takes about a minute.')
-  const { code, output } = await run(process.execPath, [join(root, 'node_modules', 'nuxt', 'bin', 'nuxt.mjs'), 'build'], { cwd: root, quiet: true, env: { ...process.env, NODE_ENV: 'production', NUXT_TELEMETRY_DISABLED: '1' } })
+  const { code, output } = await run(process.execPath, [join(root, 'node_modules', 'nuxt', 'bin', 'nuxt.mjs'), 'build'], {
+    cwd: root,
+    quiet: true,
+    env: { ...process.env, NODE_ENV: 'production', NUXT_TELEMETRY_DISABLED: '1' },
+  })
   if (code !== 0) {
     console.error(output)
     throw new Stop('The build failed; its words stand above.')

@@ -9,13 +9,17 @@ import { keepRunning } from './keep.mjs'
 import { heading, say, Stop } from './say.mjs'
 import { dataFolder, loadSampleWorld, openDatabase, sessionSecret } from './world.mjs'
 
-const { values: options } = parseArgs({ options: { fresh: { type: 'boolean' }, studio: { type: 'boolean' }, yes: { type: 'boolean' } }, strict: false })
+const { values: options } = parseArgs({
+  options: { fresh: { type: 'boolean' }, studio: { type: 'boolean' }, yes: { type: 'boolean' } },
+  strict: false,
+})
 
 async function resetSample(url) {
   const holds = await databaseHolds(url)
   if (holds === 'studio') throw new Stop('This database holds a studio\'s own data, not the sample world. --fresh leaves it alone.')
   if (holds === 'sample' && !options.yes) {
-    if (!process.stdin.isTTY) throw new Stop('--fresh erases the sample world and asks first, but nobody can answer here. Add --yes to say so.')
+    if (!process.stdin.isTTY)
+      throw new Stop('--fresh erases the sample world and asks first, but nobody can answer here. Add --yes to say so.')
     const ask = createInterface({ input: process.stdin, output: process.stdout })
     const answer = await ask.question('  Erase the sample world and everything logged in it? Type yes: ')
     ask.close()
@@ -34,10 +38,15 @@ async function prepareData(url) {
   }
   else if (options.fresh) await resetSample(url)
   const ran = await migrate(url).catch((error) => {
-    throw error instanceof Stop ? error : new Stop(`The database could not be brought up to date (${error.message}). Check that DATABASE_URL may create a schema; nothing was changed.`)
+    throw error instanceof Stop
+      ? error
+      : new Stop(
+          `The database could not be brought up to date (${error.message}). Check that DATABASE_URL may create a schema; nothing was `
+          + `changed.`,
+        )
   })
   say(ran.length ? `Brought the database up to date (${ran.join(', ')}).` : 'The database is up to date.')
-  if (options.studio || await databaseHolds(url) !== 'nothing') return
+  if (options.studio || (await databaseHolds(url)) !== 'nothing') return
   say('Loading the sample world.')
   await loadSampleWorld(url)
 }
@@ -45,7 +54,12 @@ async function prepareData(url) {
 /** The simulated cutter, unless CREST_CUTTER_URL names another. It ends with this script. @returns {Promise<string>} its address */
 function cutterAddress() {
   if (process.env.CREST_CUTTER_URL) return Promise.resolve(process.env.CREST_CUTTER_URL)
-  const device = spawn(process.execPath, ['--import', 'tsx', join(root, 'devices', 'cutter', 'main.ts')], { cwd: root, stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, PORT: '0' }, detached: true })
+  const device = spawn(process.execPath, ['--import', 'tsx', join(root, 'devices', 'cutter', 'main.ts')], {
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'inherit'],
+    env: { ...process.env, PORT: '0' },
+    detached: true,
+  })
   process.on('exit', () => device.kill())
   return new Promise((resolve) => {
     device.stdout.once('data', line => resolve(String(line).trim()))
@@ -56,12 +70,23 @@ function cutterAddress() {
 
 /** Serves until Ctrl-C. An app that ends by itself is started again; the database stays. @returns {Promise<number>} exit code */
 function serve(url, host, port, cutter) {
-  const launch = () => spawn(process.execPath, [join(root, '.output', 'server', 'index.mjs')], {
-    stdio: ['ignore', 'inherit', 'inherit'],
-    // A group of its own: Ctrl-C reaches this script only, which then ends app and database in order.
-    detached: true,
-    env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url, CREST_SESSION_SECRET: sessionSecret(), CREST_CUTTER_URL: cutter, NITRO_HOST: host, NITRO_PORT: String(port), HOST: host, PORT: String(port) },
-  })
+  const launch = () =>
+    spawn(process.execPath, [join(root, '.output', 'server', 'index.mjs')], {
+      stdio: ['ignore', 'inherit', 'inherit'],
+      // A group of its own: Ctrl-C reaches this script only, which then ends app and database in order.
+      detached: true,
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        DATABASE_URL: url,
+        CREST_SESSION_SECRET: sessionSecret(),
+        CREST_CUTTER_URL: cutter,
+        NITRO_HOST: host,
+        NITRO_PORT: String(port),
+        HOST: host,
+        PORT: String(port),
+      },
+    })
   const kept = keepRunning(launch, heading)
   let asked = false
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
@@ -78,7 +103,10 @@ async function announce(host, port, sample) {
   const shown = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host
   const address = `http://${shown}:${port}`
   for (let i = 0; i < 100; i++) {
-    const up = await fetch(`${address}/api/health`).then(r => r.ok, () => false)
+    const up = await fetch(`${address}/api/health`).then(
+      r => r.ok,
+      () => false,
+    )
     if (up) break
     await new Promise(resolve => setTimeout(resolve, 100))
   }
@@ -99,7 +127,7 @@ export async function start() {
   const database = await openDatabase(options.studio ? 'crest_studio' : 'crest_sample')
   try {
     await prepareData(database.url)
-    const sample = await databaseHolds(database.url) === 'sample'
+    const sample = (await databaseHolds(database.url)) === 'sample'
     const serving = serve(database.url, host, port, await cutterAddress())
     void announce(host, port, sample)
     process.exitCode = await serving

@@ -39,8 +39,15 @@ export async function openDatabase(name, leaveRunning = false) {
   if (!postgresBin()) await needPackages(['postgresql'])
   const folder = clusterFolder()
   const cluster = await openCluster(folder)
-  say(cluster.made ? `Made a private PostgreSQL on 127.0.0.1:${cluster.port}, in ${folder}.` : `The private PostgreSQL runs on 127.0.0.1:${cluster.port}.`)
-  return { url: await needDatabase(cluster, name), close: async () => void (leaveRunning && !cluster.startedHere ? null : await cluster.stop()) }
+  say(
+    cluster.made
+      ? `Made a private PostgreSQL on 127.0.0.1:${cluster.port}, in ${folder}.`
+      : `The private PostgreSQL runs on 127.0.0.1:${cluster.port}.`,
+  )
+  return {
+    url: await needDatabase(cluster, name),
+    close: async () => void (leaveRunning && !cluster.startedHere ? null : await cluster.stop()),
+  }
 }
 
 /** Seals the session cookies; kept between starts so that nobody is signed out by one. */
@@ -56,7 +63,11 @@ export function sessionSecret() {
 
 /** Loads the sample world through the app's own services. */
 export async function loadSampleWorld(url) {
-  const { code, output } = await run(process.execPath, ['--import', 'tsx', join(root, 'demo', 'load.ts')], { cwd: root, quiet: true, env: { ...process.env, DATABASE_URL: url } })
+  const { code, output } = await run(process.execPath, ['--import', 'tsx', join(root, 'demo', 'load.ts')], {
+    cwd: root,
+    quiet: true,
+    env: { ...process.env, DATABASE_URL: url },
+  })
   if (code !== 0) throw new Stop(`The sample world could not be loaded: ${output.trim().split('\n').at(-1)}`)
 }
 

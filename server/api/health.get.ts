@@ -9,9 +9,14 @@ const HUNG = Symbol('hung')
 export default defineEventHandler(async (event) => {
   const { version } = useRuntimeConfig().public
   let timer: NodeJS.Timeout | undefined
-  const late = new Promise<typeof HUNG>(resolve => timer = setTimeout(() => resolve(HUNG), PATIENCE_MS))
-  const answer = Promise.resolve().then(() => database().query('select 1')).then(() => true, () => false)
-  const alive = await Promise.race([answer, late]) === true
+  const late = new Promise<typeof HUNG>(resolve => (timer = setTimeout(() => resolve(HUNG), PATIENCE_MS)))
+  const answer = Promise.resolve()
+    .then(() => database().query('select 1'))
+    .then(
+      () => true,
+      () => false,
+    )
+  const alive = (await Promise.race([answer, late])) === true
   clearTimeout(timer)
   if (!alive) setResponseStatus(event, 503)
   return { ok: alive, database: alive, version }

@@ -12,7 +12,10 @@ const schema = z.object({
   id: idSchema.optional().catch(undefined),
 })
 
-/** Finished runs, newest first, 50 at a time; every word of `q` has to occur. The next page begins after the run that `before` (ms) and `id` name. */
+/**
+ * Finished runs, newest first, 50 at a time; every word of `q` has to occur. The next page begins after the run that `before` (ms) and
+ * `id` name.
+ */
 export default route(async (event, { pool }) => {
   const { q, before, id } = schema.parse(getQuery(event))
   const words = q.toLowerCase().split(/\s+/).filter(Boolean).slice(0, MOST_WORDS)

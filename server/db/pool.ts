@@ -25,13 +25,19 @@ export function createPool(url: string): Pool {
 const writers = new WeakMap<Pool, Pool>()
 
 /**
- * One connection of its own for the statement that stores the bench's entries, beside this pool: it waits for nobody else, and its one statement is
+  * One connection of its own for the statement that stores the bench's entries, beside this pool: it waits for nobody else, and its
+  * one statement is
  * planned once and not for each entry, which would cost more than storing it.
  */
 export function writerBeside(pool: Pool): Pool {
   let writer = writers.get(pool)
   if (!writer) {
-    writer = new pg.Pool({ ...pool.options, max: 1, allowExitOnIdle: true, options: `${pool.options.options ?? ''} -c plan_cache_mode=force_generic_plan` })
+    writer = new pg.Pool({
+      ...pool.options,
+      max: 1,
+      allowExitOnIdle: true,
+      options: `${pool.options.options ?? ''} -c plan_cache_mode=force_generic_plan`,
+    })
     writer.on('error', () => {})
     writers.set(pool, writer)
   }
@@ -43,7 +49,10 @@ export async function endPool(pool: Pool): Promise<void> {
   await Promise.all([writers.get(pool)?.end(), pool.end()])
 }
 
-/** Deadlock, serialization failure, and an event number that another process was first with: the same work may well succeed when it is done again. */
+/**
+ * Deadlock, serialization failure, and an event number that another process was first with: the same work may well succeed when it is
+ * done again.
+ */
 const AGAIN = new Set(['40P01', '40001'])
 const NUMBER_TAKEN = 'run_event_run_id_seq_key'
 const TRIES = 6

@@ -15,14 +15,23 @@ const BUSY = 'Several drawings are being looked at just now. Try again in a mome
 const TOO_LONG = 'This drawing takes longer to work out than Crest allows. Simplify its paths in the drawing program and save it again.'
 
 /** Looks at a drawing in a thread that is ended when it is over its time or memory, so that nobody else waits for it. */
-export const checkInThread: ArtCheck = task => through(() => new Promise((resolve) => {
-  const worker = new Worker(code, { eval: true, workerData: task, resourceLimits: { maxOldGenerationSizeMb: MOST_MB, stackSizeMb: 8 } })
-  const end = (answer: string | null) => {
-    clearTimeout(timer)
-    void worker.terminate()
-    resolve(answer)
-  }
-  const timer = setTimeout(() => end(TOO_LONG), PATIENCE_MS)
-  worker.once('message', end)
-  worker.once('error', () => end(TOO_LONG))
-}), () => new Refusal(503, BUSY))
+export const checkInThread: ArtCheck = task =>
+  through(
+    () =>
+      new Promise((resolve) => {
+        const worker = new Worker(code, {
+          eval: true,
+          workerData: task,
+          resourceLimits: { maxOldGenerationSizeMb: MOST_MB, stackSizeMb: 8 },
+        })
+        const end = (answer: string | null) => {
+          clearTimeout(timer)
+          void worker.terminate()
+          resolve(answer)
+        }
+        const timer = setTimeout(() => end(TOO_LONG), PATIENCE_MS)
+        worker.once('message', end)
+        worker.once('error', () => end(TOO_LONG))
+      }),
+    () => new Refusal(503, BUSY),
+  )

@@ -5,7 +5,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { holdsNoLetter, limitsOf, readBytes, readJson, tooManyParts } from './body'
 
-const incoming = (headers: Record<string, string> = {}) => Object.assign(new PassThrough(), { headers }) as unknown as IncomingMessage & PassThrough
+const incoming = (headers: Record<string, string> = {}) =>
+  Object.assign(new PassThrough(), { headers }) as unknown as IncomingMessage & PassThrough
 const json = (text: string) => readJson({ context: { body: Buffer.from(text) } } as unknown as H3Event)
 
 describe('a body is limited while it is read', () => {
@@ -48,11 +49,13 @@ describe('a body is limited while it is read', () => {
 
 describe('JSON', () => {
   it('is read as it is, whatever stands in it', () => {
-    fc.assert(fc.property(fc.jsonValue({ maxDepth: 6 }), (value) => {
-      const text = JSON.stringify(value)
-      if (!JSON.stringify(value).isWellFormed?.() || text.includes('\\u0000') || /\\ud[89a-f]/i.test(text)) return
-      expect(json(text)).toEqual(JSON.parse(text))
-    }))
+    fc.assert(
+      fc.property(fc.jsonValue({ maxDepth: 6 }), (value) => {
+        const text = JSON.stringify(value)
+        if (!JSON.stringify(value).isWellFormed?.() || text.includes('\\u0000') || /\\ud[89a-f]/i.test(text)) return
+        expect(json(text)).toEqual(JSON.parse(text))
+      }),
+    )
     expect(readJson({ context: {} } as unknown as H3Event)).toBeUndefined()
   })
   it('counts layers and values, and nothing inside a text', () => {
@@ -62,9 +65,12 @@ describe('JSON', () => {
     expect(tooManyParts(`["${'[,'.repeat(500)}","\\"[[[[[["]`, { depth: 4, values: 5 })).toBe(false)
   })
   it('no letter is NUL or half of a pair, written as it is or as an escape', () => {
-    for (const text of ['"\\u0000"', '{"\\ud83d":1}', '["a\\udc00"]', '"\\uDBFFx"']) expect(() => json(text)).toThrow(/letter in it that can't be kept/)
+    for (const text of ['"\\u0000"', '{"\\ud83d":1}', '["a\\udc00"]', '"\\uDBFFx"'])
+      expect(() => json(text)).toThrow(/letter in it that can't be kept/)
     expect(json('"\\ud83d\\ude00 \\u00e9"')).toBe('😀 é')
     expect(() => json('{"a":')).toThrow(/can't be read/)
-    fc.assert(fc.property(fc.string({ unit: 'binary' }), text => holdsNoLetter(text) === (text.includes('\0') || /\p{Surrogate}/u.test(text))))
+    fc.assert(
+      fc.property(fc.string({ unit: 'binary' }), text => holdsNoLetter(text) === (text.includes('\0') || /\p{Surrogate}/u.test(text))),
+    )
   })
 })

@@ -3,7 +3,10 @@ import type { H3Event } from 'h3'
 import { Refusal } from '../services/refusal'
 
 /** What a request's body may be: bytes, and how long it may take to arrive, ms. */
-export interface BodyLimits { bytes: number, ms: number }
+export interface BodyLimits {
+  bytes: number
+  ms: number
+}
 
 const JSON_LIMITS: BodyLimits = { bytes: 2_000_000, ms: 20_000 }
 /** Pictures come over a weak network. */
@@ -13,7 +16,8 @@ const PICTURES = /^\/api\/runs\/[^/]+\/photos$/
 export const limitsOf = (path: string): BodyLimits => (PICTURES.test(path.split('?')[0]!) ? PICTURE_LIMITS : JSON_LIMITS)
 
 const TOO_LARGE = 'That is larger than Crest takes. Make it smaller and try again; nothing was lost.'
-const tooLarge = (limits: BodyLimits) => new Refusal(413, limits === PICTURE_LIMITS ? 'A picture may have 10 MB. Take it smaller.' : TOO_LARGE)
+const tooLarge = (limits: BodyLimits) =>
+  new Refusal(413, limits === PICTURE_LIMITS ? 'A picture may have 10 MB. Take it smaller.' : TOO_LARGE)
 
 /**
  * Reads a request's body as it comes and stops at the first byte too many, so that nobody fills the memory.
@@ -28,10 +32,11 @@ export function readBytes(request: IncomingMessage, limits: BodyLimits): Promise
       request.off('data', more).off('end', whole).off('aborted', cut).off('error', cut)
       settle()
     }
-    const no = (refusal: Refusal) => end(() => {
-      request.pause()
-      reject(refusal)
-    })
+    const no = (refusal: Refusal) =>
+      end(() => {
+        request.pause()
+        reject(refusal)
+      })
     const timer = setTimeout(() => no(new Refusal(408, 'This took too long to arrive. Try again.')), limits.ms)
     const more = (part: Buffer) => {
       size += part.length

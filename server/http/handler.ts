@@ -22,7 +22,10 @@ function asRefusal(error: unknown): Refusal | null {
   if (error instanceof Refusal) return error
   const { code = '', message = '' } = error as { code?: string, message?: string }
   if (code === '53100') return new Refusal(503, 'The database\'s disk is full. Nothing was stored; make room and try again.')
-  if (DATABASE_AWAY.test(code) || /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(message)) {
+  if (
+    DATABASE_AWAY.test(code)
+    || /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(message)
+  ) {
     return new Refusal(503, 'The database can\'t be reached just now. Nothing was stored; it is tried again.')
   }
   return null

@@ -13,9 +13,12 @@ const WEEK_SECONDS = 7 * 24 * 3600
  */
 function sealedCookie(event: H3Event) {
   const password = process.env.CREST_SESSION_SECRET
-  if (!password || password.length < 32) throw new Refusal(503, 'No session secret is set. Start Crest with npm start, or set CREST_SESSION_SECRET to 32 characters or more.')
+  if (!password || password.length < 32)
+    throw new Refusal(503, 'No session secret is set. Start Crest with npm start, or set CREST_SESSION_SECRET to 32 characters or more.')
   return useSession<{ session?: string }>(event, {
-    name: 'crest', password, maxAge: WEEK_SECONDS,
+    name: 'crest',
+    password,
+    maxAge: WEEK_SECONDS,
     cookie: { httpOnly: true, sameSite: 'strict', secure: process.env.CREST_HTTPS === '1', path: '/' },
   })
 }

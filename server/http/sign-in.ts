@@ -5,7 +5,11 @@ import { database } from './database'
 import { keepSession } from './session'
 
 /** Opens a session and gives it to the device. @throws Refusal */
-export async function signInHere(event: H3Event, entry: { name: string, password: string }, address: string): Promise<{ signedIn: SignedIn }> {
+export async function signInHere(
+  event: H3Event,
+  entry: { name: string, password: string },
+  address: string,
+): Promise<{ signedIn: SignedIn }> {
   const id = await signIn(database(), new Date(), entry, address)
   await keepSession(event, id)
   return { signedIn: signedInOf((await readSession(database(), id, new Date()))!) }

@@ -21,7 +21,8 @@ export default defineEventHandler(async (event) => {
   }
   catch (error) {
     if (!(error instanceof Refusal)) throw error
-    // The rest is not read, so nothing more is sent. For a moment the sender gets to read the answer; then this connection is of no more use.
+    // The rest is not read, so nothing more is sent. For a moment the sender gets to read the answer; then this connection is of no
+    // more use.
     req.pause()
     setTimeout(() => req.socket.destroy(), LINGER_MS).unref()
     setResponseStatus(event, error.status)

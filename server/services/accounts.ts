@@ -37,7 +37,8 @@ export const signedInOf = ({ person, openedBy, byPin, people }: Session): Signed
  */
 export async function signIn(pool: Pool, now: Date, entry: { name: string, password: string }, address: string): Promise<string> {
   const { byName, byAddress } = await people.countTries(pool, entry.name, address, now, MISSES.windowMs)
-  if (byName > MISSES.byName || byAddress > MISSES.byAddress) throw new Refusal(429, 'Too many wrong tries. Wait a quarter of an hour, or ask a lead to set a new password.')
+  if (byName > MISSES.byName || byAddress > MISSES.byAddress)
+    throw new Refusal(429, 'Too many wrong tries. Wait a quarter of an hour, or ask a lead to set a new password.')
   const person = await people.personByName(pool, entry.name)
   const fits = person?.active ? await verifySecret(entry.password, person.passwordHash) : await verifyNobody(entry.password)
   if (!fits) throw new Refusal(401, 'Name and password don\'t fit together. Check both and try again.')
@@ -69,7 +70,10 @@ export async function signOut(pool: Pool, id: string, now: Date): Promise<void> 
   })
 }
 
-/** Another crew member takes over a shared tablet by PIN, inside a session that a password opened. Each try is counted before it is hashed. */
+/**
+ * Another crew member takes over a shared tablet by PIN, inside a session that a password opened. Each try is counted before it is
+ * hashed.
+ */
 export async function changePerson(pool: Pool, now: Date, session: Session, entry: { personId: string, pin: string }): Promise<Session> {
   const locked = new Refusal(429, 'Five wrong PINs. Wait a minute, then try again.')
   const person = await people.countPinTry(pool, entry.personId, now, PIN.misses, new Date(now.getTime() + PIN.lockMs))
@@ -77,7 +81,8 @@ export async function changePerson(pool: Pool, now: Date, session: Session, entr
     const [found] = await people.peopleByIds(pool, [entry.personId])
     throw found?.active && found.pinHash ? locked : new Refusal(401, 'This person has no PIN. Sign in with name and password.')
   }
-  if (!await verifySecret(entry.pin, person.pinHash!)) throw person.tries >= PIN.misses ? new Refusal(401, locked.message) : new Refusal(401, 'That PIN doesn\'t fit. Try again.')
+  if (!(await verifySecret(entry.pin, person.pinHash!)))
+    throw person.tries >= PIN.misses ? new Refusal(401, locked.message) : new Refusal(401, 'That PIN doesn\'t fit. Try again.')
   await inTransaction(pool, async (db) => {
     await people.clearPinTries(db, person.id)
     await sessions.putPersonInSession(db, session.id, person.id, person.sessionEpoch, now)
@@ -87,13 +92,20 @@ export async function changePerson(pool: Pool, now: Date, session: Session, entr
   return next
 }
 
-interface Hashed { passwordHash: string, pinHash: string | null }
+interface Hashed {
+  passwordHash: string
+  pinHash: string | null
+}
 
 /** Outside any transaction: a hash takes its time, and nobody else's connection waits for it. */
-const hashed = async (entry: { password: string, pin: string }): Promise<Hashed> => ({ passwordHash: await hashSecret(entry.password), pinHash: entry.pin ? await hashSecret(entry.pin) : null })
+const hashed = async (entry: { password: string, pin: string }): Promise<Hashed> => ({
+  passwordHash: await hashSecret(entry.password),
+  pinHash: entry.pin ? await hashSecret(entry.pin) : null,
+})
 
 async function insertNew(db: Db, entry: NewPerson, secrets: Hashed): Promise<string> {
-  if (await people.personByName(db, entry.name)) throw new Refusal(409, 'That name is taken.', { name: 'Somebody here has that name already. Add an initial.' })
+  if (await people.personByName(db, entry.name))
+    throw new Refusal(409, 'That name is taken.', { name: 'Somebody here has that name already. Add an initial.' })
   const id = v7()
   await people.insertPerson(db, { id, name: entry.name, role: entry.role, may: entry.may, ...secrets })
   return id
@@ -105,13 +117,13 @@ const alreadySetUp = () => new Refusal(409, 'This studio has been set up already
 
 /** Makes the studio and its first lead; only while there is nobody. */
 export async function firstRun(pool: Pool, entry: FirstRun, world: 'own' | 'sample being loaded' = 'own'): Promise<string> {
-  if (!await isFirstRun(pool)) throw alreadySetUp()
+  if (!(await isFirstRun(pool))) throw alreadySetUp()
   const lead: NewPerson = { name: entry.name, password: entry.password, role: 'lead', pin: '', may: [...SKILLS] }
   const secrets = await hashed(lead)
   return inTransaction(pool, async (db) => {
     // Two first-run pages at once: the second waits here and then finds somebody.
     await db.query('lock table person in share row exclusive mode')
-    if (await people.countPeople(db) > 0) throw alreadySetUp()
+    if ((await people.countPeople(db)) > 0) throw alreadySetUp()
     const id = await insertNew(db, lead, secrets)
     await insertStudio(db, entry.studio, DEFAULT_HOUSE_RULES, world)
     return id
@@ -130,7 +142,10 @@ export async function addPerson(context: Context, entry: NewPerson): Promise<str
   })
 }
 
-/** Whether setting this asks for the password of whoever is at the device: a PIN is four digits, and a password is not to be had for that. */
+/**
+ * Whether setting this asks for the password of whoever is at the device: a PIN is four digits, and a password is not to be had for
+ * that.
+ */
 const asksForPassword = (own: boolean, entry: ChangePersonAccount): boolean => Boolean(entry.password) || (!own && Boolean(entry.pin))
 
 /**
@@ -140,7 +155,8 @@ const asksForPassword = (own: boolean, entry: ChangePersonAccount): boolean => B
  */
 export async function changeAccount(context: Context, id: string, entry: ChangePersonAccount): Promise<string | null> {
   const own = id === context.by
-  const ownSecretsOnly = own && entry.name === undefined && entry.role === undefined && entry.active === undefined && entry.may === undefined
+  const ownSecretsOnly
+    = own && entry.name === undefined && entry.role === undefined && entry.active === undefined && entry.may === undefined
   if (context.role !== 'lead' && !ownSecretsOnly) throw leadsOnly()
   if (context.session.byPin && asksForPassword(own, entry)) await checkOwnPassword(context, entry.oldPassword ?? '')
   const [passwordHash, pinHash] = [entry.password ? await hashSecret(entry.password) : null, entry.pin ? await hashSecret(entry.pin) : null]
@@ -151,12 +167,21 @@ export async function changeAccount(context: Context, id: string, entry: ChangeP
     const role = entry.role ?? person.role
     const active = entry.active ?? person.active
     const wasLead = person.active && person.role === 'lead'
-    if (wasLead && !(active && role === 'lead') && await people.countActiveLeads(db) === 1) throw new Refusal(409, 'This is the last lead. Make somebody else a lead first.')
-    const namesake = entry.name && await people.personByName(db, entry.name)
-    if (namesake && namesake.id !== id) throw new Refusal(409, 'That name is taken.', { name: 'Somebody here has that name already. Add an initial.' })
+    if (wasLead && !(active && role === 'lead') && (await people.countActiveLeads(db)) === 1)
+      throw new Refusal(409, 'This is the last lead. Make somebody else a lead first.')
+    const namesake = entry.name && (await people.personByName(db, entry.name))
+    if (namesake && namesake.id !== id)
+      throw new Refusal(409, 'That name is taken.', { name: 'Somebody here has that name already. Add an initial.' })
     const endSessions = passwordHash !== null || !active || role !== person.role
     await people.updatePerson(db, {
-      id, name: entry.name ?? person.name, role, active, may: entry.may ?? person.may, passwordHash: passwordHash ?? person.passwordHash, pinHash: pinHash ?? person.pinHash, endSessions,
+      id,
+      name: entry.name ?? person.name,
+      role,
+      active,
+      may: entry.may ?? person.may,
+      passwordHash: passwordHash ?? person.passwordHash,
+      pinHash: pinHash ?? person.pinHash,
+      endSessions,
     })
     await notify(db, { topic: 'crew' })
     return { ended: endSessions && active, epoch: person.sessionEpoch + 1 }
@@ -171,6 +196,6 @@ async function checkOwnPassword(context: Context, password: string): Promise<voi
   const { byName } = await people.countTries(context.pool, subject, 'by PIN', context.now(), MISSES.windowMs)
   if (byName > MISSES.byName) throw new Refusal(429, 'Too many wrong tries. Wait a quarter of an hour, then try again.')
   const words = 'You came in by PIN. Write your own password as well, or sign in with it first.'
-  if (!await verifySecret(password, me!.passwordHash)) throw new Refusal(403, words, { oldPassword: words })
+  if (!(await verifySecret(password, me!.passwordHash))) throw new Refusal(403, words, { oldPassword: words })
   await people.forgetTry(context.pool, subject, 'by PIN', new Date(context.now().getTime() - MISSES.windowMs))
 }

@@ -3,7 +3,13 @@ import type { DesignSettings } from '#core/art'
 import { boundsOf, regionArea } from '#core/outline'
 
 /** A drawing that somebody wants to keep, and what their own worker found. */
-export interface ArtTask { text: string, width: number, design: DesignSettings, fixed: boolean, found: { width: number, height: number, openArea: number } }
+export interface ArtTask {
+  text: string
+  width: number
+  design: DesignSettings
+  fixed: boolean
+  found: { width: number, height: number, openArea: number }
+}
 
 /** Reads the drawing once more and holds what comes of it against what was found. @returns why it can't be kept, null when it can */
 export type ArtCheck = (task: ArtTask) => Promise<string | null>
@@ -19,7 +25,10 @@ export function checkArt({ text, width, design, fixed, found }: ArtTask): string
     if (fixed) return null
     const box = boundsOf(open)!
     const area = regionArea(open)
-    const same = Math.abs(box.right - box.left - found.width) < SAME.mm && Math.abs(box.bottom - box.top - found.height) < SAME.mm && Math.abs(area - found.openArea) <= SAME.share * area
+    const same
+      = Math.abs(box.right - box.left - found.width) < SAME.mm
+        && Math.abs(box.bottom - box.top - found.height) < SAME.mm
+        && Math.abs(area - found.openArea) <= SAME.share * area
     return same ? null : 'The figures don\'t belong to this drawing. Open it afresh, wait until it has been looked at, and save it again.'
   }
   catch (error) {

@@ -19,7 +19,13 @@ async function readEntry(db: Db, body: unknown, figures: ArtFigures, check: ArtC
   if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
   const { source, width, polarity, margin, through, fixes } = parsed.data
   if (source.kind === 'svg') {
-    const refusal = await check({ text: source.text, width, design: { polarity, margin, through }, fixed: fixes.length > 0, found: figures })
+    const refusal = await check({
+      text: source.text,
+      width,
+      design: { polarity, margin, through },
+      fixed: fixes.length > 0,
+      found: figures,
+    })
     if (refusal !== null) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', { 'source.text': refusal })
   }
   return { entry: parsed.data, form: asWritten(schema, body) as ArtworkForm }
@@ -40,7 +46,15 @@ export async function addArtwork(context: Context, id: string, body: unknown, fi
   })
 }
 
-export async function changeArtwork(context: Context, id: string, body: unknown, figures: ArtFigures, version: number, putAway: boolean, check: ArtCheck): Promise<Artwork> {
+export async function changeArtwork(
+  context: Context,
+  id: string,
+  body: unknown,
+  figures: ArtFigures,
+  version: number,
+  putAway: boolean,
+  check: ArtCheck,
+): Promise<Artwork> {
   const { entry, form } = await readEntry(context.pool, body, figures, check)
   return inTransaction(context.pool, async (db) => {
     const before = await artworks.artworkById(db, id, true)

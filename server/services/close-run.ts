@@ -34,7 +34,19 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
   const bottle = (await bottleById(db, head.bottleId, true))!
   const people = await peopleByIds(db, [head.startedBy])
   const faults = summary.pieces.flatMap(p => [p.note, p.withdrawn ?? '', ...p.faults.map(f => FAULTS.find(x => x.id === f)!.text)])
-  const search = [head.customer, head.jobId === null ? 'coupon' : '', head.plan.noun, bottle.productName, people[0]?.name ?? '', ...summary.pieces.map(p => p.result ?? ''), ...faults, ...summary.skipped.map(s => s.reason), ...state.notes.map(n => n.text)].join(' ').toLowerCase()
+  const search = [
+    head.customer,
+    head.jobId === null ? 'coupon' : '',
+    head.plan.noun,
+    bottle.productName,
+    people[0]?.name ?? '',
+    ...summary.pieces.map(p => p.result ?? ''),
+    ...faults,
+    ...summary.skipped.map(s => s.reason),
+    ...state.notes.map(n => n.text),
+  ]
+    .join(' ')
+    .toLowerCase()
   await runs.endRun(db, { id: head.id, at: new Date(end.at), outcome: state.finished ? 'finished' : 'abandoned', summary, search })
   if (head.jobId !== null) await closeJob(db, head.jobId, state)
   const used = etchantUsed(head, state, summary)
@@ -42,7 +54,15 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
   const taken = Math.min(bottle.left, used.amount)
   if (taken > 0) {
     await setLevel(db, bottle.id, Math.round((bottle.left - taken) * 100) / 100)
-    await changeLevel(db, { id: v7(), bottleId: bottle.id, runId: head.id, change: -taken, reason: used.reason, by: context.by, at: context.now() })
+    await changeLevel(db, {
+      id: v7(),
+      bottleId: bottle.id,
+      runId: head.id,
+      change: -taken,
+      reason: used.reason,
+      by: context.by,
+      at: context.now(),
+    })
   }
   await notify(db, { topic: 'shelf' })
   await notify(db, { topic: 'today' })

@@ -15,16 +15,34 @@ import { studioOf } from './studio'
  * @param runId the run at the bench that etched it, or null
  * @returns the newest of this bottle
  */
-export async function addCoupon(context: Context, bottleId: string, id: string, entry: CouponEntry, runId: string | null): Promise<Coupon[]> {
+export async function addCoupon(
+  context: Context,
+  bottleId: string,
+  id: string,
+  entry: CouponEntry,
+  runId: string | null,
+): Promise<Coupon[]> {
   return inTransaction(context.pool, async (db) => {
     // What a run etched with never changes, so only the bottle is locked.
     const run = runId === null ? null : await runHead(db, runId)
-    if (!await bottleById(db, bottleId, true)) throw notFound('bottle')
-    if (runId !== null && (!run?.coupon || run.bottleId !== bottleId)) throw new Refusal(400, 'That run etched no coupon with this bottle. Read the strips off from the run itself.')
+    if (!(await bottleById(db, bottleId, true))) throw notFound('bottle')
+    if (runId !== null && (!run?.coupon || run.bottleId !== bottleId))
+      throw new Refusal(400, 'That run etched no coupon with this bottle. Read the strips off from the run itself.')
     const { rules } = await studioOf(db)
     const { verdict, best, fit, creep } = readCoupon(entry.steps, null, rules.plateauShare)
     const creepRate = creep && creep.slope > 0 ? creep.slope : null
-    const stored = await insertCoupon(db, { id, bottleId, runId, ...entry, verdict, best, rate: fit?.rate ?? null, creepRate, by: context.by, at: context.now() })
+    const stored = await insertCoupon(db, {
+      id,
+      bottleId,
+      runId,
+      ...entry,
+      verdict,
+      best,
+      rate: fit?.rate ?? null,
+      creepRate,
+      by: context.by,
+      at: context.now(),
+    })
     if (stored) await notify(db, { topic: 'shelf' })
     return listCoupons(db, bottleId, null)
   })

@@ -20,16 +20,37 @@ import { studioOf } from './studio'
 const CLOCK_SLACK = 120
 
 /** A day that nobody has planned yet. */
-const emptyDay = (day: string): DayPlan => ({ day, midnight: 0, jobs: [], away: {}, locks: [], slots: [], blocks: [], version: 0, savedBy: null, savedAt: null })
+const emptyDay = (day: string): DayPlan => ({
+  day,
+  midnight: 0,
+  jobs: [],
+  away: {},
+  locks: [],
+  slots: [],
+  blocks: [],
+  version: 0,
+  savedBy: null,
+  savedAt: null,
+})
 
-export const oneDay = async (db: Db, day: string): Promise<DayPlan> => await dayByDate(db, day) ?? emptyDay(day)
+export const oneDay = async (db: Db, day: string): Promise<DayPlan> => (await dayByDate(db, day)) ?? emptyDay(day)
 
 /** The chosen jobs that are still open, each with its plan and what has happened to it. */
 export async function jobsOfDay(db: Db, ids: readonly string[], now: Date): Promise<DayJob[]> {
   const jobs = (await jobsByIds(db, ids)).filter(j => j.status === 'planned' || j.status === 'running')
-  const runs = await openRunsOfJobs(db, jobs.map(j => j.id))
-  const events = await eventsOfRuns(db, runs.map(r => r.id))
-  const recipes = await recipesOf(db, jobs.filter(j => !runs.some(r => r.jobId === j.id)), now)
+  const runs = await openRunsOfJobs(
+    db,
+    jobs.map(j => j.id),
+  )
+  const events = await eventsOfRuns(
+    db,
+    runs.map(r => r.id),
+  )
+  const recipes = await recipesOf(
+    db,
+    jobs.filter(j => !runs.some(r => r.jobId === j.id)),
+    now,
+  )
   const found: DayJob[] = []
   for (const id of ids) {
     const job = jobs.find(j => j.id === id)
@@ -47,7 +68,8 @@ export async function jobsOfDay(db: Db, ids: readonly string[], now: Date): Prom
  */
 export async function saveDay(context: Context, day: string, entry: DayPlanEntry): Promise<DayPlan> {
   const now = context.now()
-  if (entry.now !== null && Math.abs(entry.midnight / 1000 + entry.now - now.getTime() / 1000) > CLOCK_SLACK) throw new Refusal(409, 'This plan was made for another moment. It is made again.')
+  if (entry.now !== null && Math.abs(entry.midnight / 1000 + entry.now - now.getTime() / 1000) > CLOCK_SLACK)
+    throw new Refusal(409, 'This plan was made for another moment. It is made again.')
   return inTransaction(context.pool, async (db) => {
     const { rules } = await studioOf(db)
     const people = await crewWith(db)
@@ -55,10 +77,26 @@ export async function saveDay(context: Context, day: string, entry: DayPlanEntry
     const input = dayInput(entry, jobs, people, rules)
     const instance = dayInstance(input)
     // A wet piece that is past its window is rinsed late rather than never; that is told, not refused.
-    const faults = verifySchedule(instance, entry.slots).filter(f => !(f.kind === 'late' && instance.chains.find(c => c.id === f.chain)?.tasks[0]?.fixed))
+    const faults = verifySchedule(instance, entry.slots).filter(
+      f => !(f.kind === 'late' && instance.chains.find(c => c.id === f.chain)?.tasks[0]?.fixed),
+    )
     if (faults.length > 0) throw new Refusal(409, 'The facts have moved on since this plan was made. It is made again.')
     const { blocks } = dayBlocks(input, instance, entry.slots)
-    const stored = await putDay(db, { day, midnight: entry.midnight, jobs: jobs.map(j => j.id), away: entry.away, locks: entry.locks.filter(l => instance.chains.some(c => c.id === l.chain)), slots: entry.slots, blocks, by: context.by, at: now }, entry.version)
+    const stored = await putDay(
+      db,
+      {
+        day,
+        midnight: entry.midnight,
+        jobs: jobs.map(j => j.id),
+        away: entry.away,
+        locks: entry.locks.filter(l => instance.chains.some(c => c.id === l.chain)),
+        slots: entry.slots,
+        blocks,
+        by: context.by,
+        at: now,
+      },
+      entry.version,
+    )
     if (!stored) throw editedMeanwhile()
     await notify(db, { topic: 'day', day })
     return oneDay(db, day)

@@ -66,7 +66,11 @@ const QUICK_UNDOS = 3
  * @returns null when they have to go the long way
  */
 export async function appendQuickly(
-  pool: Pool, runId: string, session: string | undefined, sent: unknown[], now: Date,
+  pool: Pool,
+  runId: string,
+  session: string | undefined,
+  sent: unknown[],
+  now: Date,
 ): Promise<EventsAnswer | null> {
   if (!session) return null
   const read = sent.map(readEntry)
@@ -126,54 +130,58 @@ export async function acceptEvents(context: Context, runId: string, sent: unknow
   const read = sent.map(readEntry)
   const events = read.flatMap(r => ('event' in r ? [r.event] : []))
   const ids = events.map(e => e.id)
-  const answer = await bookOf(context.pool).alone(runId, events.some(e => ENDS.includes(e.kind)), async (db, page) => {
-    const { head, intake } = page
-    const now = context.now().getTime()
-    const [foreign, kept] = [await runs.idsOfOtherRuns(db, runId, ids), await runs.knownConflicts(db, runId, ids)]
-    const made = events.map(e => ({ ...e, by: e.by ?? context.by, at: happenedAt(e, head.startedAt, now) }) as Numbered)
-    const strange = await notToBook(db, context.session.id, made, context.now())
-    const conflicts: Kept[] = []
-    const added: StoredEvent[] = []
-    let [next, began] = [0, performance.now()]
-    const outcomes: EventOutcome[] = []
-    for (const r of read) {
-      if (performance.now() - began > TURN.ours) {
-        await othersTurn()
-        began = performance.now()
+  const answer = await bookOf(context.pool).alone(
+    runId,
+    events.some(e => ENDS.includes(e.kind)),
+    async (db, page) => {
+      const { head, intake } = page
+      const now = context.now().getTime()
+      const [foreign, kept] = [await runs.idsOfOtherRuns(db, runId, ids), await runs.knownConflicts(db, runId, ids)]
+      const made = events.map(e => ({ ...e, by: e.by ?? context.by, at: happenedAt(e, head.startedAt, now) }) as Numbered)
+      const strange = await notToBook(db, context.session.id, made, context.now())
+      const conflicts: Kept[] = []
+      const added: StoredEvent[] = []
+      let [next, began] = [0, performance.now()]
+      const outcomes: EventOutcome[] = []
+      for (const r of read) {
+        if (performance.now() - began > TURN.ours) {
+          await othersTurn()
+          began = performance.now()
+        }
+        outcomes.push('event' in r ? one(made[next++]!) : r.outcome)
       }
-      outcomes.push('event' in r ? one(made[next++]!) : r.outcome)
-    }
-    function one(event: Numbered): EventOutcome {
-      const { id } = event
-      const no = (code: EventOutcome['code'], reason: string): EventOutcome => ({ id, accepted: false, code, reason })
-      if (intake.has(id)) return { id, accepted: true }
-      if (kept.has(id)) return { id, accepted: false, conflict: true }
-      if (foreign.has(id)) return no('other-run', 'This entry belongs to another run. Enter it again.')
-      if (strange.has(id)) return no('not-here', NOT_HERE)
-      // Somebody else's tablet was first with the same fact: both are kept, and a person decides.
-      const fact = secondFact(intake.state(), event)
-      if (fact) {
-        kept.add(id)
-        const { piece } = event as { piece: number }
-        conflicts.push({ id, fact, piece, at: event.at, by: event.by, deviceTime: event.deviceTime, serverTime: now })
-        return { id, accepted: false, conflict: true }
+      function one(event: Numbered): EventOutcome {
+        const { id } = event
+        const no = (code: EventOutcome['code'], reason: string): EventOutcome => ({ id, accepted: false, code, reason })
+        if (intake.has(id)) return { id, accepted: true }
+        if (kept.has(id)) return { id, accepted: false, conflict: true }
+        if (foreign.has(id)) return no('other-run', 'This entry belongs to another run. Enter it again.')
+        if (strange.has(id)) return no('not-here', NOT_HERE)
+        // Somebody else's tablet was first with the same fact: both are kept, and a person decides.
+        const fact = secondFact(intake.state(), event)
+        if (fact) {
+          kept.add(id)
+          const { piece } = event as { piece: number }
+          conflicts.push({ id, fact, piece, at: event.at, by: event.by, deviceTime: event.deviceTime, serverTime: now })
+          return { id, accepted: false, conflict: true }
+        }
+        const reason = intake.offer(event)
+        if (reason !== null) return no('refused', reason)
+        added.push(asStored(event, ++page.seq, now))
+        return { id, accepted: true }
       }
-      const reason = intake.offer(event)
-      if (reason !== null) return no('refused', reason)
-      added.push(asStored(event, ++page.seq, now))
-      return { id, accepted: true }
-    }
-    for (const c of conflicts) await runs.insertConflict(db, runId, c)
-    if (added.length > 0) {
-      await runs.insertEvents(db, runId, added)
-      if (head.endedAt === null) await closeRun(context, db, head, intake.state())
-      else for (const e of added) if (e.kind === 'note.written') await runs.addToSearch(db, runId, e.text)
-    }
-    // A decision is not among the events: then the run is read as a whole.
-    if (conflicts.length > 0) await notify(db, { topic: 'run', id: runId })
-    else if (added.length > 0) await notify(db, runMessage(runId, added))
-    return { outcomes, stored: added }
-  })
+      for (const c of conflicts) await runs.insertConflict(db, runId, c)
+      if (added.length > 0) {
+        await runs.insertEvents(db, runId, added)
+        if (head.endedAt === null) await closeRun(context, db, head, intake.state())
+        else for (const e of added) if (e.kind === 'note.written') await runs.addToSearch(db, runId, e.text)
+      }
+      // A decision is not among the events: then the run is read as a whole.
+      if (conflicts.length > 0) await notify(db, { topic: 'run', id: runId })
+      else if (added.length > 0) await notify(db, runMessage(runId, added))
+      return { outcomes, stored: added }
+    },
+  )
   return { ...answer, serverTime: Date.now() }
 }
 

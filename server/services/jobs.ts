@@ -25,19 +25,29 @@ async function readEntry(db: Db, body: unknown): Promise<{ entry: JobEntry, kept
   const parsed = schema.safeParse(body)
   if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
   const bottle = await bottleById(db, parsed.data.bottleId)
-  if (!bottle || bottle.putAway) throw new Refusal(400, 'That bottle is not on the shelf.', { bottleId: 'Choose what to etch with from the shelf.' })
+  if (!bottle || bottle.putAway)
+    throw new Refusal(400, 'That bottle is not on the shelf.', { bottleId: 'Choose what to etch with from the shelf.' })
   const { stencilId, resist } = parsed.data
   const stencil = stencilId === null ? null : await stencilById(db, stencilId)
-  if (stencilId !== null && (!stencil || stencil.putAway)) throw new Refusal(400, 'That stencil is not on the shelf.', { stencilId: 'Choose a stencil from the shelf, or none.' })
-  if (stencil && stencil.resist !== resist) throw new Refusal(400, 'That stencil is of another kind.', { stencilId: 'This stencil is of another kind than the resist. Choose one that fits, or none.' })
-  return { entry: parsed.data, kept: { wall: await wallOf(db, parsed.data), art: await artOf(db, parsed.data) }, form: asWritten(schema, body) as JobForm }
+  if (stencilId !== null && (!stencil || stencil.putAway))
+    throw new Refusal(400, 'That stencil is not on the shelf.', { stencilId: 'Choose a stencil from the shelf, or none.' })
+  if (stencil && stencil.resist !== resist)
+    throw new Refusal(400, 'That stencil is of another kind.', {
+      stencilId: 'This stencil is of another kind than the resist. Choose one that fits, or none.',
+    })
+  return {
+    entry: parsed.data,
+    kept: { wall: await wallOf(db, parsed.data), art: await artOf(db, parsed.data) },
+    form: asWritten(schema, body) as JobForm,
+  }
 }
 
 /** The blank's wall as it is measured now: kept with the job, so that a later reading does not move it. */
 async function wallOf(db: Db, entry: JobEntry): Promise<PlannedWall | null> {
   if (entry.blankId === null) return null
   const blank = await blankById(db, entry.blankId)
-  if (!blank || blank.putAway) throw new Refusal(400, 'That blank is not in the library.', { blankId: 'Choose a blank from the library, or none.' })
+  if (!blank || blank.putAway)
+    throw new Refusal(400, 'That blank is not in the library.', { blankId: 'Choose a blank from the library, or none.' })
   return plannedWall(blank, entry)
 }
 
@@ -62,7 +72,11 @@ export async function addJob(context: Context, id: string, body: unknown): Promi
 async function plannedJob(db: Db, id: string): Promise<Job> {
   const job = await jobs.jobById(db, id, true)
   if (!job) throw notFound('job')
-  if (job.status !== 'planned') throw new Refusal(409, job.status === 'running' ? 'This job is on the bench. Its plan can\'t change while it runs.' : 'This job is closed. Plan a new one.')
+  if (job.status !== 'planned')
+    throw new Refusal(
+      409,
+      job.status === 'running' ? 'This job is on the bench. Its plan can\'t change while it runs.' : 'This job is closed. Plan a new one.',
+    )
   return job
 }
 
@@ -88,11 +102,29 @@ export async function dropJob(context: Context, id: string): Promise<void> {
 /** The recipes of these jobs as they stand with today's house rules and shelf, in three questions however many they are. */
 export async function recipesOf(db: Db, of: readonly Job[], now: Date): Promise<Map<string, Recipe>> {
   const unique = (ids: (string | null)[]) => [...new Set(ids.filter(id => id !== null))]
-  const [studio, bottles, stencils] = [await studioOf(db), await bottlesByIds(db, unique(of.map(j => j.bottleId))), await stencilsByIds(db, unique(of.map(j => j.stencilId)))]
-  return new Map(of.map((job) => {
-    const stencil = stencils.find(s => s.id === job.stencilId) ?? null
-    return [job.id, planRecipe(recipeInput(job, bottles.find(b => b.id === job.bottleId)!, stencil, job.wall, studio.rules, now))]
-  }))
+  const [studio, bottles, stencils] = [
+    await studioOf(db),
+    await bottlesByIds(db, unique(of.map(j => j.bottleId))),
+    await stencilsByIds(db, unique(of.map(j => j.stencilId))),
+  ]
+  return new Map(
+    of.map((job) => {
+      const stencil = stencils.find(s => s.id === job.stencilId) ?? null
+      return [
+        job.id,
+        planRecipe(
+          recipeInput(
+            job,
+            bottles.find(b => b.id === job.bottleId)!,
+            stencil,
+            job.wall,
+            studio.rules,
+            now,
+          ),
+        ),
+      ]
+    }),
+  )
 }
 
 export const recipeOf = async (db: Db, job: Job, now: Date): Promise<Recipe> => (await recipesOf(db, [job], now)).get(job.id)!

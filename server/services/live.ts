@@ -20,12 +20,17 @@ const GATHER_MS = 30
 export function gathered(messages: readonly LiveMessage[]): LiveMessage[] {
   const out: LiveMessage[] = []
   for (const message of messages) {
-    const same = out.findIndex(m => m.topic === message.topic && ('id' in m ? m.id === (message as { id: string }).id : 'day' in m ? m.day === (message as { day: string }).day : true))
+    const same = out.findIndex(
+      m =>
+        m.topic === message.topic
+        && ('id' in m ? m.id === (message as { id: string }).id : 'day' in m ? m.day === (message as { day: string }).day : true),
+    )
     if (same === -1) out.push(message)
     else if (message.topic === 'run') {
       const before = out[same] as typeof message
       // A message without events asks for the whole run, and so for these as well.
-      out[same] = before.events && message.events ? { ...message, events: [...before.events, ...message.events] } : { topic: 'run', id: message.id }
+      out[same]
+        = before.events && message.events ? { ...message, events: [...before.events, ...message.events] } : { topic: 'run', id: message.id }
     }
   }
   return out

@@ -5,7 +5,10 @@ import { turnstile } from './turnstile'
 
 const scryptOf = promisify<string, Buffer, number, { N: number, r: number, p: number, maxmem: number }, Buffer>(scrypt)
 
-/** Cost of one guess: 2^15 blocks of 8 is about 32 MiB and 50 ms. OWASP password storage cheat sheet names N 2^17, r 8, p 1 or more p at less N; value from memory. */
+/**
+ * Cost of one guess: 2^15 blocks of 8 is about 32 MiB and 50 ms. OWASP password storage cheat sheet names N 2^17, r 8, p 1 or more p
+ * at less N; value from memory.
+ */
 const COST = { N: 2 ** 15, r: 8, p: 3, maxmem: 96 * 1024 * 1024 }
 const KEY_BYTES = 32
 
@@ -13,7 +16,10 @@ const KEY_BYTES = 32
 const hashing = turnstile({ atOnce: 1, waiting: 40 })
 const BUSY = 'Too many people are signing in just now. Try again in a moment.'
 const derive = (secret: string, salt: Buffer, bytes: number, cost: { N: number, r: number, p: number, maxmem: number }): Promise<Buffer> =>
-  hashing(() => scryptOf(secret, salt, bytes, cost), () => new Refusal(503, BUSY))
+  hashing(
+    () => scryptOf(secret, salt, bytes, cost),
+    () => new Refusal(503, BUSY),
+  )
 
 /** `scrypt$N$r$p$salt$key`, so that the cost can be raised later. */
 export async function hashSecret(secret: string): Promise<string> {
@@ -27,7 +33,12 @@ export async function verifySecret(secret: string, hash: string): Promise<boolea
   const [scheme, N, r, p, salt, key] = hash.split('$')
   if (scheme !== 'scrypt' || !salt || !key) return false
   const expected = Buffer.from(key, 'base64')
-  const given = await derive(secret.normalize('NFKC'), Buffer.from(salt, 'base64'), expected.length, { N: Number(N), r: Number(r), p: Number(p), maxmem: COST.maxmem })
+  const given = await derive(secret.normalize('NFKC'), Buffer.from(salt, 'base64'), expected.length, {
+    N: Number(N),
+    r: Number(r),
+    p: Number(p),
+    maxmem: COST.maxmem,
+  })
   return timingSafeEqual(given, expected)
 }
 

@@ -27,25 +27,34 @@ async function reencoded(bytes: Buffer): Promise<{ image: Buffer, width: number,
     throw unreadable
   })
   if (!KINDS.includes(format)) throw unreadable
-  const { data, info } = await picture.rotate().resize(LONGEST, LONGEST, { fit: 'inside', withoutEnlargement: true }).jpeg({ quality: 82 }).toBuffer({ resolveWithObject: true }).catch(() => {
-    throw unreadable
-  })
+  const { data, info } = await picture
+    .rotate()
+    .resize(LONGEST, LONGEST, { fit: 'inside', withoutEnlargement: true })
+    .jpeg({ quality: 82 })
+    .toBuffer({ resolveWithObject: true })
+    .catch(() => {
+      throw unreadable
+    })
   return { image: data, width: info.width, height: info.height }
 }
 
 /** Who took it. @throws Refusal 403 where this session may not book for them */
 function bookedFor(context: Context, head: PhotoHead): string {
   const by = head.by ?? context.by
-  if (!context.session.people.includes(by)) throw new Refusal(403, 'Whoever took this picture is not signed in on this device. It is sent once they are.')
+  if (!context.session.people.includes(by))
+    throw new Refusal(403, 'Whoever took this picture is not signed in on this device. It is sent once they are.')
   return by
 }
 
 /** Adds a picture to a run. @returns the run's first ones @throws Refusal 400 unreadable, 404 no such run, 413 too large */
 export async function addPhoto(context: Context, runId: string, head: PhotoHead, bytes: Buffer): Promise<Photo[]> {
   const by = bookedFor(context, head)
-  const made = await decoding(() => reencoded(bytes), () => new Refusal(503, BUSY))
+  const made = await decoding(
+    () => reencoded(bytes),
+    () => new Refusal(503, BUSY),
+  )
   await inTransaction(context.pool, async (db) => {
-    if (!await runHead(db, runId)) throw notFound('run')
+    if (!(await runHead(db, runId))) throw notFound('run')
     if (await photos.insertPhoto(db, runId, { ...head, ...made, by, at: context.now() })) await notify(db, { topic: 'photos', id: runId })
   })
   return photos.photosOfRun(context.pool, runId, null)

@@ -52,7 +52,11 @@ export function runMessage(id: string, events: StoredEvent[]): LiveMessage {
 /** `stale`: it does not follow what is stored any more; `refused`: the session may not book it. */
 export type Appended = 'stored' | 'stale' | 'refused'
 
-interface Waiting extends EventsOfSession { page: Page, done: (outcome: Appended) => void, failed: (error: unknown) => void }
+interface Waiting extends EventsOfSession {
+  page: Page
+  done: (outcome: Appended) => void
+  failed: (error: unknown) => void
+}
 
 /** A number or an id is taken, or two statements stood in each other's way. */
 const isTaken = (error: unknown) => ['23505', '40P01', '40001'].includes((error as { code?: string }).code ?? '')
@@ -97,7 +101,7 @@ export class RunBook {
   append(page: Page, session: string, events: StoredEvent[]): Promise<Appended> {
     return new Promise((done, failed) => {
       this.queue.push({ page, runId: page.head.id, session, events, done, failed })
-      this.writing ??= this.writeAll().finally(() => this.writing = null)
+      this.writing ??= this.writeAll().finally(() => (this.writing = null))
     })
   }
 
@@ -116,7 +120,7 @@ export class RunBook {
   async alone<T>(id: string, ending: boolean, work: (db: Db, page: Page) => Promise<T>): Promise<T> {
     while (this.held.has(id)) await this.held.get(id)
     let release = () => {}
-    this.held.set(id, new Promise<void>(resolve => release = resolve))
+    this.held.set(id, new Promise<void>(resolve => (release = resolve)))
     try {
       let known = await this.takeOver(id)
       let used: Page | null = null
@@ -127,7 +131,7 @@ export class RunBook {
         const page = known && { ...known, head }
         // Done again, it starts from what is stored: the first try has offered what was not.
         known = null
-        used = page && await bringUpToDate(db, page) ? page : await readPage(db, head)
+        used = page && (await bringUpToDate(db, page)) ? page : await readPage(db, head)
         return work(db, used)
       })
       // What it holds is stored now.
@@ -142,7 +146,7 @@ export class RunBook {
 
   /** The page of a run for one who holds it: what is on its way is stored or given up first, and nobody else goes on with it. */
   private async takeOver(id: string): Promise<Page | null> {
-    const known = await this.pages.get(id)?.catch(() => null) ?? null
+    const known = (await this.pages.get(id)?.catch(() => null)) ?? null
     while (this.writing) await this.writing
     this.pages.delete(id)
     if (!known || known.dead) return null
@@ -185,7 +189,7 @@ export class RunBook {
 
   private stored(parts: Waiting[]): Promise<boolean> {
     const byRun = new Map<string, StoredEvent[]>()
-    for (const { runId, events } of parts) byRun.set(runId, [...byRun.get(runId) ?? [], ...events])
+    for (const { runId, events } of parts) byRun.set(runId, [...(byRun.get(runId) ?? []), ...events])
     const messages = [...byRun].map(([id, events]) => JSON.stringify(runMessage(id, events)))
     return runs.appendEvents(writerBeside(this.pool), parts, LIVE_CHANNEL, messages, new Date())
   }

@@ -34,10 +34,16 @@ export async function startCoupon(context: Context, bottleId: string, id: string
     const coupon = couponOfRun(order)
     const asked = { ...order, layout: coupon.layout }
     const { verdict, rows } = judge({ substrate: order.substrate, etchant: bottle.kind })
-    const refusal = refuseCoupon(asked) ?? (verdict === 'never' ? `${rows[0]!.reason} ${rows[0]!.instead}` : etchantKind(bottle.kind).method === 'cream' ? null : 'Coupons are etched with cream. For a liquid or abrasive try a scrap in the run itself.')
+    const refusal
+      = refuseCoupon(asked)
+        ?? (verdict === 'never'
+          ? `${rows[0]!.reason} ${rows[0]!.instead}`
+          : etchantKind(bottle.kind).method === 'cream'
+            ? null
+            : 'Coupons are etched with cream. For a liquid or abrasive try a scrap in the run itself.')
     if (refusal) throw new Refusal(400, refusal)
     const plan = planCoupon(asked, lotFacts(bottle, context.now()), schoolsOf(HOUSE_SCHOOLS, rules), rules)
-    if (!await runs.insertRun(db, { id, jobId: null, coupon, bottleId, plan, by: context.by, at: context.now() })) throw idOfAnother()
+    if (!(await runs.insertRun(db, { id, jobId: null, coupon, bottleId, plan, by: context.by, at: context.now() }))) throw idOfAnother()
     await notify(db, { topic: 'today' })
     return id
   })
@@ -51,11 +57,13 @@ export async function startRun(context: Context, jobId: string, id: string): Pro
     const again = await runs.runHead(db, id)
     if (again?.jobId === jobId) return id
     if (again) throw idOfAnother()
-    if (job.status !== 'planned') throw new Refusal(409, job.status === 'running' ? 'This job is on the bench already.' : 'This job is closed. Plan a new one.')
+    if (job.status !== 'planned')
+      throw new Refusal(409, job.status === 'running' ? 'This job is on the bench already.' : 'This job is closed. Plan a new one.')
     const { plan, refusals } = await recipeOf(db, job, context.now())
     if (!plan) throw new Refusal(409, refusals.join(' '))
     // The same id may have been taken between the look and this: then nothing is started.
-    if (!await runs.insertRun(db, { id, jobId, coupon: null, bottleId: job.bottleId, plan, by: context.by, at: context.now() })) throw idOfAnother()
+    if (!(await runs.insertRun(db, { id, jobId, coupon: null, bottleId: job.bottleId, plan, by: context.by, at: context.now() })))
+      throw idOfAnother()
     await setJobStatus(db, jobId, 'running')
     await notify(db, { topic: 'today' })
     return id

@@ -53,7 +53,7 @@ export async function addRoll(context: Context, id: string, roll: RollEntry): Pr
 }
 
 export async function putRollAway(context: Context, id: string): Promise<Roll> {
-  if (!await sheets.setRollAway(context.pool, id)) throw notFound('roll')
+  if (!(await sheets.setRollAway(context.pool, id))) throw notFound('roll')
   return (await sheets.rollById(context.pool, id))!
 }
 
@@ -73,7 +73,8 @@ export async function cutSheet(context: Context, id: string, taken: TakenStock):
     const rolls = new Map<string, Roll>()
     for (const t of taken.rolls) {
       const roll = await sheets.rollById(db, t.id, true)
-      if (!roll || roll.putAway || Math.abs(roll.length - t.was) > 0.01) throw new Refusal(409, 'The shelf has changed meanwhile. Nothing was taken; look at the sheet again.')
+      if (!roll || roll.putAway || Math.abs(roll.length - t.was) > 0.01)
+        throw new Refusal(409, 'The shelf has changed meanwhile. Nothing was taken; look at the sheet again.')
       if (t.left > roll.length) throw new Refusal(400, 'More can\'t be left than there was. Reload and try again.')
       rolls.set(t.id, roll)
       if (t.left < 1) await sheets.setRollAway(db, t.id)
@@ -81,8 +82,16 @@ export async function cutSheet(context: Context, id: string, taken: TakenStock):
     }
     for (const s of taken.scraps) {
       const from = rolls.get(s.from)
-      if (!from || s.width > from.width + 0.01 || s.length > from.length + 0.01) throw new Refusal(400, 'A scrap can\'t be larger than what it is cut from. Reload and try again.')
-      await sheets.insertRoll(db, v7(), { name: `${from.name.replace(/, scrap$/, '')}, scrap`.slice(0, 60), resist: from.resist, width: s.width, length: s.length, scrap: true, grain: from.grain })
+      if (!from || s.width > from.width + 0.01 || s.length > from.length + 0.01)
+        throw new Refusal(400, 'A scrap can\'t be larger than what it is cut from. Reload and try again.')
+      await sheets.insertRoll(db, v7(), {
+        name: `${from.name.replace(/, scrap$/, '')}, scrap`.slice(0, 60),
+        resist: from.resist,
+        width: s.width,
+        length: s.length,
+        scrap: true,
+        grain: from.grain,
+      })
     }
     await sheets.setSheetCut(db, id, context.now())
     await notify(db, { topic: 'shelf' })

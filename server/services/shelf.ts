@@ -12,7 +12,15 @@ export async function addBottle(context: Context, id: string, entry: BottleEntry
   if (context.role !== 'lead') throw leadsOnly()
   return inTransaction(context.pool, async (db) => {
     if (await bottles.insertBottle(db, id, entry)) {
-      await bottles.changeLevel(db, { id: v7(), bottleId: id, runId: null, change: entry.left, reason: 'put on the shelf', by: context.by, at: context.now() })
+      await bottles.changeLevel(db, {
+        id: v7(),
+        bottleId: id,
+        runId: null,
+        change: entry.left,
+        reason: 'put on the shelf',
+        by: context.by,
+        at: context.now(),
+      })
       await notify(db, { topic: 'shelf' })
     }
     return (await bottles.bottleById(db, id))!
@@ -27,7 +35,16 @@ export async function changeBottle(context: Context, id: string, entry: BottleEn
     if (before.version !== version) throw editedMeanwhile()
     await bottles.updateBottle(db, id, entry, putAway)
     const change = Math.round((entry.left - before.left) * 100) / 100
-    if (change !== 0) await bottles.changeLevel(db, { id: v7(), bottleId: id, runId: null, change, reason: 'measured on the shelf', by: context.by, at: context.now() })
+    if (change !== 0)
+      await bottles.changeLevel(db, {
+        id: v7(),
+        bottleId: id,
+        runId: null,
+        change,
+        reason: 'measured on the shelf',
+        by: context.by,
+        at: context.now(),
+      })
     await notify(db, { topic: 'shelf' })
     return (await bottles.bottleById(db, id))!
   })
@@ -43,7 +60,7 @@ export async function addStencil(context: Context, id: string, entry: StencilEnt
 
 export async function putStencilAway(context: Context, id: string, putAway: boolean): Promise<Stencil> {
   return inTransaction(context.pool, async (db) => {
-    if (!await setStencilAway(db, id, putAway)) throw notFound('stencil')
+    if (!(await setStencilAway(db, id, putAway))) throw notFound('stencil')
     await notify(db, { topic: 'shelf' })
     return (await stencilById(db, id))!
   })

@@ -8,12 +8,17 @@ describe('a turnstile', () => {
     const through = turnstile({ atOnce: 2, waiting: 3 })
     const order: number[] = []
     let [inside, most] = [0, 0]
-    const came = Array.from({ length: 7 }, (_, i) => through(async () => {
-      most = Math.max(most, ++inside)
-      await wait(3)
-      inside--
-      order.push(i)
-    }, () => new Error('full')))
+    const came = Array.from({ length: 7 }, (_, i) =>
+      through(
+        async () => {
+          most = Math.max(most, ++inside)
+          await wait(3)
+          inside--
+          order.push(i)
+        },
+        () => new Error('full'),
+      ),
+    )
     const ends = await Promise.allSettled(came)
     expect(ends.map(e => e.status === 'rejected')).toEqual([false, false, false, false, false, true, true])
     expect(order).toEqual([0, 1, 2, 3, 4])
@@ -21,7 +26,17 @@ describe('a turnstile', () => {
   })
   it('goes on after work that failed', async () => {
     const through = turnstile({ atOnce: 1, waiting: 1 })
-    await expect(through(() => Promise.reject(new Error('broke')), () => new Error('full'))).rejects.toThrow('broke')
-    expect(await through(async () => 5, () => new Error('full'))).toBe(5)
+    await expect(
+      through(
+        () => Promise.reject(new Error('broke')),
+        () => new Error('full'),
+      ),
+    ).rejects.toThrow('broke')
+    expect(
+      await through(
+        async () => 5,
+        () => new Error('full'),
+      ),
+    ).toBe(5)
   })
 })

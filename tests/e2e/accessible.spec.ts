@@ -11,10 +11,18 @@ test.use({ contextOptions: { reducedMotion: 'reduce' } })
 /** By every rule, in both themes: changed as people change it, so that each screen is opened once. */
 async function expectAccessible(page: Page, where: string) {
   await page.evaluate(axe.source)
-  for (const [theme, other] of [['dark', 'Light screen'], ['light', 'Dark screen']] as const) {
+  for (const [theme, other] of [
+    ['dark', 'Light screen'],
+    ['light', 'Dark screen'],
+  ] as const) {
     await expect(page.locator('html')).toHaveAttribute('data-theme', theme)
     await page.evaluate(() => new Promise(resolve => requestAnimationFrame(() => requestAnimationFrame(resolve))))
-    const { violations } = await page.evaluate(() => (window as never as { axe: typeof axe }).axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'], resultTypes: ['violations'] }))
+    const { violations } = await page.evaluate(() =>
+      (window as never as { axe: typeof axe }).axe.run({
+        runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
+        resultTypes: ['violations'],
+      }),
+    )
     const serious = violations.filter(v => v.impact === 'serious' || v.impact === 'critical')
     expect(serious.map(v => `${where}, ${theme}: ${v.id} at ${v.nodes.map(n => n.target.join(' ')).join(', ')}`)).toEqual([])
     // Straight to the button: an open sheet lies over it.
@@ -34,16 +42,40 @@ test('no screen is wider than a phone, and axe finds no serious issue on any, da
   await world.mate.post(`runs/${runId}/events`, { events: coated })
   await signIn(page, world.app.url, LEAD)
   const screens: [string, string][] = [
-    ['/', 'Today'], ['/plan/new', 'Plan a job'], [`/plan/${jobId}`, '2 tumblers for'], ['/bench', 'Bench'], [`/bench/${runId}`, 'tumbler'], ['/day', 'day'], ['/hand-over', 'Hand-over'], ['/not-taken', 'Not taken'], [`/wash-up/${runId}`, 'Wash up'], [`/look/${runId}`, 'Look'],
-    ['/shelf', 'Shelf'], ['/coupons', 'Coupons'], ['/blanks', 'Blanks'], ['/blank/new', 'Measure a blank'], ['/stencils', 'Stencils'], ['/stencil/new', 'Read new art'], ['/sheet/new', 'New cut sheet'], [`/coupon/${world.bottleId}`, 'Coupons'], ['/log', 'Log'], ['/rules', 'House rules'], ['/crew', 'Crew'], [`/log/${runId}`, '2 tumblers for'],
+    ['/', 'Today'],
+    ['/plan/new', 'Plan a job'],
+    [`/plan/${jobId}`, '2 tumblers for'],
+    ['/bench', 'Bench'],
+    [`/bench/${runId}`, 'tumbler'],
+    ['/day', 'day'],
+    ['/hand-over', 'Hand-over'],
+    ['/not-taken', 'Not taken'],
+    [`/wash-up/${runId}`, 'Wash up'],
+    [`/look/${runId}`, 'Look'],
+    ['/shelf', 'Shelf'],
+    ['/coupons', 'Coupons'],
+    ['/blanks', 'Blanks'],
+    ['/blank/new', 'Measure a blank'],
+    ['/stencils', 'Stencils'],
+    ['/stencil/new', 'Read new art'],
+    ['/sheet/new', 'New cut sheet'],
+    [`/coupon/${world.bottleId}`, 'Coupons'],
+    ['/log', 'Log'],
+    ['/rules', 'House rules'],
+    ['/crew', 'Crew'],
+    [`/log/${runId}`, '2 tumblers for'],
   ]
   for (const [path, heading] of screens) {
     await page.setViewportSize(PHONE)
     await page.goto(world.app.url + path)
     await expect(page.getByRole('heading', { level: 1 })).toContainText(heading)
     await page.waitForTimeout(300)
-    expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth), `${path} is no wider than a phone`).toBeLessThanOrEqual(0)
-    if (path === `/bench/${runId}`) expect((await page.locator('button.main').boundingBox())!.height, 'large enough for a glove').toBeGreaterThanOrEqual(72)
+    expect(
+      await page.evaluate(() => document.documentElement.scrollWidth - innerWidth),
+      `${path} is no wider than a phone`,
+    ).toBeLessThanOrEqual(0)
+    if (path === `/bench/${runId}`)
+      expect((await page.locator('button.main').boundingBox())!.height, 'large enough for a glove').toBeGreaterThanOrEqual(72)
     // Long forms are looked at whole: what lies under the running clocks for a moment can be scrolled to.
     await page.setViewportSize({ width: 1280, height: /plan|rules|coupon|blank|stencil|sheet|day/.test(path) ? 4000 : 800 })
     await expectAccessible(page, path)
@@ -57,11 +89,21 @@ test('axe finds no serious issue in the bench\'s states and on any sheet, dark o
   const gated = await newRun(world.mate, world.bottleId, { pieces: '1' })
   const states: [string, Record<string, unknown>[]][] = [
     ['Before anything is opened', []],
-    ['How much cream went back?', [
-      ...SAFETY.map(item => ({ kind: 'gate.ticked', step: 'safety', item })), ...['clean', 'resist', 'mask', 'stir'].map(step => ({ kind: 'step.done', step })),
-      ...['coat.started', 'coat.covered', 'etchant.off', 'piece.rinsed'].map(kind => ({ kind, piece: 1 })),
-    ]],
-    ['Neutralise the rinse tub', [{ kind: 'etchant.measured', putOut: 2, back: 1 }, { kind: 'step.done', step: 'peel' }]],
+    [
+      'How much cream went back?',
+      [
+        ...SAFETY.map(item => ({ kind: 'gate.ticked', step: 'safety', item })),
+        ...['clean', 'resist', 'mask', 'stir'].map(step => ({ kind: 'step.done', step })),
+        ...['coat.started', 'coat.covered', 'etchant.off', 'piece.rinsed'].map(kind => ({ kind, piece: 1 })),
+      ],
+    ],
+    [
+      'Neutralise the rinse tub',
+      [
+        { kind: 'etchant.measured', putOut: 2, back: 1 },
+        { kind: 'step.done', step: 'peel' },
+      ],
+    ],
   ]
   for (const [heading, parts] of states) {
     if (parts.length) await send(...parts)
@@ -82,7 +124,10 @@ test('axe finds no serious issue in the bench\'s states and on any sheet, dark o
   await page.keyboard.press('Escape')
   await page.setViewportSize({ width: 1280, height: 800 })
   await page.locator('h1').click()
-  for (const [key, name] of [['!', 'Cautions'], ['?', 'Keys']]) {
+  for (const [key, name] of [
+    ['!', 'Cautions'],
+    ['?', 'Keys'],
+  ]) {
     await page.keyboard.press(key!)
     await expect(page.getByRole('dialog', { name })).toBeVisible()
     await expectAccessible(page, name!)

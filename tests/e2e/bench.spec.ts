@@ -35,10 +35,15 @@ test('a broken piece leaves the run, another comes off early, and a stopped run 
   await expect(page.getByRole('listitem').filter({ hasText: 'Broken trio' })).toContainText('Planned')
 })
 
-test('clocks of another run stay in sight on every screen, also at the bench, and a tap leads to them', async ({ signedIn: page, world }) => {
+test('clocks of another run stay in sight on every screen, also at the bench, and a tap leads to them', async ({
+  signedIn: page,
+  world,
+}) => {
   const one = await runAtEtch(world, '2', { noun: 'goblet' })
   const two = await runAtEtch(world)
-  await world.mate.post(`runs/${one.runId}/events`, { events: [event({ kind: 'coat.started', piece: 1 }), event({ kind: 'coat.covered', piece: 1 })] })
+  await world.mate.post(`runs/${one.runId}/events`, {
+    events: [event({ kind: 'coat.started', piece: 1 }), event({ kind: 'coat.covered', piece: 1 })],
+  })
   const sill = page.getByRole('complementary', { name: 'Running clocks' })
   for (const path of ['/', '/shelf', '/log', '/rules', '/plan/new', `/bench/${two.runId}`]) {
     await page.goto(world.app.url + path)
@@ -50,7 +55,13 @@ test('clocks of another run stay in sight on every screen, also at the bench, an
 })
 
 test('what can\'t be etched says so on Today and on the plan, with another way', async ({ signedIn: page, world }) => {
-  const tile = await newBottle(world.lead, { productName: 'Breakwater tile cream', kind: 'tile-cream', labelMin: '20 min', labelMax: '20 min', reusable: false })
+  const tile = await newBottle(world.lead, {
+    productName: 'Breakwater tile cream',
+    kind: 'tile-cream',
+    labelMin: '20 min',
+    labelMax: '20 min',
+    reusable: false,
+  })
   const id = v7()
   await world.mate.post('jobs', { id, job: jobForm(tile, { customer: 'Start boat', substrate: 'tempered', noun: 'dome', pieces: '1' }) })
   await page.goto(world.app.url)
@@ -128,7 +139,7 @@ test('an answer about Today that was long on its way takes back nothing that was
   await expect(gloves).toBeVisible()
   await page.waitForTimeout(1500)
   let letGo = () => {}
-  const held = new Promise<void>(resolve => letGo = resolve)
+  const held = new Promise<void>(resolve => (letGo = resolve))
   let answered = 0
   await page.route('**/api/today', async (route) => {
     const response = await route.fetch()

@@ -34,7 +34,10 @@ test('a bowl is measured, a stencil tried on it, a batch checked, and a plan tak
   await expect(page.getByLabel('Middle above the base')).toBeVisible()
 })
 
-test('a pane is measured with its holes, seen in three dimensions a bowl turns, and a stencil on the pane keeps clear of a hole', async ({ signedIn: page, world }) => {
+test('a pane is measured with its holes, seen in three dimensions a bowl turns, and a stencil on the pane keeps clear of a hole', async ({
+  signedIn: page,
+  world,
+}) => {
   await page.goto(`${world.app.url}/blank/new`)
   await page.getByRole('button', { name: 'Goblet bowl' }).click()
   await page.getByRole('button', { name: 'To turn' }).click()
@@ -57,8 +60,26 @@ test('a pane is measured with its holes, seen in three dimensions a bowl turns, 
   await page.getByRole('button', { name: 'Keep this blank' }).click()
   await expect(page.getByRole('link', { name: /Test pane.*one hole|Test pane.*1 hole/ })).toBeVisible()
 
-  const art = { ...ARTWORK_FORM, name: 'Pane bar', source: { kind: 'svg' as const, file: 'bar.svg', traced: false, text: '<svg viewBox="0 0 60 60"><path d="M0 0h60v60H0z"/></svg>' } }
-  await world.mate.post('artworks', { id: v7(), artwork: art, figures: { width: 60, height: 60, openArea: 3600, cutLength: 240, pieces: 1, islands: 0, narrowestBridge: null, narrowestOpening: null, outline: 'M0 0L60 0L60 60L0 60Z' } })
+  const art = {
+    ...ARTWORK_FORM,
+    name: 'Pane bar',
+    source: { kind: 'svg' as const, file: 'bar.svg', traced: false, text: '<svg viewBox="0 0 60 60"><path d="M0 0h60v60H0z"/></svg>' },
+  }
+  await world.mate.post('artworks', {
+    id: v7(),
+    artwork: art,
+    figures: {
+      width: 60,
+      height: 60,
+      openArea: 3600,
+      cutLength: 240,
+      pieces: 1,
+      islands: 0,
+      narrowestBridge: null,
+      narrowestOpening: null,
+      outline: 'M0 0L60 0L60 60L0 60Z',
+    },
+  })
   await page.goto(`${world.app.url}/sheet/new`)
   await page.getByRole('combobox', { name: 'Piece' }).click()
   await page.getByRole('option', { name: 'Test pane' }).click()

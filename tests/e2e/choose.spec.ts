@@ -11,7 +11,7 @@ async function tickGate(page: Page) {
 /** Presses "Done" until the heading says so. */
 async function doneUntil(page: Page, heading: string | RegExp) {
   await expect(async () => {
-    if (!await page.locator('h1').filter({ hasText: heading }).isVisible()) await press(page, 'Done')
+    if (!(await page.locator('h1').filter({ hasText: heading }).isVisible())) await press(page, 'Done')
     await expect(page.locator('h1')).toContainText(heading, { timeout: 500 })
   }).toPass({ timeout: 30_000 })
 }

@@ -60,7 +60,7 @@ test('a second tablet shows the same clock, and both agree within a second witho
   const coveredAt = await startClock(page, world.app.url, runId)
   await expect(other.getByRole('timer')).toBeVisible({ timeout: 1000 })
   await expectTrue(other, coveredAt)
-  expect(Math.abs(await shownSeconds(page) - await shownSeconds(other))).toBeLessThanOrEqual(1)
+  expect(Math.abs((await shownSeconds(page)) - (await shownSeconds(other)))).toBeLessThanOrEqual(1)
   await other.context().close()
 })
 
@@ -108,13 +108,20 @@ test('an entry stays on the device until its answer was heard', async ({ signedI
   await press(page, 'Last part covered')
   const coveredAt = Date.now()
   await expect(page.getByText('One entry is kept on this device')).toBeVisible()
-  await expect.poll(async () => (await world.mate.get<{ events: { kind: string }[] }>(`runs/${runId}`)).body.events.filter(e => e.kind === 'coat.covered').length).toBe(1)
+  await expect
+    .poll(
+      async () =>
+        (await world.mate.get<{ events: { kind: string }[] }>(`runs/${runId}`)).body.events.filter(e => e.kind === 'coat.covered').length,
+    )
+    .toBe(1)
   await page.waitForTimeout(1500)
   await expectTrue(page, coveredAt)
   await page.unroute(`**/api/runs/${runId}/events`)
   await expect(page.getByText('kept on this device')).toBeHidden({ timeout: 15_000 })
   await expectTrue(page, coveredAt)
-  expect((await world.mate.get<{ events: { kind: string }[] }>(`runs/${runId}`)).body.events.filter(e => e.kind === 'coat.covered')).toHaveLength(1)
+  expect(
+    (await world.mate.get<{ events: { kind: string }[] }>(`runs/${runId}`)).body.events.filter(e => e.kind === 'coat.covered'),
+  ).toHaveLength(1)
 })
 
 test('a database killed and started again loses no clock and no entry', async ({ signedIn: page, world }) => {
@@ -162,17 +169,20 @@ test('an entry made while the other tab\'s entries are being read stays in sight
   const other = await page.context().newPage()
   await other.goto(`${world.app.url}/shelf`)
   // The other tab holds the device's database and tells of a change: reading it has to wait, and what is entered now waits behind that.
-  await other.evaluate(() => new Promise<void>((held) => {
-    const asked = indexedDB.open('crest')
-    asked.onsuccess = () => {
-      const store = asked.result.transaction('entries', 'readwrite').objectStore('entries')
-      const until = performance.now() + 3000
-      const again = () => void (performance.now() < until && (store.count().onsuccess = again))
-      again()
-      new BroadcastChannel('crest:outbox').postMessage('changed')
-      held()
-    }
-  }))
+  await other.evaluate(
+    () =>
+      new Promise<void>((held) => {
+        const asked = indexedDB.open('crest')
+        asked.onsuccess = () => {
+          const store = asked.result.transaction('entries', 'readwrite').objectStore('entries')
+          const until = performance.now() + 3000
+          const again = () => void (performance.now() < until && (store.count().onsuccess = again))
+          again()
+          new BroadcastChannel('crest:outbox').postMessage('changed')
+          held()
+        }
+      }),
+  )
   await page.waitForTimeout(300)
   await page.route('**/api/runs/*/events', route => route.abort())
   await press(page, 'First touch on tumbler 1')
@@ -181,7 +191,13 @@ test('an entry made while the other tab\'s entries are being read stays in sight
   await page.waitForTimeout(3300)
   await expect(control).toContainText('Last part covered', { timeout: 100 })
   await page.unroute('**/api/runs/*/events')
-  await expect.poll(async () => (await world.mate.get<{ events: { kind: string }[] }>(`runs/${runId}`)).body.events.filter(e => e.kind === 'coat.started').length, { timeout: 15_000 }).toBe(1)
+  await expect
+    .poll(
+      async () =>
+        (await world.mate.get<{ events: { kind: string }[] }>(`runs/${runId}`)).body.events.filter(e => e.kind === 'coat.started').length,
+      { timeout: 15_000 },
+    )
+    .toBe(1)
   await other.close()
 })
 
@@ -202,7 +218,8 @@ test('two tabs have one person at the device, and what was pressed stays whose i
   await expect(page.getByRole('button', { name: MATE.name })).toBeVisible()
   await page.unroute('**/api/runs/*/events')
   await press(page, 'First touch on tumbler 2')
-  const coats = async () => (await world.mate.get<{ events: { kind: string, by: string }[] }>(`runs/${runId}`)).body.events.filter(e => e.kind.startsWith('coat'))
+  const coats = async () =>
+    (await world.mate.get<{ events: { kind: string, by: string }[] }>(`runs/${runId}`)).body.events.filter(e => e.kind.startsWith('coat'))
   await expect.poll(async () => (await coats()).length, { timeout: 15_000 }).toBe(2)
   const { body: crew } = await world.mate.get<{ id: string, name: string }[]>('crew')
   expect((await coats()).map(e => crew.find(p => p.id === e.by)!.name)).toEqual([LEAD.name, MATE.name])
@@ -242,10 +259,13 @@ test('an overrun is called, shown and logged; a mis-tap is taken back', async ({
   const { plan } = (await world.mate.get<{ plan: { steps: { id: string, items?: { id: string }[] }[] } }>(`runs/${runId}`)).body
   await world.mate.post(`runs/${runId}/events`, {
     events: [
-      event({ kind: 'etchant.measured', putOut: 1, back: 0 }), event({ kind: 'step.done', step: 'peel' }), event({ kind: 'bicarbonate.added', grams: 15 }),
+      event({ kind: 'etchant.measured', putOut: 1, back: 0 }),
+      event({ kind: 'step.done', step: 'peel' }),
+      event({ kind: 'bicarbonate.added', grams: 15 }),
       ...['neutralise', 'second-wash', 'dry', 'give'].map(step => event({ kind: 'step.done', step })),
       ...plan.steps.find(s => s.id === 'wash-up')!.items!.map(i => event({ kind: 'gate.ticked', step: 'wash-up', item: i.id })),
-      event({ kind: 'piece.judged', piece: 1, result: 'usable', faults: ['too-long'], note: '' }), event({ kind: 'run.finished' }),
+      event({ kind: 'piece.judged', piece: 1, result: 'usable', faults: ['too-long'], note: '' }),
+      event({ kind: 'run.finished' }),
     ],
   })
   await page.goto(`${world.app.url}/log/${runId}`)

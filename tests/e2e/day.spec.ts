@@ -9,18 +9,24 @@ import { expect, runAtEtch, test } from './world'
 const TOMORROW = format(addDays(new Date(), 1), 'yyyy-MM-dd')
 const block = (page: Page, words: RegExp | string) => page.locator('.block').and(page.getByRole('button', { name: words }))
 const clock = (text: string | null) => {
-  const [h, m] = /(\d+):(\d\d)/.exec(text ?? '')!.slice(1).map(Number)
+  const [h, m] = /(\d+):(\d\d)/
+    .exec(text ?? '')!
+    .slice(1)
+    .map(Number)
   return h! * 60 + m!
 }
 
-const newJob = (bottleId: string, change: Parameters<typeof jobForm>[1] = {}) => ({ id: v7(), job: jobForm(bottleId, { pieces: '3', noun: 'goblet', customer: 'Day club', ...change }) })
+const newJob = (bottleId: string, change: Parameters<typeof jobForm>[1] = {}) => ({
+  id: v7(),
+  job: jobForm(bottleId, { pieces: '3', noun: 'goblet', customer: 'Day club', ...change }),
+})
 
 test('a day is planned, moved, locked and kept; a move that breaks something says why', async ({ signedIn: page, world }) => {
   await world.mate.post('jobs', newJob(world.bottleId))
   await page.goto(`${world.app.url}/day/${TOMORROW}`)
   const job = page.getByRole('checkbox', { name: /3 goblets for Day club/ })
   await expect(job).toBeVisible()
-  if (!await job.isChecked()) await job.check()
+  if (!(await job.isChecked())) await job.check()
   await expect(page.getByText(/All cleared up at \d+:\d\d/)).toBeVisible()
   await page.getByRole('button', { name: 'Half an hour' }).click()
   const coat = block(page, /^Coat goblet 2,/)
@@ -61,7 +67,15 @@ test('a day is planned, moved, locked and kept; a move that breaks something say
   await expect(page.getByText('"noon" can\'t be read.')).toBeVisible()
   await page.getByLabel('Moss Mate').fill('-12')
   await page.getByLabel('Moss Mate').blur()
-  await expect.poll(async () => (await page.locator('.person[data-person] .block').evaluateAll(all => all.filter(b => /, Moss/.test(b.getAttribute('aria-label')!)).map(b => b.getAttribute('aria-label')!))).every(t => clock(t) >= 720)).toBe(true)
+  await expect
+    .poll(async () =>
+      (
+        await page
+          .locator('.person[data-person] .block')
+          .evaluateAll(all => all.filter(b => /, Moss/.test(b.getAttribute('aria-label')!)).map(b => b.getAttribute('aria-label')!))
+      ).every(t => clock(t) >= 720),
+    )
+    .toBe(true)
 })
 
 test('what is changed while the last change is still on its way is kept as well', async ({ signedIn: page, world }) => {
@@ -96,7 +110,9 @@ test('what is changed while the last change is still on its way is kept as well'
   // A plan made again elsewhere, as a bench does, takes nothing away that is being written here, nor what is kept next.
   await page.unroute('**/api/days/*')
   await page.getByLabel('Moss Mate').fill('12-12:30')
-  const { body: { midnight, jobs, away, locks, slots, version } } = await world.mate.get<DayPlan>(`days/${day}`)
+  const {
+    body: { midnight, jobs, away, locks, slots, version },
+  } = await world.mate.get<DayPlan>(`days/${day}`)
   const heard = page.waitForResponse(r => r.url().endsWith(`/api/days/${day}`) && r.request().method() === 'GET')
   expect((await world.mate.put(`days/${day}`, { midnight, now: null, jobs, away, locks, slots, version })).status).toBe(200)
   await heard
@@ -106,7 +122,8 @@ test('what is changed while the last change is still on its way is kept as well'
   await expect.poll(async () => Object.values((await world.mate.get<DayPlan>(`days/${day}`)).body.away)).toEqual([[[43_200, 45_000]]])
   await page.reload()
   await page.getByRole('button', { name: 'Half an hour' }).click()
-  for (const words of [/^Coat carafe 1,.*locked$/, /^Coat carafe 3,.*locked$/, /^Peel, wash, clear up.*locked$/]) await expect(block(page, words)).toBeVisible()
+  for (const words of [/^Coat carafe 1,.*locked$/, /^Coat carafe 3,.*locked$/, /^Peel, wash, clear up.*locked$/])
+    await expect(block(page, words)).toBeVisible()
 })
 
 test('what happens at the bench changes the plan at once, and what changed is said', async ({ signedIn: page, world }) => {
@@ -125,11 +142,14 @@ test('what happens at the bench changes the plan at once, and what changed is sa
 })
 
 test('a day too short says what binds and what would make it fit', async ({ signedIn: page, world }) => {
-  await world.mate.post('jobs', newJob(world.bottleId, { pieces: '40', noun: 'flagon', customer: 'Long club', height: '300 mm', artWidth: '180', artHeight: '250' }))
+  await world.mate.post(
+    'jobs',
+    newJob(world.bottleId, { pieces: '40', noun: 'flagon', customer: 'Long club', height: '300 mm', artWidth: '180', artHeight: '250' }),
+  )
   await page.goto(`${world.app.url}/day/${format(addDays(new Date(), 2), 'yyyy-MM-dd')}`)
   const job = page.getByRole('checkbox', { name: /40 flagons for Long club/ })
   await expect(job).toBeVisible()
-  if (!await job.isChecked()) await job.check()
+  if (!(await job.isChecked())) await job.check()
   await expect(page.getByRole('region', { name: 'Why it does not fit' })).toContainText(/bind/, { timeout: 45_000 })
   await expect(page.getByRole('region', { name: 'Promised against the coming days' })).toContainText('40 × flagon for Long club')
 })

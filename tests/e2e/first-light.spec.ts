@@ -6,7 +6,10 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   test.setTimeout(300_000)
   // A cream whose label asks ten seconds: real clocks run, and the test still ends.
   const bottle = v7()
-  await world.lead.post('bottles', { id: bottle, bottle: bottleForm({ productName: 'Ten second cream', labelMin: '10 s', labelMax: '90 s' }) })
+  await world.lead.post('bottles', {
+    id: bottle,
+    bottle: bottleForm({ productName: 'Ten second cream', labelMin: '10 s', labelMax: '90 s' }),
+  })
   await throughTheDoor(page, world.app.url, MATE)
 
   await page.keyboard.press('n')
@@ -55,7 +58,8 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   await page.locator('h1').click()
   await page.keyboard.press('Space')
   await expect(page.getByRole('checkbox', { name: /Eyes covered.*Moss Mate/ })).toBeChecked()
-  for (const line of ['Air moving', 'Work surface', 'Children', 'Product label', 'Emergency']) await page.getByRole('checkbox', { name: line }).click()
+  for (const line of ['Air moving', 'Work surface', 'Children', 'Product label', 'Emergency'])
+    await page.getByRole('checkbox', { name: line }).click()
 
   for (const title of ['Clean and dry all 2 tumblers', 'Weed, then stencil on all 2 tumblers', 'Burnish, mask round', 'Stir the cream']) {
     await expect(page.locator('h1')).toContainText(title)
@@ -90,9 +94,14 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   await press(page, 'Done')
 
   await press(page, 'To the wash-up')
-  for (const line of ['Bottle closed', 'Brushes', 'Bench, tub', 'Tub emptied', 'Gloves rinsed']) await page.getByRole('checkbox', { name: line }).click()
+  for (const line of ['Bottle closed', 'Brushes', 'Bench, tub', 'Tub emptied', 'Gloves rinsed'])
+    await page.getByRole('checkbox', { name: line }).click()
   await press(page, 'Look at the dry pieces')
-  for (const piece of [1]) await page.getByRole('article', { name: `tumbler ${piece}` }).getByRole('button', { name: 'good' }).click()
+  for (const piece of [1])
+    await page
+      .getByRole('article', { name: `tumbler ${piece}` })
+      .getByRole('button', { name: 'good' })
+      .click()
   const last = page.getByRole('article', { name: 'tumbler 2' })
   await last.getByLabel('waves or bands').check()
   await last.getByLabel('Note').fill('brush marks at the oar')
@@ -148,7 +157,8 @@ test('the lead enters a bottle and the numbers to call; the nagging ends', async
   await page.keyboard.press('!')
   const cautions = page.getByRole('dialog', { name: 'Cautions' })
   await expect(cautions.getByRole('link', { name: '0800 555' })).toHaveAttribute('href', 'tel:0800555')
-  for (const title of ['Splash on skin', 'In the eyes', 'Swallowed', 'Breathed in', 'Spill']) await expect(cautions.getByRole('heading', { name: title })).toBeVisible()
+  for (const title of ['Splash on skin', 'In the eyes', 'Swallowed', 'Breathed in', 'Spill'])
+    await expect(cautions.getByRole('heading', { name: title })).toBeVisible()
   await expect(cautions).toContainText('label, its safety data sheet and local rules come before')
   await page.keyboard.press('Escape')
 

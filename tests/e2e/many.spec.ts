@@ -19,7 +19,7 @@ test('two at one bench: who has which, what is mine, and a hand-over with its cl
   // What is in the other's hands is not offered to me.
   await expect(page.locator('button.main')).toContainText('First touch on tumbler 3')
   await press(other, 'Last part covered')
-  const clock = async () => (await other.locator('.stand li').first().locator('.time').innerText())
+  const clock = async () => await other.locator('.stand li').first().locator('.time').innerText()
   await other.getByRole('link', { name: 'Take over' }).click()
   await expect(other.getByRole('heading', { name: 'Hand-over' })).toBeVisible()
   const take = other.getByRole('button', { name: 'Take everything from Moss Mate' })
@@ -34,11 +34,16 @@ test('two at one bench: who has which, what is mine, and a hand-over with its cl
   await other.context().close()
 })
 
-test('the bench follows the day\'s plan: one coats, the other rinses, and each is told only what is theirs', async ({ signedIn: page, world, browser }) => {
+test('the bench follows the day\'s plan: one coats, the other rinses, and each is told only what is theirs', async ({
+  signedIn: page,
+  world,
+  browser,
+}) => {
   const { body: crew } = await world.lead.get<{ id: string, name: string }[]>('crew')
   const trust = (name: string, may: readonly string[]) => world.lead.patch(`crew/${crew.find(p => p.name === name)!.id}`, { may })
   // Whoever else other tests took on has nothing to do here.
-  for (const { name } of crew) await trust(name, name === LEAD.name ? ['prepare', 'coat', 'care', 'finish'] : name === MATE.name ? ['rinse', 'finish'] : [])
+  for (const { name } of crew)
+    await trust(name, name === LEAD.name ? ['prepare', 'coat', 'care', 'finish'] : name === MATE.name ? ['rinse', 'finish'] : [])
   const { runId } = await runAtEtch(world, '2', { customer: 'Planned pair' })
   await page.goto(`${world.app.url}/day`)
   await expect(page.getByRole('checkbox', { name: /2 tumblers for Planned pair/ })).toBeChecked()
@@ -63,14 +68,20 @@ test('the bench follows the day\'s plan: one coats, the other rinses, and each i
   await expect(other.getByText('Moss has tumbler 1')).toBeVisible()
   await expect(other.locator('button.main')).toContainText('First touch on tumbler 2')
   // Nobody has the day open: the rest of it was planned again from the bench, round what has begun.
-  const blocks = async () => (await world.mate.get<{ blocks: { piece: number, skill: string, fact: boolean }[] }>(`days/${format(new Date(), 'yyyy-MM-dd')}`)).body.blocks
-  await expect.poll(async () => (await blocks()).filter(b => b.fact).map(b => `${b.skill} ${b.piece}`), { timeout: 20_000 }).toEqual(['coat 1'])
+  const blocks = async () =>
+    (await world.mate.get<{ blocks: { piece: number, skill: string, fact: boolean }[] }>(`days/${format(new Date(), 'yyyy-MM-dd')}`)).body
+      .blocks
+  await expect
+    .poll(async () => (await blocks()).filter(b => b.fact).map(b => `${b.skill} ${b.piece}`), { timeout: 20_000 })
+    .toEqual(['coat 1'])
   // Somebody leaves: what was theirs goes to others, who are told.
   await trust(LEAD.name, SKILLS)
   await page.goto(`${world.app.url}/day`)
   await page.getByLabel('Moss Mate').fill('0-')
   await page.getByLabel('Moss Mate').blur()
-  await expect(other.getByRole('status').filter({ hasText: 'The plan has changed.' })).toContainText('Rinse tumbler 1, 2: you instead of Moss')
+  await expect(other.getByRole('status').filter({ hasText: 'The plan has changed.' })).toContainText(
+    'Rinse tumbler 1, 2: you instead of Moss',
+  )
   await expect(other.locator('.stand li').first()).toContainText('you')
   // Whoever takes it over has it, plan or not.
   await page.goto(`${world.app.url}/hand-over`)
@@ -98,7 +109,13 @@ test('a run pauses only where nothing is wet', async ({ signedIn: page, world })
 test('what two tablets entered is shown side by side, and a person decides', async ({ signedIn: page, world }) => {
   const { runId } = await runAtEtch(world, '1')
   const at = Date.now() - 330_000
-  await world.mate.post(`runs/${runId}/events`, { events: [event({ kind: 'coat.started', piece: 1 }, at - 60_000), event({ kind: 'coat.covered', piece: 1 }, at), event({ kind: 'etchant.off', piece: 1 }, at + 320_000)] })
+  await world.mate.post(`runs/${runId}/events`, {
+    events: [
+      event({ kind: 'coat.started', piece: 1 }, at - 60_000),
+      event({ kind: 'coat.covered', piece: 1 }, at),
+      event({ kind: 'etchant.off', piece: 1 }, at + 320_000),
+    ],
+  })
   await world.lead.post(`runs/${runId}/events`, { events: [event({ kind: 'etchant.off', piece: 1 }, at + 301_000)] })
   await page.goto(`${world.app.url}/bench/${runId}`)
   const twice = page.getByRole('region', { name: 'Entered twice' })
@@ -113,7 +130,9 @@ test('a picture from the camera is added to a step and stands in the log', async
   const { runId } = await runAtEtch(world, '1')
   await page.goto(`${world.app.url}/bench/${runId}`)
   await page.getByText('Pictures', { exact: true }).click()
-  const buffer = await sharp({ create: { width: 640, height: 480, channels: 3, background: '#445' } }).jpeg().toBuffer()
+  const buffer = await sharp({ create: { width: 640, height: 480, channels: 3, background: '#445' } })
+    .jpeg()
+    .toBuffer()
   await page.locator('input[type=file]').setInputFiles({ name: 'edge.jpg', mimeType: 'image/jpeg', buffer })
   const image = page.getByRole('img', { name: /^The run, Coat/ })
   await expect(image).toBeVisible()
@@ -140,7 +159,10 @@ test('a picture from the camera is added to a step and stands in the log', async
   await expect(page.locator('.history').getByText(/not taken was discarded.*the wrong file/)).toBeVisible()
 })
 
-test('wet hands: a palm on the glass presses nothing, a foot pedal presses, and each alarm can be tried', async ({ signedIn: page, world }) => {
+test('wet hands: a palm on the glass presses nothing, a foot pedal presses, and each alarm can be tried', async ({
+  signedIn: page,
+  world,
+}) => {
   const { runId } = await runAtEtch(world, '2')
   await page.goto(`${world.app.url}/bench`)
   await expect(page.getByRole('heading', { name: 'Can it be heard from the sink?' })).toBeVisible()
@@ -174,15 +196,20 @@ test('another\'s call stays silent here for twenty seconds, then sounds', async 
   const { runId } = await newRun(world.mate, bottleId, { pieces: '1', noun: 'vase' })
   await upToStep(world.mate, runId, 'etch')
   await page.addInitScript(() => {
-    (window as never as { spoken: { text: string, at: number }[] }).spoken = []
-    window.speechSynthesis.speak = words => void (window as never as { spoken: { text: string, at: number }[] }).spoken.push({ text: words.text, at: Date.now() })
+    ;(window as never as { spoken: { text: string, at: number }[] }).spoken = []
+    window.speechSynthesis.speak = words =>
+      void (window as never as { spoken: { text: string, at: number }[] }).spoken.push({ text: words.text, at: Date.now() })
   })
   await signIn(page, world.app.url, LEAD)
   await page.goto(world.app.url)
   await page.getByRole('heading', { name: 'Today' }).click()
   const at = Date.now()
-  await world.mate.post(`runs/${runId}/events`, { events: [event({ kind: 'coat.started', piece: 1 }, at - 10), event({ kind: 'coat.covered', piece: 1 }, at)] })
-  await expect.poll(() => page.evaluate(() => (window as never as { spoken: { text: string }[] }).spoken.map(s => s.text)), { timeout: 60_000 }).toContain('Rinse vase 1 now.')
+  await world.mate.post(`runs/${runId}/events`, {
+    events: [event({ kind: 'coat.started', piece: 1 }, at - 10), event({ kind: 'coat.covered', piece: 1 }, at)],
+  })
+  await expect
+    .poll(() => page.evaluate(() => (window as never as { spoken: { text: string }[] }).spoken.map(s => s.text)), { timeout: 60_000 })
+    .toContain('Rinse vase 1 now.')
   const spoken = await page.evaluate(() => (window as never as { spoken: { text: string, at: number }[] }).spoken)
   const heard = spoken.find(s => s.text === 'Rinse vase 1 now.')!
   expect(spoken.some(s => s.text.startsWith('Get ready'))).toBe(false)

@@ -4,11 +4,43 @@ import { ARTWORK_FORM } from '../../shared/artworks'
 import { BLANK_FORM } from '../../shared/blanks'
 import { expect, test } from './world'
 
-test('stencils are placed on a tapered piece, parted into passes, nested, written out, tried on the cutter and cut', async ({ signedIn: page, world }) => {
-  const figures = { width: 60, height: 30, openArea: 1800, cutLength: 180, pieces: 1, islands: 0, narrowestBridge: null, narrowestOpening: null, outline: 'M0 0L60 0L60 30L0 30Z' }
+test('stencils are placed on a tapered piece, parted into passes, nested, written out, tried on the cutter and cut', async ({
+  signedIn: page,
+  world,
+}) => {
+  const figures = {
+    width: 60,
+    height: 30,
+    openArea: 1800,
+    cutLength: 180,
+    pieces: 1,
+    islands: 0,
+    narrowestBridge: null,
+    narrowestOpening: null,
+    outline: 'M0 0L60 0L60 30L0 30Z',
+  }
   const blankId = v7()
-  await world.mate.post('blanks', { id: blankId, blank: { ...BLANK_FORM, name: 'Sheet tumbler', noun: 'tumbler', readings: [{ height: '0', girth: '200 mm' }, { height: '120 mm', girth: '260 mm' }] } })
-  await world.mate.post('artworks', { id: v7(), artwork: { ...ARTWORK_FORM, name: 'Sheet bar', source: { kind: 'svg', file: 'bar.svg', traced: false, text: '<svg viewBox="0 0 60 30"><path d="M0 0h60v30H0z"/></svg>' } }, figures })
+  await world.mate.post('blanks', {
+    id: blankId,
+    blank: {
+      ...BLANK_FORM,
+      name: 'Sheet tumbler',
+      noun: 'tumbler',
+      readings: [
+        { height: '0', girth: '200 mm' },
+        { height: '120 mm', girth: '260 mm' },
+      ],
+    },
+  })
+  await world.mate.post('artworks', {
+    id: v7(),
+    artwork: {
+      ...ARTWORK_FORM,
+      name: 'Sheet bar',
+      source: { kind: 'svg', file: 'bar.svg', traced: false, text: '<svg viewBox="0 0 60 30"><path d="M0 0h60v30H0z"/></svg>' },
+    },
+    figures,
+  })
   await page.goto(`${world.app.url}/shelf`)
   await page.getByRole('button', { name: 'Hang up a roll' }).click()
   await page.getByLabel('What you call the roll').fill('Sheet vinyl')

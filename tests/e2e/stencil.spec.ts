@@ -1,8 +1,13 @@
 import { expect, test } from './world'
 
-const WHEEL = '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 40" width="40mm"><path fill-rule="evenodd" d="M0 20a20 20 0 1 0 40 0a20 20 0 1 0-40 0M8 20a12 12 0 1 0 24 0a12 12 0 1 0-24 0"/><circle cx="20" cy="20" r="3"/></svg>'
+const WHEEL
+  = '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 40" width="40mm"><path fill-rule="evenodd" d="M0 20a20 20 0 1 0 40 0a20 20 0 '
+    + '1 0-40 0M8 20a12 12 0 1 0 24 0a12 12 0 1 0-24 0"/><circle cx="20" cy="20" r="3"/></svg>'
 
-test('art is read: findings lead to their places, an island is tied, names become stencils, a plan takes the figures', async ({ signedIn: page, world }) => {
+test('art is read: findings lead to their places, an island is tied, names become stencils, a plan takes the figures', async ({
+  signedIn: page,
+  world,
+}) => {
   await page.goto(`${world.app.url}/stencil/new`)
   await page.getByLabel('What it shows').fill('Wheel')
   await page.getByRole('button', { name: 'Drawing or picture' }).click()
@@ -39,7 +44,9 @@ test('art is read: findings lead to their places, an island is tied, names becom
   await page.getByLabel('What it says').fill('Name')
   await page.getByLabel('Capital height').fill('12 mm')
   await expect(page.getByRole('region', { name: 'What the art says' })).toBeVisible()
-  await page.locator('input[type=file]').setInputFiles({ name: 'crew.csv', mimeType: 'text/csv', buffer: Buffer.from('name,year\nIlse,1999\n"Bo, cox",2001\n') })
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'crew.csv', mimeType: 'text/csv', buffer: Buffer.from('name,year\nIlse,1999\n"Bo, cox",2001\n') })
   await expect(page.getByRole('link', { name: /Ilse 1999/ })).toBeVisible()
   await expect(page.getByRole('link', { name: /Bo, cox 2001/ })).toBeVisible()
 
@@ -67,12 +74,18 @@ test('a scan is traced with its threshold shown', async ({ signedIn: page, world
     }
     return [...new Uint8Array(await (await canvas.convertToBlob()).arrayBuffer())]
   })
-  await page.locator('input[type=file]').first().setInputFiles({ name: 'dots.png', mimeType: 'image/png', buffer: Buffer.from(png) })
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles({ name: 'dots.png', mimeType: 'image/png', buffer: Buffer.from(png) })
   const says = page.getByRole('region', { name: 'What the art says' })
   // 60 mm for 260 px: dots of 27.7 mm.
   await expect(says).toContainText(/12(\.\d)?\scm²/)
   await expect(says).toContainText(/The widest open place takes a circle of 27\.[5-9]/)
   await expect(page.getByLabel(/Threshold/)).toBeVisible()
-  await page.locator('input[type=file]').first().setInputFiles({ name: 'broken.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') })
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles({ name: 'broken.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') })
   await expect(page.getByText(/picture cannot be read/)).toBeVisible()
 })

@@ -18,26 +18,36 @@ export interface World {
 }
 
 export const test = base.extend<{ signedIn: Page, quiet: undefined }, { world: World }>({
-  // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures' names from the pattern
-  world: [async ({}, use) => {
-    const cluster = await testCluster()
-    const databaseUrl = await cluster.database('interface')
-    const app = await startApp(databaseUrl)
-    const { lead, mate } = await newStudio(app.url)
-    const world: World = { cluster, databaseUrl, app, lead, mate, bottleId: await newBottle(lead, { productName: 'Quay general cream' }) }
-    await use(world)
-    await world.app.kill()
-    await cluster.destroy()
-  }, { scope: 'worker' }],
+  world: [
+    // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures' names from the pattern
+    async ({}, use) => {
+      const cluster = await testCluster()
+      const databaseUrl = await cluster.database('interface')
+      const app = await startApp(databaseUrl)
+      const { lead, mate } = await newStudio(app.url)
+      const world: World = { cluster, databaseUrl, app, lead, mate, bottleId: await newBottle(lead, { productName: 'Quay general cream' }) }
+      await use(world)
+      await world.app.kill()
+      await cluster.destroy()
+    },
+    { scope: 'worker' },
+  ],
   // What a test leaves dwelling would call out in a later one.
-  quiet: [async ({ world }, use) => {
-    await use(undefined)
-    const { body: { runs = [] } } = await world.mate.get<{ runs: { id: string, plan: { pieces: number } }[] }>('today')
-    for (const run of runs) {
-      const events = Array.from({ length: run.plan.pieces }, (_, i) => event({ kind: 'piece.withdrawn', piece: i + 1, reason: 'test is over' }))
-      await world.mate.post(`runs/${run.id}/events`, { events })
-    }
-  }, { auto: true }],
+  quiet: [
+    async ({ world }, use) => {
+      await use(undefined)
+      const {
+        body: { runs = [] },
+      } = await world.mate.get<{ runs: { id: string, plan: { pieces: number } }[] }>('today')
+      for (const run of runs) {
+        const events = Array.from({ length: run.plan.pieces }, (_, i) =>
+          event({ kind: 'piece.withdrawn', piece: i + 1, reason: 'test is over' }),
+        )
+        await world.mate.post(`runs/${run.id}/events`, { events })
+      }
+    },
+    { auto: true },
+  ],
   signedIn: async ({ page, world }, use) => {
     await signIn(page, world.app.url, MATE)
     await use(page)
@@ -68,7 +78,8 @@ export async function press(page: Page, label: string | RegExp) {
 
 /** The four questions about the piece, with answers that lead to nothing. */
 export async function answerAll(page: Page) {
-  for (const answer of ['Yes, another can be had', 'No food near it', 'No, it stays clear']) await page.getByRole('radio', { name: answer }).check()
+  for (const answer of ['Yes, another can be had', 'No food near it', 'No, it stays clear'])
+    await page.getByRole('radio', { name: answer }).check()
   await page.getByRole('radiogroup', { name: 'Is it for a child?' }).getByRole('radio', { name: 'No' }).check()
 }
 
@@ -89,16 +100,20 @@ export async function shownSeconds(page: Page): Promise<number> {
 }
 
 /** How many entries the device still keeps for the server. */
-export const outbox = (page: Page) => page.evaluate(() => new Promise<number>((resolve, reject) => {
-  const asked = indexedDB.open('crest')
-  asked.onerror = () => reject(new Error('no database'))
-  asked.onsuccess = () => {
-    const count = asked.result.transaction('entries').objectStore('entries').count()
-    count.onsuccess = () => {
-      asked.result.close()
-      resolve(count.result)
-    }
-  }
-}))
+export const outbox = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<number>((resolve, reject) => {
+        const asked = indexedDB.open('crest')
+        asked.onerror = () => reject(new Error('no database'))
+        asked.onsuccess = () => {
+          const count = asked.result.transaction('entries').objectStore('entries').count()
+          count.onsuccess = () => {
+            asked.result.close()
+            resolve(count.result)
+          }
+        }
+      }),
+  )
 
 export { expect, LEAD, MATE }

@@ -39,7 +39,8 @@ export function pair(at: number, by: string): [SentEvent, SentEvent] {
 export const impossible = (by: string): SentEvent => event({ kind: 'run.finished', by }) as SentEvent
 
 /**
- * One tablet: its entries go through the app's own outbox, over the real network to whichever process answers. Only its store is in memory, where it
+  * One tablet: its entries go through the app's own outbox, over the real network to whichever process answers. Only its store is in
+  * memory, where it
  * outlives the outbox as a device's does.
  */
 export class Tablet {
@@ -51,7 +52,12 @@ export class Tablet {
   private readonly storage: OutboxStorage = memoryStorage()
   private outbox = this.start()
 
-  constructor(private readonly client: Client, private readonly urls: string[], readonly runId: string, readonly by: string) {}
+  constructor(
+    private readonly client: Client,
+    private readonly urls: string[],
+    readonly runId: string,
+    readonly by: string,
+  ) {}
 
   private start(): Outbox {
     return new Outbox({
@@ -60,15 +66,23 @@ export class Tablet {
       check: entry => (entry.kind === 'event' && runEventSchema.safeParse(entry.event).success ? null : 'That can never be stored.'),
       mayBook: by => by === this.by,
       taken: (_: string, __: StoredEvent[], ids: string[]) => ids.forEach(id => this.acknowledged.add(id)),
-      changed: () => {}, chance: Math.random, now: Date.now,
+      changed: () => {},
+      chance: Math.random,
+      now: Date.now,
     })
   }
 
   private async post(runId: string, events: unknown[]): Promise<Answered> {
     const url = this.urls[this.turn++ % this.urls.length]!
     const answered = await fetch(`${url}/api/runs/${runId}/events`, {
-      method: 'POST', headers: { 'content-type': 'application/json', 'origin': url, 'cookie': this.client.cookie }, body: JSON.stringify({ events }), signal: AbortSignal.timeout(5000),
-    }).then(async (r): Promise<Answered> => ({ status: r.status, body: await r.json().catch(() => null) as unknown }), (): Answered => ({ status: 0, body: null }))
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'origin': url, 'cookie': this.client.cookie },
+      body: JSON.stringify({ events }),
+      signal: AbortSignal.timeout(5000),
+    }).then(
+      async (r): Promise<Answered> => ({ status: r.status, body: (await r.json().catch(() => null)) as unknown }),
+      (): Answered => ({ status: 0, body: null }),
+    )
     if (answered.status !== 200) this.again++
     return answered
   }
@@ -81,7 +95,10 @@ export class Tablet {
     await added.kept
   }
 
-  /** Goes on entering until told; then until nothing is on its way any more. Now and then the page is loaded again, in the middle of whatever it does. */
+  /**
+   * Goes on entering until told; then until nothing is on its way any more. Now and then the page is loaded again, in the middle of
+   * whatever it does.
+   */
   async work(until: () => boolean): Promise<void> {
     for (let i = 0; !until() && !this.stopped; i++) {
       for (const entry of pair(Date.now(), this.by)) await this.enter(entry)
@@ -118,12 +135,17 @@ export class Tablet {
     const tray = new Set(this.outbox.notTaken.map(k => k.entry.id))
     const order = this.made.map(e => e.id).filter(id => have.has(id))
     return {
-      made: this.made.length, acknowledged: this.acknowledged.size, stored: have.size, tray: tray.size,
+      made: this.made.length,
+      acknowledged: this.acknowledged.size,
+      stored: have.size,
+      tray: tray.size,
       lost: this.made.filter(e => !have.has(e.id) && !tray.has(e.id)).length + [...this.acknowledged].filter(id => !have.has(id)).length,
       doubled: ids.length - have.size + rows.filter(e => e.by !== this.by).length + [...tray].filter(id => have.has(id)).length,
-      again: this.again, disordered: [...have].filter((id, i) => order[i] !== id).length,
+      again: this.again,
+      disordered: [...have].filter((id, i) => order[i] !== id).length,
     }
   }
 }
 
-export const sum = (all: Counts[]): Counts => all.reduce((a, b) => Object.fromEntries(Object.entries(a).map(([key, n]) => [key, n + b[key as keyof Counts]])) as unknown as Counts)
+export const sum = (all: Counts[]): Counts =>
+  all.reduce((a, b) => Object.fromEntries(Object.entries(a).map(([key, n]) => [key, n + b[key as keyof Counts]])) as unknown as Counts)

@@ -19,7 +19,10 @@ const wait = (ms: number) => new Promise(resolve => setTimeout(resolve, ms))
 async function storedOf(client: Client, urls: string[], runId: string): Promise<RunWithEvents> {
   for (let i = 0; i < 200; i++) {
     const url = urls[i % urls.length]!
-    const run = await fetch(`${url}/api/runs/${runId}`, { headers: { cookie: client.cookie } }).then(r => (r.ok ? r.json() as Promise<RunWithEvents> : null), () => null)
+    const run = await fetch(`${url}/api/runs/${runId}`, { headers: { cookie: client.cookie } }).then(
+      r => (r.ok ? (r.json() as Promise<RunWithEvents>) : null),
+      () => null,
+    )
     if (run) return run
     await wait(100)
   }
@@ -44,7 +47,7 @@ export async function killed(kills: number): Promise<Counts & { kills: number }>
     const working = tablets.map(t => t.work(() => over))
     for (let i = 0; i < kills; i++) {
       // At a different point of the writing each time.
-      await wait(60 + (i * 37) % 90)
+      await wait(60 + ((i * 37) % 90))
       const which = i % 3
       if (which === 2) {
         cluster.kill()
@@ -80,21 +83,40 @@ export async function redelivered(entries: number): Promise<Counts> {
     const made = Array.from({ length: entries / 2 }, (_, i) => pair(began + i * 10, mateId)).flat()
     const acknowledged = new Set<string>()
     const deliver = async (app: TestApp, events: typeof made) => {
-      const response = await fetch(`${app.url}/api/runs/${runId}/events`, { method: 'POST', headers: { 'content-type': 'application/json', 'origin': app.url, 'cookie': mate.cookie }, body: JSON.stringify({ events }) })
-      const { outcomes } = await response.json() as { outcomes: EventOutcome[] }
+      const response = await fetch(`${app.url}/api/runs/${runId}/events`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', 'origin': app.url, 'cookie': mate.cookie },
+        body: JSON.stringify({ events }),
+      })
+      const { outcomes } = (await response.json()) as { outcomes: EventOutcome[] }
       for (const o of outcomes) if (o.accepted) acknowledged.add(o.id)
     }
     let again = 0
     // Late parts first: what rests on an entry that is not there yet is refused, and sent again until it is.
     for (let round = 0; round < 40 && acknowledged.size < made.length; round++) {
-      const parts = Array.from({ length: Math.ceil(made.length / 20) }, (_, i) => made.slice(i * 20, i * 20 + 30)).sort((a, b) => ((a[0]!.at * 7919 + round * 104_729) % 997) - ((b[0]!.at * 7919 + round * 104_729) % 997))
+      const parts = Array.from({ length: Math.ceil(made.length / 20) }, (_, i) => made.slice(i * 20, i * 20 + 30)).sort(
+        (a, b) => ((a[0]!.at * 7919 + round * 104_729) % 997) - ((b[0]!.at * 7919 + round * 104_729) % 997),
+      )
       again += parts.length * 2
       await Promise.all(parts.flatMap(part => [deliver(apps[0]!, part), deliver(apps[1]!, part)]))
     }
-    const { events } = await storedOf(mate, apps.map(a => a.url), runId)
+    const { events } = await storedOf(
+      mate,
+      apps.map(a => a.url),
+      runId,
+    )
     await Promise.all(apps.map(a => a.kill()))
     const ids = events.map(e => e.id).filter(id => made.some(e => e.id === id))
-    return { made: made.length, acknowledged: acknowledged.size, stored: new Set(ids).size, tray: 0, lost: made.filter(e => !ids.includes(e.id)).length, doubled: ids.length - new Set(ids).size, again, disordered: 0 }
+    return {
+      made: made.length,
+      acknowledged: acknowledged.size,
+      stored: new Set(ids).size,
+      tray: 0,
+      lost: made.filter(e => !ids.includes(e.id)).length,
+      doubled: ids.length - new Set(ids).size,
+      again,
+      disordered: 0,
+    }
   }
   finally {
     await cluster.destroy()
@@ -104,7 +126,9 @@ export async function redelivered(entries: number): Promise<Counts> {
 /** MB of the small disk: enough for an empty cluster, and little more. */
 const DISK_MB = 140
 
-export interface FullDisk extends Counts { words: string[] }
+export interface FullDisk extends Counts {
+  words: string[]
+}
 
 /**
  * A database on a disk that fills up while a tablet enters. Needs root, for a small disk of its own.

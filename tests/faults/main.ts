@@ -2,7 +2,13 @@ import { diskFull, killed, redelivered } from './faults'
 
 /** Prints what became of every entry when things go wrong. */
 const KILLS = 50
-const row = (name: string, c: Record<string, unknown>) => console.log(`${name.padEnd(46)} ${Object.entries(c).filter(([, v]) => !Array.isArray(v)).map(([k, v]) => `${k} ${v}`).join(', ')}`)
+const row = (name: string, c: Record<string, unknown>) =>
+  console.log(
+    `${name.padEnd(46)} ${Object.entries(c)
+      .filter(([, v]) => !Array.isArray(v))
+      .map(([k, v]) => `${k} ${v}`)
+      .join(', ')}`,
+  )
 
 const kills = await killed(KILLS)
 row(`app and database killed with -9, ${KILLS} times`, { ...kills })

@@ -9,8 +9,22 @@ import type { Client } from '../support/client'
 import { HOSTILE_ART } from '../support/hostile-art'
 import { sharedStudio } from '../support/studio'
 
-const figures = { width: 60, height: 20, openArea: 600, cutLength: 300, pieces: 3, islands: 1, narrowestBridge: 0.9, narrowestOpening: null, outline: 'M0 0L60 0L60 20Z' }
-const art: ArtworkForm = { ...ARTWORK_FORM, name: 'Oar', source: { kind: 'svg', file: 'oar.svg', traced: false, text: '<svg viewBox="0 0 60 20"><path d="M0 0h60v20z"/></svg>' } }
+const figures = {
+  width: 60,
+  height: 20,
+  openArea: 600,
+  cutLength: 300,
+  pieces: 3,
+  islands: 1,
+  narrowestBridge: 0.9,
+  narrowestOpening: null,
+  outline: 'M0 0L60 0L60 20Z',
+}
+const art: ArtworkForm = {
+  ...ARTWORK_FORM,
+  name: 'Oar',
+  source: { kind: 'svg', file: 'oar.svg', traced: false, text: '<svg viewBox="0 0 60 20"><path d="M0 0h60v20z"/></svg>' },
+}
 let mate: Client
 beforeAll(async () => {
   mate = (await sharedStudio()).mate
@@ -23,7 +37,12 @@ describe('stencil art', () => {
     const { body: list } = await mate.get<ArtworkSummary[]>('artworks')
     expect(list.filter(a => a.id === id)).toEqual([{ id, name: 'Oar', figures, putAway: false, version: 1 }])
     expect((await mate.get<Artwork>(`artworks/${id}`)).body.entered).toEqual(art)
-    const { body: changed } = await mate.put<Artwork>(`artworks/${id}`, { artwork: { ...art, name: 'Two oars' }, figures: { ...figures, pieces: 6 }, version: 1, putAway: true })
+    const { body: changed } = await mate.put<Artwork>(`artworks/${id}`, {
+      artwork: { ...art, name: 'Two oars' },
+      figures: { ...figures, pieces: 6 },
+      version: 1,
+      putAway: true,
+    })
     expect(changed).toMatchObject({ name: 'Two oars', figures: { pieces: 6 }, putAway: true, version: 2 })
     expect((await mate.put(`artworks/${id}`, { artwork: art, figures, version: 1, putAway: false })).status).toBe(409)
     expect((await mate.get(`artworks/${v7()}`)).status).toBe(404)
@@ -34,17 +53,30 @@ describe('stencil art', () => {
     ['a broken path', '<svg><path d="M0"/></svg>', /cannot be read/],
   ])('a drawing with %s is refused beside its field, and nothing is kept', async (_, text, message) => {
     const id = v7()
-    const { status, body } = await mate.post('artworks', { id, artwork: { ...art, source: { kind: 'svg', file: 'x.svg', traced: false, text } }, figures })
+    const { status, body } = await mate.post('artworks', {
+      id,
+      artwork: { ...art, source: { kind: 'svg', file: 'x.svg', traced: false, text } },
+      figures,
+    })
     expect([status, body.fields!['source.text']]).toEqual([400, expect.stringMatching(message)])
     expect((await mate.get(`artworks/${id}`)).status).toBe(404)
   })
   it('figures of another drawing are refused; where fixes changed the edges, they may differ', async () => {
-    const post = (found: object, fixes: ArtworkForm['fixes'] = []) => mate.post('artworks', { id: v7(), artwork: { ...art, fixes }, figures: { ...figures, ...found } })
-    for (const found of [{ width: 61 }, { height: 19 }, { openArea: 400 }]) expect((await post(found)).body.fields!['source.text']).toMatch(/don't belong to this drawing/)
+    const post = (found: object, fixes: ArtworkForm['fixes'] = []) =>
+      mate.post('artworks', { id: v7(), artwork: { ...art, fixes }, figures: { ...figures, ...found } })
+    for (const found of [{ width: 61 }, { height: 19 }, { openArea: 400 }])
+      expect((await post(found)).body.fields!['source.text']).toMatch(/don't belong to this drawing/)
     expect((await post({ openArea: 598 })).status).toBe(200)
     expect((await post({ openArea: 400 }, [{ kind: 'round', width: 1 }])).status).toBe(200)
   })
-  it.each(['a long path used 600 times', 'a transform that is a word of the language', '5,000 empty groups used 1,000 times', '40,000 rules on 15,000 elements', '5,000 strokes that cross', 'white and black by turns, 4,000 times'])('%s is answered, and health meanwhile', async (name) => {
+  it.each([
+    'a long path used 600 times',
+    'a transform that is a word of the language',
+    '5,000 empty groups used 1,000 times',
+    '40,000 rules on 15,000 elements',
+    '5,000 strokes that cross',
+    'white and black by turns, 4,000 times',
+  ])('%s is answered, and health meanwhile', async (name) => {
     const text = HOSTILE_ART[name]!
     let [over, slowest] = [false, 0]
     const watching = (async () => {
@@ -54,7 +86,11 @@ describe('stencil art', () => {
         slowest = Math.max(slowest, performance.now() - began)
       }
     })()
-    const { status, body } = await mate.post('artworks', { id: v7(), artwork: { ...art, source: { kind: 'svg', file: 'x.svg', traced: false, text } }, figures })
+    const { status, body } = await mate.post('artworks', {
+      id: v7(),
+      artwork: { ...art, source: { kind: 'svg', file: 'x.svg', traced: false, text } },
+      figures,
+    })
     over = true
     await watching
     expect(status).toBe(400)
@@ -63,11 +99,14 @@ describe('stencil art', () => {
     expect(slowest).toBeLessThan(2000)
   })
   it('an outline that is no plain path, and sizes that cannot be, are refused', async () => {
-    const post = (change: object, found: object = {}) => mate.post('artworks', { id: v7(), artwork: { ...art, ...change }, figures: { ...figures, ...found } })
+    const post = (change: object, found: object = {}) =>
+      mate.post('artworks', { id: v7(), artwork: { ...art, ...change }, figures: { ...figures, ...found } })
     expect((await post({}, { outline: 'M0 0"/><script>' })).status).toBe(400)
     expect((await post({ width: '0' })).body.fields!.width).toMatch(/smaller than can be etched/)
     expect((await post({ fixes: [{ kind: 'melt', width: 1 }] })).status).toBe(400)
-    expect((await post({ source: { kind: 'letters', text: '  ', face: 'plain', align: 'left' } })).body.fields!['source.text']).toMatch(/Write the letters/)
+    expect((await post({ source: { kind: 'letters', text: '  ', face: 'plain', align: 'left' } })).body.fields!['source.text']).toMatch(
+      /Write the letters/,
+    )
   })
   it('a job keeps the outline that it was planned with, whatever becomes of the art; runs carry it to be drawn', async () => {
     const [id, jobId, runId] = [v7(), v7(), v7()]

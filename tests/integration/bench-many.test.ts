@@ -11,11 +11,12 @@ let lead: Client
 let mateId: string
 let bottleId: string
 beforeAll(async () => {
-  ({ mate, lead, mateId } = await sharedStudio())
+  ;({ mate, lead, mateId } = await sharedStudio())
   bottleId = await newBottle(lead)
 })
 
-const send = async (who: Client, runId: string, events: ReturnType<typeof event>[]) => (await who.post<{ outcomes: EventOutcome[] }>(`runs/${runId}/events`, { events })).body.outcomes
+const send = async (who: Client, runId: string, events: ReturnType<typeof event>[]) =>
+  (await who.post<{ outcomes: EventOutcome[] }>(`runs/${runId}/events`, { events })).body.outcomes
 const runOf = async (runId: string) => (await mate.get<RunWithEvents>(`runs/${runId}`)).body
 const pause = (ms: number) => new Promise(resolve => setTimeout(resolve, ms))
 /** Tumbler 1 of two has just been covered. */
@@ -35,7 +36,10 @@ describe('two tablets that enter the same', () => {
     expect(await send(mate, runId, [first])).toEqual([{ id: first.id, accepted: true }])
     // Away from the network, the lead had entered the same and the rinse after it.
     const rinse = event({ kind: 'piece.rinsed', piece: 1 })
-    expect(await send(lead, runId, [second, rinse])).toEqual([{ id: second.id, accepted: false, conflict: true }, { id: rinse.id, accepted: true }])
+    expect(await send(lead, runId, [second, rinse])).toEqual([
+      { id: second.id, accepted: false, conflict: true },
+      { id: rinse.id, accepted: true },
+    ])
     // Sent again: kept once.
     expect(await send(lead, runId, [second])).toEqual([{ id: second.id, accepted: false, conflict: true }])
     const run = await runOf(runId)
@@ -71,21 +75,32 @@ describe('two tablets that enter the same', () => {
   })
   it('nobody enters by hand what only a decision enters', async () => {
     const { runId } = await wet()
-    const { body } = await mate.post(`runs/${runId}/events`, { events: [event({ kind: 'fact.settled', piece: 1, fact: 'etchant.off', heldAt: 1, heldBy: mateId })] })
+    const { body } = await mate.post(`runs/${runId}/events`, {
+      events: [event({ kind: 'fact.settled', piece: 1, fact: 'etchant.off', heldAt: 1, heldBy: mateId })],
+    })
     expect(body.outcomes).toMatchObject([{ accepted: false, code: 'malformed' }])
   })
 })
 
 describe('pictures of a run', () => {
   const picture = (width: number, height: number) => sharp({ create: { width, height, channels: 3, background: '#8cc5b2' } })
-  const put = (runId: string, bytes: Buffer | Uint8Array, query: Record<string, string> = {}, type = 'image/jpeg') => fetch(`${mate.url}/api/runs/${runId}/photos?${new URLSearchParams({ id: v7(), step: 'etch', piece: '1', ...query })}`, { method: 'POST', headers: { 'cookie': mate.cookie, 'origin': mate.url, 'content-type': type }, body: bytes as never })
+  const put = (runId: string, bytes: Buffer | Uint8Array, query: Record<string, string> = {}, type = 'image/jpeg') =>
+    fetch(`${mate.url}/api/runs/${runId}/photos?${new URLSearchParams({ id: v7(), step: 'etch', piece: '1', ...query })}`, {
+      method: 'POST',
+      headers: { 'cookie': mate.cookie, 'origin': mate.url, 'content-type': type },
+      body: bytes as never,
+    })
 
   it('are encoded afresh, turned as they were held, without what the camera wrote', async () => {
     const { runId } = await wet()
-    const taken = await picture(3000, 1200).withMetadata({ orientation: 6 }).withExifMerge({ IFD0: { Make: 'A camera', Copyright: 'somebody' }, IFD3: { GPSLatitude: '53/1 33/1 0/1' } }).jpeg().toBuffer()
+    const taken = await picture(3000, 1200)
+      .withMetadata({ orientation: 6 })
+      .withExifMerge({ IFD0: { Make: 'A camera', Copyright: 'somebody' }, IFD3: { GPSLatitude: '53/1 33/1 0/1' } })
+      .jpeg()
+      .toBuffer()
     const answer = await put(runId, taken)
     expect(answer.status).toBe(200)
-    const [photo] = await answer.json() as Photo[]
+    const [photo] = (await answer.json()) as Photo[]
     expect(photo).toMatchObject({ step: 'etch', piece: 1, width: 800, height: 2000, by: mateId })
     const image = await fetch(`${mate.url}/api/photos/${photo!.id}`, { headers: { cookie: mate.cookie } })
     expect(image.headers.get('content-type')).toBe('image/jpeg')
@@ -100,13 +115,17 @@ describe('pictures of a run', () => {
     const id = v7()
     const bytes = await picture(40, 30).png().toBuffer()
     await put(runId, bytes, { id, piece: '' }, 'image/png')
-    expect(await (await put(runId, bytes, { id, piece: '' }, 'image/png')).json()).toEqual([expect.objectContaining({ id, piece: null, width: 40, height: 30 })])
+    expect(await (await put(runId, bytes, { id, piece: '' }, 'image/png')).json()).toEqual([
+      expect.objectContaining({ id, piece: null, width: 40, height: 30 }),
+    ])
     expect((await new Client(mate.url).get(`photos/${id}`)).status).toBe(401)
   })
   it('what is no picture, too large, too many pixels, or of no run is refused in words', async () => {
     const { runId } = await wet()
-    const words = async (r: Response) => [r.status, (await r.json() as { error: string }).error]
-    expect(await words(await put(runId, Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>1</script></svg>'), {}, 'image/svg+xml'))).toEqual([400, expect.stringMatching(/no picture that can be read/)])
+    const words = async (r: Response) => [r.status, ((await r.json()) as { error: string }).error]
+    expect(
+      await words(await put(runId, Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>1</script></svg>'), {}, 'image/svg+xml')),
+    ).toEqual([400, expect.stringMatching(/no picture that can be read/)])
     expect(await words(await put(runId, Buffer.from('hello')))).toEqual([400, expect.stringMatching(/no picture/)])
     expect((await put(runId, Buffer.alloc(10_100_000))).status).toBe(413)
     const bomb = await picture(9000, 8000).png({ compressionLevel: 9 }).toBuffer()
@@ -115,6 +134,14 @@ describe('pictures of a run', () => {
     expect((await put(v7(), await picture(10, 10).png().toBuffer(), {}, 'image/png')).status).toBe(404)
     expect((await put(runId, await picture(10, 10).png().toBuffer(), { piece: 'two' }, 'image/png')).status).toBe(400)
     // A form of another page can't send one.
-    expect((await fetch(`${mate.url}/api/runs/${runId}/photos`, { method: 'POST', headers: { 'cookie': mate.cookie, 'content-type': 'text/plain' }, body: 'x' })).status).toBe(403)
+    expect(
+      (
+        await fetch(`${mate.url}/api/runs/${runId}/photos`, {
+          method: 'POST',
+          headers: { 'cookie': mate.cookie, 'content-type': 'text/plain' },
+          body: 'x',
+        })
+      ).status,
+    ).toBe(403)
   })
 })

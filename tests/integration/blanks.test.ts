@@ -15,21 +15,68 @@ beforeAll(async () => {
   mate = studio.mate
   bottleId = await newBottle(studio.lead)
 })
-const taper: BlankForm = { ...BLANK_FORM, name: 'Tapered tumbler', noun: 'Tumbler', readings: [{ height: '0', girth: '7 1/2 in' }, { height: '110 mm', girth: '9 1/2 in' }] }
+const taper: BlankForm = {
+  ...BLANK_FORM,
+  name: 'Tapered tumbler',
+  noun: 'Tumbler',
+  readings: [
+    { height: '0', girth: '7 1/2 in' },
+    { height: '110 mm', girth: '9 1/2 in' },
+  ],
+}
 
 describe('the library of blanks', () => {
   it('keeps readings in mm and as written; the same id twice is one blank', async () => {
     const id = v7()
     const { body } = await mate.post<Blank>('blanks', { id, blank: taper })
-    expect(body).toMatchObject({ id, noun: 'tumbler', readings: [{ height: 0, girth: 190.5 }, { height: 110, girth: expect.closeTo(241.3, 9) }], entered: { ...taper, readings: taper.readings.map(r => ({ height: /[a-z"]/.test(r.height) ? r.height : `${r.height} mm`, girth: r.girth })) } })
+    expect(body).toMatchObject({
+      id,
+      noun: 'tumbler',
+      readings: [
+        { height: 0, girth: 190.5 },
+        { height: 110, girth: expect.closeTo(241.3, 9) },
+      ],
+      entered: {
+        ...taper,
+        readings: taper.readings.map(r => ({ height: /[a-z"]/.test(r.height) ? r.height : `${r.height} mm`, girth: r.girth })),
+      },
+    })
     expect((await mate.post<Blank>('blanks', { id, blank: { ...taper, name: 'Another' } })).body.name).toBe('Tapered tumbler')
   })
   it('readings that make no wall are refused with a sentence', async () => {
-    const twice = await mate.post('blanks', { id: v7(), blank: { ...taper, readings: [{ height: '5', girth: '200' }, { height: '5', girth: '210' }] } })
+    const twice = await mate.post('blanks', {
+      id: v7(),
+      blank: {
+        ...taper,
+        readings: [
+          { height: '5', girth: '200' },
+          { height: '5', girth: '210' },
+        ],
+      },
+    })
     expect([twice.status, twice.body.fields!.readings]).toEqual([400, expect.stringMatching(/height of its own/)])
-    const steep = await mate.post('blanks', { id: v7(), blank: { ...taper, heightKind: 'side', readings: [{ height: '0', girth: '200' }, { height: '5', girth: '400' }] } })
+    const steep = await mate.post('blanks', {
+      id: v7(),
+      blank: {
+        ...taper,
+        heightKind: 'side',
+        readings: [
+          { height: '0', girth: '200' },
+          { height: '5', girth: '400' },
+        ],
+      },
+    })
     expect(steep.body.fields!.readings).toMatch(/more than the wall is long/)
-    const zero = await mate.post('blanks', { id: v7(), blank: { ...taper, readings: [{ height: '0', girth: '0' }, { height: '90', girth: 'wide' }] } })
+    const zero = await mate.post('blanks', {
+      id: v7(),
+      blank: {
+        ...taper,
+        readings: [
+          { height: '0', girth: '0' },
+          { height: '90', girth: 'wide' },
+        ],
+      },
+    })
     expect(Object.keys(zero.body.fields!)).toEqual(['readings.0.girth', 'readings.1.girth'])
   })
   it('two people who change it at once: the second is told', async () => {
@@ -44,11 +91,27 @@ describe('the library of blanks', () => {
     const id = v7()
     await mate.post('blanks', { id, blank: taper })
     const jobId = v7()
-    const { body: job } = await mate.post<Job>('jobs', { id: jobId, job: jobForm(bottleId, { blankId: id, surface: 'taper', artMiddle: '50 mm' }) })
-    expect(job).toMatchObject({ blankId: id, wall: { kind: 'vertical', middle: 50, readings: [{ height: 0, girth: 190.5 }, { height: 110 }] } })
+    const { body: job } = await mate.post<Job>('jobs', {
+      id: jobId,
+      job: jobForm(bottleId, { blankId: id, surface: 'taper', artMiddle: '50 mm' }),
+    })
+    expect(job).toMatchObject({
+      blankId: id,
+      wall: { kind: 'vertical', middle: 50, readings: [{ height: 0, girth: 190.5 }, { height: 110 }] },
+    })
     const runId = v7()
     await mate.post(`jobs/${jobId}/run`, { runId })
-    await mate.put(`blanks/${id}`, { blank: { ...taper, readings: [{ height: '0', girth: '300' }, { height: '110', girth: '300' }] }, version: 1, putAway: true })
+    await mate.put(`blanks/${id}`, {
+      blank: {
+        ...taper,
+        readings: [
+          { height: '0', girth: '300' },
+          { height: '110', girth: '300' },
+        ],
+      },
+      version: 1,
+      putAway: true,
+    })
     expect((await mate.get<RunWithEvents>(`runs/${runId}`)).body.shape.wall).toEqual(job.wall)
     const gone = await mate.post('jobs', { id: v7(), job: jobForm(bottleId, { blankId: id }) })
     expect([gone.status, gone.body.fields!.blankId]).toEqual([400, expect.stringMatching(/from the library, or none/)])

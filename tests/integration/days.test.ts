@@ -24,7 +24,7 @@ let bottleId: string
 /** Other files plan jobs in the same studio: only these are this file's. */
 const own = new Set<string>()
 beforeAll(async () => {
-  ({ mate, lead, mateId } = await sharedStudio())
+  ;({ mate, lead, mateId } = await sharedStudio())
   bottleId = await newBottle(lead)
   const id = v7()
   own.add(id)
@@ -38,14 +38,33 @@ const midnight = Date.parse(`${DAY}T00:00`)
 
 /** What a page would know: open jobs as the core plans them, and the crew. */
 async function facts(client: Client): Promise<{ jobs: DayJob[], people: Person[] }> {
-  const [{ body: today }, { body: bottles }, { body: people }] = [await client.get<{ jobs: Job[], runs: RunWithEvents[] }>('today'), await client.get<Bottle[]>('bottles'), await client.get<Person[]>('crew')]
+  const [{ body: today }, { body: bottles }, { body: people }] = [
+    await client.get<{ jobs: Job[], runs: RunWithEvents[] }>('today'),
+    await client.get<Bottle[]>('bottles'),
+    await client.get<Person[]>('crew'),
+  ]
   return {
     people: people.filter(p => p.active),
-    jobs: today.jobs.filter(j => own.has(j.id)).map((job) => {
-      const run = today.runs.find(r => r.jobId === job.id)
-      if (run) return dayJob(job, run.plan, foldRun(run.plan, run.events))
-      return dayJob(job, planRecipe(recipeInput(job, bottles.find(b => b.id === job.bottleId)!, null, job.wall, DEFAULT_HOUSE_RULES, new Date())).plan!, null)
-    }),
+    jobs: today.jobs
+      .filter(j => own.has(j.id))
+      .map((job) => {
+        const run = today.runs.find(r => r.jobId === job.id)
+        if (run) return dayJob(job, run.plan, foldRun(run.plan, run.events))
+        return dayJob(
+          job,
+          planRecipe(
+            recipeInput(
+              job,
+              bottles.find(b => b.id === job.bottleId)!,
+              null,
+              job.wall,
+              DEFAULT_HOUSE_RULES,
+              new Date(),
+            ),
+          ).plan!,
+          null,
+        )
+      }),
   }
 }
 async function planned(client: Client, now: number | null, mid: number, version = 0) {
@@ -65,12 +84,26 @@ describe('the plan of a day', () => {
     const entry = await planned(mate, null, midnight)
     const { status, body } = await mate.put<DayPlan>(`days/${DAY}`, entry)
     expect([status, body.version]).toEqual([200, 1])
-    expect(body.blocks.map(b => b.words)).toEqual(expect.arrayContaining(['Coat tumbler 1', 'Rinse tumbler 3', 'Get ready: 3 tumblers for Rowing club']))
+    expect(body.blocks.map(b => b.words)).toEqual(
+      expect.arrayContaining(['Coat tumbler 1', 'Rinse tumbler 3', 'Get ready: 3 tumblers for Rowing club']),
+    )
     expect((await lead.get<DayPlan>(`days/${DAY}`)).body.slots).toEqual(entry.slots)
   })
   it('is refused when a rinse lies outside its window, and nothing of it is stored', async () => {
     const { body: before } = await mate.get<DayPlan>(`days/${DAY}`)
-    const bad = { midnight, now: null, away: before.away, locks: before.locks, jobs: before.jobs, version: before.version, slots: before.slots.map(s => (before.blocks.find(b => b.chain === s.chain && b.task === s.task)!.words === 'Rinse tumbler 2' ? { ...s, start: s.start + 3 * HOUR } : s)) }
+    const bad = {
+      midnight,
+      now: null,
+      away: before.away,
+      locks: before.locks,
+      jobs: before.jobs,
+      version: before.version,
+      slots: before.slots.map(s =>
+        before.blocks.find(b => b.chain === s.chain && b.task === s.task)!.words === 'Rinse tumbler 2'
+          ? { ...s, start: s.start + 3 * HOUR }
+          : s,
+      ),
+    }
     const { status, body } = await mate.put(`days/${DAY}`, bad)
     expect([status, body.error]).toEqual([409, 'The facts have moved on since this plan was made. It is made again.'])
     expect((await mate.get<DayPlan>(`days/${DAY}`)).body).toEqual(before)
@@ -86,7 +119,10 @@ describe('the plan of a day', () => {
     expect((await lead.patch(`crew/${mateId}`, { may: ['rinse', 'finish'] })).status).toBe(200)
     const { body: kept } = await mate.get<DayPlan>(`days/${DAY}`)
     const all = { ...kept, slots: kept.slots.map(s => ({ ...s, person: mateId })) }
-    expect((await mate.put(`days/${DAY}`, { midnight, now: null, jobs: all.jobs, away: {}, locks: [], slots: all.slots, version: all.version })).status).toBe(409)
+    expect(
+      (await mate.put(`days/${DAY}`, { midnight, now: null, jobs: all.jobs, away: {}, locks: [], slots: all.slots, version: all.version }))
+        .status,
+    ).toBe(409)
     const { jobs, people } = await facts(mate)
     const again = solveDay(dayInput({ midnight, now: null, away: {}, locks: [] }, jobs, people, DEFAULT_HOUSE_RULES))
     expect(again.ok && again.schedule.filter(s => s.person === mateId && s.task === 0 && /:\d+$/.test(s.chain))).toEqual([])
@@ -100,7 +136,13 @@ describe('a day that runs', () => {
     own.add(jobId)
     await upToStep(mate, runId, 'etch')
     const at = Date.now() - 60_000
-    await mate.post(`runs/${runId}/events`, { events: [event({ kind: 'coat.started', piece: 1 }, at - 60_000), event({ kind: 'coat.covered', piece: 1 }, at), event({ kind: 'piece.withdrawn', piece: 3, reason: 'broke' })] })
+    await mate.post(`runs/${runId}/events`, {
+      events: [
+        event({ kind: 'coat.started', piece: 1 }, at - 60_000),
+        event({ kind: 'coat.covered', piece: 1 }, at),
+        event({ kind: 'piece.withdrawn', piece: 3, reason: 'broke' }),
+      ],
+    })
     const today = new Date()
     const mid = new Date(today.getFullYear(), today.getMonth(), today.getDate()).getTime()
     const now = Math.floor((Date.now() - mid) / 1000)
@@ -114,14 +156,15 @@ describe('a day that runs', () => {
     expect(mid / 1000 + rinse.from - at / 1000).toBeGreaterThanOrEqual(299)
     expect(mid / 1000 + rinse.from - at / 1000).toBeLessThanOrEqual(376)
     // Another moment's plan is not taken for now's.
-    expect((await mate.put(`days/${date}`, { ...await planned(mate, now, mid, 1), now: now - 600 })).status).toBe(409)
+    expect((await mate.put(`days/${date}`, { ...(await planned(mate, now, mid, 1)), now: now - 600 })).status).toBe(409)
   })
 })
 
 describe('the calendar', () => {
   it('reads in an independent iCalendar parser, of the day and of one person', async () => {
     const { body: day } = await mate.get<DayPlan>(`days/${DAY}`)
-    const text = async (query: string) => (await fetch(`${mate.url}/api/days/${DAY}/calendar${query}`, { headers: { cookie: mate.cookie } })).text()
+    const text = async (query: string) =>
+      (await fetch(`${mate.url}/api/days/${DAY}/calendar${query}`, { headers: { cookie: mate.cookie } })).text()
     const read = (ics: string) => new ICAL.Component(ICAL.parse(ics)).getAllSubcomponents('vevent').map(v => new ICAL.Event(v))
     const all = read(await text(''))
     const people = [...new Set(day.blocks.map(b => b.person))]

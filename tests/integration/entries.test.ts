@@ -14,7 +14,7 @@ let mateId: string
 let leadId: string
 let bottleId: string
 beforeAll(async () => {
-  ({ lead, mate, mateId, leadId } = await sharedStudio())
+  ;({ lead, mate, mateId, leadId } = await sharedStudio())
   bottleId = await newBottle(lead)
 })
 
@@ -28,17 +28,42 @@ describe('each entry is answered by itself', () => {
     const { runId } = await newRun(mate, bottleId)
     const good = tick(mateId)
     const long = event({ kind: 'piece.withdrawn', piece: 1, reason: 'x'.repeat(231), by: mateId })
-    const { status, body } = await send(mate, runId, [null, 7, { kind: 'nothing' }, good, long, event({ kind: 'run.finished', by: mateId }), { ...tick(mateId), at: 9e15 }, { ...tick(mateId), deviceTime: 9e15 }])
+    const { status, body } = await send(mate, runId, [
+      null,
+      7,
+      { kind: 'nothing' },
+      good,
+      long,
+      event({ kind: 'run.finished', by: mateId }),
+      { ...tick(mateId), at: 9e15 },
+      { ...tick(mateId), deviceTime: 9e15 },
+    ])
     expect(status).toBe(200)
-    expect(body.outcomes.map(o => o.accepted ? 'taken' : o.code)).toEqual(['malformed', 'malformed', 'malformed', 'taken', 'malformed', 'refused', 'malformed', 'malformed'])
+    expect(body.outcomes.map(o => (o.accepted ? 'taken' : o.code))).toEqual([
+      'malformed',
+      'malformed',
+      'malformed',
+      'taken',
+      'malformed',
+      'refused',
+      'malformed',
+      'malformed',
+    ])
     expect(body.outcomes[4]).toMatchObject({ id: long.id, reason: expect.stringMatching(/longer than 200 letters/) })
     expect((await read(mate, runId)).events.map(e => e.id)).toEqual([good.id])
   })
   it('in both ways through the server, with what was stored and its number', async () => {
     const { runId } = await newRun(mate, bottleId)
-    const [a, b, c] = [tick(mateId), event({ kind: 'gate.ticked', step: 'safety', item: 'eyes', by: mateId }), event({ kind: 'gate.ticked', step: 'safety', item: 'eyes', by: mateId })]
+    const [a, b, c] = [
+      tick(mateId),
+      event({ kind: 'gate.ticked', step: 'safety', item: 'eyes', by: mateId }),
+      event({ kind: 'gate.ticked', step: 'safety', item: 'eyes', by: mateId }),
+    ]
     const short = await send(mate, runId, [a, b])
-    expect(short.body.stored.map(e => [e.id, e.seq, e.by])).toEqual([[a.id, 1, mateId], [b.id, 2, mateId]])
+    expect(short.body.stored.map(e => [e.id, e.seq, e.by])).toEqual([
+      [a.id, 1, mateId],
+      [b.id, 2, mateId],
+    ])
     const long = await send(mate, runId, [a, c, undo(a, mateId)])
     expect(long.body.outcomes.map(o => o.accepted)).toEqual([true, false, true])
     expect(long.body.stored.map(e => e.seq)).toEqual([3])
@@ -46,13 +71,28 @@ describe('each entry is answered by itself', () => {
   })
   it('more than five hundred in one request are refused whole, so that the sender parts them', async () => {
     const { runId } = await newRun(mate, bottleId)
-    expect((await send(mate, runId, Array.from({ length: MOST_EVENTS + 1 }, () => tick(mateId)))).status).toBe(400)
+    expect(
+      (
+        await send(
+          mate,
+          runId,
+          Array.from({ length: MOST_EVENTS + 1 }, () => tick(mateId)),
+        )
+      ).status,
+    ).toBe(400)
   })
   it('a note is taken after the end, found by its words, and closes nothing again', async () => {
     const { runId } = await newRun(mate, bottleId)
     await send(mate, runId, [event({ kind: 'run.abandoned', reason: 'storm', by: mateId })])
     const word = `kelp${v7().slice(-6)}`
-    const note = event({ kind: 'note.written', why: 'not-taken', of: 1, text: `Rinsed with ${word}`, was: { kind: 'piece.rinsed', at: Date.now() }, by: mateId })
+    const note = event({
+      kind: 'note.written',
+      why: 'not-taken',
+      of: 1,
+      text: `Rinsed with ${word}`,
+      was: { kind: 'piece.rinsed', at: Date.now() },
+      by: mateId,
+    })
     expect((await send(mate, runId, [note])).body.outcomes).toEqual([{ id: note.id, accepted: true }])
     expect((await read(mate, runId)).events.at(-1)).toMatchObject({ kind: 'note.written', text: `Rinsed with ${word}` })
     expect(await sql('select search from run where id = $1', [runId])).toEqual([{ search: expect.stringContaining(word) }])
@@ -74,19 +114,31 @@ describe('who made an entry', () => {
   it('is somebody of this session: others\' entries are not booked, and are told to wait', async () => {
     const { runId } = await newRun(mate, bottleId)
     const theirs = tick(leadId)
-    for (const by of [leadId, v7()]) expect((await send(mate, runId, [tick(by)])).body.outcomes).toMatchObject([{ accepted: false, code: 'not-here', reason: expect.stringMatching(/not signed in on this device/) }])
+    for (const by of [leadId, v7()])
+      expect((await send(mate, runId, [tick(by)])).body.outcomes).toMatchObject([
+        { accepted: false, code: 'not-here', reason: expect.stringMatching(/not signed in on this device/) },
+      ])
     expect((await read(mate, runId)).events).toEqual([])
     // Once they are in, it is taken.
     expect((await send(lead, runId, [theirs])).body.outcomes).toMatchObject([{ accepted: true }])
   })
   it('was signed in somewhere when it was made', async () => {
-    const { body: { id } } = await lead.post<{ id: string }>('crew', { name: `Latecomer ${v7().slice(-6)}`, role: 'crew', password: 'late-password', pin: '5555' })
+    const {
+      body: { id },
+    } = await lead.post<{ id: string }>('crew', {
+      name: `Latecomer ${v7().slice(-6)}`,
+      role: 'crew',
+      password: 'late-password',
+      pin: '5555',
+    })
     const { runId } = await newRun(lead, bottleId)
     await sql('update run set started_at = started_at - interval \'1 day\' where id = $1', [runId])
     const tablet = new Client(inject('appUrl'))
     await tablet.signIn(LEAD.name, LEAD.password)
     await tablet.post('session/person', { personId: id, pin: '5555' })
-    expect((await send(tablet, runId, [tick(id, Date.now() - 3600_000)])).body.outcomes).toMatchObject([{ accepted: false, code: 'not-here' }])
+    expect((await send(tablet, runId, [tick(id, Date.now() - 3600_000)])).body.outcomes).toMatchObject([
+      { accepted: false, code: 'not-here' },
+    ])
     expect((await send(tablet, runId, [tick(id)])).body.outcomes).toMatchObject([{ accepted: true }])
   })
   it('a session that ended books nothing, by the short way or the long one', async () => {
@@ -103,7 +155,12 @@ describe('who made an entry', () => {
   })
   it('pictures belong to whoever took them as well', async () => {
     const { runId } = await newRun(mate, bottleId)
-    const put = (by: string) => fetch(`${mate.url}/api/runs/${runId}/photos?${new URLSearchParams({ id: v7(), by, step: 'etch', piece: '' })}`, { method: 'POST', headers: { 'cookie': mate.cookie, 'origin': mate.url, 'content-type': 'image/png' }, body: Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64') })
+    const put = (by: string) =>
+      fetch(`${mate.url}/api/runs/${runId}/photos?${new URLSearchParams({ id: v7(), by, step: 'etch', piece: '' })}`, {
+        method: 'POST',
+        headers: { 'cookie': mate.cookie, 'origin': mate.url, 'content-type': 'image/png' },
+        body: Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64'),
+      })
     expect((await put(leadId)).status).toBe(403)
     expect((await put(mateId)).status).toBe(200)
   })
@@ -122,7 +179,10 @@ describe('many senders', () => {
       for (let i = 0; i < 15; i++) {
         // Taken twice, refused, malformed: these go the long way, in between.
         const one = event({ kind: 'note.written', why: 'note', of: null, text: `${s} ${i}`, was: null, by: mateId })
-        const batch = i % 5 === 4 ? [one, one, { kind: 'x' }, event({ kind: 'piece.rinsed', piece: 1, by: mateId })] : [one, event({ kind: 'note.written', why: 'note', of: 1, text: 'more', was: null, by: mateId })]
+        const batch
+          = i % 5 === 4
+            ? [one, one, { kind: 'x' }, event({ kind: 'piece.rinsed', piece: 1, by: mateId })]
+            : [one, event({ kind: 'note.written', why: 'note', of: 1, text: 'more', was: null, by: mateId })]
         const { body } = await send(client, runId, batch)
         accepted.push(...new Set(body.outcomes.filter(o => o.accepted).map(o => o.id)))
       }
@@ -133,14 +193,18 @@ describe('many senders', () => {
     expect(events.map(e => e.seq)).toEqual(events.map((_, i) => i + 1))
     expect(new Set(events.slice(before).map(e => e.id))).toEqual(new Set(accepted))
     expect(foldRun(plan, events).notes).toHaveLength(accepted.length)
-    expect((await send(mate, runId, [event({ kind: 'run.abandoned', reason: 'over', by: mateId })])).body.outcomes).toMatchObject([{ accepted: true }])
+    expect((await send(mate, runId, [event({ kind: 'run.abandoned', reason: 'over', by: mateId })])).body.outcomes).toMatchObject([
+      { accepted: true },
+    ])
     expect((await lead.get<{ status: string }>(`jobs/${jobId}`)).body.status).toBe('planned')
   })
   it('a run of four thousand entries takes one more as fast as a new one, and a hundred takings-back hold nobody up', async () => {
     const { runId } = await newRun(mate, bottleId)
     await upToStep(mate, runId, 'etch')
     await send(mate, runId, [event({ kind: 'coat.started', piece: 1, by: mateId }), event({ kind: 'coat.covered', piece: 1, by: mateId })])
-    const cares = Array.from({ length: 4000 }, (_, i) => event({ kind: i % 2 ? 'care.given' : 'piece.taken', piece: 1, ...(i % 2 ? { care: 'drip' } : {}), by: i % 4 ? mateId : leadId }))
+    const cares = Array.from({ length: 4000 }, (_, i) =>
+      event({ kind: i % 2 ? 'care.given' : 'piece.taken', piece: 1, ...(i % 2 ? { care: 'drip' } : {}), by: i % 4 ? mateId : leadId }),
+    )
     const tablet = new Client(inject('appUrl'))
     await tablet.signIn(LEAD.name, LEAD.password)
     await tablet.post('session/person', { personId: mateId, pin: MATE.pin })
@@ -155,7 +219,11 @@ describe('many senders', () => {
         slowest.ms = Math.max(slowest.ms, performance.now() - began)
       }
     })()
-    const { body } = await send(tablet, runId, stored.map(e => undo(e, mateId)))
+    const { body } = await send(
+      tablet,
+      runId,
+      stored.map(e => undo(e, mateId)),
+    )
     over = true
     await watching
     expect(body.outcomes.every(o => o.accepted)).toBe(true)
@@ -172,7 +240,9 @@ describe('a job and its run', () => {
     const { status, body } = await mate.post(`jobs/${jobId}/run`, { runId })
     expect([status, body.error]).toEqual([409, 'That run was started with something else. Go back to Today and start it again.'])
     expect((await mate.get<{ status: string }>(`jobs/${jobId}`)).body.status).toBe('planned')
-    expect((await mate.post(`bottles/${bottleId}/coupon-run`, { runId, order: { substrate: 'soda-lime', dwells: ['60'] } })).status).not.toBe(200)
+    expect(
+      (await mate.post(`bottles/${bottleId}/coupon-run`, { runId, order: { substrate: 'soda-lime', dwells: ['60'] } })).status,
+    ).not.toBe(200)
     expect((await mate.post(`jobs/${jobId}/run`, { runId: v7() })).status).toBe(200)
   })
   it('two transactions that stand in each other\'s way are done again until both are through', async () => {
@@ -180,14 +250,16 @@ describe('a job and its run', () => {
     const [a, b] = [await newRun(mate, bottleId), await newRun(mate, bottleId)]
     const ids = [a.jobId, b.jobId]
     let tries = 0
-    const both = [ids, [...ids].reverse()].map(order => inTransaction(pool, async (db) => {
-      tries++
-      for (const id of order) {
-        await db.query('select 1 from job where id = $1 for update', [id])
-        await new Promise(resolve => setTimeout(resolve, 60))
-      }
-      return order[0]
-    }))
+    const both = [ids, [...ids].reverse()].map(order =>
+      inTransaction(pool, async (db) => {
+        tries++
+        for (const id of order) {
+          await db.query('select 1 from job where id = $1 for update', [id])
+          await new Promise(resolve => setTimeout(resolve, 60))
+        }
+        return order[0]
+      }),
+    )
     expect(await Promise.all(both)).toEqual(ids)
     expect(tries).toBeGreaterThan(2)
     await pool.end()

@@ -10,7 +10,14 @@ import type { StoredEvent } from '../../shared/runs'
 describe('made = stored + tray: no entry is lost, and none is stored twice', () => {
   it('app processes and database killed with -9 in the middle of writes, pages loaded again in between', async () => {
     const counts = await killed(6)
-    expect(counts).toMatchObject({ kills: 6, lost: 0, doubled: 0, disordered: 0, acknowledged: counts.stored, tray: counts.made - counts.stored })
+    expect(counts).toMatchObject({
+      kills: 6,
+      lost: 0,
+      doubled: 0,
+      disordered: 0,
+      acknowledged: counts.stored,
+      tray: counts.made - counts.stored,
+    })
     // It was in the middle of writes: some deliveries had to be made again. And some entries could not be taken.
     expect(counts.again).toBeGreaterThan(0)
     expect(counts.tray).toBeGreaterThan(0)
@@ -18,7 +25,7 @@ describe('made = stored + tray: no entry is lost, and none is stored twice', () 
   it('entries delivered again, in any order, to two processes at once', async () => {
     expect(await redelivered(100)).toMatchObject({ made: 100, acknowledged: 100, stored: 100, lost: 0, doubled: 0 })
   }, 60_000)
-  it('the database\'s disk is full: said in words, nothing acknowledged that was not stored, and all of it is stored once there is room', async (context) => {
+  it('the database\'s disk is full: it says so, acknowledges only what is stored, and stores the rest once there is room', async (context) => {
     const counts = await diskFull()
     if (!counts) return context.skip('a small disk can be mounted by root only')
     expect(counts.again).toBeGreaterThan(0)
@@ -31,17 +38,22 @@ describe('made = stored + tray: no entry is lost, and none is stored twice', () 
 function trickle(port: number): Promise<string> {
   return new Promise((resolve) => {
     let said = ''
-    const socket = connect(port, '127.0.0.1', () => socket.write('POST /api/session HTTP/1.1\r\nhost: x\r\ncontent-type: application/json\r\ncontent-length: 5000\r\n\r\n{'))
+    const socket = connect(port, '127.0.0.1', () =>
+      socket.write('POST /api/session HTTP/1.1\r\nhost: x\r\ncontent-type: application/json\r\ncontent-length: 5000\r\n\r\n{'),
+    )
     const letters = setInterval(() => socket.write(' '), 1000)
-    socket.on('data', part => said += String(part)).on('error', () => {}).on('close', () => {
-      clearInterval(letters)
-      resolve(said)
-    })
+    socket
+      .on('data', part => (said += String(part)))
+      .on('error', () => {})
+      .on('close', () => {
+        clearInterval(letters)
+        resolve(said)
+      })
   })
 }
 
 describe('whatever hangs', () => {
-  it('with a frozen database health says so within a second, and what was sent is stored once when it goes on; a body that never ends is given up', async () => {
+  it('a frozen database is known to health within a second, what was sent is stored once; a body that never ends is given up', async () => {
     const cluster = await testCluster()
     try {
       const app = await startApp(await cluster.database('frozen'))

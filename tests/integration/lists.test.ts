@@ -32,12 +32,27 @@ beforeAll(async () => {
   await db.query('begin')
   await db.query('insert into stencil (id, name, resist) values (gen_random_uuid(), \'Stencil\', \'mesh\')')
   await db.query('insert into roll (id, name, resist, width, length) values (gen_random_uuid(), \'Roll\', \'permanent-vinyl\', 300, 2000)')
-  for (const [table, more] of [['blank', ', noun, substrate, height_kind, readings'], ['artwork', ', figures'], ['cut_sheet', '']] as const) {
+  for (const [table, more] of [
+    ['blank', ', noun, substrate, height_kind, readings'],
+    ['artwork', ', figures'],
+    ['cut_sheet', ''],
+  ] as const) {
     const given = { blank: ', \'glass\', \'soda-lime\', \'vertical\', \'[]\'', artwork: ', \'{}\'', cut_sheet: '' }[table]
-    await db.query(`insert into ${table} (id, name, entered, created_by, created_at${more}) values (gen_random_uuid(), 'One', '{}', $1, now()${given})`, [mateId])
+    await db.query(
+      `insert into ${table} (id, name, entered, created_by, created_at${more}) values (gen_random_uuid(), 'One', '{}', $1, now()${given})`,
+      [mateId],
+    )
   }
-  await db.query('insert into coupon (id, bottle_id, substrate, steps, verdict, by_person, at) values (gen_random_uuid(), $1, \'soda-lime\', \'[]\', \'good\', $2, now())', [bottleId, mateId])
-  await db.query('insert into run_photo (id, run_id, step, width, height, image, by_person, at) values (gen_random_uuid(), $1, \'etch\', 1, 1, \'\', $2, now())', [runId, mateId])
+  await db.query(
+    'insert into coupon (id, bottle_id, substrate, steps, verdict, by_person, at) values (gen_random_uuid(), $1, \'soda-lime\', \'[]\', '
+    + '\'good\', $2, now())',
+    [bottleId, mateId],
+  )
+  await db.query(
+    'insert into run_photo (id, run_id, step, width, height, image, by_person, at) values (gen_random_uuid(), $1, \'etch\', 1, 1, \'\', '
+    + '$2, now())',
+    [runId, mateId],
+  )
 }, 60_000)
 afterAll(async () => {
   await db.query('rollback')
@@ -47,27 +62,82 @@ afterAll(async () => {
 /** Rows like the one that is there, many of the same name, so that names alone do not tell where a page ends. */
 async function fill(table: string, change: string) {
   await db.query(`
-    insert into ${table} select (jsonb_populate_record(null::${table}, to_jsonb(t) || jsonb_build_object('id', gen_random_uuid()) || ${change})).*
+    insert into ${table}
+    select (jsonb_populate_record(null::${table}, to_jsonb(t) || jsonb_build_object('id', gen_random_uuid()) || ${change})).*
     from (select * from ${table} order by id desc limit 1) t, generate_series(1, ${COUNT}) n`)
 }
 const named = (column: string, extra = '') => `jsonb_build_object('${column}', 'Row ' || n % 3${extra})`
 
 describe('every list comes in pages, each row once and in order', () => {
   it.each<[string, string, string, (after: string | null) => Promise<{ id: string }[]>, string]>([
-    ['bottles', 'bottle', named('product_name', ', \'put_away\', n % 2 = 0'), after => listBottles(db, after), 'put_away, lower(product_name), id'],
+    [
+      'bottles',
+      'bottle',
+      named('product_name', ', \'put_away\', n % 2 = 0'),
+      after => listBottles(db, after),
+      'put_away, lower(product_name), id',
+    ],
     ['stencils', 'stencil', named('name', ', \'put_away\', n % 2 = 0'), after => listStencils(db, after), 'put_away, lower(name), id'],
     ['blanks', 'blank', named('name'), after => listBlanks(db, after), 'put_away, lower(name), id'],
     ['artworks', 'artwork', named('name'), after => listArtworks(db, after), 'put_away, lower(name), id'],
-    ['rolls', 'roll', named('name', ', \'scrap\', n % 2 = 0, \'put_away\', false'), after => listRolls(db, after), 'scrap, lower(name), id'],
-    ['cut sheets', 'cut_sheet', named('name', ', \'cut_at\', case when n % 2 = 0 then now() end'), after => listSheets(db, after), 'put_away, cut_at is not null, lower(name), id'],
-    ['people', 'person', '\'{"active": false}\' || jsonb_build_object(\'name\', \'Row \' || n)', after => listPeople(db, after), 'not active, lower(name), id'],
-    ['open jobs', 'job', 'jsonb_build_object(\'due_on\', date \'2031-01-01\' + n % 3, \'status\', \'planned\')', after => listOpenJobs(db, after), 'due_on, id'],
-    ['coupons', 'coupon', 'jsonb_build_object(\'run_id\', null, \'at\', now() - n % 3 * interval \'1 day\')', after => listCoupons(db, null, after), 'at desc, id desc'],
-    ['coupons of one bottle', 'coupon', 'jsonb_build_object(\'run_id\', null)', after => listCoupons(db, bottleId, after), 'at desc, id desc'],
-    ['pictures of a run', 'run_photo', 'jsonb_build_object(\'at\', now() + n % 3 * interval \'1 day\')', after => photosOfRun(db, runId, after), 'at, id'],
+    [
+      'rolls',
+      'roll',
+      named('name', ', \'scrap\', n % 2 = 0, \'put_away\', false'),
+      after => listRolls(db, after),
+      'scrap, lower(name), id',
+    ],
+    [
+      'cut sheets',
+      'cut_sheet',
+      named('name', ', \'cut_at\', case when n % 2 = 0 then now() end'),
+      after => listSheets(db, after),
+      'put_away, cut_at is not null, lower(name), id',
+    ],
+    [
+      'people',
+      'person',
+      '\'{"active": false}\' || jsonb_build_object(\'name\', \'Row \' || n)',
+      after => listPeople(db, after),
+      'not active, lower(name), id',
+    ],
+    [
+      'open jobs',
+      'job',
+      'jsonb_build_object(\'due_on\', date \'2031-01-01\' + n % 3, \'status\', \'planned\')',
+      after => listOpenJobs(db, after),
+      'due_on, id',
+    ],
+    [
+      'coupons',
+      'coupon',
+      'jsonb_build_object(\'run_id\', null, \'at\', now() - n % 3 * interval \'1 day\')',
+      after => listCoupons(db, null, after),
+      'at desc, id desc',
+    ],
+    [
+      'coupons of one bottle',
+      'coupon',
+      'jsonb_build_object(\'run_id\', null)',
+      after => listCoupons(db, bottleId, after),
+      'at desc, id desc',
+    ],
+    [
+      'pictures of a run',
+      'run_photo',
+      'jsonb_build_object(\'at\', now() + n % 3 * interval \'1 day\')',
+      after => photosOfRun(db, runId, after),
+      'at, id',
+    ],
   ])('%s', async (name, table, change, page, order) => {
     await fill(table, change)
-    const only = { 'rolls': 'not put_away', 'open jobs': 'status in (\'planned\', \'running\')', 'coupons of one bottle': `bottle_id = '${bottleId}'`, 'pictures of a run': `run_id = '${runId}'` }[name] ?? 'true'
+    const only
+      = {
+        'rolls': 'not put_away',
+        'open jobs': 'status in (\'planned\', \'running\')',
+        'coupons of one bottle': `bottle_id = '${bottleId}'`,
+        'pictures of a run': `run_id = '${runId}'`,
+      }[name] ?? 'true'
     const { rows } = await db.query<{ id: string }>(`select id from ${table} where ${only} order by ${order}`)
     const sizes: number[] = []
     const all = await allPages(async (after) => {
@@ -80,8 +150,23 @@ describe('every list comes in pages, each row once and in order', () => {
     expect(Math.max(...sizes)).toBe(PAGE_ROWS)
   })
   it('what is no row to begin after is refused with a sentence; one that nobody knows has nothing after it', async () => {
-    for (const path of ['bottles', 'stencils', 'blanks', 'artworks', 'rolls', 'sheets', 'crew', 'coupons', 'today', `bottles/${bottleId}/coupons`, `runs/${runId}/photos`]) {
-      expect([path, await get(`${path}?after=x`)]).toEqual([path, expect.objectContaining({ status: 400, body: { error: expect.stringMatching(/from its start/) } })])
+    for (const path of [
+      'bottles',
+      'stencils',
+      'blanks',
+      'artworks',
+      'rolls',
+      'sheets',
+      'crew',
+      'coupons',
+      'today',
+      `bottles/${bottleId}/coupons`,
+      `runs/${runId}/photos`,
+    ]) {
+      expect([path, await get(`${path}?after=x`)]).toEqual([
+        path,
+        expect.objectContaining({ status: 400, body: { error: expect.stringMatching(/from its start/) } }),
+      ])
     }
     expect((await get(`bottles?after=${v7()}`)).body).toEqual([])
     expect((await get(`today?after=${v7()}`)).body).toMatchObject({ jobs: [], runs: [] })

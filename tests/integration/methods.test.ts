@@ -13,23 +13,30 @@ import { sharedStudio } from '../support/studio'
 let lead: Client
 let mate: Client
 beforeAll(async () => {
-  ({ lead, mate } = await sharedStudio())
+  ;({ lead, mate } = await sharedStudio())
 })
 
 const read = async (runId: string) => (await mate.get<RunWithEvents>(`runs/${runId}`)).body
 const stepOf = (run: RunWithEvents) => currentStep(run.plan, foldRun(run.plan, run.events))
 async function send(runId: string, ...parts: Record<string, unknown>[]) {
-  const { body: { outcomes } } = await mate.post<{ outcomes: EventOutcome[] }>(`runs/${runId}/events`, { events: parts.map(p => event(p)) })
+  const {
+    body: { outcomes },
+  } = await mate.post<{ outcomes: EventOutcome[] }>(`runs/${runId}/events`, { events: parts.map(p => event(p)) })
   return outcomes.map(o => o.reason ?? 'accepted')
 }
 /** Gates and plain steps one after another, as far as they go. */
 async function onward(runId: string) {
-  for (let run = await read(runId), step = stepOf(run); step && ['gate', 'do'].includes(step.kind); run = await read(runId), step = stepOf(run)) {
+  for (
+    let run = await read(runId), step = stepOf(run);
+    step && ['gate', 'do'].includes(step.kind);
+    run = await read(runId), step = stepOf(run)
+  ) {
     if (step.kind === 'gate') await send(runId, ...step.items!.map(i => ({ kind: 'gate.ticked', step: step!.id, item: i.id })))
     else await send(runId, { kind: 'step.done', step: step.id })
   }
 }
-const judge = (pieces: number) => Array.from({ length: pieces }, (_, i) => ({ kind: 'piece.judged', piece: i + 1, result: 'good', faults: [], note: '' }))
+const judge = (pieces: number) =>
+  Array.from({ length: pieces }, (_, i) => ({ kind: 'piece.judged', piece: i + 1, result: 'good', faults: [], note: '' }))
 const logged = async (id: string) => (await mate.get<LogEntry[]>('log')).body.find(e => e.id === id)
 const bottle = async (id: string) => (await lead.get<Bottle[]>('bottles')).body.find(b => b.id === id)!
 
@@ -39,15 +46,34 @@ describe('ferric chloride, from plan to log', () => {
     const { runId } = await newRun(mate, ferric, TAG_JOB)
     await upToStep(mate, runId, 'etch')
     for (const piece of [1, 2]) {
-      expect(await send(runId, { kind: 'coat.started', piece }, { kind: 'coat.covered', piece }, { kind: 'care.given', piece, care: 'move' }, { kind: 'etchant.off', piece }, { kind: 'piece.rinsed', piece })).toEqual(Array(5).fill('accepted'))
+      expect(
+        await send(
+          runId,
+          { kind: 'coat.started', piece },
+          { kind: 'coat.covered', piece },
+          { kind: 'care.given', piece, care: 'move' },
+          { kind: 'etchant.off', piece },
+          { kind: 'piece.rinsed', piece },
+        ),
+      ).toEqual(Array(5).fill('accepted'))
     }
-    expect(await send(runId, { kind: 'step.skipped', step: 'neutralise', reason: 'no time' })).toEqual([expect.stringMatching(/never skipped/)])
-    await send(runId, { kind: 'bicarbonate.added', grams: 20 }, { kind: 'step.done', step: 'neutralise' }, { kind: 'etchant.measured', putOut: 6, back: 0 })
+    expect(await send(runId, { kind: 'step.skipped', step: 'neutralise', reason: 'no time' })).toEqual([
+      expect.stringMatching(/never skipped/),
+    ])
+    await send(
+      runId,
+      { kind: 'bicarbonate.added', grams: 20 },
+      { kind: 'step.done', step: 'neutralise' },
+      { kind: 'etchant.measured', putOut: 6, back: 0 },
+    )
     expect(await send(runId, { kind: 'step.skipped', step: 'peel', reason: 'film came off in the rinse' })).toEqual(['accepted'])
     await onward(runId)
     expect(await send(runId, ...judge(2), { kind: 'run.finished' })).toEqual(Array(3).fill('accepted'))
     expect((await bottle(ferric)).left).toBe(394)
-    expect(await logged(runId)).toMatchObject({ noun: 'tag', summary: { method: 'liquid', good: 2, skipped: [{ title: expect.stringMatching(/Peel/), reason: 'film came off in the rinse' }] } })
+    expect(await logged(runId)).toMatchObject({
+      noun: 'tag',
+      summary: { method: 'liquid', good: 2, skipped: [{ title: expect.stringMatching(/Peel/), reason: 'film came off in the rinse' }] },
+    })
     expect((await mate.get<LogEntry[]>('log?q=film+rinse')).body.map(e => e.id)).toContain(runId)
   })
   it('aluminium is a wall: the plan is kept, the bench stays shut', async () => {
@@ -92,43 +118,66 @@ describe('a coupon at the bench', () => {
     expect((await mate.post(`bottles/${own}/coupon-run`, { runId, order })).status).toBe(200)
     expect((await mate.post(`bottles/${own}/coupon-run`, { runId, order })).body).toEqual({ id: runId })
     const run = await read(runId)
-    expect(run).toMatchObject({ jobId: null, customer: 'Strip bench cream', coupon: { substrate: 'soda-lime' }, shape: { surface: 'flat' } })
+    expect(run).toMatchObject({
+      jobId: null,
+      customer: 'Strip bench cream',
+      coupon: { substrate: 'soda-lime' },
+      shape: { surface: 'flat' },
+    })
     await onward(runId)
     const began = run.startedAt
     const strips = [1, 2, 3]
-    const events = [...strips.map(piece => event({ kind: 'coat.started', piece }, began)), ...strips.map(piece => event({ kind: 'coat.covered', piece }, began + 1)), ...strips.flatMap(piece => [event({ kind: 'etchant.off', piece }), event({ kind: 'piece.rinsed', piece })])]
-    expect((await mate.post<{ outcomes: EventOutcome[] }>(`runs/${runId}/events`, { events })).body.outcomes.every(o => o.accepted)).toBe(true)
+    const events = [
+      ...strips.map(piece => event({ kind: 'coat.started', piece }, began)),
+      ...strips.map(piece => event({ kind: 'coat.covered', piece }, began + 1)),
+      ...strips.flatMap(piece => [event({ kind: 'etchant.off', piece }), event({ kind: 'piece.rinsed', piece })]),
+    ]
+    expect((await mate.post<{ outcomes: EventOutcome[] }>(`runs/${runId}/events`, { events })).body.outcomes.every(o => o.accepted)).toBe(
+      true,
+    )
     await send(runId, { kind: 'etchant.measured', putOut: 5, back: 1 })
     await onward(runId)
     await send(runId, { kind: 'bicarbonate.added', grams: 15 }, { kind: 'step.done', step: 'neutralise' })
     await onward(runId)
     const steps = [60, 120, 240].map(s => ({ dwell: `${s} s`, frost: String(8 * (1 - Math.exp(-0.02 * s))), creep: String(0.0002 * s) }))
-    const { body: coupons } = await mate.post<Coupon[]>(`bottles/${own}/coupons`, { id: v7(), runId, coupon: { substrate: 'soda-lime', steps } })
+    const { body: coupons } = await mate.post<Coupon[]>(`bottles/${own}/coupons`, {
+      id: v7(),
+      runId,
+      coupon: { substrate: 'soda-lime', steps },
+    })
     expect(coupons[0]).toMatchObject({ runId, best: 150, creepRate: expect.closeTo(0.0002, 9) })
     await send(runId, ...judge(3), { kind: 'run.finished' })
     expect((await bottle(own)).coupons).toEqual([{ substrate: 'soda-lime', best: 150, creepRate: expect.closeTo(0.0002, 9) }])
     expect((await bottle(own)).left).toBe(96)
     expect(await logged(runId)).toMatchObject({ customer: 'a coupon', noun: 'strip', pieces: 3 })
     // The same run read off again stays one coupon.
-    expect((await mate.post<Coupon[]>(`bottles/${own}/coupons`, { id: v7(), runId, coupon: { substrate: 'soda-lime', steps } })).body).toHaveLength(1)
+    expect(
+      (await mate.post<Coupon[]>(`bottles/${own}/coupons`, { id: v7(), runId, coupon: { substrate: 'soda-lime', steps } })).body,
+    ).toHaveLength(1)
     expect((await mate.get<Coupon[]>('coupons')).body.map(c => c.id)).toContain(coupons[0]!.id)
   })
   it('what makes no coupon is refused with a reason', async () => {
     const own = await newBottle(lead)
-    const ask = async (id: string, change: Record<string, unknown>) => (await mate.post(`bottles/${id}/coupon-run`, { runId: v7(), order: { ...order, ...change } })).body
+    const ask = async (id: string, change: Record<string, unknown>) =>
+      (await mate.post(`bottles/${id}/coupon-run`, { runId: v7(), order: { ...order, ...change } })).body
     expect((await ask(own, { times: ['1 min', '2 min'] })).fields!['order.times']).toMatch(/three strips/)
     expect((await ask(own, { times: ['1 min', '65 s', '2 min'] })).error).toMatch(/10 s apart/)
     expect((await ask(own, { substrate: 'acrylic' })).error).toMatch(/does nothing to plastic/)
     expect((await ask(await newBottle(lead, GRIT), {})).error).toMatch(/etched with cream|no|Cream/)
     const { runId } = await newRun(mate, own)
-    const { status, body } = await mate.post(`bottles/${own}/coupons`, { id: v7(), runId, coupon: { substrate: 'soda-lime', steps: [{ dwell: '1 min', frost: '5', creep: '' }] } })
+    const { status, body } = await mate.post(`bottles/${own}/coupons`, {
+      id: v7(),
+      runId,
+      coupon: { substrate: 'soda-lime', steps: [{ dwell: '1 min', frost: '5', creep: '' }] },
+    })
     expect([status, body.error]).toEqual([400, expect.stringMatching(/etched no coupon/)])
   })
   it('a coupon counts on its own ware only', async () => {
     const own = await newBottle(lead, { couponBest: '6 min' })
     const steps = [60, 120, 240, 480].map(s => ({ dwell: `${s} s`, frost: String(9 * (1 - Math.exp(-0.01 * s))), creep: '' }))
     await mate.post(`bottles/${own}/coupons`, { id: v7(), coupon: { substrate: 'borosilicate', steps } })
-    const best = async (substrate: 'soda-lime' | 'borosilicate') => (await read((await newRun(mate, own, { substrate, schools: { ...BLANK_JOB.schools, dwell: 'own-coupons' } })).runId)).plan.dwell.best
+    const best = async (substrate: 'soda-lime' | 'borosilicate') =>
+      (await read((await newRun(mate, own, { substrate, schools: { ...BLANK_JOB.schools, dwell: 'own-coupons' } })).runId)).plan.dwell.best
     expect([await best('borosilicate'), await best('soda-lime')]).toEqual([300, 360])
   })
 })
@@ -137,13 +186,24 @@ describe('stencils that are used again', () => {
   it('count the pieces they were on, and fit their resist', async () => {
     const id = v7()
     await mate.post('stencils', { id, stencil: { name: 'Anchor mesh', resist: 'mesh' } })
-    expect((await mate.post<Stencil>('stencils', { id, stencil: { name: 'Twice', resist: 'mesh' } })).body).toMatchObject({ id, name: 'Anchor mesh', uses: 0 })
+    expect((await mate.post<Stencil>('stencils', { id, stencil: { name: 'Twice', resist: 'mesh' } })).body).toMatchObject({
+      id,
+      name: 'Anchor mesh',
+      uses: 0,
+    })
     const own = await newBottle(lead)
     const wrong = await mate.post('jobs', { id: v7(), job: jobForm(own, { stencilId: id }) })
     expect([wrong.status, wrong.body.fields!.stencilId]).toEqual([400, expect.stringMatching(/another kind/)])
     const { runId } = await newRun(mate, own, { pieces: '2', resist: 'mesh', stencilId: id })
     await onward(runId)
-    for (const piece of [1, 2]) await send(runId, { kind: 'coat.started', piece }, { kind: 'coat.covered', piece }, { kind: 'etchant.off', piece }, { kind: 'piece.rinsed', piece })
+    for (const piece of [1, 2])
+      await send(
+        runId,
+        { kind: 'coat.started', piece },
+        { kind: 'coat.covered', piece },
+        { kind: 'etchant.off', piece },
+        { kind: 'piece.rinsed', piece },
+      )
     await send(runId, { kind: 'etchant.measured', putOut: 2, back: 1 })
     await onward(runId)
     await send(runId, { kind: 'bicarbonate.added', grams: 15 }, { kind: 'step.done', step: 'neutralise' })
@@ -161,7 +221,10 @@ describe('what was asked about the piece', () => {
   it('is kept with the job, and an open question keeps it off the bench', async () => {
     const own = await newBottle(lead)
     const id = v7()
-    const { body: job } = await mate.post<Job>('jobs', { id, job: jobForm(own, { answers: { irreplaceable: 'agreed', food: 'none', lip: 'clear', child: '' } }) })
+    const { body: job } = await mate.post<Job>('jobs', {
+      id,
+      job: jobForm(own, { answers: { irreplaceable: 'agreed', food: 'none', lip: 'clear', child: '' } }),
+    })
     expect(job.answers).toMatchObject({ irreplaceable: 'agreed', child: '' })
     const started = await mate.post(`jobs/${id}/run`, { runId: v7() })
     expect([started.status, started.body.error]).toEqual([409, expect.stringMatching(/Not answered yet: Is it for a child/)])

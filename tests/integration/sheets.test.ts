@@ -24,32 +24,64 @@ describe('rolls and scraps', () => {
   it('hang on the shelf with their sizes, once, and are put away', async () => {
     const id = await hang()
     await mate.post('rolls', { id, roll })
-    expect((await rolls()).filter(r => r.id === id)).toEqual([{ id, name: 'Test vinyl', resist: 'permanent-vinyl', width: expect.closeTo(304.8, 6), length: 2000, scrap: false, grain: true, putAway: false }])
+    expect((await rolls()).filter(r => r.id === id)).toEqual([
+      {
+        id,
+        name: 'Test vinyl',
+        resist: 'permanent-vinyl',
+        width: expect.closeTo(304.8, 6),
+        length: 2000,
+        scrap: false,
+        grain: true,
+        putAway: false,
+      },
+    ])
     expect((await mate.ask('DELETE', `rolls/${id}`)).status).toBe(200)
     expect((await rolls()).some(r => r.id === id)).toBe(false)
-    expect((await mate.post('rolls', { id: v7(), roll: { ...roll, width: '1 mm' } })).body.fields!['roll.width']).toMatch(/Between 20 and 2000 mm/)
+    expect((await mate.post('rolls', { id: v7(), roll: { ...roll, width: '1 mm' } })).body.fields!['roll.width']).toMatch(
+      /Between 20 and 2000 mm/,
+    )
   })
 })
 
 describe('a cut sheet', () => {
   it('is kept, changed by one person at a time, and listed', async () => {
     const id = v7()
-    expect((await mate.post<Sheet>('sheets', { id, sheet: sheetForm })).body).toMatchObject({ name: 'Test sheet', cutAt: null, entered: sheetForm })
+    expect((await mate.post<Sheet>('sheets', { id, sheet: sheetForm })).body).toMatchObject({
+      name: 'Test sheet',
+      cutAt: null,
+      entered: sheetForm,
+    })
     expect((await mate.put(`sheets/${id}`, { sheet: { ...sheetForm, pieces: '4' }, version: 1, putAway: false })).status).toBe(200)
     expect((await mate.put(`sheets/${id}`, { sheet: sheetForm, version: 1, putAway: false })).status).toBe(409)
     expect((await mate.get<SheetSummary[]>('sheets')).body.find(s => s.id === id)).toMatchObject({ version: 2 })
-    const bad = await mate.post('sheets', { id: v7(), sheet: { ...sheetForm, placements: [{ ...sheetForm.placements[0]!, at: 'over there' }] } })
+    const bad = await mate.post('sheets', {
+      id: v7(),
+      sheet: { ...sheetForm, placements: [{ ...sheetForm.placements[0]!, at: 'over there' }] },
+    })
     expect(bad.body.fields!['placements.0.at']).toMatch(/Write 90°, 1\/4 round or 60 mm/)
   })
   it('takes its resist once: the roll is shorter, the scrap used up, the rest comes back', async () => {
-    const [rollId, scrapId, id] = [await hang(), await hang({ name: 'Test vinyl, scrap', width: '120 mm', length: '100 mm', scrap: true }), v7()]
+    const [rollId, scrapId, id] = [
+      await hang(),
+      await hang({ name: 'Test vinyl, scrap', width: '120 mm', length: '100 mm', scrap: true }),
+      v7(),
+    ]
     await mate.post('sheets', { id, sheet: sheetForm })
-    const taken = { rolls: [{ id: rollId, was: 2000, left: 1880 }, { id: scrapId, was: 100, left: 0 }], scraps: [{ from: rollId, width: 90, length: 120 }] }
+    const taken = {
+      rolls: [
+        { id: rollId, was: 2000, left: 1880 },
+        { id: scrapId, was: 100, left: 0 },
+      ],
+      scraps: [{ from: rollId, width: 90, length: 120 }],
+    }
     for (let twice = 0; twice < 2; twice++) expect((await mate.post<Sheet>(`sheets/${id}/cut`, taken)).body.cutAt).not.toBeNull()
     const now = await rolls()
     expect(now.find(r => r.id === rollId)).toMatchObject({ length: 1880 })
     expect(now.some(r => r.id === scrapId)).toBe(false)
-    expect(now.filter(r => r.scrap && r.width === 90 && r.length === 120)).toEqual([expect.objectContaining({ name: 'Test vinyl, scrap', grain: true })])
+    expect(now.filter(r => r.scrap && r.width === 90 && r.length === 120)).toEqual([
+      expect.objectContaining({ name: 'Test vinyl, scrap', grain: true }),
+    ])
   })
   it('takes nothing when the shelf has changed meanwhile, or when it asks for more than there is', async () => {
     const [rollId, id] = [await hang(), v7()]
@@ -58,7 +90,9 @@ describe('a cut sheet', () => {
     const stale = await cut({ rolls: [{ id: rollId, was: 1500, left: 1400 }], scraps: [] })
     expect([stale.status, stale.body.error]).toEqual([409, expect.stringMatching(/shelf has changed/)])
     expect((await cut({ rolls: [{ id: rollId, was: 2000, left: 2100 }], scraps: [] })).status).toBe(400)
-    expect((await cut({ rolls: [{ id: rollId, was: 2000, left: 1900 }], scraps: [{ from: rollId, width: 900, length: 10 }] })).status).toBe(400)
+    expect((await cut({ rolls: [{ id: rollId, was: 2000, left: 1900 }], scraps: [{ from: rollId, width: 900, length: 10 }] })).status).toBe(
+      400,
+    )
     expect((await rolls()).find(r => r.id === rollId)).toMatchObject({ length: 2000 })
     expect((await mate.get<Sheet>(`sheets/${id}`)).body.cutAt).toBeNull()
   })
@@ -66,14 +100,22 @@ describe('a cut sheet', () => {
 
 describe('the simulated cutter', () => {
   it('draws and times a sheet, and says that it is simulated', async () => {
-    const { width, height, lines } = cutStencil([boxRing({ left: 0, top: 0, right: 60, bottom: 30 })], { border: 10, weedingGap: 2, arc: null, number: '1/2' })
-    const { body } = await mate.post<{ simulated: boolean, estimate: { cut: number, lifts: number }, drawing: string }>('cutter/cut', { hpgl: sheetHpgl({ width, height, lines }) })
+    const { width, height, lines } = cutStencil([boxRing({ left: 0, top: 0, right: 60, bottom: 30 })], {
+      border: 10,
+      weedingGap: 2,
+      arc: null,
+      number: '1/2',
+    })
+    const { body } = await mate.post<{ simulated: boolean, estimate: { cut: number, lifts: number }, drawing: string }>('cutter/cut', {
+      hpgl: sheetHpgl({ width, height, lines }),
+    })
     expect(body).toMatchObject({ simulated: true, estimate: { lifts: lines.length } })
     expect(body.estimate.cut).toBeGreaterThan(180 + 260)
     expect(body.drawing).toMatch(/^M[\d. L]+/)
   })
   it('answers a test cut, and refuses what it cannot do in a sentence', async () => {
-    const test = (depth: number, force: number) => mate.post<{ result: string }>('cutter/test', { material: 'permanent-vinyl', depth, force })
+    const test = (depth: number, force: number) =>
+      mate.post<{ result: string }>('cutter/test', { material: 'permanent-vinyl', depth, force })
     expect((await test(0.05, 80)).body.result).toBe('not through')
     expect((await test(0.1, 100)).body.result).toBe('through')
     expect((await test(0.4, 300)).body.result).toBe('cut into backing')

@@ -18,39 +18,56 @@ let lead: Client
 let mate: Client
 let bottleId: string
 beforeAll(async () => {
-  ({ lead, mate } = await sharedStudio())
+  ;({ lead, mate } = await sharedStudio())
   bottleId = await newBottle(lead)
 })
 
-const send = async (client: Client, runId: string, events: unknown[]) => (await client.post<{ outcomes: EventOutcome[] }>(`runs/${runId}/events`, { events })).body.outcomes
+const send = async (client: Client, runId: string, events: unknown[]) =>
+  (await client.post<{ outcomes: EventOutcome[] }>(`runs/${runId}/events`, { events })).body.outcomes
 const read = async (client: Client, runId: string) => (await client.get<RunWithEvents>(`runs/${runId}`)).body
 const leftIn = async (id: string) => (await lead.get<Bottle[]>('bottles')).body.find(b => b.id === id)!.left
 
 /** Entries from the safety gate to the last rinse. */
 function throughRinse(plan: RunPlan, at: number) {
   let clock = at
-  const tick = (part: Record<string, unknown>, seconds = 1) => event(part, clock += seconds * 1000)
+  const tick = (part: Record<string, unknown>, seconds = 1) => event(part, (clock += seconds * 1000))
   return [
     ...plan.steps[0]!.items!.map(i => tick({ kind: 'gate.ticked', step: 'safety', item: i.id })),
     ...['clean', 'resist', 'mask', 'stir'].map(step => tick({ kind: 'step.done', step })),
     ...Array.from({ length: plan.pieces }, (_, i) => i + 1).flatMap(piece => [
-      tick({ kind: 'coat.started', piece }), tick({ kind: 'coat.covered', piece }, 40), tick({ kind: 'etchant.off', piece }, 310), tick({ kind: 'piece.rinsed', piece }, 20),
+      tick({ kind: 'coat.started', piece }),
+      tick({ kind: 'coat.covered', piece }, 40),
+      tick({ kind: 'etchant.off', piece }, 310),
+      tick({ kind: 'piece.rinsed', piece }, 20),
     ]),
   ]
 }
 function throughLook(plan: RunPlan, amounts: { putOut: number, back: number }) {
   return [
-    event({ kind: 'etchant.measured', ...amounts }), event({ kind: 'step.done', step: 'peel' }), event({ kind: 'bicarbonate.added', grams: 15 }),
+    event({ kind: 'etchant.measured', ...amounts }),
+    event({ kind: 'step.done', step: 'peel' }),
+    event({ kind: 'bicarbonate.added', grams: 15 }),
     ...['neutralise', 'second-wash', 'dry', 'give'].map(step => event({ kind: 'step.done', step })),
     ...plan.steps.find(s => s.id === 'wash-up')!.items!.map(i => event({ kind: 'gate.ticked', step: 'wash-up', item: i.id })),
-    ...Array.from({ length: plan.pieces }, (_, i) => event({ kind: 'piece.judged', piece: i + 1, result: i === 1 ? 'usable' : 'good', faults: i === 1 ? ['thin'] : [], note: i === 1 ? 'kelp at the stem' : '' })),
+    ...Array.from({ length: plan.pieces }, (_, i) =>
+      event({
+        kind: 'piece.judged',
+        piece: i + 1,
+        result: i === 1 ? 'usable' : 'good',
+        faults: i === 1 ? ['thin'] : [],
+        note: i === 1 ? 'kelp at the stem' : '',
+      }),
+    ),
   ]
 }
 
 describe('the shelf', () => {
   it('keeps what the label says, and a second save of the same id changes nothing', async () => {
     const id = v7()
-    const first = await lead.post<Bottle>('bottles', { id, bottle: bottleForm({ size: '4 fl oz', left: '4 fl oz', labelMin: '1', labelMax: '3' }) })
+    const first = await lead.post<Bottle>('bottles', {
+      id,
+      bottle: bottleForm({ size: '4 fl oz', left: '4 fl oz', labelMin: '1', labelMax: '3' }),
+    })
     const again = await lead.post<Bottle>('bottles', { id, bottle: bottleForm({ productName: 'Another' }) })
     expect(first.body).toMatchObject({ labelMin: 60, labelMax: 180, size: 118.29, left: 118.29 })
     expect(again.body).toEqual(first.body)
@@ -58,7 +75,10 @@ describe('the shelf', () => {
   it('messages stand beside the fields', async () => {
     const { status, body } = await lead.post('bottles', { id: v7(), bottle: bottleForm({ labelMin: 'soon', size: '-3' }) })
     expect(status).toBe(400)
-    expect(body.fields).toMatchObject({ 'bottle.labelMin': expect.stringMatching(/can't be read/), 'bottle.size': expect.stringMatching(/negative/) })
+    expect(body.fields).toMatchObject({
+      'bottle.labelMin': expect.stringMatching(/can't be read/),
+      'bottle.size': expect.stringMatching(/negative/),
+    })
   })
   it('two leads who change it at once: the second is told', async () => {
     const id = await newBottle(lead)
@@ -72,15 +92,30 @@ describe('the shelf', () => {
 })
 
 describe('a coupon', () => {
-  const strips = (rate: number) => ['1:15', '2:30', '5 min', '10 min'].map((dwell, i) => ({ dwell, frost: String(9 * -Math.expm1(-rate * [75, 150, 300, 600][i]!)), creep: '' }))
-  const bestOf = async (id: string) => (await lead.get<Bottle[]>('bottles')).body.find(b => b.id === id)!.coupons.find(c => c.substrate === 'soda-lime')?.best
+  const strips = (rate: number) =>
+    ['1:15', '2:30', '5 min', '10 min'].map((dwell, i) => ({
+      dwell,
+      frost: String(9 * -Math.expm1(-rate * [75, 150, 300, 600][i]!)),
+      creep: '',
+    }))
+  const bestOf = async (id: string) =>
+    (await lead.get<Bottle[]>('bottles')).body.find(b => b.id === id)!.coupons.find(c => c.substrate === 'soda-lime')?.best
   it('is kept as read off, and the own-coupons time of its bottle follows it', async () => {
     const own = await newBottle(lead)
     const id = v7()
-    const { status, body } = await mate.post<Coupon[]>(`bottles/${own}/coupons`, { id, coupon: { substrate: 'soda-lime', steps: strips(0.01) } })
+    const { status, body } = await mate.post<Coupon[]>(`bottles/${own}/coupons`, {
+      id,
+      coupon: { substrate: 'soda-lime', steps: strips(0.01) },
+    })
     expect(status).toBe(200)
     // ln 20 over the rate: the first time within 95 % of the plateau.
-    expect(body[0]).toMatchObject({ id, verdict: 'good', best: 300, rate: expect.closeTo(0.01, 6), steps: expect.arrayContaining([{ dwell: 75, frost: expect.any(Number), creep: null }]) })
+    expect(body[0]).toMatchObject({
+      id,
+      verdict: 'good',
+      best: 300,
+      rate: expect.closeTo(0.01, 6),
+      steps: expect.arrayContaining([{ dwell: 75, frost: expect.any(Number), creep: null }]),
+    })
     expect(await bestOf(own)).toBe(300)
     const again = await mate.post<Coupon[]>(`bottles/${own}/coupons`, { id, coupon: { substrate: 'soda-lime', steps: strips(0.02) } })
     expect(again.body).toEqual(body)
@@ -90,23 +125,37 @@ describe('a coupon', () => {
   })
   it('that can\'t say leaves the bottle\'s time alone', async () => {
     const own = await newBottle(lead, { couponBest: '6 min' })
-    const { body } = await mate.post<Coupon[]>(`bottles/${own}/coupons`, { id: v7(), coupon: { substrate: 'soda-lime', steps: strips(0.01).slice(0, 2) } })
+    const { body } = await mate.post<Coupon[]>(`bottles/${own}/coupons`, {
+      id: v7(),
+      coupon: { substrate: 'soda-lime', steps: strips(0.01).slice(0, 2) },
+    })
     expect(body[0]).toMatchObject({ verdict: 'too few', best: null })
     expect(await bestOf(own)).toBeUndefined()
     expect((await lead.get<Bottle[]>('bottles')).body.find(b => b.id === own)!.couponBest).toBe(360)
   })
   it('wrong marks come back beside their strip', async () => {
-    const { status, body } = await mate.post(`bottles/${bottleId}/coupons`, { id: v7(), coupon: { substrate: 'soda-lime', steps: [{ dwell: 'soon', frost: '11', creep: '9' }] } })
+    const { status, body } = await mate.post(`bottles/${bottleId}/coupons`, {
+      id: v7(),
+      coupon: { substrate: 'soda-lime', steps: [{ dwell: 'soon', frost: '11', creep: '9' }] },
+    })
     expect(status).toBe(400)
     expect(Object.keys(body.fields!)).toEqual(['coupon.steps.0.dwell', 'coupon.steps.0.frost', 'coupon.steps.0.creep'])
-    expect((await mate.post(`bottles/${v7()}/coupons`, { id: v7(), coupon: { substrate: 'soda-lime', steps: strips(0.01) } })).status).toBe(404)
+    expect((await mate.post(`bottles/${v7()}/coupons`, { id: v7(), coupon: { substrate: 'soda-lime', steps: strips(0.01) } })).status).toBe(
+      404,
+    )
   })
 })
 
 describe('a job', () => {
   it('is kept as written and as measured', async () => {
     const { body } = await mate.post<Job>('jobs', { id: v7(), job: jobForm(bottleId) })
-    expect(body).toMatchObject({ girth: expect.closeTo(241.3, 6), openFraction: 0.35, pieces: 4, status: 'planned', entered: { girth: '9 1/2"', openFraction: '35 %' } })
+    expect(body).toMatchObject({
+      girth: expect.closeTo(241.3, 6),
+      openFraction: 0.35,
+      pieces: 4,
+      status: 'planned',
+      entered: { girth: '9 1/2"', openFraction: '35 %' },
+    })
   })
   it('wrong entries come back with a sentence each', async () => {
     const { status, body } = await mate.post('jobs', { id: v7(), job: jobForm(bottleId, { girth: '1e9', pieces: '', bottleId: v7() }) })
@@ -116,7 +165,9 @@ describe('a job', () => {
   it('a bottle that was put away can\'t be planned with', async () => {
     const id = await newBottle(lead)
     await lead.put(`bottles/${id}`, { bottle: bottleForm({ left: '100 mL' }), version: 1, putAway: true })
-    expect((await mate.post('jobs', { id: v7(), job: jobForm(id) })).body.fields).toEqual({ bottleId: 'Choose what to etch with from the shelf.' })
+    expect((await mate.post('jobs', { id: v7(), job: jobForm(id) })).body.fields).toEqual({
+      bottleId: 'Choose what to etch with from the shelf.',
+    })
   })
   it('can be changed until it is on the bench, and not by two at once', async () => {
     const { body: job } = await mate.post<Job>('jobs', { id: v7(), job: jobForm(bottleId) })
@@ -154,7 +205,10 @@ describe('the event stream', () => {
   it('takes an event once, whoever sends it again, and refuses with a reason', async () => {
     const { runId } = await newRun(mate, bottleId)
     const gloves = event({ kind: 'gate.ticked', step: 'safety', item: 'gloves' })
-    expect(await send(mate, runId, [gloves, gloves])).toEqual([{ id: gloves.id, accepted: true }, { id: gloves.id, accepted: true }])
+    expect(await send(mate, runId, [gloves, gloves])).toEqual([
+      { id: gloves.id, accepted: true },
+      { id: gloves.id, accepted: true },
+    ])
     await Promise.all([1, 2, 3, 4, 5].map(i => send(i % 2 ? mate : lead, runId, [gloves])))
     expect((await read(mate, runId)).events).toHaveLength(1)
     const [refused] = await send(mate, runId, [event({ kind: 'coat.started', piece: 1 })])
@@ -168,12 +222,17 @@ describe('the event stream', () => {
   })
   it('ids are UUIDv7', async () => {
     const { runId } = await newRun(mate, bottleId)
-    expect(await send(mate, runId, [{ ...event({ kind: 'run.finished' }), id: v4() }])).toMatchObject([{ accepted: false, code: 'malformed' }])
+    expect(await send(mate, runId, [{ ...event({ kind: 'run.finished' }), id: v4() }])).toMatchObject([
+      { accepted: false, code: 'malformed' },
+    ])
   })
   it('the future is cut to now, and nothing lies before the run began', async () => {
     const { runId } = await newRun(mate, bottleId)
     const before = Date.now()
-    await send(mate, runId, [event({ kind: 'gate.ticked', step: 'safety', item: 'gloves' }, before + 9 * 3600_000), event({ kind: 'gate.ticked', step: 'safety', item: 'eyes' }, before - 9 * 3600_000)])
+    await send(mate, runId, [
+      event({ kind: 'gate.ticked', step: 'safety', item: 'gloves' }, before + 9 * 3600_000),
+      event({ kind: 'gate.ticked', step: 'safety', item: 'eyes' }, before - 9 * 3600_000),
+    ])
     const run = await read(mate, runId)
     expect(run.events[0]!.at).toBeLessThanOrEqual(Date.now())
     expect(run.events[1]!.at).toBe(run.startedAt)
@@ -183,7 +242,12 @@ describe('the event stream', () => {
     const { runId } = await newRun(mate, bottleId)
     const { lead: elsewhere } = await sharedStudio(inject('secondUrl'))
     const items = ['gloves', 'eyes', 'air', 'surface', 'away', 'label', 'numbers']
-    await Promise.all(items.flatMap(item => [send(mate, runId, [event({ kind: 'gate.ticked', step: 'safety', item })]), send(elsewhere, runId, [event({ kind: 'gate.ticked', step: 'safety', item })])]))
+    await Promise.all(
+      items.flatMap(item => [
+        send(mate, runId, [event({ kind: 'gate.ticked', step: 'safety', item })]),
+        send(elsewhere, runId, [event({ kind: 'gate.ticked', step: 'safety', item })]),
+      ]),
+    )
     const [here, there] = [await read(mate, runId), await read(elsewhere, runId)]
     expect(here.events.map(e => e.seq)).toEqual([1, 2, 3, 4, 5, 6, 7])
     expect(there.events).toEqual(here.events)
@@ -228,7 +292,12 @@ describe('a whole run', () => {
     expect((await mate.get<Job>(`jobs/${jobId}`)).body.status).toBe('done')
     const find = async (q: string) => (await mate.get<LogEntry[]>(`log?q=${encodeURIComponent(q)}`)).body.filter(e => e.id === runId)
     const [entry] = await find('lighthouse')
-    expect(entry).toMatchObject({ customer: 'Lighthouse kiosk', pieces: 2, bottle: 'Dropping cream', summary: { good: 1, usable: 1, used: 2.5, planned: { best: 300 } } })
+    expect(entry).toMatchObject({
+      customer: 'Lighthouse kiosk',
+      pieces: 2,
+      bottle: 'Dropping cream',
+      summary: { good: 1, usable: 1, used: 2.5, planned: { best: 300 } },
+    })
     for (const q of ['KELP stem', 'thin spots', 'dropping', 'moss', 'usable tumbler']) expect(await find(q), q).toHaveLength(1)
     expect(await find('lighthouse scrap')).toHaveLength(0)
     expect((await send(mate, runId, [event({ kind: 'run.finished' })]))[0]!.reason).toMatch(/finished/)
@@ -256,7 +325,11 @@ describe('a whole run', () => {
     const own = await newBottle(lead, { left: '2 mL' })
     const { runId } = await newRun(mate, own, { pieces: '1' })
     const { plan } = await read(mate, runId)
-    await send(mate, runId, [...throughRinse(plan, Date.now()), ...throughLook(plan, { putOut: 9, back: 1 }), event({ kind: 'run.finished' })])
+    await send(mate, runId, [
+      ...throughRinse(plan, Date.now()),
+      ...throughLook(plan, { putOut: 9, back: 1 }),
+      event({ kind: 'run.finished' }),
+    ])
     expect(await leftIn(own)).toBe(0)
   })
 })
@@ -266,12 +339,19 @@ describe('the log', () => {
     const own = await newBottle(lead, { productName: 'Paging cream', left: '120 mL' })
     const { runId } = await newRun(mate, own, { pieces: '1', customer: 'Paging pier' })
     const { plan } = await read(mate, runId)
-    await send(mate, runId, [...throughRinse(plan, Date.now()), ...throughLook(plan, { putOut: 1, back: 0 }), event({ kind: 'run.finished' })])
+    await send(mate, runId, [
+      ...throughRinse(plan, Date.now()),
+      ...throughLook(plan, { putOut: 1, back: 0 }),
+      event({ kind: 'run.finished' }),
+    ])
     const client = new pg.Client({ connectionString: inject('databaseUrl'), options: '-c search_path=crest' })
     await client.connect()
     await client.query(
       `insert into run (id, job_id, bottle_id, plan, started_by, started_at, ended_at, outcome, summary, search)
-       select gen_random_uuid(), job_id, bottle_id, plan, started_by, started_at, ended_at - make_interval(mins => (n + 3) / 4), outcome, summary, search from run cross join generate_series(1, 60) n where id = $1`, [runId])
+       select gen_random_uuid(), job_id, bottle_id, plan, started_by, started_at, ended_at - make_interval(mins => (n + 3) / 4),
+         outcome, summary, search from run cross join generate_series(1, 60) n where id = $1`,
+      [runId],
+    )
     await client.end()
     const { body: first } = await mate.get<LogEntry[]>('log?q=paging+pier')
     expect(first).toHaveLength(50)
@@ -283,7 +363,8 @@ describe('the log', () => {
     expect(all.map(e => e.endedAt)).toEqual(all.map(e => e.endedAt).sort((a, b) => b - a))
   })
   it('odd questions are answered, not failed', async () => {
-    for (const query of ['log?q=%25', 'log?before=soon', `log?q=${'x'.repeat(500)}`, 'log?q=a&q=b']) expect((await mate.get(query)).status, query).toBe(200)
+    for (const query of ['log?q=%25', 'log?before=soon', `log?q=${'x'.repeat(500)}`, 'log?q=a&q=b'])
+      expect((await mate.get(query)).status, query).toBe(200)
   })
 })
 
@@ -294,22 +375,42 @@ describe('house rules', () => {
     const planOf = async () => (await mate.get<RunWithEvents>(`runs/${runId}`)).body.plan
     const before = await planOf()
     const { body: studio } = await lead.get<Studio>('studio')
-    const { body: changed } = await lead.put<Studio>('studio', { ...studio, rules: { ...rulesForm(DEFAULT_HOUSE_RULES), dwell: 'even-frost', border: '30 mm', coatThickness: '2 mm' } })
+    const { body: changed } = await lead.put<Studio>('studio', {
+      ...studio,
+      rules: { ...rulesForm(DEFAULT_HOUSE_RULES), dwell: 'even-frost', border: '30 mm', coatThickness: '2 mm' },
+    })
     expect(changed.rules.dwell).toBe('even-frost')
-    await lead.put(`bottles/${own}`, { bottle: bottleForm({ productName: 'Frozen plan cream', labelMin: '9 min', labelMax: '9 min' }), version: 1, putAway: false })
+    await lead.put(`bottles/${own}`, {
+      bottle: bottleForm({ productName: 'Frozen plan cream', labelMin: '9 min', labelMax: '9 min' }),
+      version: 1,
+      putAway: false,
+    })
     expect(await planOf()).toEqual(before)
     await lead.put('studio', { ...changed, rules: rulesForm(DEFAULT_HOUSE_RULES) })
   })
   it('the house unit is taken where none is written', async () => {
-    const put = (version: number, change: Partial<RulesForm>) => lead.put<Studio>('studio', { name: 'Test quay', emergencyNumber: '112', poisonNumber: '0800 1234', rules: { ...rulesForm(DEFAULT_HOUSE_RULES), ...change }, version })
+    const put = (version: number, change: Partial<RulesForm>) =>
+      lead.put<Studio>('studio', {
+        name: 'Test quay',
+        emergencyNumber: '112',
+        poisonNumber: '0800 1234',
+        rules: { ...rulesForm(DEFAULT_HOUSE_RULES), ...change },
+        version,
+      })
     const { body: before } = await lead.get<Studio>('studio')
     const { body } = await put(before.version, { lengthUnit: 'in', border: '3/4 in', after: 'wipe' })
     expect(body.rules).toMatchObject({ border: expect.closeTo(19.05, 9), after: 'wipe', lengthUnit: 'in' })
-    const { body: job } = await mate.post<Job>('jobs', { id: v7(), job: jobForm(bottleId, { girth: '9 1/2', height: '4', artWidth: '2', artHeight: '1.5' }) })
+    const { body: job } = await mate.post<Job>('jobs', {
+      id: v7(),
+      job: jobForm(bottleId, { girth: '9 1/2', height: '4', artWidth: '2', artHeight: '1.5' }),
+    })
     expect(job.girth).toBeCloseTo(241.3, 6)
     expect((await put(before.version, {})).status).toBe(409)
     const wrong = await put(body.version, { temperedCap: '20 min', care: 'pray' })
-    expect([wrong.status, wrong.body.fields]).toEqual([400, { 'rules.temperedCap': expect.stringMatching(/2 min to 10 min/), 'rules.care': 'Choose one of these.' }])
+    expect([wrong.status, wrong.body.fields]).toEqual([
+      400,
+      { 'rules.temperedCap': expect.stringMatching(/2 min to 10 min/), 'rules.care': 'Choose one of these.' },
+    ])
     expect((await put(body.version, {})).status).toBe(200)
   })
 })

@@ -8,28 +8,55 @@ import { steppedEnd } from './support/stepped'
 /** A fixed sequence that looks like chance, so that every run checks the same instances. */
 function numbers(seed: number): (least: number, most: number) => number {
   let state = seed
-  return (least, most) => least + (state = state * 48271 % 2147483647) % (most - least + 1)
+  return (least, most) => least + ((state = (state * 48271) % 2147483647) % (most - least + 1))
 }
 type Roll = ReturnType<typeof numbers>
 
-const one = (id: string, skill: Skill, seconds: number, more: Partial<Chain> = {}): Chain => ({ id, release: 0, after: [], holdsPlace: false, tail: 0, tasks: [{ skill, seconds, stand: 'bench', uses: null }], ...more })
+const one = (id: string, skill: Skill, seconds: number, more: Partial<Chain> = {}): Chain => ({
+  id,
+  release: 0,
+  after: [],
+  holdsPlace: false,
+  tail: 0,
+  tasks: [{ skill, seconds, stand: 'bench', uses: null }],
+  ...more,
+})
 
 function somePiece(roll: Roll, id: string, more: Parameters<typeof piece>[4] = {}): Chain {
   const least = roll(1, 5)
   return piece(id, roll(1, 3), [least, least, least + roll(0, 3)], roll(1, 3), more)
 }
-const somePieces = (roll: Roll, count: number, more: (i: number) => Parameters<typeof piece>[4] = () => ({})) => Array.from({ length: count }, (_, i) => somePiece(roll, `p${i}`, more(i)))
+const somePieces = (roll: Roll, count: number, more: (i: number) => Parameters<typeof piece>[4] = () => ({})) =>
+  Array.from({ length: count }, (_, i) => somePiece(roll, `p${i}`, more(i)))
 const someCrew = (roll: Roll): Hands[] => (roll(0, 2) === 0 ? crew(ALL) : crew(ALL, ALL))
 
 /** Small instances of each kind that a day is made of. */
 const KINDS: Record<string, (roll: Roll) => Instance> = {
   'pieces alone': roll => shop(somePieces(roll, roll(1, 4)), someCrew(roll), { place: roll(1, 4) }),
-  'releases and tails': roll => shop(somePieces(roll, roll(1, 3), () => ({ release: roll(0, 6), tail: roll(0, 5) })), someCrew(roll)),
-  'breaks': roll => shop(somePieces(roll, roll(1, 3)), someCrew(roll).map((h) => {
-    const [from, long] = [roll(2, 8), roll(1, 5)]
-    return { ...h, shifts: [[roll(0, 2), from], [from + long, 150]] }
-  })),
-  'skills': roll => shop([...somePieces(roll, roll(1, 3)), one('r', 'prepare', roll(1, 8))], crew(roll(0, 1) ? ALL : ['coat', 'care', 'prepare'], roll(0, 1) ? ['rinse'] : ['rinse', 'coat'])),
+  'releases and tails': roll =>
+    shop(
+      somePieces(roll, roll(1, 3), () => ({ release: roll(0, 6), tail: roll(0, 5) })),
+      someCrew(roll),
+    ),
+  'breaks': roll =>
+    shop(
+      somePieces(roll, roll(1, 3)),
+      someCrew(roll).map((h) => {
+        const [from, long] = [roll(2, 8), roll(1, 5)]
+        return {
+          ...h,
+          shifts: [
+            [roll(0, 2), from],
+            [from + long, 150],
+          ],
+        }
+      }),
+    ),
+  'skills': roll =>
+    shop(
+      [...somePieces(roll, roll(1, 3)), one('r', 'prepare', roll(1, 8))],
+      crew(roll(0, 1) ? ALL : ['coat', 'care', 'prepare'], roll(0, 1) ? ['rinse'] : ['rinse', 'coat']),
+    ),
   'waits': (roll) => {
     const pieces = somePieces(roll, roll(1, 3), i => (i > 0 && roll(0, 1) ? { after: [{ chain: `p${i - 1}`, wait: roll(0, 4) }] } : {}))
     return shop([one('r', 'prepare', roll(1, 20)), ...pieces], someCrew(roll), { place: roll(1, 9) })
@@ -43,10 +70,16 @@ const KINDS: Record<string, (roll: Roll) => Instance> = {
   'one sink for all': roll => shop(somePieces(roll, roll(2, 4)), crew(ALL, ALL, ALL).slice(0, roll(2, 3)), { sink: 1 }),
   'shaped like a day': (roll) => {
     const pieces = somePieces(roll, roll(1, 3), () => ({ after: [{ chain: 'ready', wait: 0 }] }))
-    return shop([
-      one('ready', 'prepare', roll(1, 9)), ...pieces, one('after', 'finish', roll(1, 4), { after: pieces.map(p => ({ chain: p.id, wait: 0 })) }),
-      one('look', 'finish', roll(1, 3), { after: [{ chain: 'after', wait: roll(0, 8) }] }), ...(roll(0, 1) ? [one('other', 'prepare', roll(1, 20), { release: roll(0, 5) })] : []),
-    ], roll(0, 1) ? crew(ALL, ['rinse', 'care', 'finish']) : someCrew(roll))
+    return shop(
+      [
+        one('ready', 'prepare', roll(1, 9)),
+        ...pieces,
+        one('after', 'finish', roll(1, 4), { after: pieces.map(p => ({ chain: p.id, wait: 0 })) }),
+        one('look', 'finish', roll(1, 3), { after: [{ chain: 'after', wait: roll(0, 8) }] }),
+        ...(roll(0, 1) ? [one('other', 'prepare', roll(1, 20), { release: roll(0, 5) })] : []),
+      ],
+      roll(0, 1) ? crew(ALL, ['rinse', 'care', 'finish']) : someCrew(roll),
+    )
   },
 }
 /** Instances of each kind; more of them with CREST_INSTANCES. Of those that have most states, a quarter. */
@@ -64,40 +97,45 @@ describe('nothing is called proved that isn\'t', () => {
   it('two people of whom one is not free before the work is over', () => {
     const instance: Instance = {
       chains: [one('r', 'prepare', 20), piece('p', 1, [12, 12, 12], 1, { release: 1, holdsPlace: false })],
-      hands: crew(ALL, ALL), fixtures: { place: 9, sink: 1, tub: 1, cabinet: 1 },
+      hands: crew(ALL, ALL),
+      fixtures: { place: 9, sink: 1, tub: 1, cabinet: 1 },
     }
     expect(exhaustiveEnd(instance)).toBe(20)
     expect(solve(instance)).toMatchObject({ end: 20, proved: true })
     const searched = searchOrders(instance, Infinity, 0)
     expect([searched.proved, endOf(instance, searched.schedule!)]).toEqual([true, 20])
   })
-  it.each(Object.keys(KINDS))('%s: bound ≤ optimum, and what is proved is the optimum', (kind) => {
-    const count = MANY_STATES.includes(kind) ? Math.ceil(EACH / 4) : EACH
-    let [proofs, feasible] = [0, 0]
-    for (let seed = 1; seed <= count; seed++) {
-      const instance = KINDS[kind]!(numbers(seed * 7919 + 13))
-      const said = (what: string) => `${what} of ${kind} ${seed}: ${JSON.stringify(instance)}`
-      const found = solve(instance, { tries: 60 })
-      if ('stuck' in found) continue
-      const sound = verifySchedule(instance, found.schedule).length === 0
-      // What is sound is an end that can be had: the reference looks for that, and for anything sooner.
-      const optimum = exhaustiveEnd(instance, sound ? found.end + 1 : undefined)
-      if (sound) expect(optimum, said('end')).toBeLessThanOrEqual(found.end)
-      if (optimum === Infinity) continue
-      feasible++
-      expect(lowerBound(instance), said('bound')).toBeLessThanOrEqual(optimum)
-      expect(found.bound, said('told bound')).toBeLessThanOrEqual(optimum)
-      if (found.proved) {
-        proofs++
-        expect(found.end, said('proof')).toBe(optimum)
+  it.each(Object.keys(KINDS))(
+    '%s: bound ≤ optimum, and what is proved is the optimum',
+    (kind) => {
+      const count = MANY_STATES.includes(kind) ? Math.ceil(EACH / 4) : EACH
+      let [proofs, feasible] = [0, 0]
+      for (let seed = 1; seed <= count; seed++) {
+        const instance = KINDS[kind]!(numbers(seed * 7919 + 13))
+        const said = (what: string) => `${what} of ${kind} ${seed}: ${JSON.stringify(instance)}`
+        const found = solve(instance, { tries: 60 })
+        if ('stuck' in found) continue
+        const sound = verifySchedule(instance, found.schedule).length === 0
+        // What is sound is an end that can be had: the reference looks for that, and for anything sooner.
+        const optimum = exhaustiveEnd(instance, sound ? found.end + 1 : undefined)
+        if (sound) expect(optimum, said('end')).toBeLessThanOrEqual(found.end)
+        if (optimum === Infinity) continue
+        feasible++
+        expect(lowerBound(instance), said('bound')).toBeLessThanOrEqual(optimum)
+        expect(found.bound, said('told bound')).toBeLessThanOrEqual(optimum)
+        if (found.proved) {
+          proofs++
+          expect(found.end, said('proof')).toBe(optimum)
+        }
+        if (canSearch(instance)) {
+          expect(found.proved, said('search')).toBe(true)
+          const searched = searchOrders(instance, optimum + 1, 0)
+          expect([searched.proved, searched.schedule !== null], said('search alone')).toEqual([true, true])
+        }
       }
-      if (canSearch(instance)) {
-        expect(found.proved, said('search')).toBe(true)
-        const searched = searchOrders(instance, optimum + 1, 0)
-        expect([searched.proved, searched.schedule !== null], said('search alone')).toEqual([true, true])
-      }
-    }
-    expect(feasible).toBeGreaterThan(count / 2)
-    expect(proofs).toBeGreaterThan(count / 4)
-  }, 120_000)
+      expect(feasible).toBeGreaterThan(count / 2)
+      expect(proofs).toBeGreaterThan(count / 4)
+    },
+    120_000,
+  )
 })

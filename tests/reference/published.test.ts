@@ -9,8 +9,16 @@ import { apparentWidth, diameterFromGirth, lateralArea, wrapAngle } from '#core/
 
 describe('molar masses from IUPAC 2021 atomic weights (value from memory)', () => {
   it.each([
-    ['NaHCO3', 84.006], ['Na2CO3', 105.988], ['HF', 20.006], ['NH4HF2', 57.043], ['FeCl3', 162.195], ['CO2', 44.009],
-    ['Ca(OH)2', 74.092], ['CaCl2', 110.978], ['CaF2', 78.074], ['Fe(OH)3', 106.866],
+    ['NaHCO3', 84.006],
+    ['Na2CO3', 105.988],
+    ['HF', 20.006],
+    ['NH4HF2', 57.043],
+    ['FeCl3', 162.195],
+    ['CO2', 44.009],
+    ['Ca(OH)2', 74.092],
+    ['CaCl2', 110.978],
+    ['CaF2', 78.074],
+    ['Fe(OH)3', 106.866],
   ])('%s is %d g/mol', (formula, mass) => {
     expect(molarMass(formula)).toBeCloseTo(mass, 3)
   })
@@ -19,7 +27,10 @@ describe('molar masses from IUPAC 2021 atomic weights (value from memory)', () =
 
 describe('bicarbonate', () => {
   it('NH4HF2 + NaHCO3 -> NaF + NH4F + H2O + CO2 balances in mass', () => {
-    expect(molarMass('NH4HF2') + molarMass('NaHCO3')).toBeCloseTo(molarMass('NaF') + molarMass('NH4F') + molarMass('H2O') + molarMass('CO2'), 6)
+    expect(molarMass('NH4HF2') + molarMass('NaHCO3')).toBeCloseTo(
+      molarMass('NaF') + molarMass('NH4F') + molarMass('H2O') + molarMass('CO2'),
+      6,
+    )
   })
   it('one to one: 57.043 g of bifluoride takes 84.006 g', () => {
     expect(bicarbonateForBifluoride(57.043)).toBeCloseTo(84.006, 6)
@@ -27,7 +38,7 @@ describe('bicarbonate', () => {
   it('a tub gets at least a tablespoon, and more once the equation asks for it', () => {
     expect(bicarbonateFigure(3, DEFAULT_HOUSE_RULES).value).toBe(15)
     // 100 mL at 1.3 g/mL and 25 % is 32.5 g of bifluoride; times 84.006 / 57.043, twice over.
-    expect(bicarbonateFigure(100, DEFAULT_HOUSE_RULES).value).toBeCloseTo(2 * 32.5 * 84.006 / 57.043, 6)
+    expect(bicarbonateFigure(100, DEFAULT_HOUSE_RULES).value).toBeCloseTo((2 * 32.5 * 84.006) / 57.043, 6)
   })
 })
 
@@ -60,10 +71,16 @@ describe('the trade\'s amounts (common practice)', () => {
     expect(spoons(design, 4)).toBeLessThan(0.6)
   })
   it('a 3 1/2 in design sits on a 4 1/2 in square', () => {
-    expect(cutSize({ width: 3.5 * MM_PER_INCH, height: 3.5 * MM_PER_INCH }, { border: MM_PER_INCH / 2, spare: 0 }).width).toBeCloseTo(4.5 * MM_PER_INCH, 9)
+    expect(cutSize({ width: 3.5 * MM_PER_INCH, height: 3.5 * MM_PER_INCH }, { border: MM_PER_INCH / 2, spare: 0 }).width).toBeCloseTo(
+      4.5 * MM_PER_INCH,
+      9,
+    )
   })
   it('material for a 6 1/4 in need is cut at 6 1/2 in', () => {
-    expect(cutSize({ width: 5.25 * MM_PER_INCH, height: 100 }, { border: MM_PER_INCH / 2, spare: MM_PER_INCH / 4 }).width).toBeCloseTo(6.5 * MM_PER_INCH, 9)
+    expect(cutSize({ width: 5.25 * MM_PER_INCH, height: 100 }, { border: MM_PER_INCH / 2, spare: MM_PER_INCH / 4 }).width).toBeCloseTo(
+      6.5 * MM_PER_INCH,
+      9,
+    )
   })
   it('a palm-sized design is covered in about a minute', () => {
     expect(coatSeconds(1000, DEFAULT_HOUSE_RULES)).toBe(60)

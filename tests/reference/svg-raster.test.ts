@@ -8,7 +8,9 @@ const [PAGE, DENSITY] = [60, 3]
 /** Of the page at most: points that lie on an edge fall on either side. */
 const MOST_OFF = 0.0006
 
-const svg = (inner: string, size: string) => `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 ${PAGE} ${PAGE}" width="${size}" height="${size}">${inner}</svg>`
+const svg = (inner: string, size: string) =>
+  `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 ${PAGE} ${PAGE}" width="${size}" `
+  + `height="${size}">${inner}</svg>`
 const pen = (d: string, more: string) => `<path d="${d}" fill="none" stroke="black" ${more}/>`
 const CORNER = 'M10 45L30 12L50 45'
 const SHARP = 'M8 50L30 6L36 50'
@@ -33,7 +35,8 @@ const DRAWINGS: Record<string, string> = {
   'curves run on': '<path d="M5 50Q15 5 30 30T55 20V55Z"/>',
   'relative all through': '<path d="m10 10h20v10l10 10c0 10-10 20-20 10s-15-5-10-30z"/>',
   'holes by direction': '<path d="M5 5H55V55H5ZM15 15V45H45V15Z"/>',
-  'white covers': '<rect x="5" y="5" width="50" height="50"/><circle cx="30" cy="30" r="15" fill="white"/><rect x="26" y="26" width="8" height="8"/>',
+  'white covers':
+    '<rect x="5" y="5" width="50" height="50"/><circle cx="30" cy="30" r="15" fill="white"/><rect x="26" y="26" width="8" height="8"/>',
   'white line covers': '<rect x="5" y="5" width="50" height="50"/><path d="M5 30H55" stroke="#fff" stroke-width="6"/>',
   'pen, butt': pen(CORNER, 'stroke-width="6"'),
   'pen, round': pen(CORNER, 'stroke-width="6" stroke-linecap="round" stroke-linejoin="round"'),
@@ -59,20 +62,38 @@ const DRAWINGS: Record<string, string> = {
   'rotate about a point': '<rect x="10" y="10" width="25" height="12" transform="rotate(50 30 30)"/>',
   'dots': pen('M5 20H55', 'stroke-width="5" stroke-dasharray="0 8" stroke-linecap="round"'),
   'dashes of no length, without ends': pen('M5 20H55M5 40H20', 'stroke-width="5" stroke-dasharray="0 8 4 3"'),
-  'use': '<defs><path id="a" d="M0 0h12v12z"/></defs><use href="#a" x="8" y="9"/><use xlink:href="#a" transform="translate(30 30) rotate(70)"/>',
+  'use':
+    '<defs><path id="a" d="M0 0h12v12z"/></defs><use href="#a" x="8" y="9"/><use xlink:href="#a" transform="translate(30 30) rotate(70)"/>',
   'symbol': '<symbol id="s" viewBox="0 0 10 10"><circle cx="5" cy="5" r="4"/></symbol><use href="#s" x="5" y="5" width="40" height="20"/>',
   'nested view': '<svg x="10" y="5" width="30" height="40" viewBox="0 0 3 4"><path d="M0 0L3 2L0 4Z"/></svg>',
-  'nested view, stretched': '<svg x="10" y="5" width="40" height="20" viewBox="0 0 4 4" preserveAspectRatio="none"><circle cx="2" cy="2" r="2"/></svg>',
-  'nested view, at one side': '<svg x="10" y="5" width="40" height="20" viewBox="0 0 4 4" preserveAspectRatio="xMaxYMid meet"><circle cx="2" cy="2" r="2"/></svg>',
-  'style sheet': '<style>.a{fill:none;stroke:#000;stroke-width:5} rect{fill:white} #b{fill:black}</style><rect width="60" height="60"/><rect id="b" x="5" y="5" width="20" height="20"/><circle class="a" cx="40" cy="40" r="12"/>',
-  'what is important wins over an own style': '<style>.a{fill:black !important}</style><rect class="a" x="8" y="8" width="30" height="20" style="fill:none"/>',
-  'what is important in a tag rule wins over a class': '<style>rect{fill:none !important} .a{fill:black}</style><rect class="a" x="8" y="8" width="30" height="20"/><circle cx="45" cy="45" r="8"/>',
+  'nested view, stretched':
+    '<svg x="10" y="5" width="40" height="20" viewBox="0 0 4 4" preserveAspectRatio="none"><circle cx="2" cy="2" r="2"/></svg>',
+  'nested view, at one side':
+    '<svg x="10" y="5" width="40" height="20" viewBox="0 0 4 4" preserveAspectRatio="xMaxYMid meet"><circle cx="2" cy="2" r="2"/></svg>',
+  'style sheet':
+    '<style>.a{fill:none;stroke:#000;stroke-width:5} rect{fill:white} #b{fill:black}</style><rect width="60" height="60"/><rect id="b" '
+    + 'x="5" y="5" width="20" height="20"/><circle class="a" cx="40" cy="40" r="12"/>',
+  'what is important wins over an own style':
+    '<style>.a{fill:black !important}</style><rect class="a" x="8" y="8" width="30" height="20" style="fill:none"/>',
+  'what is important in a tag rule wins over a class':
+    '<style>rect{fill:none !important} .a{fill:black}</style><rect class="a" x="8" y="8" width="30" height="20"/><circle cx="45" cy="45" '
+    + 'r="8"/>',
   'inherited pen': '<g stroke="black" stroke-width="4" fill="none"><path d="M10 10L50 50"/><path d="M50 10L10 50" stroke-width="8"/></g>',
-  'currentColor': '<g color="white"><rect x="5" y="5" width="50" height="50" fill="black"/><rect x="15" y="15" width="20" height="20" fill="currentColor"/></g>',
-  'hsl dark and pale': '<rect x="5" y="5" width="50" height="50" fill="hsl(220, 60%, 15%)"/><rect x="15" y="15" width="20" height="20" fill="hsl(60, 100%, 97%)"/>',
-  'colours without any cover': '<rect x="5" y="5" width="20" height="20"/><rect x="30" y="5" width="20" height="20" fill="#00000000"/><rect x="5" y="30" width="20" height="20" fill="rgba(0,0,0,0)"/>',
-  'not shown': '<rect x="5" y="5" width="20" height="20"/><rect x="30" y="5" width="20" height="20" display="none"/><rect x="5" y="30" width="20" height="20" visibility="hidden"/><g opacity="0"><rect x="30" y="30" width="20" height="20"/></g>',
-  'switch': '<switch><g requiredExtensions="http://example.org/none"><rect width="60" height="60"/></g><circle cx="30" cy="30" r="12"/><rect width="9" height="9"/></switch>',
+  'currentColor':
+    '<g color="white"><rect x="5" y="5" width="50" height="50" fill="black"/><rect x="15" y="15" width="20" height="20" '
+    + 'fill="currentColor"/></g>',
+  'hsl dark and pale':
+    '<rect x="5" y="5" width="50" height="50" fill="hsl(220, 60%, 15%)"/><rect x="15" y="15" width="20" height="20" fill="hsl(60, 100%, '
+    + '97%)"/>',
+  'colours without any cover':
+    '<rect x="5" y="5" width="20" height="20"/><rect x="30" y="5" width="20" height="20" fill="#00000000"/><rect x="5" y="30" width="20" '
+    + 'height="20" fill="rgba(0,0,0,0)"/>',
+  'not shown':
+    '<rect x="5" y="5" width="20" height="20"/><rect x="30" y="5" width="20" height="20" display="none"/><rect x="5" y="30" width="20" '
+    + 'height="20" visibility="hidden"/><g opacity="0"><rect x="30" y="30" width="20" height="20"/></g>',
+  'switch':
+    '<switch><g requiredExtensions="http://example.org/none"><rect width="60" height="60"/></g><circle cx="30" cy="30" r="12"/><rect '
+    + 'width="9" height="9"/></switch>',
   'partly off the page': '<circle cx="58" cy="30" r="14"/>',
   'wholly off the page': '<rect x="8" y="8" width="20" height="20"/><rect x="200" y="8" width="400" height="20"/>',
   'numbers as they may be written': '<path d="M1e1,10.5.5-.5l+30,.5 0 3e1-20-5z"/><rect x="  40 " y="45px" width="1.2E1" height="+9"/>',
@@ -81,7 +102,11 @@ const DRAWINGS: Record<string, string> = {
 /** How much of each point a general renderer covers (librsvg, through sharp), 0 to 1. */
 async function rendered(inner: string): Promise<Float64Array> {
   const size = PAGE * DENSITY
-  const { data, info } = await sharp(Buffer.from(svg(inner, String(size)))).flatten({ background: '#fff' }).greyscale().raw().toBuffer({ resolveWithObject: true })
+  const { data, info } = await sharp(Buffer.from(svg(inner, String(size))))
+    .flatten({ background: '#fff' })
+    .greyscale()
+    .raw()
+    .toBuffer({ resolveWithObject: true })
   expect([info.width, info.height]).toEqual([size, size])
   return Float64Array.from({ length: size * size }, (_, i) => 1 - data[i * info.channels]! / 255)
 }
@@ -94,7 +119,7 @@ describe('drawings as a general renderer paints them', () => {
     const size = PAGE * DENSITY
     let [off, dark] = [0, 0]
     for (let i = 0; i < cover.length; i++) {
-      const inside = contains(area, (i % size + 0.5) / DENSITY, (Math.floor(i / size) + 0.5) / DENSITY)
+      const inside = contains(area, ((i % size) + 0.5) / DENSITY, (Math.floor(i / size) + 0.5) / DENSITY)
       if (inside) dark++
       // Points that the renderer covers in part lie on an edge.
       if (inside ? cover[i]! < 0.15 : cover[i]! > 0.8) off++

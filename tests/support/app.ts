@@ -22,15 +22,38 @@ const cutter = startCutter(0).then((server) => {
 })
 
 export async function startApp(databaseUrl: string, wantedPort?: number): Promise<TestApp> {
-  const port: number = wantedPort ?? await freePort()
+  const port: number = wantedPort ?? (await freePort())
   const url = `http://127.0.0.1:${port}`
   const child: ChildProcess = spawn(process.execPath, [entry], {
     stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: databaseUrl, CREST_SESSION_SECRET: SECRET, CREST_CUTTER_URL: await cutter, HOST: '127.0.0.1', PORT: String(port), NITRO_HOST: '127.0.0.1', NITRO_PORT: String(port) },
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      DATABASE_URL: databaseUrl,
+      CREST_SESSION_SECRET: SECRET,
+      CREST_CUTTER_URL: await cutter,
+      HOST: '127.0.0.1',
+      PORT: String(port),
+      NITRO_HOST: '127.0.0.1',
+      NITRO_PORT: String(port),
+    },
   })
   const ended = new Promise<void>(resolve => child.on('exit', () => resolve()))
   for (let i = 0; i < 200; i++) {
-    if (await fetch(`${url}/api/health`).then(r => r.status > 0, () => false)) return { url, port, kill: async () => { child.kill('SIGKILL'); await ended } }
+    if (
+      await fetch(`${url}/api/health`).then(
+        r => r.status > 0,
+        () => false,
+      )
+    )
+      return {
+        url,
+        port,
+        kill: async () => {
+          child.kill('SIGKILL')
+          await ended
+        },
+      }
     await new Promise(resolve => setTimeout(resolve, 50))
   }
   child.kill('SIGKILL')

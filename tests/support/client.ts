@@ -4,14 +4,23 @@ import type { JobForm } from '../../shared/jobs'
 import type { RunPlan } from '../../core/run-plan'
 import type { BottleForm } from '../../shared/shelf'
 
-export interface Answer<T> { status: number, body: T & { error?: string, fields?: Record<string, string> }, headers: Headers }
+export interface Answer<T> {
+  status: number
+  body: T & { error?: string, fields?: Record<string, string> }
+  headers: Headers
+}
 
 /** Talks to the API as a browser on our own pages would, keeping its cookie. */
 export class Client {
   cookie = ''
   constructor(readonly url: string) {}
 
-  async ask<T = Record<string, unknown>>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer<T>> {
+  async ask<T = Record<string, unknown>>(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<Answer<T>> {
     const response = await fetch(`${this.url}/api/${path}`, {
       method,
       headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), origin: this.url, cookie: this.cookie, ...headers },
@@ -19,7 +28,7 @@ export class Client {
     })
     const set = response.headers.get('set-cookie')
     if (set) this.cookie = set.split(';')[0]!
-    return { status: response.status, body: await response.json().catch(() => ({})) as Answer<T>['body'], headers: response.headers }
+    return { status: response.status, body: (await response.json().catch(() => ({}))) as Answer<T>['body'], headers: response.headers }
   }
 
   get = <T = Record<string, unknown>>(path: string) => this.ask<T>('GET', path)
@@ -36,13 +45,37 @@ export const MATE = { name: 'Moss Mate', role: 'crew', password: 'mate-password'
 export const FINE_ANSWERS = { irreplaceable: 'replaceable', food: 'none', lip: 'clear', child: 'no' }
 
 export const bottleForm = (change: Partial<BottleForm> = {}): BottleForm => ({
-  productName: 'Quay general cream', kind: 'general-cream', labelMin: '5 min', labelMax: '5 min', reusable: true, openedOn: '', size: '120 mL', left: '100 mL', price: '18', couponBest: '',
-  strength: '', medium: '', grit: '', secondsPerCm2: '', ...change,
+  productName: 'Quay general cream',
+  kind: 'general-cream',
+  labelMin: '5 min',
+  labelMax: '5 min',
+  reusable: true,
+  openedOn: '',
+  size: '120 mL',
+  left: '100 mL',
+  price: '18',
+  couponBest: '',
+  strength: '',
+  medium: '',
+  grit: '',
+  secondsPerCm2: '',
+  ...change,
 })
 
 export const jobForm = (bottleId: string, change: Partial<JobForm> = {}): JobForm => ({
-  ...BLANK_JOB, customer: 'Rowing club', dueOn: '2030-06-01', noun: 'tumbler', pieces: '4', height: '110 mm', girth: '9 1/2"', artWidth: '60', artHeight: '45 mm', openFraction: '35 %',
-  answers: FINE_ANSWERS, bottleId, ...change,
+  ...BLANK_JOB,
+  customer: 'Rowing club',
+  dueOn: '2030-06-01',
+  noun: 'tumbler',
+  pieces: '4',
+  height: '110 mm',
+  girth: '9 1/2"',
+  artWidth: '60',
+  artHeight: '45 mm',
+  openFraction: '35 %',
+  answers: FINE_ANSWERS,
+  bottleId,
+  ...change,
 })
 
 /** A studio with a lead signed in and one crew member. */
@@ -50,7 +83,9 @@ export async function newStudio(url: string): Promise<{ lead: Client, mate: Clie
   const lead = new Client(url)
   const first = await lead.post<{ signedIn: { person: { id: string } } }>('first-run', LEAD)
   if (first.status !== 200) throw new Error(`First run: ${first.status} ${first.body.error}`)
-  const { body: { id } } = await lead.post<{ id: string }>('crew', MATE)
+  const {
+    body: { id },
+  } = await lead.post<{ id: string }>('crew', MATE)
   const mate = new Client(url)
   await mate.signIn(MATE.name, MATE.password)
   return { lead, mate, mateId: id, leadId: first.body.signedIn.person.id }
@@ -72,16 +107,67 @@ export async function newRun(client: Client, bottleId: string, change: Partial<J
 }
 
 /** A flat brass tag under ferric chloride, and a mirror's back under the gun: what a job for each asks. */
-export const TAG_JOB = { noun: 'tag', pieces: '2', surface: 'flat' as const, substrate: 'brass' as const, height: '60 mm', girth: '90 mm', artWidth: '38', artHeight: '20', openFraction: '40 %', resist: 'rub-on' as const, answers: { ...FINE_ANSWERS, lip: 'not-a-vessel' } }
-export const MIRROR_JOB = { noun: 'mirror', pieces: '1', surface: 'flat' as const, substrate: 'mirror-back' as const, height: '300 mm', girth: '200 mm', artWidth: '120', artHeight: '90', openFraction: '50 %', resist: 'blast-mask' as const, answers: { ...FINE_ANSWERS, lip: 'not-a-vessel' } }
-export const FERRIC: Partial<BottleForm> = { productName: 'Quay ferric chloride', kind: 'ferric-chloride', labelMin: '15 min', labelMax: '15 min', reusable: false, strength: '42 °Bé', size: '500 mL', left: '400 mL' }
-export const GRIT: Partial<BottleForm> = { productName: 'Quay oxide', kind: 'abrasive', labelMin: '', labelMax: '', size: '5 kg', left: '4 kg', medium: 'aluminium-oxide', grit: 'F150' }
+export const TAG_JOB = {
+  noun: 'tag',
+  pieces: '2',
+  surface: 'flat' as const,
+  substrate: 'brass' as const,
+  height: '60 mm',
+  girth: '90 mm',
+  artWidth: '38',
+  artHeight: '20',
+  openFraction: '40 %',
+  resist: 'rub-on' as const,
+  answers: { ...FINE_ANSWERS, lip: 'not-a-vessel' },
+}
+export const MIRROR_JOB = {
+  noun: 'mirror',
+  pieces: '1',
+  surface: 'flat' as const,
+  substrate: 'mirror-back' as const,
+  height: '300 mm',
+  girth: '200 mm',
+  artWidth: '120',
+  artHeight: '90',
+  openFraction: '50 %',
+  resist: 'blast-mask' as const,
+  answers: { ...FINE_ANSWERS, lip: 'not-a-vessel' },
+}
+export const FERRIC: Partial<BottleForm> = {
+  productName: 'Quay ferric chloride',
+  kind: 'ferric-chloride',
+  labelMin: '15 min',
+  labelMax: '15 min',
+  reusable: false,
+  strength: '42 °Bé',
+  size: '500 mL',
+  left: '400 mL',
+}
+export const GRIT: Partial<BottleForm> = {
+  productName: 'Quay oxide',
+  kind: 'abrasive',
+  labelMin: '',
+  labelMax: '',
+  size: '5 kg',
+  left: '4 kg',
+  medium: 'aluminium-oxide',
+  grit: 'F150',
+}
 
 /** Gates ticked and plain steps done through the API, until the named step is next. */
 export async function upToStep(client: Client, runId: string, stepId: string): Promise<void> {
-  const { body: { plan } } = await client.get<{ plan: RunPlan }>(`runs/${runId}`)
-  const before = plan.steps.slice(0, plan.steps.findIndex(s => s.id === stepId))
-  const events = before.flatMap(s => (s.kind === 'gate' ? s.items!.map(item => event({ kind: 'gate.ticked', step: s.id, item: item.id })) : [event({ kind: 'step.done', step: s.id })]))
+  const {
+    body: { plan },
+  } = await client.get<{ plan: RunPlan }>(`runs/${runId}`)
+  const before = plan.steps.slice(
+    0,
+    plan.steps.findIndex(s => s.id === stepId),
+  )
+  const events = before.flatMap(s =>
+    s.kind === 'gate'
+      ? s.items!.map(item => event({ kind: 'gate.ticked', step: s.id, item: item.id }))
+      : [event({ kind: 'step.done', step: s.id })],
+  )
   await client.post(`runs/${runId}/events`, { events })
 }
 

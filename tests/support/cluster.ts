@@ -24,13 +24,22 @@ function processesOf(data: string): number[] {
   const server = Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0])
   const parentOf = (pid: string) => {
     try {
-      return Number(readFileSync(`/proc/${pid}/stat`, 'utf8').replace(/^.*\) . /, '').split(' ')[0])
+      return Number(
+        readFileSync(`/proc/${pid}/stat`, 'utf8')
+          .replace(/^.*\) . /, '')
+          .split(' ')[0],
+      )
     }
     catch {
       return 0
     }
   }
-  return [server, ...readdirSync('/proc').filter(pid => /^\d+$/.test(pid) && parentOf(pid) === server).map(Number)]
+  return [
+    server,
+    ...readdirSync('/proc')
+      .filter(pid => /^\d+$/.test(pid) && parentOf(pid) === server)
+      .map(Number),
+  ]
 }
 
 function signal(data: string, name: 'SIGSTOP' | 'SIGCONT') {

@@ -3,7 +3,12 @@ import { startApp } from './app'
 import { testCluster } from './cluster'
 
 declare module 'vitest' {
-  export interface ProvidedContext { appUrl: string, secondUrl: string, databaseUrl: string, emptyUrl: string }
+  export interface ProvidedContext {
+    appUrl: string
+    secondUrl: string
+    databaseUrl: string
+    emptyUrl: string
+  }
 }
 
 /** One cluster for all integration tests: a studio's database with two app processes, and one that is not set up. */

@@ -13,12 +13,19 @@ const turns = useTurnsStore()
 
 const others = computed(() => {
   const planned = turns.of(props.run)
-  const here = new Set(props.state.pieces.map(p => answersFor(p, planned)).filter(id => id !== null && id !== session.person?.id)) as Set<string>
+  const here = new Set(
+    props.state.pieces.map(p => answersFor(p, planned)).filter(id => id !== null && id !== session.person?.id),
+  ) as Set<string>
   return [...here].map((id) => {
     const who = studio.crew.find(p => p.id === id)
     const action = nextAction(props.run.plan, props.state, half.value, id, who?.may, planned)
     const pieces = props.state.pieces.filter(p => answersFor(p, planned) === id).map(p => p.n)
-    return { id, name: studio.firstName(id), pieces, doing: 'sentence' in action ? action.sentence : action.kind === 'closed' ? '' : action.step.title }
+    return {
+      id,
+      name: studio.firstName(id),
+      pieces,
+      doing: 'sentence' in action ? action.sentence : action.kind === 'closed' ? '' : action.step.title,
+    }
   })
 })
 
@@ -35,7 +42,8 @@ const handed = computed(() => {
 
 <template>
   <p v-if="others.length" class="others">
-    <span v-for="o in others" :key="o.id"><strong>{{ o.name }}</strong> has {{ run.plan.noun }} {{ o.pieces.join(', ') }}: {{ o.doing }}</span>
+    <span v-for="o in others" :key="o.id"><strong>{{ o.name }}</strong> has {{ run.plan.noun }} {{ o.pieces.join(', ') }}:
+      {{ o.doing }}</span>
     <NuxtLink to="/hand-over">Take over</NuxtLink>
   </p>
   <p class="handed" role="status">

@@ -7,7 +7,10 @@ import { formatClock, formatDuration } from '#core/units'
 /** The clock of the piece that matters now, in type that reads from two metres. */
 const props = defineProps<{ plan: RunPlan, piece: PieceState }>()
 const window = computed(() => windowOf(props.plan, props.piece.n))
-const { over, shown, first, toBest, toNotAfter, overBy } = usePieceClock(() => props.plan, () => props.piece)
+const { over, shown, first, toBest, toNotAfter, overBy } = usePieceClock(
+  () => props.plan,
+  () => props.piece,
+)
 const stands = computed(() => {
   const blast = props.plan.method === 'blast'
   if (over.value) return `${blast ? 'More than planned by' : 'Over by'} ${formatClock(overBy.value)}`
@@ -21,7 +24,10 @@ const stands = computed(() => {
     <p class="state capital">{{ plan.noun }} {{ piece.n }}</p>
     <p class="numeral big">{{ shown }}</p>
     <p class="state">{{ stands }}</p>
-    <p class="window">not before <b class="numeral">{{ formatDuration(window.notBefore) }}</b> · best <b class="numeral">{{ formatDuration(window.best) }}</b> · not after <b class="numeral">{{ formatDuration(window.notAfter) }}</b></p>
+    <p class="window">
+      not before <b class="numeral">{{ formatDuration(window.notBefore) }}</b> · best
+      <b class="numeral">{{ formatDuration(window.best) }}</b> · not after <b class="numeral">{{ formatDuration(window.notAfter) }}</b>
+    </p>
     <p v-if="plan.method !== 'blast'" class="window">first part <b class="numeral">{{ first }}</b></p>
   </div>
 </template>

@@ -13,8 +13,17 @@ const ticks = computed(() => props.state.ticked[props.step.id] ?? {})
 <template>
   <ul class="gate">
     <li v-for="item in step.items" :key="item.id">
-      <button type="button" role="checkbox" :aria-checked="Boolean(ticks[item.id])" :disabled="Boolean(ticks[item.id])" @click="emit('tick', item.id)">
-        <svg viewBox="0 0 24 24" width="30" height="30" aria-hidden="true"><rect x="1.5" y="1.5" width="21" height="21" fill="none" stroke="currentColor" stroke-width="2" /><path v-if="ticks[item.id]" d="M5 12.5l5 5L20 6" fill="none" stroke="currentColor" stroke-width="3.4" /></svg>
+      <button
+        type="button"
+        role="checkbox"
+        :aria-checked="Boolean(ticks[item.id])"
+        :disabled="Boolean(ticks[item.id])"
+        @click="emit('tick', item.id)"
+      >
+        <svg viewBox="0 0 24 24" width="30" height="30" aria-hidden="true">
+          <rect x="1.5" y="1.5" width="21" height="21" fill="none" stroke="currentColor" stroke-width="2" />
+          <path v-if="ticks[item.id]" d="M5 12.5l5 5L20 6" fill="none" stroke="currentColor" stroke-width="3.4" />
+        </svg>
         <span>{{ item.text }}</span>
         <!-- Its room is kept from the start: were a line to grow when it is ticked, the next ones would move away under the finger. -->
         <small :class="{ open: !ticks[item.id] }">{{ ticks[item.id] ? studio.nameOf(ticks[item.id]!.by) : session.person?.name }}</small>
@@ -26,7 +35,22 @@ const ticks = computed(() => props.state.ticked[props.step.id] ?? {})
 <style scoped>
 .gate { list-style: none; padding: 0; display: grid; grid-template-columns: 1fr 1fr; gap: 0 2.5rem; }
 @media (max-width: 60rem) { .gate { grid-template-columns: 1fr; } }
-button { display: flex; align-items: center; gap: 1rem; width: 100%; min-height: 56px; padding: 0.3rem 0.4rem; background: none; border: 0; border-bottom: 1px solid var(--line); color: var(--text); font: 500 1.2rem/1.2 var(--body); text-align: left; cursor: pointer; touch-action: manipulation; }
+button {
+  display: flex;
+  align-items: center;
+  gap: 1rem;
+  width: 100%;
+  min-height: 56px;
+  padding: 0.3rem 0.4rem;
+  background: none;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  color: var(--text);
+  font: 500 1.2rem/1.2 var(--body);
+  text-align: left;
+  cursor: pointer;
+  touch-action: manipulation;
+}
 button:disabled { color: var(--muted); cursor: default; }
 button:hover:not(:disabled) { background: var(--raised); }
 svg { flex: none; }

@@ -22,7 +22,8 @@ function up() {
 }
 const { isPedal } = usePedal()
 const presses = (event: KeyboardEvent) => event.code === 'Space' || isPedal(event)
-const elsewhere = (event: KeyboardEvent) => (event.target as HTMLElement).closest('input, textarea, select, a, summary, [role="dialog"], button:not(.pedal)')
+const elsewhere = (event: KeyboardEvent) =>
+  (event.target as HTMLElement).closest('input, textarea, select, a, summary, [role="dialog"], button:not(.pedal)')
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if (!presses(event) || elsewhere(event)) return
   event.preventDefault()
@@ -40,14 +41,50 @@ onBeforeUnmount(up)
 
 <template>
   <div class="gun">
-    <button type="button" class="pedal" :class="{ on }" :aria-pressed="on" @pointerdown.prevent="down" @pointerup="up" @pointercancel="up" @pointerleave="up" @contextmenu.prevent>{{ label }}</button>
-    <Button class="done" severity="secondary" :label="`${capital(name)} is blasted`" :disabled="on || piece.gunSeconds === 0" @click="emit('enter', { kind: 'piece.blasted', piece: piece.n })" />
+    <button
+      type="button"
+      class="pedal"
+      :class="{ on }"
+      :aria-pressed="on"
+      @pointerdown.prevent="down"
+      @pointerup="up"
+      @pointercancel="up"
+      @pointerleave="up"
+      @contextmenu.prevent
+    >{{ label }}</button>
+    <Button
+      class="done"
+      severity="secondary"
+      :label="`${capital(name)} is blasted`"
+      :disabled="on || piece.gunSeconds === 0"
+      @click="emit('enter', { kind: 'piece.blasted', piece: piece.n })"
+    />
   </div>
 </template>
 
 <style scoped>
-.gun { position: sticky; bottom: calc(var(--sill, 0px) + 0.6rem); z-index: 3; display: grid; grid-template-columns: 1fr auto; gap: 0.8rem; background: var(--ground); }
-.pedal { min-height: 92px; padding: 0.6rem 1.2rem; border: 3px solid var(--frost); border-radius: 3px; background: var(--frost); color: var(--on-frost); font: 680 2.3rem/1.05 var(--display); cursor: pointer; touch-action: none; user-select: none; font-variant-numeric: tabular-nums; }
+.gun {
+  position: sticky;
+  bottom: calc(var(--sill, 0px) + 0.6rem);
+  z-index: 3;
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 0.8rem;
+  background: var(--ground);
+}
+.pedal {
+  min-height: 92px;
+  padding: 0.6rem 1.2rem;
+  border: 3px solid var(--frost);
+  border-radius: 3px;
+  background: var(--frost);
+  color: var(--on-frost);
+  font: 680 2.3rem/1.05 var(--display);
+  cursor: pointer;
+  touch-action: none;
+  user-select: none;
+  font-variant-numeric: tabular-nums;
+}
 .pedal.on { background: repeating-linear-gradient(-45deg, var(--glass) 0 18px, var(--frost) 18px 36px); border-color: var(--glass); }
 .done { min-height: 56px; }
 @media (max-width: 40rem) { .gun { grid-template-columns: 1fr; } .pedal { min-height: 76px; font-size: 1.8rem; } }

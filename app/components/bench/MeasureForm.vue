@@ -8,9 +8,13 @@ const props = defineProps<{ plan: RunPlan }>()
 const emit = defineEmits<{ measured: [amounts: { putOut: number, back: number }] }>()
 const recover = computed(() => props.plan.after === 'recover')
 const form = reactive({ putOut: `${Math.round(props.plan.putOut * 10) / 10} mL`, back: recover.value ? '' : '0' })
-const schema = z.object({ putOut: writtenField(parseVolume), back: writtenField(parseVolume) })
+const schema = z
+  .object({ putOut: writtenField(parseVolume), back: writtenField(parseVolume) })
   .refine(a => a.back <= a.putOut, { path: ['back'], message: 'More went back than was put out. Check both amounts.' })
-const { parsed, errors, submit } = useEntry(() => schema, () => form)
+const { parsed, errors, submit } = useEntry(
+  () => schema,
+  () => form,
+)
 const reads = (text: string) => {
   const parsed = parseVolume(text)
   return text && parsed.ok ? `Reads as ${formatVolume(parsed.value)}, ${formatVolume(parsed.value, 'tsp')}` : null
@@ -22,7 +26,14 @@ const send = () => submit(async amounts => emit('measured', amounts))
 <template>
   <form novalidate @submit.prevent="send">
     <TextField v-model="form.putOut" label="Put out" hint="mL or tsp" :reads="reads(form.putOut)" :error="errors.putOut" />
-    <TextField v-if="recover" v-model="form.back" label="Went back in the bottle" hint="mL or tsp; 0 when none" :reads="reads(form.back)" :error="errors.back" />
+    <TextField
+      v-if="recover"
+      v-model="form.back"
+      label="Went back in the bottle"
+      hint="mL or tsp; 0 when none"
+      :reads="reads(form.back)"
+      :error="errors.back"
+    />
     <p class="muted">{{ used === null ? 'The bottle drops by the difference.' : `The bottle drops by ${formatVolume(used)}.` }}</p>
     <MainControl label="Enter the amounts" @press="send" />
   </form>

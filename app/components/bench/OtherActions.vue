@@ -29,15 +29,48 @@ function confirm() {
   <details class="other">
     <summary>Something else</summary>
     <div class="choices">
-      <Button v-if="step.kind === 'do' && !step.safety" severity="secondary" label="Skip this step" @click="ask(`Why is it skipped? ${step.title}`, r => ({ kind: 'step.skipped', step: step.id, reason: r }))" />
-      <Button v-for="p in at('dwelling')" :key="`off${p.n}`" severity="secondary" :label="`Take ${plan.noun} ${p.n} off early`" @click="emit('enter', { kind: 'etchant.off', piece: p.n })" />
+      <Button
+        v-if="step.kind === 'do' && !step.safety"
+        severity="secondary"
+        label="Skip this step"
+        @click="ask(`Why is it skipped? ${step.title}`, r => ({ kind: 'step.skipped', step: step.id, reason: r }))"
+      />
+      <Button
+        v-for="p in at('dwelling')"
+        :key="`off${p.n}`"
+        severity="secondary"
+        :label="`Take ${plan.noun} ${p.n} off early`"
+        @click="emit('enter', { kind: 'etchant.off', piece: p.n })"
+      />
       <template v-if="started">
-        <Button v-for="p in at('untouched')" :key="`coat${p.n}`" severity="secondary" :label="`Coat ${plan.noun} ${p.n} now`" @click="emit('enter', { kind: 'coat.started', piece: p.n })" />
+        <Button
+          v-for="p in at('untouched')"
+          :key="`coat${p.n}`"
+          severity="secondary"
+          :label="`Coat ${plan.noun} ${p.n} now`"
+          @click="emit('enter', { kind: 'coat.started', piece: p.n })"
+        />
       </template>
-      <Button v-for="p in state.pieces.filter(x => pieceStage(x) !== 'withdrawn')" :key="`out${p.n}`" severity="secondary" :label="`${plan.noun} ${p.n} broke or is out`" @click="ask(`Why is ${plan.noun} ${p.n} out?`, r => ({ kind: 'piece.withdrawn', piece: p.n, reason: r }))" />
-      <Button v-if="wetPieces(state).length === 0 && !state.paused" severity="secondary" label="Pause the run" @click="ask('Why does it pause?', r => ({ kind: 'run.paused', reason: r }))" />
+      <Button
+        v-for="p in state.pieces.filter(x => pieceStage(x) !== 'withdrawn')"
+        :key="`out${p.n}`"
+        severity="secondary"
+        :label="`${plan.noun} ${p.n} broke or is out`"
+        @click="ask(`Why is ${plan.noun} ${p.n} out?`, r => ({ kind: 'piece.withdrawn', piece: p.n, reason: r }))"
+      />
+      <Button
+        v-if="wetPieces(state).length === 0 && !state.paused"
+        severity="secondary"
+        label="Pause the run"
+        @click="ask('Why does it pause?', r => ({ kind: 'run.paused', reason: r }))"
+      />
       <NuxtLink v-else-if="wetPieces(state).length > 0" class="button" to="/hand-over">Hand over what is wet</NuxtLink>
-      <Button v-if="wetPieces(state).length === 0" severity="secondary" label="Stop the run" @click="ask('Why is the run stopped?', r => ({ kind: 'run.abandoned', reason: r }))" />
+      <Button
+        v-if="wetPieces(state).length === 0"
+        severity="secondary"
+        label="Stop the run"
+        @click="ask('Why is the run stopped?', r => ({ kind: 'run.abandoned', reason: r }))"
+      />
     </div>
     <form v-if="asking" @submit.prevent="confirm">
       <TextField v-model="reason" :label="asking.text" />

@@ -14,6 +14,21 @@ const size = computed(() => (props.pieces.length > 8 ? 70 : props.pieces.length 
 </template>
 
 <style scoped>
-.stand { list-style: none; padding: 1rem; margin: 0; background: var(--card); color: var(--card-text); display: flex; flex-wrap: wrap; gap: 1rem 1.4rem; align-items: end; justify-content: center; --glass: #8cc5b2; --frost: #f4fafa; --text: #eaf0ef; --alarm: #ff6a4d; }
+.stand {
+  list-style: none;
+  padding: 1rem;
+  margin: 0;
+  background: var(--card);
+  color: var(--card-text);
+  display: flex;
+  flex-wrap: wrap;
+  gap: 1rem 1.4rem;
+  align-items: end;
+  justify-content: center;
+  --glass: #8cc5b2;
+  --frost: #f4fafa;
+  --text: #eaf0ef;
+  --alarm: #ff6a4d;
+}
 @media (max-width: 40rem) { .stand { gap: 0.6rem 0.8rem; padding: 0.7rem; } }
 </style>

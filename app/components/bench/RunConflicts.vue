@@ -11,11 +11,18 @@ const studio = useStudioStore()
 const work = useWorkStore()
 const problem = ref('')
 const busy = ref(false)
-const WORDS: Record<PieceFact, string> = { 'coat.started': 'was first touched', 'coat.covered': 'had its last part covered', 'etchant.off': 'came off', 'piece.rinsed': 'was rinsed' }
-const rows = computed(() => props.run.conflicts.map((c) => {
-  const standing = foldRun(props.run.plan, props.run.events).pieces[c.piece - 1]![FIELD_OF[c.fact]]!
-  return { c, standing, words: `${props.run.plan.noun} ${c.piece} ${WORDS[c.fact]}` }
-}))
+const WORDS: Record<PieceFact, string> = {
+  'coat.started': 'was first touched',
+  'coat.covered': 'had its last part covered',
+  'etchant.off': 'came off',
+  'piece.rinsed': 'was rinsed',
+}
+const rows = computed(() =>
+  props.run.conflicts.map((c) => {
+    const standing = foldRun(props.run.plan, props.run.events).pieces[c.piece - 1]![FIELD_OF[c.fact]]!
+    return { c, standing, words: `${props.run.plan.noun} ${c.piece} ${WORDS[c.fact]}` }
+  }),
+)
 const time = (at: number) => format(at, 'HH:mm:ss')
 
 async function settle(c: Conflict, take: boolean) {
@@ -36,9 +43,15 @@ async function settle(c: Conflict, take: boolean) {
 <template>
   <section class="conflicts" aria-label="Entered twice">
     <p v-for="{ c, standing, words } in rows" :key="c.id">
-      <strong class="capital">{{ words }}</strong> at <span class="numeral">{{ time(standing.at) }}</span>, says {{ studio.nameOf(standing.by) }}; at <span class="numeral">{{ time(c.at) }}</span>, says {{ studio.nameOf(c.by) }}. Which counts?
+      <strong class="capital">{{ words }}</strong> at <span class="numeral">{{ time(standing.at) }}</span>, says
+      {{ studio.nameOf(standing.by) }}; at <span class="numeral">{{ time(c.at) }}</span>, says {{ studio.nameOf(c.by) }}. Which counts?
       <span class="which">
-        <Button :label="`${time(standing.at)}, ${studio.firstName(standing.by)}`" severity="secondary" :disabled="busy" @click="settle(c, false)" />
+        <Button
+          :label="`${time(standing.at)}, ${studio.firstName(standing.by)}`"
+          severity="secondary"
+          :disabled="busy"
+          @click="settle(c, false)"
+        />
         <Button :label="`${time(c.at)}, ${studio.firstName(c.by)}`" severity="secondary" :disabled="busy" @click="settle(c, true)" />
       </span>
     </p>

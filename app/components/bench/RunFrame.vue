@@ -25,11 +25,19 @@ onBeforeUnmount(() => void wake.release().catch(() => {}))
     <p v-if="problem && !run" class="problem" role="alert">{{ problem }}</p>
     <template v-if="run">
       <p v-if="run.endedAt" class="problem">This run is closed. <NuxtLink :to="`/log/${run.id}`">See it in the log</NuxtLink>.</p>
-      <p v-if="work.refusal" class="problem refusal" role="alert">{{ work.refusal }} <Button label="Understood" severity="secondary" @click="work.refusal = null" /></p>
+      <p v-if="work.refusal" class="problem refusal" role="alert">
+        {{ work.refusal }} <Button label="Understood" severity="secondary" @click="work.refusal = null" />
+      </p>
       <RunConflicts v-if="run.conflicts.length" :run="run" />
       <slot />
       <footer v-if="!run.endedAt">
-        <Button v-if="lastEvent" severity="secondary" class="back" :label="`Take back: ${describeEvent(run.plan, lastEvent)}`" @click="takeBack" />
+        <Button
+          v-if="lastEvent"
+          severity="secondary"
+          class="back"
+          :label="`Take back: ${describeEvent(run.plan, lastEvent)}`"
+          @click="takeBack"
+        />
         <div class="more">
           <slot name="more" />
           <ClockBound />
@@ -42,9 +50,26 @@ onBeforeUnmount(() => void wake.release().catch(() => {}))
 </template>
 
 <style scoped>
-.frame { flex: 1; display: flex; flex-direction: column; gap: 1rem; padding: 1.1rem 1.5rem 1.2rem; width: 100%; max-width: 100rem; margin: 0 auto; }
+.frame {
+  flex: 1;
+  display: flex;
+  flex-direction: column;
+  gap: 1rem;
+  padding: 1.1rem 1.5rem 1.2rem;
+  width: 100%;
+  max-width: 100rem;
+  margin: 0 auto;
+}
 .refusal { display: flex; flex-wrap: wrap; align-items: center; gap: 1rem; font-size: 1.15rem; }
-footer { margin-top: auto; display: flex; flex-wrap: wrap; gap: 0 1.5rem; align-items: start; border-top: 1px solid var(--line); padding-top: 0.6rem; }
+footer {
+  margin-top: auto;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1.5rem;
+  align-items: start;
+  border-top: 1px solid var(--line);
+  padding-top: 0.6rem;
+}
 .back { min-height: 56px; max-width: 100%; }
 .more { flex: 1 1 20rem; min-width: 0; display: flex; flex-wrap: wrap; gap: 0 2rem; }
 .more > * { flex: 1 1 16rem; min-width: 0; }

@@ -27,5 +27,12 @@ const rows = computed(() => [...props.events].reverse())
 <style scoped>
 summary { padding: 0.6rem 0; }
 ol { list-style: none; padding: 0; }
-li { display: grid; grid-template-columns: 5rem 1fr auto; gap: 0.8rem; padding: 0.2rem 0; border-bottom: 1px solid var(--line); font-size: 0.94rem; }
+li {
+  display: grid;
+  grid-template-columns: 5rem 1fr auto;
+  gap: 0.8rem;
+  padding: 0.2rem 0;
+  border-bottom: 1px solid var(--line);
+  font-size: 0.94rem;
+}
 </style>

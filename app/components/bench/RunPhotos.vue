@@ -14,18 +14,27 @@ const piece = ref<number | ''>('')
 const waiting = computed(() => work.outbox.filter(w => w.kind === 'photo' && w.runId === props.run.id).length)
 watch(waiting, (now, before) => void (now < before && load()))
 
-const load = () => apiList<Photo>(`runs/${props.run.id}/photos`).then(found => photos.value = found).catch(() => {})
+const load = () =>
+  apiList<Photo>(`runs/${props.run.id}/photos`)
+    .then(found => (photos.value = found))
+    .catch(() => {})
 onMounted(load)
 onScopeDispose(useLiveTopic('photos', m => m.id === props.run.id && void load()))
-const titleOf = (p: Photo) => `${p.piece === null ? 'The run' : `${props.run.plan.noun} ${p.piece}`}, ${props.run.plan.steps.find(s => s.id === p.step)?.title ?? p.step}, ${format(p.at, 'HH:mm')}, ${studio.nameOf(p.by)}`
-const pieces = computed(() => [{ id: '' as const, text: 'the whole bench' }, ...Array.from({ length: props.run.plan.pieces }, (_, i) => ({ id: i + 1, text: `${props.run.plan.noun} ${i + 1}` }))])
+const titleOf = (p: Photo) =>
+  `${p.piece === null ? 'The run' : `${props.run.plan.noun} ${p.piece}`}, `
+  + `${props.run.plan.steps.find(s => s.id === p.step)?.title ?? p.step}, ${format(p.at, 'HH:mm')}, ${studio.nameOf(p.by)}`
+const pieces = computed(() => [
+  { id: '' as const, text: 'the whole bench' },
+  ...Array.from({ length: props.run.plan.pieces }, (_, i) => ({ id: i + 1, text: `${props.run.plan.noun} ${i + 1}` })),
+])
 
 function add(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   input.value = ''
   if (!file || props.step === null) return
-  problem.value = work.addPhoto({ runId: props.run.id, step: props.step, piece: piece.value === '' ? null : piece.value, picture: file }) ?? ''
+  problem.value
+    = work.addPhoto({ runId: props.run.id, step: props.step, piece: piece.value === '' ? null : piece.value, picture: file }) ?? ''
 }
 </script>
 
@@ -33,13 +42,20 @@ function add(event: Event) {
   <details v-if="step !== null || photos.length" class="photos" :open="step === null">
     <summary>{{ photos.length === 0 ? 'Pictures' : `Pictures (${photos.length})` }}</summary>
     <div v-if="step !== null" class="add">
-      <label class="button">Take a picture<input class="visually-hidden" type="file" accept="image/*" capture="environment" @change="add"></label>
+      <label class="button">Take a
+        picture<input class="visually-hidden" type="file" accept="image/*" capture="environment" @change="add"></label>
       <Select v-model="piece" :options="pieces" option-label="text" option-value="id" aria-label="What it shows" />
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-if="waiting" role="status">{{ waiting === 1 ? 'One picture is' : `${waiting} pictures are` }} kept on this device and on the way to the server.</p>
+    <p v-if="waiting" role="status">
+      {{ waiting === 1 ? 'One picture is' : `${waiting} pictures are` }} kept on this device and on the way to the server.
+    </p>
     <ul>
-      <li v-for="p in photos" :key="p.id"><a :href="`/api/photos/${p.id}`" target="_blank"><img :src="`/api/photos/${p.id}`" :alt="titleOf(p)" loading="lazy" :width="p.width" :height="p.height"></a></li>
+      <li v-for="p in photos" :key="p.id">
+        <a :href="`/api/photos/${p.id}`" target="_blank">
+          <img :src="`/api/photos/${p.id}`" :alt="titleOf(p)" loading="lazy" :width="p.width" :height="p.height">
+        </a>
+      </li>
     </ul>
   </details>
 </template>

@@ -11,16 +11,36 @@ const props = defineProps<{ run: RunWithEvents, piece: PieceState, size: number,
 const studio = useStudioStore()
 const turns = useTurnsStore()
 const { now, second } = useServerClock()
-const { phase, over: pastWindow, dwelt, shown, first, toBest } = usePieceClock(() => props.run.plan, () => props.piece)
+const {
+  phase,
+  over: pastWindow,
+  dwelt,
+  shown,
+  first,
+  toBest,
+} = usePieceClock(
+  () => props.run.plan,
+  () => props.piece,
+)
 const CARE = { 'swirl': 'swirl', 'move': 'move', 'drip': 'drips', 're-wet': 'wet again' } as const
-const TEXT = { untouched: 'to coat', coating: 'being coated', dwelling: '', off: 'to rinse', rinsed: 'rinsed', blasting: 'at the gun', blasted: 'blasted', withdrawn: 'taken out' } as const
+const TEXT = {
+  untouched: 'to coat',
+  coating: 'being coated',
+  dwelling: '',
+  off: 'to rinse',
+  rinsed: 'rinsed',
+  blasting: 'at the gun',
+  blasted: 'blasted',
+  withdrawn: 'taken out',
+} as const
 const MARKED = ['dwelling', 'off', 'rinsed', 'blasting', 'blasted']
 
 const stage = computed(() => pieceStage(props.piece))
 const wet = computed(() => ['dwelling', 'blasting'].includes(stage.value))
 const over = computed(() => stage.value === 'dwelling' && pastWindow.value)
 const text = computed(() => {
-  if (stage.value === 'dwelling') return pastWindow.value ? 'over its time' : toBest.value <= 0 ? 'rinse now' : `best in ${formatClock(toBest.value)}`
+  if (stage.value === 'dwelling')
+    return pastWindow.value ? 'over its time' : toBest.value <= 0 ? 'rinse now' : `best in ${formatClock(toBest.value)}`
   return stage.value === 'untouched' && props.run.plan.method === 'blast' ? 'to blast' : TEXT[stage.value]
 })
 /** The short timer of the next call, as long as it comes before the rinse. */
@@ -43,7 +63,14 @@ const who = computed(() => {
 
 <template>
   <li :class="{ over, focus, gone: stage === 'withdrawn' }">
-    <PieceSilhouette :shape="run.shape" :size="size" :window="MARKED.includes(stage) ? windowOf(run.plan, piece.n) : undefined" :dwelt="wet ? dwelt : undefined" :over="over" :frosted="stage === 'rinsed' || stage === 'blasted'" />
+    <PieceSilhouette
+      :shape="run.shape"
+      :size="size"
+      :window="MARKED.includes(stage) ? windowOf(run.plan, piece.n) : undefined"
+      :dwelt="wet ? dwelt : undefined"
+      :over="over"
+      :frosted="stage === 'rinsed' || stage === 'blasted'"
+    />
     <span class="name">{{ run.plan.noun }} {{ piece.n }}</span>
     <span class="numeral time">{{ phase === 'none' ? '–' : shown }}</span>
     <span class="text">{{ text }}</span>

@@ -9,7 +9,10 @@ const props = defineProps<{ suggested: number, added: number, /** Metal: it foam
 const emit = defineEmits<{ add: [grams: number], still: [] }>()
 const form = reactive({ grams: `${Math.round(props.suggested)} g` })
 const schema = z.object({ grams: writtenField(parseMass, g => (g <= 0 ? 'Write how much went in.' : null)) })
-const { errors, submit } = useEntry(() => schema, () => form)
+const { errors, submit } = useEntry(
+  () => schema,
+  () => form,
+)
 const add = () => submit(async ({ grams }) => emit('add', grams))
 </script>
 
@@ -18,7 +21,11 @@ const add = () => submit(async ({ grams }) => emit('add', grams))
     <p class="so-far">Put in so far: <span class="numeral">{{ formatMass(added) }}</span></p>
     <div class="row">
       <TextField v-model="form.grams" label="Bicarbonate put in" hint="A tablespoon is about 15 g" :error="errors.grams" />
-      <Button type="submit" :label="added > 0 ? (foams ? 'Still foams: put in more' : 'Still fizzes: put in more') : 'Put in'" :severity="added > 0 ? 'secondary' : undefined" />
+      <Button
+        type="submit"
+        :label="added > 0 ? (foams ? 'Still foams: put in more' : 'Still fizzes: put in more') : 'Put in'"
+        :severity="added > 0 ? 'secondary' : undefined"
+      />
     </div>
     <MainControl :disabled="added === 0" :label="foams ? 'Nothing foams any more' : 'Nothing fizzes any more'" @press="emit('still')" />
   </form>

@@ -11,11 +11,18 @@ const px = computed(() => Math.max(props.pane.width / 460, props.pane.height / 3
 
 <template>
   <div>
-    <svg :viewBox="`${-6 * px} ${-6 * px} ${pane.width + 12 * px} ${pane.height + 12 * px}`" role="img" aria-label="The pane with its holes">
+    <svg
+      :viewBox="`${-6 * px} ${-6 * px} ${pane.width + 12 * px} ${pane.height + 12 * px}`"
+      role="img"
+      aria-label="The pane with its holes"
+    >
       <rect x="0" y="0" :width="pane.width" :height="pane.height" :stroke-width="2.2 * px" />
       <circle v-for="(h, i) in pane.holes" :key="i" :cx="h.x" :cy="pane.height - h.y" :r="h.across / 2" :stroke-width="1.6 * px" />
     </svg>
-    <p class="muted">{{ units.length(pane.width) }} wide, {{ units.length(pane.height) }} tall, {{ units.length(pane.thickness) }} thick; {{ formatArea(paneArea(pane)) }} of one face.</p>
+    <p class="muted">
+      {{ units.length(pane.width) }} wide, {{ units.length(pane.height) }} tall, {{ units.length(pane.thickness) }} thick;
+      {{ formatArea(paneArea(pane)) }} of one face.
+    </p>
   </div>
 </template>
 

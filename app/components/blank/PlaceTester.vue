@@ -16,7 +16,9 @@ const length = (text: string) => {
   const parsed = parseLength(text, studio.rules.lengthUnit)
   return parsed.ok && parsed.value > 0 ? parsed.value : null
 }
-const middle = computed(() => Math.min(Math.max(length(form.middle) ?? (props.wall.from + props.wall.to) / 2, props.wall.from), props.wall.to))
+const middle = computed(() =>
+  Math.min(Math.max(length(form.middle) ?? (props.wall.from + props.wall.to) / 2, props.wall.from), props.wall.to),
+)
 const art = computed(() => {
   const [width, height] = [length(form.width), length(form.height)]
   return width === null || height === null ? null : { width, height }
@@ -26,13 +28,30 @@ const verdict = computed(() => art.value && judgePlace(props.wall, middle.value,
 const bent = computed(() => {
   const k = gaussianCurvature(props.wall, middle.value)
   const radius = 1 / Math.sqrt(Math.abs(k))
-  return Math.abs(k) < 1e-9 || radius > 2000 ? ', curved one way only' : k > 0 ? `, curved like a ball of ${units.length(radius)} radius` : `, curved like a saddle of ${units.length(radius)}`
+  return Math.abs(k) < 1e-9 || radius > 2000
+    ? ', curved one way only'
+    : k > 0
+      ? `, curved like a ball of ${units.length(radius)} radius`
+      : `, curved like a saddle of ${units.length(radius)}`
 })
 const seen = ref<'side' | 'turned'>('side')
-const frost = computed(() => (art.value ? [{ open: [boxRing({ left: 0, top: 0, right: art.value.width, bottom: art.value.height })], ...art.value, spot: { at: 180, middle: middle.value, turn: 0 } }] : []))
+const frost = computed(() =>
+  art.value
+    ? [
+        {
+          open: [boxRing({ left: 0, top: 0, right: art.value.width, bottom: art.value.height })],
+          ...art.value,
+          spot: { at: 180, middle: middle.value, turn: 0 },
+        },
+      ]
+    : [],
+)
 const girth = computed(() => 2 * Math.PI * props.wall.at(middle.value).r)
 const batch = computed(() => {
-  const read = girths.value.split(/[\n;]+/).filter(t => t.trim()).map(t => length(t))
+  const read = girths.value
+    .split(/[\n;]+/)
+    .filter(t => t.trim())
+    .map(t => length(t))
   if (read.length === 0 || read.includes(null)) return null
   return batchSpread(read as number[], length(form.wrap), studio.rules.seamTolerance, studio.rules.lengthUnit)
 })
@@ -41,10 +60,27 @@ const unread = computed(() => girths.value.split(/[\n;]+/).filter(t => t.trim() 
 
 <template>
   <div class="tester">
-    <ChoiceField v-model="seen" label="Seen" class="bare" :options="[{ id: 'side', text: 'From the side' }, { id: 'turned', text: 'To turn' }]" />
+    <ChoiceField
+      v-model="seen"
+      label="Seen"
+      class="bare"
+      :options="[{ id: 'side', text: 'From the side' }, { id: 'turned', text: 'To turn' }]"
+    />
     <div v-if="seen === 'turned'" class="turned"><LazyArtRound :wall="wall" :art="frost" :wet="false" behind="dark" /></div>
-    <WallDrawing v-else :wall="wall" :middle="middle" :art="art" :fit="verdict ? (verdict.cut === 'arc' ? verdict.arc : verdict.straight) : null" :tolerance="studio.rules.fitTolerance" />
-    <p class="facts muted">{{ units.length(wall.to - wall.from) }} tall, {{ units.length(meridianLength(wall, wall.from, wall.to)) }} up the side, {{ formatArea(wallArea(wall, wall.from, wall.to)) }} of wall, about {{ formatNumber(enclosedVolume(wall, wall.from, wall.to) / 1000) }} mL; {{ units.bothLengths(girth) }} round at the art, wall at {{ formatNumber(wallAngle(wall, middle), 1).replace('-', '−') }}°{{ bent }}.</p>
+    <WallDrawing
+      v-else
+      :wall="wall"
+      :middle="middle"
+      :art="art"
+      :fit="verdict ? (verdict.cut === 'arc' ? verdict.arc : verdict.straight) : null"
+      :tolerance="studio.rules.fitTolerance"
+    />
+    <p class="facts muted">
+      {{ units.length(wall.to - wall.from) }} tall, {{ units.length(meridianLength(wall, wall.from, wall.to)) }} up the side,
+      {{ formatArea(wallArea(wall, wall.from, wall.to)) }} of wall, about
+      {{ formatNumber(enclosedVolume(wall, wall.from, wall.to) / 1000) }} mL; {{ units.bothLengths(girth) }} round at the art, wall at
+      {{ formatNumber(wallAngle(wall, middle), 1).replace('-', '−') }}°{{ bent }}.
+    </p>
     <section aria-label="Try a stencil">
       <h2>Try a stencil</h2>
       <div class="row">
@@ -53,12 +89,23 @@ const unread = computed(() => girths.value.split(/[\n;]+/).filter(t => t.trim() 
         <TextField v-model="form.middle" label="Its middle above the base" hint="Left empty, it is half way up" />
       </div>
       <p v-if="verdict" class="verdict" role="status">{{ verdict.sentence }}</p>
-      <p v-if="verdict" class="muted">A {{ verdict.zone }} zone. Straight it is out by {{ formatNumber(verdict.straight.worst, 2) }} mm at worst, as an arc by {{ formatNumber(verdict.arc.worst, 2) }} mm; the house allows {{ formatNumber(studio.rules.fitTolerance, 2) }} mm. <template v-if="verdict.cut === 'arc' && verdict.arc.arc">Cut between radii of {{ units.length(verdict.arc.arc.lower) }} and {{ units.length(verdict.arc.arc.upper) }}, {{ formatNumber(verdict.arc.arc.angle, 2) }}° wide.</template></p>
+      <p v-if="verdict" class="muted">
+        A {{ verdict.zone }} zone. Straight it is out by {{ formatNumber(verdict.straight.worst, 2) }} mm at worst, as an arc by
+        {{ formatNumber(verdict.arc.worst, 2) }} mm; the house allows {{ formatNumber(studio.rules.fitTolerance, 2) }} mm.
+        <template v-if="verdict.cut === 'arc' && verdict.arc.arc">Cut between radii of {{ units.length(verdict.arc.arc.lower) }} and
+          {{ units.length(verdict.arc.arc.upper) }}, {{ formatNumber(verdict.arc.arc.angle, 2) }}° wide.</template>
+      </p>
     </section>
     <section aria-label="Check a batch">
       <h2>Check a batch</h2>
       <div class="row">
-        <Field v-slot="{ id, described }" class="wide" label="Girth of each piece" hint="One a line, as the tape says" :error="unread.length ? `&quot;${unread[0]}&quot; can't be read as a length.` : undefined">
+        <Field
+          v-slot="{ id, described }"
+          class="wide"
+          label="Girth of each piece"
+          hint="One a line, as the tape says"
+          :error="unread.length ? `&quot;${unread[0]}&quot; can't be read as a length.` : undefined"
+        >
           <textarea :id="id" v-model="girths" rows="3" :aria-describedby="described" />
         </Field>
         <TextField v-model="form.wrap" label="Art that goes all round" hint="Its width; empty when it does not" />
@@ -76,6 +123,14 @@ h2 { margin-bottom: 0.6rem; font-size: 1.45rem; }
 .row { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 0.9rem; }
 .wide { grid-column: span 2; }
 .verdict { font-size: 1.15rem; font-weight: 650; margin-top: 0.7rem; }
-textarea { width: 100%; background: var(--sunk); color: var(--text); border: 1px solid var(--control-line); border-radius: 2px; font: 500 1.1rem/1.4 var(--body); padding: 0.4rem 0.6rem; }
+textarea {
+  width: 100%;
+  background: var(--sunk);
+  color: var(--text);
+  border: 1px solid var(--control-line);
+  border-radius: 2px;
+  font: 500 1.1rem/1.4 var(--body);
+  padding: 0.4rem 0.6rem;
+}
 @media (max-width: 40rem) { .row { grid-template-columns: 1fr 1fr; } .wide { grid-column: 1 / -1; } }
 </style>

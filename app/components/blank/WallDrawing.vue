@@ -2,21 +2,36 @@
 import type { SheetFit, Wall } from '#core/vessel'
 import { heightAlong } from '#core/vessel'
 import { zones } from '#core/blank'
+import type { ZoneClass } from '#core/blank'
 import { usualKeepOut } from '#core/placement'
 import { formatNumber } from '#core/units'
 
 /** The wall as measured, the art where it sits, and beside it how far a flat sheet is out at each level. */
-const props = defineProps<{ wall: Wall, middle: number, art: { width: number, height: number } | null, fit: SheetFit | null, tolerance: number }>()
+const props = defineProps<{
+  wall: Wall
+  middle: number
+  art: { width: number, height: number } | null
+  fit: SheetFit | null
+  tolerance: number
+}>()
 const POINTS = 72
 const HEIGHT_PX = 300
-const outline = computed(() => Array.from({ length: POINTS + 1 }, (_, i) => {
-  const z = props.wall.to - (props.wall.to - props.wall.from) * i / POINTS
-  return { y: props.wall.to - z, r: props.wall.at(z).r }
-}))
+const outline = computed(() =>
+  Array.from({ length: POINTS + 1 }, (_, i) => {
+    const z = props.wall.to - ((props.wall.to - props.wall.from) * i) / POINTS
+    return { y: props.wall.to - z, r: props.wall.at(z).r }
+  }),
+)
 const tall = computed(() => props.wall.to - props.wall.from)
 const wide = computed(() => 2 * Math.max(...outline.value.map(p => p.r)))
 const scale = computed(() => HEIGHT_PX / tall.value)
-const path = computed(() => `M${outline.value.map(p => `${wide.value / 2 - p.r} ${p.y}`).join(' L')} L${[...outline.value].reverse().map(p => `${wide.value / 2 + p.r} ${p.y}`).join(' L')} Z`)
+const path = computed(
+  () =>
+    `M${outline.value.map(p => `${wide.value / 2 - p.r} ${p.y}`).join(' L')} L${[...outline.value]
+      .reverse()
+      .map(p => `${wide.value / 2 + p.r} ${p.y}`)
+      .join(' L')} Z`,
+)
 /** The art's edges seen from in front: at each level the chord across the arc it covers. */
 const art = computed(() => {
   if (!props.art) return null
@@ -26,7 +41,10 @@ const art = computed(() => {
     const z = heightAlong(props.wall, props.middle, height * (i / 20 - 0.5))
     return { y: props.wall.to - z, half: props.wall.at(z).r * Math.sin(Math.min(angle / 2, Math.PI / 2)) }
   })
-  return `M${side.map(p => `${wide.value / 2 - p.half} ${p.y}`).join(' L')} L${[...side].reverse().map(p => `${wide.value / 2 + p.half} ${p.y}`).join(' L')} Z`
+  return `M${side.map(p => `${wide.value / 2 - p.half} ${p.y}`).join(' L')} L${[...side]
+    .reverse()
+    .map(p => `${wide.value / 2 + p.half} ${p.y}`)
+    .join(' L')} Z`
 })
 /** Bars of excess beside the wall: to the right too much sheet, to the left too little. */
 const BAR = computed(() => wide.value * 0.28)
@@ -35,17 +53,30 @@ const bars = computed(() => {
   const most = Math.max(props.fit.worst, props.tolerance)
   const shown = props.fit.levels.filter((_, i) => i % 4 === 0)
   // Figures stand no closer than they are tall; where there is little room only the ends and the middle have one.
-  const apart = (props.art?.height ?? 0) * scale.value / Math.max(1, shown.length - 1)
+  const apart = ((props.art?.height ?? 0) * scale.value) / Math.max(1, shown.length - 1)
   const step = apart >= 16 ? 1 : apart * 2 >= 16 ? 2 : 5
-  return shown.map((l, i) => ({ named: i % step === 0, y: props.wall.to - heightAlong(props.wall, props.middle, l.along), length: BAR.value * l.excess / most, over: Math.abs(l.excess) > props.tolerance, text: `${l.excess > 0 ? '+' : l.excess < 0 ? '−' : ''}${formatNumber(Math.abs(l.excess), 2)}` }))
+  return shown.map((l, i) => ({
+    named: i % step === 0,
+    y: props.wall.to - heightAlong(props.wall, props.middle, l.along),
+    length: (BAR.value * l.excess) / most,
+    over: Math.abs(l.excess) > props.tolerance,
+    text: `${l.excess > 0 ? '+' : l.excess < 0 ? '−' : ''}${formatNumber(Math.abs(l.excess), 2)}`,
+  }))
 })
 /** What a small stencil meets at each height, beside the wall. */
 const strip = computed(() => zones(props.wall).map(z => ({ ...z, y: props.wall.to - z.to, height: z.to - z.from })))
+/** A double-curved zone is dotted, a cone dashed. */
+const dashes = (zone: ZoneClass) => {
+  const dash = zone === 'double curved' ? 3 : zone === 'cone' ? 11 : null
+  return dash === null ? undefined : `${dash / scale.value} ${3 / scale.value}`
+}
 /** Where art keeps clear of the mouth and the base. */
-const clear = computed(() => (['lip', 'base'] as const).map((kind) => {
-  const k = usualKeepOut(kind, props.wall)
-  return { y: props.wall.to - k.to, height: k.to - k.from }
-}))
+const clear = computed(() =>
+  (['lip', 'base'] as const).map((kind) => {
+    const k = usualKeepOut(kind, props.wall)
+    return { y: props.wall.to - k.to, height: k.to - k.from }
+  }),
+)
 const clip = useId()
 const LEFT = computed(() => 92 / scale.value)
 const axis = computed(() => wide.value + BAR.value * 1.5)
@@ -53,19 +84,46 @@ const axis = computed(() => wide.value + BAR.value * 1.5)
 
 <template>
   <div class="card">
-    <svg :viewBox="`${-4 - LEFT} ${-4} ${axis + BAR * 1.15 + 56 / scale + LEFT} ${tall + 8}`" :height="HEIGHT_PX + 20" role="img" :aria-label="`Silhouette of the wall${fit ? `; a flat sheet is out by ${formatNumber(fit.worst, 2)} mm at most` : ''}`">
+    <svg
+      :viewBox="`${-4 - LEFT} ${-4} ${axis + BAR * 1.15 + 56 / scale + LEFT} ${tall + 8}`"
+      :height="HEIGHT_PX + 20"
+      role="img"
+      :aria-label="`Silhouette of the wall${fit ? `; a flat sheet is out by ${formatNumber(fit.worst, 2)} mm at most` : ''}`"
+    >
       <clipPath :id="clip"><path :d="path" /></clipPath>
-      <g :clip-path="`url(#${clip})`"><rect v-for="c in clear" :key="c.y" class="clear" x="0" :width="wide" :y="c.y" :height="c.height" /></g>
+      <g :clip-path="`url(#${clip})`">
+        <rect v-for="c in clear" :key="c.y" class="clear" x="0" :width="wide" :y="c.y" :height="c.height" />
+      </g>
       <path :d="path" class="wall" :stroke-width="2.2 / scale" />
       <g v-for="z in strip" :key="z.from">
-        <line :class="z.zone.replace(' ', '-')" :x1="-LEFT * 0.12" :x2="-LEFT * 0.12" :y1="z.y + 1 / scale" :y2="z.y + z.height - 1 / scale" :stroke-width="5 / scale" :stroke-dasharray="z.zone === 'double curved' ? `${3 / scale} ${3 / scale}` : z.zone === 'cone' ? `${11 / scale} ${3 / scale}` : undefined" />
-        <text v-if="z.height * scale > 18" :x="-LEFT * 0.2" :y="z.y + z.height / 2 + 5 / scale" :font-size="14 / scale" text-anchor="end">{{ z.zone }}</text>
+        <line
+          :class="z.zone.replace(' ', '-')"
+          :x1="-LEFT * 0.12"
+          :x2="-LEFT * 0.12"
+          :y1="z.y + 1 / scale"
+          :y2="z.y + z.height - 1 / scale"
+          :stroke-width="5 / scale"
+          :stroke-dasharray="dashes(z.zone)"
+        />
+        <text
+          v-if="z.height * scale > 18"
+          :x="-LEFT * 0.2"
+          :y="z.y + z.height / 2 + 5 / scale"
+          :font-size="14 / scale"
+          text-anchor="end"
+        >{{ z.zone }}</text>
       </g>
       <path v-if="art" :d="art" class="art" :stroke-width="1.4 / scale" :stroke-dasharray="`${5 / scale} ${4 / scale}`" />
       <g v-if="fit">
         <line :x1="axis" :x2="axis" :y1="bars[0]?.y" :y2="bars.at(-1)?.y" class="zero" :stroke-width="1 / scale" />
         <g v-for="b in bars" :key="b.y">
-          <rect :x="b.length < 0 ? axis + b.length : axis" :width="Math.max(Math.abs(b.length), 0.6 / scale)" :y="b.y - 4 / scale" :height="8 / scale" :class="b.over ? 'over' : 'fine'" />
+          <rect
+            :x="b.length < 0 ? axis + b.length : axis"
+            :width="Math.max(Math.abs(b.length), 0.6 / scale)"
+            :y="b.y - 4 / scale"
+            :height="8 / scale"
+            :class="b.over ? 'over' : 'fine'"
+          />
           <text v-if="b.named" :x="axis + BAR * 1.15" :y="b.y + 5 / scale" :font-size="15 / scale">{{ b.text }}</text>
         </g>
       </g>
@@ -75,7 +133,16 @@ const axis = computed(() => wide.value + BAR.value * 1.5)
 </template>
 
 <style scoped>
-.card { background: var(--card); color: var(--card-text); padding: 1rem; display: grid; justify-items: center; gap: 0.4rem; --glass: #8cc5b2; --frost: #f4fafa; }
+.card {
+  background: var(--card);
+  color: var(--card-text);
+  padding: 1rem;
+  display: grid;
+  justify-items: center;
+  gap: 0.4rem;
+  --glass: #8cc5b2;
+  --frost: #f4fafa;
+}
 svg { max-width: 100%; }
 .wall { fill: color-mix(in srgb, var(--glass) 9%, transparent); stroke: var(--glass); }
 .art { fill: color-mix(in srgb, var(--frost) 16%, transparent); stroke: var(--frost); }

@@ -10,8 +10,12 @@ const NAMES = { notBefore: 'Not before', best: 'Best', notAfter: 'Not after' } a
 const window = computed(() => props.decision.window)
 const of = (bound: DwellReason['bound']) => props.decision.reasons.filter(r => r.bound === bound)
 /** Looser limits lie outside the window and are drawn too, as far as half beyond its end. */
-const span = computed(() => (window.value ? Math.min(window.value.notAfter * 1.5, Math.max(window.value.notAfter, ...of('notAfter').map(r => r.at))) * 1.08 : 1))
-const at = (s: number) => `${Math.min(100, 100 * s / span.value)}%`
+const span = computed(() =>
+  window.value ? Math.min(window.value.notAfter * 1.5, Math.max(window.value.notAfter, ...of('notAfter').map(r => r.at))) * 1.08 : 1,
+)
+const at = (s: number) => `${Math.min(100, (100 * s) / span.value)}%`
+/** Place of a bar between two times, never too narrow to be seen. */
+const barOf = (from: number, to: number) => ({ left: at(from), width: `max(3px, calc(${at(to)} - ${at(from)}))` })
 const pulls = computed(() => of('best').map((r, i, all) => ({ ...r, from: i === 0 ? 0 : all[i - 1]!.at })))
 const signed = (s: number) => `${s > 0 ? '+' : '−'}${formatDuration(Math.abs(s))}`
 </script>
@@ -26,7 +30,9 @@ const signed = (s: number) => `${s > 0 ? '+' : '−'}${formatDuration(Math.abs(s
     </div>
     <ol v-if="pulls.length > 1" class="pulls" aria-label="What pulls on the best time">
       <li v-for="p in pulls" :key="p.text">
-        <span class="track" aria-hidden="true"><span :class="p.pull < 0 ? 'back' : 'on'" :style="{ left: at(Math.min(p.from, p.at)), width: `max(3px, calc(${at(Math.max(p.from, p.at))} - ${at(Math.min(p.from, p.at))}))` }" /></span>
+        <span class="track" aria-hidden="true">
+          <span :class="p.pull < 0 ? 'back' : 'on'" :style="barOf(Math.min(p.from, p.at), Math.max(p.from, p.at))" />
+        </span>
         <span class="numeral">{{ p.pull === 0 ? formatDuration(p.at) : signed(p.pull) }}</span>
         <span class="text">{{ p.text }} <span class="muted">({{ describeSource(p.source) }})</span></span>
       </li>
@@ -37,7 +43,10 @@ const signed = (s: number) => `${s > 0 ? '+' : '−'}${formatDuration(Math.abs(s
         <dd>
           <span class="numeral">{{ formatDuration(window[bound]) }}</span>
           <template v-if="bound !== 'best' || pulls.length === 1">
-            <p v-for="r in of(bound)" :key="r.text" :class="{ loose: !r.binds }">{{ r.text }} <span class="muted">({{ describeSource(r.source) }}{{ r.binds ? '' : `, looser: ${formatDuration(r.at)}` }})</span></p>
+            <p v-for="r in of(bound)" :key="r.text" :class="{ loose: !r.binds }">
+              {{ r.text }} <span class="muted">({{ describeSource(r.source) }}{{ r.binds ? ''
+                : `, looser: ${formatDuration(r.at)}` }})</span>
+            </p>
           </template>
           <p v-else class="muted">As the pulls above add up.</p>
         </dd>
@@ -52,7 +61,14 @@ const signed = (s: number) => `${s > 0 ? '+' : '−'}${formatDuration(Math.abs(s
 .early { left: 0; background: repeating-linear-gradient(-45deg, transparent 0 6px, var(--line) 6px 8px); }
 .open { background: color-mix(in srgb, var(--frost) 70%, transparent); }
 .looser { width: 0; border-left: 2px dotted var(--muted); }
-.best { width: 5px; margin-left: -2px; background: var(--glass); outline: 2px solid var(--ground); top: -6px !important; bottom: -6px !important; }
+.best {
+  width: 5px;
+  margin-left: -2px;
+  background: var(--glass);
+  outline: 2px solid var(--ground);
+  top: -6px !important;
+  bottom: -6px !important;
+}
 .pulls { list-style: none; padding: 0; margin: 0 0 0.9rem; display: grid; gap: 0.3rem; font-size: 0.94rem; }
 .pulls li { display: grid; grid-template-columns: 1fr 5.5rem; gap: 0 0.8rem; align-items: baseline; }
 .track { position: relative; height: 12px; grid-column: 1; border-bottom: 1px solid var(--line); }

@@ -4,7 +4,7 @@ import type { DwellWindow } from '#core/dwell'
 /** One actual dwell against its window: the band is the window, the stroke is when it came off. */
 const props = defineProps<{ dwell: number, window: DwellWindow }>()
 const span = computed(() => Math.max(props.window.notAfter * 1.25, props.dwell * 1.08))
-const at = (s: number) => `${100 * s / span.value}%`
+const at = (s: number) => `${(100 * s) / span.value}%`
 </script>
 
 <template>
@@ -16,7 +16,15 @@ const at = (s: number) => `${100 * s / span.value}%`
 </template>
 
 <style scoped>
-.mark { position: relative; display: block; width: 100%; min-width: 9rem; height: 20px; background: var(--sunk); border-bottom: 1px solid var(--control-line); }
+.mark {
+  position: relative;
+  display: block;
+  width: 100%;
+  min-width: 9rem;
+  height: 20px;
+  background: var(--sunk);
+  border-bottom: 1px solid var(--control-line);
+}
 .mark span { position: absolute; top: 0; bottom: 0; }
 .band { background: var(--glass-deep); }
 .dwelt { left: 0; top: 9px !important; bottom: 8px !important; background: var(--frost); }

@@ -14,7 +14,14 @@ watchEffect(() => document.documentElement.style.setProperty('--sill', `${height
 
 /** At the bench the run's own pieces stand large already; those of other runs stay in sight here. */
 const shown = computed(() => work.runs.filter(r => route.path !== `/bench/${r.id}`))
-const running = computed(() => shown.value.flatMap(run => work.state(run).pieces.filter(p => ['dwelling', 'coating', 'off'].includes(pieceStage(p))).map(piece => ({ run, piece }))))
+const running = computed(() =>
+  shown.value.flatMap(run =>
+    work
+      .state(run)
+      .pieces.filter(p => ['dwelling', 'coating', 'off'].includes(pieceStage(p)))
+      .map(piece => ({ run, piece })),
+  ),
+)
 const loudest = computed(() => standing.value[0]?.sentence)
 const called = computed(() => standing.value.find(a => shown.value.some(r => r.id === a.runId)))
 // In parts that change only with what is said.
@@ -36,7 +43,14 @@ const at = computed(() => called.value?.runId)
 </template>
 
 <style scoped>
-.sill { position: sticky; bottom: 0; z-index: 4; background: var(--sunk); border-top: 5px solid var(--glass-deep); padding: 0.3rem 1.5rem 0.4rem; }
+.sill {
+  position: sticky;
+  bottom: 0;
+  z-index: 4;
+  background: var(--sunk);
+  border-top: 5px solid var(--glass-deep);
+  padding: 0.3rem 1.5rem 0.4rem;
+}
 ul { list-style: none; padding: 0; display: flex; gap: 0.4rem 1.6rem; overflow-x: auto; align-items: end; }
 .call { font: 650 1.5rem/1.2 var(--display); margin-bottom: 0.2rem; }
 .call a { color: inherit; }

@@ -7,7 +7,10 @@ import type { RunWithEvents } from '#shared/runs'
 
 /** One running piece on the sill. */
 const props = defineProps<{ run: RunWithEvents, piece: PieceState }>()
-const { running, over, dwelt, shown, toBest } = usePieceClock(() => props.run.plan, () => props.piece)
+const { running, over, dwelt, shown, toBest } = usePieceClock(
+  () => props.run.plan,
+  () => props.piece,
+)
 const stage = computed(() => pieceStage(props.piece))
 const what = computed(() => {
   if (stage.value === 'off') return 'rinse'
@@ -20,7 +23,13 @@ const what = computed(() => {
 <template>
   <li>
     <NuxtLink :to="`/bench/${run.id}`" :class="{ over }">
-      <PieceSilhouette :shape="run.shape" :dwelt="stage === 'dwelling' ? dwelt : undefined" :window="windowOf(run.plan, piece.n)" :over="over && running" :size="54" />
+      <PieceSilhouette
+        :shape="run.shape"
+        :dwelt="stage === 'dwelling' ? dwelt : undefined"
+        :window="windowOf(run.plan, piece.n)"
+        :over="over && running"
+        :size="54"
+      />
       <span class="name">{{ run.plan.noun }} {{ piece.n }}</span>
       <span class="numeral time">{{ stage === 'dwelling' ? shown : '' }}</span>
       <span class="what">{{ what }}</span>
@@ -29,7 +38,17 @@ const what = computed(() => {
 </template>
 
 <style scoped>
-a { display: grid; grid-template-columns: auto auto; grid-template-rows: auto auto auto; column-gap: 0.6rem; align-items: end; color: var(--text); text-decoration: none; white-space: nowrap; padding: 0.1rem 0; }
+a {
+  display: grid;
+  grid-template-columns: auto auto;
+  grid-template-rows: auto auto auto;
+  column-gap: 0.6rem;
+  align-items: end;
+  color: var(--text);
+  text-decoration: none;
+  white-space: nowrap;
+  padding: 0.1rem 0;
+}
 a > svg { grid-row: 1 / 4; }
 .name { font-size: 0.85rem; color: var(--muted); line-height: 1.1; }
 .time { font-size: 1.75rem; line-height: 1; min-width: 2.6ch; }

@@ -9,9 +9,16 @@ const theme = useTheme()
 const { unsure } = useServerClock()
 /** Sooner it is not worth a line that pushes the page down under a hand. ms */
 const LATE_MS = 2500
-const late = refDebounced(computed(() => work.outbox.length > 0), LATE_MS)
+const late = refDebounced(
+  computed(() => work.outbox.length > 0),
+  LATE_MS,
+)
 /** Whose entries wait for them to sign in here. */
-const absent = computed(() => (work.absent.length === 0 ? '' : `Those of ${new Intl.ListFormat('en').format(work.absent.map(studio.firstName))} are sent once they sign in here.`))
+const absent = computed(() =>
+  work.absent.length === 0
+    ? ''
+    : `Those of ${new Intl.ListFormat('en').format(work.absent.map(studio.firstName))} are sent once they sign in here.`,
+)
 const changing = ref(false)
 const nuxt = useNuxtApp()
 async function change() {
@@ -33,7 +40,16 @@ const links = [
   { to: '/crew', text: 'Crew' },
 ]
 const route = useRoute()
-const SECTION: Record<string, string> = { 'hand-over': '/bench', 'wash-up': '/bench', 'look': '/bench', 'plan': '/plan/new', 'coupon': '/coupons', 'blank': '/blanks', 'stencil': '/stencils', 'sheet': '/stencils' }
+const SECTION: Record<string, string> = {
+  'hand-over': '/bench',
+  'wash-up': '/bench',
+  'look': '/bench',
+  'plan': '/plan/new',
+  'coupon': '/coupons',
+  'blank': '/blanks',
+  'stencil': '/stencils',
+  'sheet': '/stencils',
+}
 const section = computed(() => {
   const first = route.path.split('/')[1] ?? ''
   return SECTION[first] ?? `/${first}`
@@ -51,34 +67,62 @@ const section = computed(() => {
       <span>Crest</span>
     </NuxtLink>
     <nav v-if="session.signedIn" aria-label="Screens">
-      <NuxtLink v-for="link in links" :key="link.to" :to="link.to" :aria-current="section === link.to ? 'page' : undefined">{{ link.text }}</NuxtLink>
+      <NuxtLink
+        v-for="link in links"
+        :key="link.to"
+        :to="link.to"
+        :aria-current="section === link.to ? 'page' : undefined"
+      >{{ link.text }}</NuxtLink>
     </nav>
     <div class="right">
       <button v-if="session.person" class="person" type="button" @click="change">{{ session.person.name }}</button>
       <button class="plain" type="button" :aria-label="theme.name.value === 'dark' ? 'Light screen' : 'Dark screen'" @click="theme.flip()">
-        <svg viewBox="0 0 20 20" width="18" height="18" aria-hidden="true"><circle cx="10" cy="10" r="7" fill="none" stroke="currentColor" stroke-width="1.8" /><path d="M10 3a7 7 0 0 1 0 14z" fill="currentColor" /></svg>
+        <svg viewBox="0 0 20 20" width="18" height="18" aria-hidden="true">
+          <circle cx="10" cy="10" r="7" fill="none" stroke="currentColor" stroke-width="1.8" />
+          <path d="M10 3a7 7 0 0 1 0 14z" fill="currentColor" />
+        </svg>
       </button>
       <button class="plain keys" type="button" aria-label="Keys" @click="emit('keys')">?</button>
       <button class="cautions" type="button" @click="emit('cautions')"><span aria-hidden="true">!</span> Cautions</button>
     </div>
     <p v-if="session.signedIn && studio.numbersMissing" class="nag">
-      Emergency and poison numbers are not set. <NuxtLink to="/rules#numbers">{{ session.isLead ? 'Set them now' : 'Ask a lead to set them' }}</NuxtLink>
+      Emergency and poison numbers are not set.
+      <NuxtLink to="/rules#numbers">{{ session.isLead ? 'Set them now' : 'Ask a lead to set them' }}</NuxtLink>
     </p>
-    <p v-if="session.signedIn && !reachable" class="nag" role="status">No network. The bench goes on; what you enter is sent when it is back.</p>
-    <p v-if="work.forgetful" class="nag" role="alert">This browser keeps nothing on the device. Stay on this page until everything is sent, or use a window that is not private.</p>
-    <p v-if="unsure" class="nag" role="alert">This device slept, or its clock was changed, and the server can't be asked. Compare the clocks with another device before you rely on them.</p>
+    <p v-if="session.signedIn && !reachable" class="nag" role="status">
+      No network. The bench goes on; what you enter is sent when it is back.
+    </p>
+    <p v-if="work.forgetful" class="nag" role="alert">
+      This browser keeps nothing on the device. Stay on this page until everything is sent, or use a window that is not private.
+    </p>
+    <p v-if="unsure" class="nag" role="alert">
+      This device slept, or its clock was changed, and the server can't be asked. Compare the clocks with another device before you rely on
+      them.
+    </p>
     <p v-if="late && work.outbox.length" class="nag" role="status">
-      {{ work.outbox.length === 1 ? 'One entry is' : `${work.outbox.length} entries are` }} kept on this device and on the way to the server.{{ absent ? ` ${absent}` : '' }}
+      {{ work.outbox.length === 1 ? 'One entry is' : `${work.outbox.length} entries are` }} kept on this device and on the way to the
+      server.{{ absent ? ` ${absent}` : '' }}
     </p>
     <p v-if="work.tray.length" class="nag" role="alert">
-      {{ work.tray.length === 1 ? 'One entry was not taken.' : `${work.tray.length} entries were not taken.` }} <NuxtLink to="/not-taken">See what to do</NuxtLink>
+      {{ work.tray.length === 1 ? 'One entry was not taken.' : `${work.tray.length} entries were not taken.` }}
+      <NuxtLink to="/not-taken">See what to do</NuxtLink>
     </p>
     <LazyChangePerson v-if="changing" @close="changing = false" />
   </header>
 </template>
 
 <style scoped>
-.bar { display: flex; flex-wrap: wrap; align-items: center; gap: 0.2rem 0.8rem; padding: 0.45rem 1.5rem; border-bottom: 1px solid var(--line); background: var(--ground); position: relative; z-index: 5; }
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.2rem 0.8rem;
+  padding: 0.45rem 1.5rem;
+  border-bottom: 1px solid var(--line);
+  background: var(--ground);
+  position: relative;
+  z-index: 5;
+}
 .skip { position: absolute; left: -999rem; }
 .skip:focus { left: 1rem; top: 0.5rem; background: var(--raised); padding: 0.4rem 0.8rem; z-index: 9; }
 .brand { display: flex; align-items: center; gap: 0.5rem; text-decoration: none; color: var(--glass); min-height: 44px; }
@@ -88,7 +132,17 @@ nav a { color: var(--muted); text-decoration: none; padding: 0.65rem 0.5rem 0.5r
 nav a:hover { color: var(--text); }
 nav a[aria-current='page'] { color: var(--text); border-bottom-color: var(--frost); font-weight: 650; }
 .right { margin-left: auto; display: flex; align-items: center; gap: 0.4rem; }
-button { font: inherit; color: var(--text); background: none; border: 1px solid transparent; border-radius: 2px; min-height: 44px; min-width: 44px; padding: 0 0.7rem; cursor: pointer; }
+button {
+  font: inherit;
+  color: var(--text);
+  background: none;
+  border: 1px solid transparent;
+  border-radius: 2px;
+  min-height: 44px;
+  min-width: 44px;
+  padding: 0 0.7rem;
+  cursor: pointer;
+}
 button:hover { border-color: var(--control-line); }
 .plain { color: var(--muted); }
 .person { text-decoration: underline dotted; text-underline-offset: 0.3em; }

@@ -21,7 +21,7 @@ async function change() {
     emit('close')
   }
   catch (error) {
-    problem.value = error instanceof ApiError ? error.fields.pin ?? error.message : String(error)
+    problem.value = error instanceof ApiError ? (error.fields.pin ?? error.message) : String(error)
     pin.value = ''
   }
 }
@@ -38,16 +38,38 @@ async function leave() {
   <Sheet title="Who is at this device?" @close="emit('close')">
     <p v-if="others.length === 0" class="muted">Nobody else here has a PIN yet. It is set under Crew.</p>
     <div class="people" role="group" aria-label="Crew with a PIN">
-      <Button v-for="p in others" :key="p.id" :label="p.name" severity="secondary" :aria-pressed="chosen === p.id" :class="{ chosen: chosen === p.id }" @click="chosen = p.id" />
+      <Button
+        v-for="p in others"
+        :key="p.id"
+        :label="p.name"
+        severity="secondary"
+        :aria-pressed="chosen === p.id"
+        :class="{ chosen: chosen === p.id }"
+        @click="chosen = p.id"
+      />
     </div>
     <form v-if="chosen" @submit.prevent="change">
       <label for="pin">PIN of {{ studio.nameOf(chosen) }}</label>
-      <InputText id="pin" v-model="pin" type="password" inputmode="numeric" autocomplete="off" autofocus maxlength="8" :invalid="Boolean(problem)" aria-describedby="pin-problem" />
+      <InputText
+        id="pin"
+        v-model="pin"
+        type="password"
+        inputmode="numeric"
+        autocomplete="off"
+        autofocus
+        maxlength="8"
+        :invalid="Boolean(problem)"
+        aria-describedby="pin-problem"
+      />
       <p id="pin-problem" class="problem" :hidden="!problem" role="alert">{{ problem }}</p>
       <Button type="submit" label="Change over" />
     </form>
     <div class="out">
-      <p v-if="sure && waiting" class="problem" role="alert">{{ waiting === 1 ? 'One entry has' : `${waiting} entries have` }} not reached the server yet. If you sign out now, {{ waiting === 1 ? 'it stays' : 'they stay' }} on this device until whoever made {{ waiting === 1 ? 'it' : 'them' }} signs in here again.</p>
+      <p v-if="sure && waiting" class="problem" role="alert">
+        {{ waiting === 1 ? 'One entry has' : `${waiting} entries have` }} not reached the server yet. If you sign out now,
+        {{ waiting === 1 ? 'it stays' : 'they stay' }} on this device until whoever made {{ waiting === 1 ? 'it' : 'them' }} signs in here
+        again.
+      </p>
       <Button :label="sure && waiting ? 'Sign out anyway' : 'Sign out of this device'" severity="secondary" @click="leave" />
     </div>
   </Sheet>

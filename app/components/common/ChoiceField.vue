@@ -6,12 +6,22 @@ const model = defineModel<string | boolean>({ required: true })
 // The button row takes an empty id for nothing chosen; it has to be a choice like the others.
 const NONE = '(none)'
 const shown = computed(() => props.options.map(o => (o.id === '' ? { ...o, id: NONE } : o)))
-const choice = computed({ get: () => (model.value === '' ? NONE : model.value), set: id => model.value = id === NONE ? '' : id })
+const choice = computed({ get: () => (model.value === '' ? NONE : model.value), set: id => (model.value = id === NONE ? '' : id) })
 </script>
 
 <template>
   <Field v-slot="{ id, described, labelled }" :label="label" :hint="hint" :error="error">
-    <SelectButton :id="id" v-model="choice" :options="shown" option-label="text" option-value="id" :allow-empty="false" :aria-labelledby="labelled" :aria-describedby="described" class="choice" />
+    <SelectButton
+      :id="id"
+      v-model="choice"
+      :options="shown"
+      option-label="text"
+      option-value="id"
+      :allow-empty="false"
+      :aria-labelledby="labelled"
+      :aria-describedby="described"
+      class="choice"
+    />
   </Field>
 </template>
 

@@ -7,7 +7,9 @@ const props = defineProps<{
   error?: string
 }>()
 const id = useId()
-const described = computed(() => [props.hint && `${id}-hint`, props.reads && `${id}-reads`, props.error && `${id}-error`].filter(Boolean).join(' ') || undefined)
+const described = computed(
+  () => [props.hint && `${id}-hint`, props.reads && `${id}-reads`, props.error && `${id}-error`].filter(Boolean).join(' ') || undefined,
+)
 </script>
 
 <template>

@@ -25,10 +25,20 @@ const at = computed(() => (props.kept.entry.kind === 'event' ? props.kept.entry.
 const open = ref<'correct' | 'note' | 'discard' | null>(null)
 const problem = ref('')
 /** Which of an entry's own words can be corrected. */
-const field = computed(() => (event.value && 'reason' in event.value ? 'reason' : event.value && 'note' in event.value ? 'note' : event.value && 'text' in event.value ? 'text' : null))
+const field = computed(() =>
+  event.value && 'reason' in event.value
+    ? 'reason'
+    : event.value && 'note' in event.value
+      ? 'note'
+      : event.value && 'text' in event.value
+        ? 'text'
+        : null,
+)
 const words = ref(field.value ? String((event.value as unknown as Record<string, unknown>)[field.value]) : '')
 const piece = ref(event.value && 'piece' in event.value ? event.value.piece : null)
-const pieces = computed(() => Array.from({ length: run.value?.plan.pieces ?? 0 }, (_, i) => ({ id: i + 1, text: `${run.value!.plan.noun} ${i + 1}` })))
+const pieces = computed(() =>
+  Array.from({ length: run.value?.plan.pieces ?? 0 }, (_, i) => ({ id: i + 1, text: `${run.value!.plan.noun} ${i + 1}` })),
+)
 const correctable = computed(() => field.value !== null || piece.value !== null)
 const note = ref('')
 const why = ref('')
@@ -41,14 +51,19 @@ function show(which: 'correct' | 'note' | 'discard') {
 async function again(corrected = false) {
   const { entry, seq } = props.kept
   const change = { ...(field.value ? { [field.value]: words.value } : {}), ...(piece.value === null ? {} : { piece: piece.value }) }
-  problem.value = await work.box.again(seq, corrected && entry.kind === 'event' ? { ...entry, event: { ...entry.event, ...change } as SentEvent } : undefined) ?? ''
+  problem.value
+    = (await work.box.again(
+      seq,
+      corrected && entry.kind === 'event' ? { ...entry, event: { ...entry.event, ...change } as SentEvent } : undefined,
+    )) ?? ''
 }
-const writeNote = async () => problem.value = await work.replaceByNote(props.kept, 'not-taken', note.value) ?? ''
+const writeNote = async () => (problem.value = (await work.replaceByNote(props.kept, 'not-taken', note.value)) ?? '')
 async function discard() {
   if (why.value.trim() === '') return void (problem.value = 'Write why it is discarded.')
   // Where the server knows no such run, there is no log that it could stand in.
   if (!run.value) return work.box.takeOut(props.kept.seq)
-  problem.value = await work.replaceByNote(props.kept, 'discarded', `${what.value}, ${format(at.value, 'HH:mm:ss')}. ${why.value.trim()}`) ?? ''
+  problem.value
+    = (await work.replaceByNote(props.kept, 'discarded', `${what.value}, ${format(at.value, 'HH:mm:ss')}. ${why.value.trim()}`)) ?? ''
 }
 </script>
 
@@ -56,7 +71,10 @@ async function discard() {
   <article>
     <header>
       <h2>{{ what }}</h2>
-      <p class="muted"><span class="numeral">{{ format(at, 'd MMM HH:mm:ss') }}</span>, {{ studio.nameOf(kept.entry.by) }}{{ run ? `, for ${run.customer}` : '' }}</p>
+      <p class="muted">
+        <span class="numeral">{{ format(at, 'd MMM HH:mm:ss') }}</span>,
+        {{ studio.nameOf(kept.entry.by) }}{{ run ? `, for ${run.customer}` : '' }}
+      </p>
     </header>
     <p class="reason">{{ kept.notTaken.reason }}</p>
     <div class="ways">
@@ -66,7 +84,8 @@ async function discard() {
       <Button label="Discard it" severity="secondary" :aria-expanded="open === 'discard'" @click="show('discard')" />
     </div>
     <form v-if="open === 'correct'" @submit.prevent="again(true)">
-      <label v-if="piece !== null && pieces.length">Piece <Select v-model="piece" :options="pieces" option-label="text" option-value="id" /></label>
+      <label v-if="piece !== null && pieces.length">Piece
+        <Select v-model="piece" :options="pieces" option-label="text" option-value="id" /></label>
       <label v-if="field">Words <InputText v-model="words" :maxlength="field === 'reason' ? LETTERS.reason : LETTERS.note" /></label>
       <Button type="submit" label="Send it like this" />
     </form>

@@ -11,11 +11,28 @@ const emit = defineEmits<{ close: [] }>()
 const session = useSessionStore()
 const studio = useStudioStore()
 const own = computed(() => props.person?.id === session.person?.id)
-const form = reactive({ name: props.person?.name ?? '', role: (props.person?.role ?? 'crew') as Role, may: [...(props.person?.may ?? SKILLS)] as Skill[], password: '', pin: '', oldPassword: '' })
+const form = reactive({
+  name: props.person?.name ?? '',
+  role: (props.person?.role ?? 'crew') as Role,
+  may: [...(props.person?.may ?? SKILLS)] as Skill[],
+  password: '',
+  pin: '',
+  oldPassword: '',
+})
 /** Whoever took over by PIN shows who they are before a password, or somebody else's PIN, is set. */
 const asks = computed(() => session.signedIn?.byPin && (form.password !== '' || (!own.value && form.pin !== '')))
-const MAY: Record<Skill, string> = { prepare: 'Get pieces ready', coat: 'Coat', care: 'Look after a dwell', rinse: 'Take off and rinse', blast: 'Blast', finish: 'Wash up and finish' }
-const { errors, problem, busy, submit } = useEntry(() => (props.person ? changePersonAccountSchema : newPersonSchema), () => form)
+const MAY: Record<Skill, string> = {
+  prepare: 'Get pieces ready',
+  coat: 'Coat',
+  care: 'Look after a dwell',
+  rinse: 'Take off and rinse',
+  blast: 'Blast',
+  finish: 'Wash up and finish',
+}
+const { errors, problem, busy, submit } = useEntry(
+  () => (props.person ? changePersonAccountSchema : newPersonSchema),
+  () => form,
+)
 
 async function save(active?: boolean) {
   const entry = session.isLead ? { ...form, active } : { password: form.password, pin: form.pin, oldPassword: form.oldPassword }
@@ -30,20 +47,55 @@ async function save(active?: boolean) {
   <form novalidate @submit.prevent="save()">
     <template v-if="session.isLead">
       <TextField v-model="form.name" label="Name" :error="errors.name" />
-      <ChoiceField v-model="form.role" label="Role" :options="[{ id: 'crew', text: 'Crew' }, { id: 'lead', text: 'Lead' }]" hint="Leads enter bottles, house rules and people." />
+      <ChoiceField
+        v-model="form.role"
+        label="Role"
+        :options="[{ id: 'crew', text: 'Crew' }, { id: 'lead', text: 'Lead' }]"
+        hint="Leads enter bottles, house rules and people."
+      />
       <fieldset>
         <legend>Trusted with</legend>
         <label v-for="skill in SKILLS" :key="skill"><input v-model="form.may" type="checkbox" :value="skill"> {{ MAY[skill] }}</label>
         <p class="muted">The day is planned by it: nobody is given what they may not do.</p>
       </fieldset>
     </template>
-    <TextField v-model="form.password" :label="person ? 'New password' : 'Password'" type="password" autocomplete="new-password" :hint="person ? 'Leave it empty to keep the old one. A new one ends all other sessions.' : 'Ten characters or more.'" :error="errors.password" />
-    <TextField v-model="form.pin" label="Bench PIN" type="password" inputmode="numeric" :hint="person?.hasPin ? 'Leave it empty to keep the old one. Four to eight digits.' : 'Four to eight digits, for a quick change at a shared tablet.'" :error="errors.pin" />
-    <TextField v-if="asks" v-model="form.oldPassword" :label="own ? 'Your current password' : 'Your own password'" type="password" autocomplete="current-password" hint="You came in by PIN, so it is asked for once." :error="errors.oldPassword" />
+    <TextField
+      v-model="form.password"
+      :label="person ? 'New password' : 'Password'"
+      type="password"
+      autocomplete="new-password"
+      :hint="person ? 'Leave it empty to keep the old one. A new one ends all other sessions.' : 'Ten characters or more.'"
+      :error="errors.password"
+    />
+    <TextField
+      v-model="form.pin"
+      label="Bench PIN"
+      type="password"
+      inputmode="numeric"
+      :hint="person?.hasPin
+        ? 'Leave it empty to keep the old one. Four to eight digits.'
+        : 'Four to eight digits, for a quick change at a shared tablet.'"
+      :error="errors.pin"
+    />
+    <TextField
+      v-if="asks"
+      v-model="form.oldPassword"
+      :label="own ? 'Your current password' : 'Your own password'"
+      type="password"
+      autocomplete="current-password"
+      hint="You came in by PIN, so it is asked for once."
+      :error="errors.oldPassword"
+    />
     <p v-if="problem && problem !== errors.oldPassword" class="problem" role="alert">{{ problem }}</p>
     <div class="do">
       <Button type="submit" label="Save" :disabled="busy" />
-      <Button v-if="person && session.isLead && !own" type="button" severity="secondary" :label="person.active ? 'Has left the studio' : 'Is back'" @click="save(!person.active)" />
+      <Button
+        v-if="person && session.isLead && !own"
+        type="button"
+        severity="secondary"
+        :label="person.active ? 'Has left the studio' : 'Is back'"
+        @click="save(!person.active)"
+      />
       <Button type="button" severity="secondary" label="Leave it" @click="emit('close')" />
     </div>
   </form>
@@ -51,7 +103,14 @@ async function save(active?: boolean) {
 
 <style scoped>
 form { display: grid; gap: 1rem; }
-fieldset { border: 1px solid var(--control-line); border-radius: 2px; padding: 0.4rem 0.8rem 0.6rem; display: grid; grid-template-columns: 1fr 1fr; gap: 0 1rem; }
+fieldset {
+  border: 1px solid var(--control-line);
+  border-radius: 2px;
+  padding: 0.4rem 0.8rem 0.6rem;
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0 1rem;
+}
 legend { font-weight: 600; padding: 0 0.3rem; }
 fieldset label { display: flex; align-items: center; gap: 0.5rem; min-height: 44px; }
 fieldset input { width: 1.3rem; height: 1.3rem; accent-color: var(--glass); }

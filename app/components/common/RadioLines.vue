@@ -6,7 +6,12 @@ const name = useId()
 </script>
 
 <template>
-  <div class="lines" role="radiogroup" :aria-labelledby="`${name}-label`" :aria-describedby="error ? `${name}-error` : hint ? `${name}-hint` : undefined">
+  <div
+    class="lines"
+    role="radiogroup"
+    :aria-labelledby="`${name}-label`"
+    :aria-describedby="error ? `${name}-error` : hint ? `${name}-hint` : undefined"
+  >
     <p :id="`${name}-label`" class="question">{{ label }}</p>
     <p v-if="error" :id="`${name}-error`" class="problem">{{ error }}</p>
     <p v-else-if="hint" :id="`${name}-hint`" class="muted hint">{{ hint }}</p>
@@ -21,7 +26,14 @@ const name = useId()
 .lines { display: grid; align-content: start; min-width: 0; }
 .question { font-weight: 600; }
 .hint { font-size: 0.92rem; }
-label { display: grid; grid-template-columns: 1.6rem 1fr; align-items: center; min-height: 40px; border-bottom: 1px solid var(--line); cursor: pointer; }
+label {
+  display: grid;
+  grid-template-columns: 1.6rem 1fr;
+  align-items: center;
+  min-height: 40px;
+  border-bottom: 1px solid var(--line);
+  cursor: pointer;
+}
 label:last-child { border-bottom: 0; }
 input { width: 1.15rem; height: 1.15rem; margin: 0; accent-color: var(--frost); }
 .chosen span { font-weight: 650; }

@@ -12,14 +12,26 @@ function go(field: string) {
 
 <template>
   <ul class="needed">
-    <li v-for="r in rows" :key="r.field"><button type="button" @click="go(r.field)"><strong v-if="r.label">{{ r.label }}</strong> {{ r.message }}</button></li>
+    <li v-for="r in rows" :key="r.field">
+      <button type="button" @click="go(r.field)"><strong v-if="r.label">{{ r.label }}</strong> {{ r.message }}</button>
+    </li>
   </ul>
 </template>
 
 <style scoped>
 .needed { list-style: none; padding: 0; margin: 0; display: grid; text-align: left; }
 .needed li + li { border-top: 1px solid color-mix(in srgb, currentcolor 22%, transparent); }
-button { width: 100%; min-height: 44px; padding: 0.45rem 0.2rem; border: 0; background: none; color: inherit; font: inherit; text-align: left; cursor: pointer; }
+button {
+  width: 100%;
+  min-height: 44px;
+  padding: 0.45rem 0.2rem;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
 button:hover { text-decoration: underline; }
 strong { margin-right: 0.5rem; }
 </style>

@@ -11,17 +11,30 @@ import type { Coupon, CouponForm } from '#shared/coupons'
 import type { Bottle } from '#shared/shelf'
 
 /** A coupon read off strip by strip; the curve grows as marks are written. */
-const props = defineProps<{ bottle: Bottle, /** Strips that were etched at the bench, with the dwell each really had. */ etched: { runId: string, substrate: SubstrateId, dwells: number[] } | null }>()
+const props = defineProps<{
+  bottle: Bottle
+  /** Strips that were etched at the bench, with the dwell each really had. */ etched: {
+    runId: string
+    substrate: SubstrateId
+    dwells: number[]
+  } | null
+}>()
 const studio = useStudioStore()
 const emit = defineEmits<{ saved: [coupons: Coupon[]] }>()
 const STRIPS = 5
 const planned = () => props.etched?.dwells ?? couponTimes({ min: props.bottle.labelMin ?? 300, max: props.bottle.labelMax ?? 300 }, STRIPS)
-const blank = (): CouponForm => ({ substrate: props.etched?.substrate ?? 'soda-lime', steps: planned().map(s => ({ dwell: formatDuration(s).replaceAll('\u00a0', ' '), frost: '', creep: '' })) })
+const blank = (): CouponForm => ({
+  substrate: props.etched?.substrate ?? 'soda-lime',
+  steps: planned().map(s => ({ dwell: formatDuration(s).replaceAll('\u00a0', ' '), frost: '', creep: '' })),
+})
 const id = ref(v7())
 const form = ref(blank())
 /** Strips without a mark were not etched, or not judged yet. */
 const judged = computed<CouponForm>(() => ({ ...form.value, steps: form.value.steps.filter(s => s.frost.trim() !== '') }))
-const { parsed, problem, busy, submit } = useEntry(() => couponSchema, () => judged.value)
+const { parsed, problem, busy, submit } = useEntry(
+  () => couponSchema,
+  () => judged.value,
+)
 /** What is wrong with one strip, beside it. */
 const stripProblem = (i: number) => {
   const strip = form.value.steps[i]!
@@ -39,7 +52,9 @@ const reading = computed(() => readCoupon(steps.value, bridge.value, studio.rule
 const scraps = SUBSTRATES.filter(s => s.family === 'glass' || s.family === 'ceramic').map(s => ({ id: s.id, text: capital(s.name) }))
 
 async function save() {
-  const coupons = await submit(() => api<Coupon[]>(`bottles/${props.bottle.id}/coupons`, 'POST', { id: id.value, coupon: judged.value, runId: props.etched?.runId ?? null }))
+  const coupons = await submit(() =>
+    api<Coupon[]>(`bottles/${props.bottle.id}/coupons`, 'POST', { id: id.value, coupon: judged.value, runId: props.etched?.runId ?? null }),
+  )
   if (!coupons) return
   id.value = v7()
   form.value = blank()
@@ -51,35 +66,67 @@ async function save() {
   <form novalidate @submit.prevent="save">
     <div class="strips">
       <Field v-slot="{ id: field, labelled }" label="Scrap that was etched">
-        <Select v-model="form.substrate" :input-id="field" :options="scraps" option-label="text" option-value="id" :aria-labelledby="labelled" />
+        <Select
+          v-model="form.substrate"
+          :input-id="field"
+          :options="scraps"
+          option-label="text"
+          option-value="id"
+          :aria-labelledby="labelled"
+        />
       </Field>
       <table>
-        <thead><tr><th scope="col">Strip</th><th scope="col">Dwell</th><th scope="col">Frost, 0 to 10</th><th scope="col">Creep, mm</th></tr></thead>
+        <thead><tr><th scope="col">Strip</th><th scope="col">Dwell</th><th scope="col">Frost, 0 to 10</th><th scope="col">Creep,
+          mm</th></tr></thead>
         <tbody>
           <template v-for="(s, i) in form.steps" :key="i">
             <tr>
               <th scope="row">{{ i + 1 }}</th>
               <td><input v-model="s.dwell" :aria-label="`Dwell of strip ${i + 1}`"></td>
-              <td><input v-model="s.frost" :aria-label="`Frost of strip ${i + 1}`" inputmode="decimal" :aria-invalid="Boolean(stripProblem(i)) || undefined"></td>
+              <td>
+                <input
+                  v-model="s.frost"
+                  :aria-label="`Frost of strip ${i + 1}`"
+                  inputmode="decimal"
+                  :aria-invalid="Boolean(stripProblem(i)) || undefined"
+                >
+              </td>
               <td><input v-model="s.creep" :aria-label="`Creep of strip ${i + 1}`" inputmode="decimal"></td>
             </tr>
             <tr v-if="stripProblem(i)"><td colspan="4"><p class="problem">{{ stripProblem(i) }}</p></td></tr>
           </template>
         </tbody>
       </table>
-      <p class="muted">Judge them dry, over dark card: a mark by eye, or a measured contrast in %. Leave a strip empty that was not etched.</p>
+      <p class="muted">
+        Judge them dry, over dark card: a mark by eye, or a measured contrast in %. Leave a strip empty that was not etched.
+      </p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="do">
-        <Button v-if="form.steps.length < 8" type="button" severity="secondary" label="Another strip" @click="form.steps.push({ dwell: '', frost: '', creep: '' })" />
+        <Button
+          v-if="form.steps.length < 8"
+          type="button"
+          severity="secondary"
+          label="Another strip"
+          @click="form.steps.push({ dwell: '', frost: '', creep: '' })"
+        />
         <Button type="submit" label="Keep this coupon" :disabled="busy || steps.length === 0" />
       </div>
     </div>
     <div class="seen">
       <LazyFrostChart :steps="steps" :reading="reading" />
       <p class="advice" role="status">{{ reading.advice }}</p>
-      <p v-if="reading.fit" class="muted">Plateau {{ reading.fit.plateau.toFixed(1) }} ± {{ reading.fit.plateauError.toFixed(1) }}, rate {{ (reading.fit.rate * 60).toFixed(2) }} ± {{ (reading.fit.rateError * 60).toFixed(2) }} a minute; readings lie {{ reading.fit.residualSd.toFixed(2) }} off the curve: {{ reading.fit.residuals.map(r => (r >= 0 ? '+' : '−') + Math.abs(r).toFixed(2)).join(', ') }}.</p>
+      <p v-if="reading.fit" class="muted">
+        Plateau {{ reading.fit.plateau.toFixed(1) }} ± {{ reading.fit.plateauError.toFixed(1) }}, rate
+        {{ (reading.fit.rate * 60).toFixed(2) }} ± {{ (reading.fit.rateError * 60).toFixed(2) }} a minute; readings lie
+        {{ reading.fit.residualSd.toFixed(2) }} off the curve:
+        {{ reading.fit.residuals.map(r => (r >= 0 ? '+' : '−') + Math.abs(r).toFixed(2)).join(', ') }}.
+      </p>
       <p v-if="reading.creep" class="muted">Creep {{ (reading.creep.slope * 60).toFixed(3) }} mm a minute, each side.</p>
-      <TextField v-model="finest" label="Finest bridge of the art at hand" hint="Creep may not eat more than half of it; empty: frost alone decides" />
+      <TextField
+        v-model="finest"
+        label="Finest bridge of the art at hand"
+        hint="Creep may not eat more than half of it; empty: frost alone decides"
+      />
     </div>
   </form>
 </template>
@@ -89,7 +136,17 @@ form { display: grid; grid-template-columns: minmax(0, 5fr) minmax(0, 6fr); gap:
 .strips { display: grid; gap: 0.9rem; }
 th { text-align: left; color: var(--muted); font-weight: 600; font-size: 0.92rem; padding: 0.2rem 0.6rem 0.2rem 0; }
 td { padding: 0.2rem 0.6rem 0.2rem 0; }
-input { width: 100%; min-width: 4rem; min-height: 46px; padding: 0 0.6rem; background: var(--sunk); color: var(--text); border: 1px solid var(--control-line); border-radius: 2px; font: 600 1.3rem/1 var(--display); }
+input {
+  width: 100%;
+  min-width: 4rem;
+  min-height: 46px;
+  padding: 0 0.6rem;
+  background: var(--sunk);
+  color: var(--text);
+  border: 1px solid var(--control-line);
+  border-radius: 2px;
+  font: 600 1.3rem/1 var(--display);
+}
 .do { display: flex; flex-wrap: wrap; gap: 0.7rem; }
 .advice { font-size: 1.15rem; font-weight: 650; }
 @media (max-width: 60rem) { form { grid-template-columns: minmax(0, 1fr); } }

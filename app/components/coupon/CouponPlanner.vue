@@ -16,14 +16,21 @@ const label = computed(() => ({ min: props.bottle.labelMin ?? 300, max: props.bo
 const plain = (s: number) => formatDuration(s).replaceAll('\u00a0', ' ')
 const timesFor = (count: number) => couponTimes(label.value, count).map(plain)
 const form = ref<CouponOrderForm>({ substrate: 'soda-lime', times: timesFor(5), together: 'rinsed in turn' })
-const count = computed({ get: () => form.value.times.length, set: n => form.value.times = timesFor(n) })
-const { parsed, problem, busy, submit } = useEntry(() => couponOrderSchema, () => form.value)
+const count = computed({ get: () => form.value.times.length, set: n => (form.value.times = timesFor(n)) })
+const { parsed, problem, busy, submit } = useEntry(
+  () => couponOrderSchema,
+  () => form.value,
+)
 const order = computed(() => (parsed.value.success ? { ...parsed.value.data, layout: STRIP_LAYOUT } : null))
-const timeProblem = (i: number) => (parsed.value.success ? undefined : parsed.value.error!.issues.find(issue => issue.path[0] === 'times' && issue.path[1] === i)?.message)
+const timeProblem = (i: number) =>
+  parsed.value.success ? undefined : parsed.value.error!.issues.find(issue => issue.path[0] === 'times' && issue.path[1] === i)?.message
 const refusal = computed(() => (order.value ? refuseCoupon(order.value) : null))
 const size = computed(() => couponSize(form.value.times.length, STRIP_LAYOUT))
 const scraps = SUBSTRATES.filter(s => s.family === 'glass' || s.family === 'ceramic').map(s => ({ id: s.id, text: capital(s.name) }))
-const MODES = [{ id: 'rinsed in turn', text: 'Coat all, rinse in turn' }, { id: 'coated in turn', text: 'Coat in turn, rinse all' }]
+const MODES = [
+  { id: 'rinsed in turn', text: 'Coat all, rinse in turn' },
+  { id: 'coated in turn', text: 'Coat in turn, rinse all' },
+]
 
 function saveTemplate() {
   const svg = couponTemplate(order.value!.times, STRIP_LAYOUT, `${props.bottle.productName}, ${order.value!.together}`)
@@ -34,7 +41,9 @@ function saveTemplate() {
   URL.revokeObjectURL(link.href)
 }
 async function start() {
-  const started = await submit(() => api<{ id: string }>(`bottles/${props.bottle.id}/coupon-run`, 'POST', { runId: v7(), order: form.value }))
+  const started = await submit(() =>
+    api<{ id: string }>(`bottles/${props.bottle.id}/coupon-run`, 'POST', { runId: v7(), order: form.value }),
+  )
   if (!started) return
   await work.load()
   await navigateTo(`/bench/${started.id}`)
@@ -44,16 +53,43 @@ async function start() {
 <template>
   <form novalidate class="planner" @submit.prevent="start">
     <Field v-slot="{ id, labelled, described }" label="Scrap of" hint="The same ware as the job">
-      <Select v-model="form.substrate" :input-id="id" :options="scraps" option-label="text" option-value="id" :aria-labelledby="labelled" :aria-describedby="described" />
+      <Select
+        v-model="form.substrate"
+        :input-id="id"
+        :options="scraps"
+        option-label="text"
+        option-value="id"
+        :aria-labelledby="labelled"
+        :aria-describedby="described"
+      />
     </Field>
-    <ChoiceField v-model="form.together" label="One clock for all" :options="MODES" hint="In turn: taped strips are wiped or bared one after another." />
+    <ChoiceField
+      v-model="form.together"
+      label="One clock for all"
+      :options="MODES"
+      hint="In turn: taped strips are wiped or bared one after another."
+    />
     <Field v-slot="{ id, described }" label="Strips" hint="Each the same factor longer; change any of them">
-      <input :id="id" v-model.number="count" class="count" type="range" min="3" max="8" :aria-describedby="described" :aria-valuetext="`${count} strips`">
+      <input
+        :id="id"
+        v-model.number="count"
+        class="count"
+        type="range"
+        min="3"
+        max="8"
+        :aria-describedby="described"
+        :aria-valuetext="`${count} strips`"
+      >
     </Field>
     <ol class="strips" aria-label="Dwell of each strip">
       <li v-for="(_, i) in form.times" :key="i">
         <label :for="`strip-${i}`" class="numeral">{{ i + 1 }}</label>
-        <input :id="`strip-${i}`" v-model="form.times[i]" :aria-label="`Planned dwell of strip ${i + 1}`" :aria-invalid="Boolean(timeProblem(i)) || undefined">
+        <input
+          :id="`strip-${i}`"
+          v-model="form.times[i]"
+          :aria-label="`Planned dwell of strip ${i + 1}`"
+          :aria-invalid="Boolean(timeProblem(i)) || undefined"
+        >
         <span v-if="timeProblem(i)" class="problem">{{ timeProblem(i) }}</span>
       </li>
     </ol>
@@ -72,10 +108,36 @@ async function start() {
 .full, .strips { grid-column: 1 / -1; }
 .count { width: 100%; min-height: 46px; accent-color: var(--frost); }
 /* Strips stand side by side as on the scrap, under their tape. */
-.strips { list-style: none; margin: 0; padding: 0.8rem; display: flex; flex-wrap: wrap; gap: 0.7rem; background: var(--card); color: var(--card-text); }
-.strips li { flex: 1 1 6rem; max-width: 9rem; display: grid; justify-items: center; gap: 0.2rem; border: 1px dashed #77858a; padding: 0.3rem; }
+.strips {
+  list-style: none;
+  margin: 0;
+  padding: 0.8rem;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.7rem;
+  background: var(--card);
+  color: var(--card-text);
+}
+.strips li {
+  flex: 1 1 6rem;
+  max-width: 9rem;
+  display: grid;
+  justify-items: center;
+  gap: 0.2rem;
+  border: 1px dashed #77858a;
+  padding: 0.3rem;
+}
 .strips .numeral { font-size: 1.4rem; }
-.strips input { width: 100%; min-height: 44px; text-align: center; background: #1c2224; color: #eaf0ef; border: 1px solid #7b8688; border-radius: 2px; font: 600 1.2rem/1 var(--display); }
+.strips input {
+  width: 100%;
+  min-height: 44px;
+  text-align: center;
+  background: #1c2224;
+  color: #eaf0ef;
+  border: 1px solid #7b8688;
+  border-radius: 2px;
+  font: 600 1.2rem/1 var(--display);
+}
 .do { display: flex; flex-wrap: wrap; gap: 0.8rem; align-items: center; }
 @media (max-width: 50rem) { .planner { grid-template-columns: minmax(0, 1fr); } }
 </style>

@@ -21,23 +21,57 @@ function option() {
   const { colour, font, text, axis } = chartTheme()
   const longest = Math.max(60, ...props.steps.map(s => s.dwell)) * 1.1
   const { fit, best } = props.reading
-  const times = Array.from({ length: CURVE_POINTS + 1 }, (_, i) => longest * i / CURVE_POINTS)
-  const line = (y: (t: number) => number, more: object) => ({ type: 'line', showSymbol: false, silent: true, data: times.map(t => [t, Math.max(0, y(t))]), ...more })
-  const mark = best === null ? undefined : { symbol: 'none', silent: true, lineStyle: { color: colour('--text'), width: 2, type: 'solid' }, label: { formatter: `best ${formatDuration(best)}`, color: colour('--text'), ...font, fontSize: 15 }, data: [{ xAxis: best }] }
+  const times = Array.from({ length: CURVE_POINTS + 1 }, (_, i) => (longest * i) / CURVE_POINTS)
+  const line = (y: (t: number) => number, more: object) => ({
+    type: 'line',
+    showSymbol: false,
+    silent: true,
+    data: times.map(t => [t, Math.max(0, y(t))]),
+    ...more,
+  })
+  const mark
+    = best === null
+      ? undefined
+      : {
+          symbol: 'none',
+          silent: true,
+          lineStyle: { color: colour('--text'), width: 2, type: 'solid' },
+          label: { formatter: `best ${formatDuration(best)}`, color: colour('--text'), ...font, fontSize: 15 },
+          data: [{ xAxis: best }],
+        }
   return {
     animation: false,
     grid: { left: 46, right: 24, top: 34, bottom: 46 },
-    xAxis: { type: 'value', min: 0, max: longest, name: 'dwell', nameLocation: 'middle', nameGap: 28, ...axis, axisLabel: { ...text, formatter: (s: number) => formatDuration(s) } },
+    xAxis: {
+      type: 'value',
+      min: 0,
+      max: longest,
+      name: 'dwell',
+      nameLocation: 'middle',
+      nameGap: 28,
+      ...axis,
+      axisLabel: { ...text, formatter: (s: number) => formatDuration(s) },
+    },
     yAxis: { type: 'value', min: 0, max: 10, name: 'frost', nameGap: 12, ...axis },
     series: [
       ...(fit
         ? [
             line(t => frostAt(fit, t) - BAND * frostError(fit, t), { stack: 'band', lineStyle: { opacity: 0 } }),
-            line(t => Math.min(2 * BAND * frostError(fit, t), 20), { stack: 'band', lineStyle: { opacity: 0 }, areaStyle: { color: colour('--glass'), opacity: 0.22 } }),
+            line(t => Math.min(2 * BAND * frostError(fit, t), 20), {
+              stack: 'band',
+              lineStyle: { opacity: 0 },
+              areaStyle: { color: colour('--glass'), opacity: 0.22 },
+            }),
             line(t => frostAt(fit, t), { lineStyle: { color: colour('--glass'), width: 2.5 }, markLine: mark }),
           ]
         : []),
-      { type: 'scatter', silent: true, symbolSize: 13, itemStyle: { color: colour('--frost') }, data: props.steps.map(s => [s.dwell, s.frost]) },
+      {
+        type: 'scatter',
+        silent: true,
+        symbolSize: 13,
+        itemStyle: { color: colour('--frost') },
+        data: props.steps.map(s => [s.dwell, s.frost]),
+      },
     ],
   }
 }

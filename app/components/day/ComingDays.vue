@@ -17,16 +17,33 @@ const load = computed(() => {
   const now = new Date(serverNow())
   // Of today only what is left.
   const begun = now.getHours() * 3600 + now.getMinutes() * 60
-  const days = Array.from({ length: SHOWN }, (_, i) => ({ day: format(addDays(new Date(serverNow()), i), 'yyyy-MM-dd'), capacity: Math.max(0, workTo - (i === 0 ? Math.max(workFrom, begun) : workFrom)) * crew }))
-  return loadOf(props.day.open.value.map(({ job, day }) => {
-    const run = work.runs.find(r => r.jobId === job.id)
-    const step = run && currentStep(run.plan, foldRun(run.plan, work.events(run)))
-    return { id: job.id, title: `${job.pieces} × ${job.noun} for ${job.customer}`, dueOn: job.dueOn, plan: day?.plan ?? null, done: run && step ? run.plan.steps.indexOf(step) / run.plan.steps.length : 0 }
-  }), days)
+  const days = Array.from({ length: SHOWN }, (_, i) => ({
+    day: format(addDays(new Date(serverNow()), i), 'yyyy-MM-dd'),
+    capacity: Math.max(0, workTo - (i === 0 ? Math.max(workFrom, begun) : workFrom)) * crew,
+  }))
+  return loadOf(
+    props.day.open.value.map(({ job, day }) => {
+      const run = work.runs.find(r => r.jobId === job.id)
+      const step = run && currentStep(run.plan, foldRun(run.plan, work.events(run)))
+      return {
+        id: job.id,
+        title: `${job.pieces} × ${job.noun} for ${job.customer}`,
+        dueOn: job.dueOn,
+        plan: day?.plan ?? null,
+        done: run && step ? run.plan.steps.indexOf(step) / run.plan.steps.length : 0,
+      }
+    }),
+    days,
+  )
 })
 const share = (d: { used: number, capacity: number }) => (d.capacity > 0 ? d.used / d.capacity : 0)
 const dayName = (text: string) => format(new Date(`${text}T12:00`), 'EEE d')
-const sentence = (p: typeof load.value.promises[number]) => (p.endsOn === null ? `does not fit into the next ${SHOWN} days` : p.late ? `cannot be done before ${dayName(p.endsOn)}` : `done by ${dayName(p.endsOn)} if the soonest promised come first`)
+const sentence = (p: (typeof load.value.promises)[number]) =>
+  p.endsOn === null
+    ? `does not fit into the next ${SHOWN} days`
+    : p.late
+      ? `cannot be done before ${dayName(p.endsOn)}`
+      : `done by ${dayName(p.endsOn)} if the soonest promised come first`
 </script>
 
 <template>
@@ -40,7 +57,10 @@ const sentence = (p: typeof load.value.promises[number]) => (p.endsOn === null ?
       </li>
     </ol>
     <ul class="promises">
-      <li v-for="p in load.promises" :key="p.id" :class="{ late: p.late }"><strong v-if="p.late">Too late: </strong>{{ p.title }}, due {{ dayName(p.dueOn) }}: {{ formatDuration(Math.round(p.work / 300) * 300) }} of work, {{ sentence(p) }}.</li>
+      <li v-for="p in load.promises" :key="p.id" :class="{ late: p.late }">
+        <strong v-if="p.late">Too late: </strong>{{ p.title }}, due {{ dayName(p.dueOn) }}:
+        {{ formatDuration(Math.round(p.work / 300) * 300) }} of work, {{ sentence(p) }}.
+      </li>
     </ul>
   </section>
 </template>
@@ -51,7 +71,15 @@ const sentence = (p: typeof load.value.promises[number]) => (p.endsOn === null ?
 .days li { display: grid; justify-items: center; min-width: 3.6rem; }
 .days a { min-height: 44px; display: grid; place-items: end center; color: var(--text); }
 /* A tumbler that fills with the day's work. */
-.glass { position: relative; width: 34px; height: 46px; border: 2px solid var(--glass); border-top: 0; clip-path: polygon(0 0, 100% 0, 88% 100%, 12% 100%); overflow: hidden; }
+.glass {
+  position: relative;
+  width: 34px;
+  height: 46px;
+  border: 2px solid var(--glass);
+  border-top: 0;
+  clip-path: polygon(0 0, 100% 0, 88% 100%, 12% 100%);
+  overflow: hidden;
+}
 .glass span { position: absolute; left: 0; right: 0; bottom: 0; background: var(--frost); }
 .promises { list-style: none; padding: 0; display: grid; gap: 0.25rem; }
 .late { border-left: 4px double var(--frost); padding-left: 0.7rem; font-weight: 600; }

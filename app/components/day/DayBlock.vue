@@ -9,7 +9,13 @@ import type { Day, ShownDay } from '~/composables/useDay'
 const props = defineProps<{ day: Day, block: Block, shown: ShownDay }>()
 const emit = defineEmits<{ close: [] }>()
 const dwell = computed(() => (props.block.skill === 'rinse' ? props.shown.dwells.find(d => d.chain === props.block.chain) : undefined))
-const move = (change: { start?: number, person?: string }) => props.day.move({ chain: props.block.chain, task: props.block.task, start: change.start ?? props.block.from, person: change.person ?? props.block.person })
+const move = (change: { start?: number, person?: string }) =>
+  props.day.move({
+    chain: props.block.chain,
+    task: props.block.task,
+    start: change.start ?? props.block.from,
+    person: change.person ?? props.block.person,
+  })
 const people = computed(() => props.day.crew.value.map(p => ({ id: p.id, text: p.name })))
 const clock = (s: number) => `${formatTimeOfDay(s)}:${String(Math.floor(s) % 60).padStart(2, '0')}${s >= 86_400 ? ' next day' : ''}`
 </script>
@@ -18,14 +24,26 @@ const clock = (s: number) => `${formatTimeOfDay(s)}:${String(Math.floor(s) % 60)
   <section class="chosen" :aria-label="block.words">
     <div>
       <h2>{{ block.words }}</h2>
-      <p><span class="numeral">{{ clock(block.from) }}</span> to <span class="numeral">{{ clock(block.to) }}</span>, at the {{ block.stand }}.</p>
-      <p v-if="dwell" class="muted">Not before {{ clock(dwell.notBefore) }}, best {{ clock(dwell.best) }}, not after {{ clock(dwell.notAfter) }}.</p>
+      <p>
+        <span class="numeral">{{ clock(block.from) }}</span> to <span class="numeral">{{ clock(block.to) }}</span>, at the
+        {{ block.stand }}.
+      </p>
+      <p v-if="dwell" class="muted">
+        Not before {{ clock(dwell.notBefore) }}, best {{ clock(dwell.best) }}, not after {{ clock(dwell.notAfter) }}.
+      </p>
       <p v-if="block.fact">It has begun; it stays with {{ day.nameOf(block.person) }}.</p>
     </div>
     <div v-if="!block.fact" class="ways">
       <Button label="A minute sooner" severity="secondary" @click="move({ start: block.from - 60 })" />
       <Button label="A minute later" severity="secondary" @click="move({ start: block.from + 60 })" />
-      <Select :model-value="block.person" :options="people" option-label="text" option-value="id" aria-label="Who does it" @update:model-value="move({ person: $event })" />
+      <Select
+        :model-value="block.person"
+        :options="people"
+        option-label="text"
+        option-value="id"
+        aria-label="Who does it"
+        @update:model-value="move({ person: $event })"
+      />
       <Button :label="block.locked ? 'Unlock' : 'Lock it there'" @click="day.lock(block)" />
     </div>
     <Button class="close" label="Close" severity="secondary" @click="emit('close')" />
@@ -33,7 +51,15 @@ const clock = (s: number) => `${formatTimeOfDay(s)}:${String(Math.floor(s) % 60)
 </template>
 
 <style scoped>
-.chosen { display: flex; flex-wrap: wrap; gap: 0.8rem 2rem; align-items: center; padding: 0.7rem 0.9rem; background: var(--raised); border-left: 5px solid var(--glass); }
+.chosen {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.8rem 2rem;
+  align-items: center;
+  padding: 0.7rem 0.9rem;
+  background: var(--raised);
+  border-left: 5px solid var(--glass);
+}
 .numeral { font-size: 1.35rem; }
 .ways { display: flex; flex-wrap: wrap; gap: 0.5rem; }
 .close { margin-left: auto; }

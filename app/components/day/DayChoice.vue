@@ -24,17 +24,33 @@ function changeAway() {
       <h2 id="jobs-of-day">Jobs of this day</h2>
       <ul>
         <li v-for="o in day.open.value" :key="o.job.id">
-          <label><input type="checkbox" :checked="chosen.includes(o.job.id)" :disabled="!o.day" @change="toggle(o.job.id)"> {{ countOf(o.job.pieces, o.job.noun) }} for {{ o.job.customer }}</label>
-          <span class="muted">{{ o.job.status === 'running' ? 'On the bench. ' : '' }}Due {{ o.job.dueOn }}<template v-if="o.day">, {{ formatDuration(Math.round(workOf(o.day.plan) / 60) * 60) }} of work</template>.<template v-if="o.refusal"> {{ o.refusal }}</template></span>
+          <label><input type="checkbox" :checked="chosen.includes(o.job.id)" :disabled="!o.day" @change="toggle(o.job.id)">
+            {{ countOf(o.job.pieces, o.job.noun) }} for {{ o.job.customer }}</label>
+          <span class="muted">{{ o.job.status === 'running' ? 'On the bench. ' : '' }}Due {{ o.job.dueOn }}<template v-if="o.day">,
+            {{ formatDuration(Math.round(workOf(o.day.plan) / 60) * 60) }} of work</template>.<template v-if="o.refusal">
+            {{ o.refusal }}</template></span>
         </li>
       </ul>
       <p v-if="!day.open.value.length" class="muted">No open job. <NuxtLink to="/plan/new">Plan one</NuxtLink>.</p>
     </section>
     <section aria-labelledby="away-of-day">
       <h2 id="away-of-day">Away</h2>
-      <p class="muted">Breaks and who leaves early. Work goes from {{ formatTimeOfDay(studio.rules.workFrom) }} to {{ formatTimeOfDay(studio.rules.workTo) }}<template v-if="session.isLead"> (<NuxtLink to="/rules">house rules</NuxtLink>)</template>.</p>
+      <p class="muted">
+        Breaks and who leaves early. Work goes from {{ formatTimeOfDay(studio.rules.workFrom) }} to
+        {{ formatTimeOfDay(studio.rules.workTo) }}<template v-if="session.isLead"> (<NuxtLink to="/rules">house
+          rules</NuxtLink>)</template>.
+      </p>
       <div class="away">
-        <TextField v-for="p in day.crew.value" :key="p.id" :model-value="away[p.id] ?? ''" :label="p.name" :error="day.awayErrors.value[p.id]" hint="12-12:30, 15:30-" @update:model-value="away[p.id] = $event" @change="changeAway" />
+        <TextField
+          v-for="p in day.crew.value"
+          :key="p.id"
+          :model-value="away[p.id] ?? ''"
+          :label="p.name"
+          :error="day.awayErrors.value[p.id]"
+          hint="12-12:30, 15:30-"
+          @update:model-value="away[p.id] = $event"
+          @change="changeAway"
+        />
       </div>
     </section>
   </div>

@@ -3,7 +3,9 @@
 const props = defineProps<{ midnight: number, from: number, to: number, perSecond: number, labelWidth: number }>()
 const { second } = useServerClock()
 const at = computed(() => (second.value - props.midnight) / 1000)
-const left = computed(() => (at.value < props.from || at.value > props.to ? null : Math.round(props.labelWidth + (at.value - props.from) * props.perSecond)))
+const left = computed(() =>
+  at.value < props.from || at.value > props.to ? null : Math.round(props.labelWidth + (at.value - props.from) * props.perSecond),
+)
 </script>
 
 <template>

@@ -6,7 +6,9 @@ import type { Day } from '~/composables/useDay'
 /** The day as lists, one for each person: for reading, and for the wall. */
 const props = defineProps<{ day: Day, blocks: readonly Block[], /** Tasks can be chosen, to be moved. */ choosing: boolean }>()
 const emit = defineEmits<{ choose: [block: Block] }>()
-const lists = computed(() => props.day.crew.value.map(p => ({ ...p, blocks: props.blocks.filter(b => b.person === p.id) })).filter(p => p.blocks.length > 0))
+const lists = computed(() =>
+  props.day.crew.value.map(p => ({ ...p, blocks: props.blocks.filter(b => b.person === p.id) })).filter(p => p.blocks.length > 0),
+)
 const time = (b: Block) => formatPlanTime(b.from)
 </script>
 
@@ -14,10 +16,19 @@ const time = (b: Block) => formatPlanTime(b.from)
   <section v-if="lists.length" class="sheet" aria-label="The day in lists">
     <article v-for="p in lists" :key="p.id">
       <h2>{{ p.name }}</h2>
-      <p v-if="day.kept.value?.version" class="no-print"><a :href="`/api/days/${day.date}/calendar?person=${p.id}`" download>Calendar of {{ day.nameOf(p.id) }}</a></p>
+      <p v-if="day.kept.value?.version" class="no-print">
+        <a :href="`/api/days/${day.date}/calendar?person=${p.id}`" download>Calendar of {{ day.nameOf(p.id) }}</a>
+      </p>
       <table>
         <tbody>
-          <tr v-for="b in p.blocks" :key="b.key"><td class="numeral">{{ time(b) }}</td><td><button v-if="choosing" type="button" @click="emit('choose', b)">{{ b.words }}</button><template v-else>{{ b.words }}</template></td><td class="tick" aria-hidden="true">▢</td></tr>
+          <tr v-for="b in p.blocks" :key="b.key">
+            <td class="numeral">{{ time(b) }}</td>
+            <td>
+              <button v-if="choosing" type="button" @click="emit('choose', b)">{{ b.words }}</button>
+              <template v-else>{{ b.words }}</template>
+            </td>
+            <td class="tick" aria-hidden="true">▢</td>
+          </tr>
         </tbody>
       </table>
     </article>
@@ -25,9 +36,26 @@ const time = (b: Block) => formatPlanTime(b.from)
 </template>
 
 <style scoped>
-.sheet { display: grid; grid-template-columns: repeat(auto-fill, minmax(19rem, 1fr)); gap: 1.5rem; border-top: 1px solid var(--line); padding-top: 1rem; align-items: start; }
+.sheet {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(19rem, 1fr));
+  gap: 1.5rem;
+  border-top: 1px solid var(--line);
+  padding-top: 1rem;
+  align-items: start;
+}
 td { padding: 0.2rem 0.4rem; border-bottom: 1px solid var(--line); vertical-align: baseline; }
-td button { font: inherit; color: inherit; background: none; border: 0; padding: 0; min-height: 32px; width: 100%; text-align: left; cursor: pointer; }
+td button {
+  font: inherit;
+  color: inherit;
+  background: none;
+  border: 0;
+  padding: 0;
+  min-height: 32px;
+  width: 100%;
+  text-align: left;
+  cursor: pointer;
+}
 td button:hover { text-decoration: underline; }
 td:first-child { white-space: nowrap; width: 1%; font-size: 1.1rem; }
 .tick { display: none; }

@@ -27,13 +27,19 @@ const amend = () => {
       <h2 class="capital">{{ plan.noun }} {{ piece.n }}</h2>
       <p v-if="piece.withdrawn" class="muted">Taken out: {{ piece.withdrawn.reason }}</p>
       <template v-else>
-        <p class="muted">{{ plan.method === 'blast' ? `Gun time ${formatClock(clock.last)}` : `Dwelt ${formatClock(clock.last)}, its first part ${formatClock(clock.first)}` }}<strong v-if="clock.phase === 'over'"> (over by {{ formatClock(-clock.toNotAfter) }})</strong></p>
+        <p class="muted">
+          {{ plan.method === 'blast'
+            ? `Gun time ${formatClock(clock.last)}`
+            : `Dwelt ${formatClock(clock.last)}, its first part ${formatClock(clock.first)}` }}
+          <strong v-if="clock.phase === 'over'">(over by {{ formatClock(-clock.toNotAfter) }})</strong>
+        </p>
         <div class="results" role="group" :aria-label="`How ${plan.noun} ${piece.n} came out`">
           <button v-for="r in RESULTS" :key="r" type="button" :aria-pressed="result === r" @click="judge(r)">{{ r }}</button>
         </div>
         <fieldset>
           <legend class="muted">Seen on it</legend>
-          <label v-for="f in FAULTS" :key="f.id"><Checkbox v-model="faults" :value="f.id" @update:model-value="nextTick(amend)" /> {{ f.text }}</label>
+          <label v-for="f in FAULTS" :key="f.id"><Checkbox v-model="faults" :value="f.id" @update:model-value="nextTick(amend)" />
+            {{ f.text }}</label>
         </fieldset>
         <TextField v-model="note" label="Note" @focusout="amend" />
       </template>
@@ -46,10 +52,28 @@ article { display: grid; grid-template-columns: 13rem 1fr; gap: 1.5rem; padding:
 .dark { background: var(--card); display: grid; place-items: center; padding: 1rem; --glass: #8cc5b2; --frost: #f4fafa; }
 .judge { display: grid; gap: 0.6rem; min-width: 0; }
 .results { display: flex; gap: 0.6rem; }
-.results button { flex: 1; max-width: 12rem; min-height: 56px; font: 650 1.4rem/1 var(--display); background: none; color: var(--text); border: 2px solid var(--control-line); border-radius: 2px; cursor: pointer; text-transform: capitalize; }
+.results button {
+  flex: 1;
+  max-width: 12rem;
+  min-height: 56px;
+  font: 650 1.4rem/1 var(--display);
+  background: none;
+  color: var(--text);
+  border: 2px solid var(--control-line);
+  border-radius: 2px;
+  cursor: pointer;
+  text-transform: capitalize;
+}
 .results button[aria-pressed='true'] { background: var(--frost); color: var(--on-frost); border-color: var(--frost); }
 .results button[aria-pressed='true']::before { content: '✓ '; }
-fieldset { border: 0; margin: 0; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(14rem, 1fr)); gap: 0.1rem 1rem; }
+fieldset {
+  border: 0;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(14rem, 1fr));
+  gap: 0.1rem 1rem;
+}
 fieldset label { min-height: 40px; display: flex; align-items: center; gap: 0.6rem; }
 @media (max-width: 50rem) { article { grid-template-columns: 1fr; } .dark { display: none; } }
 </style>

@@ -5,9 +5,20 @@ import type { PieceShape } from '#shared/runs'
 
 /** A piece on the bench that fills as its dwell runs. */
 const props = defineProps<{ plan: RunPlan, piece: PieceState, shape: PieceShape, size: number, wide: number }>()
-const { running, over, dwelt } = usePieceClock(() => props.plan, () => props.piece)
+const { running, over, dwelt } = usePieceClock(
+  () => props.plan,
+  () => props.piece,
+)
 </script>
 
 <template>
-  <PieceSilhouette :shape="shape" :size="size" :wide="wide" :window="running ? plan.dwell : undefined" :dwelt="running ? dwelt : undefined" :over="running && over" :frosted="Boolean(piece.rinsed ?? piece.blasted)" />
+  <PieceSilhouette
+    :shape="shape"
+    :size="size"
+    :wide="wide"
+    :window="running ? plan.dwell : undefined"
+    :dwelt="running ? dwelt : undefined"
+    :over="running && over"
+    :frosted="Boolean(piece.rinsed ?? piece.blasted)"
+  />
 </template>

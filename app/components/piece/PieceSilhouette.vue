@@ -35,7 +35,11 @@ const marks = computed(() => {
   const w = props.window
   if (!w) return []
   const at = (s: number) => box.value.height * (1 - s / w.notAfter)
-  return [{ name: 'notBefore', y: at(w.notBefore), long: false }, { name: 'best', y: at(w.best), long: true }, { name: 'notAfter', y: at(w.notAfter), long: false }]
+  return [
+    { name: 'notBefore', y: at(w.notBefore), long: false },
+    { name: 'best', y: at(w.best), long: true },
+    { name: 'notAfter', y: at(w.notAfter), long: false },
+  ]
 })
 const text = computed(() => 19 / box.value.scale)
 </script>
@@ -47,7 +51,14 @@ const text = computed(() => 19 / box.value.scale)
     :height="(box.height + 2 * box.wall + padBottom) * box.scale" :width="(box.width + padLeft + pad) * box.scale"
   >
     <defs>
-      <pattern :id="`${clip}-tide`" patternUnits="userSpaceOnUse" :x="box.art.x" :y="box.art.y" :width="box.art.width / 3" :height="box.art.height / 4">
+      <pattern
+        :id="`${clip}-tide`"
+        patternUnits="userSpaceOnUse"
+        :x="box.art.x"
+        :y="box.art.y"
+        :width="box.art.width / 3"
+        :height="box.art.height / 4"
+      >
         <path :d="drawing.tide" class="line" :stroke-width="box.art.height / 9" />
       </pattern>
       <clipPath :id="clip"><path :d="`${drawing.outline} Z`" /></clipPath>
@@ -56,7 +67,18 @@ const text = computed(() => 19 / box.value.scale)
     <g :clip-path="`url(#${clip})`">
       <rect v-if="level > 0" class="frost" :x="0" :y="box.height * (1 - level)" :width="box.width" :height="box.height * level" />
       <path v-if="drawing.drawn" class="drawn" :class="{ frosted }" :d="drawing.drawn" fill-rule="evenodd" />
-      <rect v-if="!drawing.drawn || !frosted" class="art" :class="{ frosted, framed: drawing.drawn }" :fill="frosted ? `url(#${clip}-tide)` : undefined" :x="box.art.x" :y="box.art.y" :width="box.art.width" :height="box.art.height" :stroke-width="box.wall * 0.7" :stroke-dasharray="`${box.wall * 2} ${box.wall * 1.4}`" />
+      <rect
+        v-if="!drawing.drawn || !frosted"
+        class="art"
+        :class="{ frosted, framed: drawing.drawn }"
+        :fill="frosted ? `url(#${clip}-tide)` : undefined"
+        :x="box.art.x"
+        :y="box.art.y"
+        :width="box.art.width"
+        :height="box.art.height"
+        :stroke-width="box.wall * 0.7"
+        :stroke-dasharray="`${box.wall * 2} ${box.wall * 1.4}`"
+      />
       <rect v-if="!flat" class="base" :x="0" :y="box.height - box.base" :width="box.width" :height="box.base" />
     </g>
     <path :d="drawing.outline" class="wall" :stroke-width="box.wall" />

@@ -32,7 +32,15 @@ const units = useUnits()
 
 <style scoped>
 .figure { border-bottom: 1px solid var(--line); }
-summary { display: flex; justify-content: space-between; align-items: baseline; gap: 1rem; padding: 0.45rem 0; min-height: 44px; list-style: none; }
+summary {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 1rem;
+  padding: 0.45rem 0;
+  min-height: 44px;
+  list-style: none;
+}
 summary::-webkit-details-marker { display: none; }
 summary::before { content: '+'; font: 600 1.2rem/1 var(--display); color: var(--muted); width: 0.8rem; flex: none; }
 [open] > summary::before { content: '−'; }

@@ -15,24 +15,50 @@ const emit = defineEmits<{ saved: [job: Job] }>()
 const studio = useStudioStore()
 const work = useWorkStore()
 
-interface Draft { id: string, version: number, form: JobForm, /** What bare lengths in it were written in. */ unit?: LengthUnit, /** Nobody chose resist and etchant yet: the suggestion stands. */ suggested: boolean }
+interface Draft {
+  id: string
+  version: number
+  form: JobForm
+  /** What bare lengths in it were written in. */ unit?: LengthUnit
+  /** Nobody chose resist and etchant yet: the suggestion stands. */ suggested: boolean
+}
 
 /** Forms written before a field was thought of get its blank. */
-const whole = (form: Partial<JobForm>): JobForm => ({ ...BLANK_JOB, ...form, answers: { ...BLANK_JOB.answers, ...form.answers }, schools: { ...BLANK_JOB.schools, ...form.schools } })
+const whole = (form: Partial<JobForm>): JobForm => ({
+  ...BLANK_JOB,
+  ...form,
+  answers: { ...BLANK_JOB.answers, ...form.answers },
+  schools: { ...BLANK_JOB.schools, ...form.schools },
+})
 const stored = whole(props.job?.entered ?? {})
-const fresh = (): Draft => ({ id: props.job?.id ?? v7(), version: props.job?.version ?? 0, form: whole(stored), unit: studio.rules.lengthUnit, suggested: props.job === null })
-const draft = useLocalStorage<Draft | null>(`crest:draft:${props.job?.id ?? 'new'}`, fresh(), { serializer: { read: text => JSON.parse(text) as Draft | null, write: JSON.stringify } })
+const fresh = (): Draft => ({
+  id: props.job?.id ?? v7(),
+  version: props.job?.version ?? 0,
+  form: whole(stored),
+  unit: studio.rules.lengthUnit,
+  suggested: props.job === null,
+})
+const draft = useLocalStorage<Draft | null>(`crest:draft:${props.job?.id ?? 'new'}`, fresh(), {
+  serializer: { read: text => JSON.parse(text) as Draft | null, write: JSON.stringify },
+})
 // A draft made against an older version of the job is kept only while the job has not moved on.
 if (!draft.value || (props.job && draft.value.version !== props.job.version)) draft.value = fresh()
 draft.value.form = whole(draft.value.form)
 // What was written in the house unit of then is not taken for that of now.
 const { unit = studio.rules.lengthUnit } = draft.value
-if (unit !== studio.rules.lengthUnit) draft.value = { ...draft.value, form: whole(asWritten(jobSchema(unit), draft.value.form) as JobForm), unit: studio.rules.lengthUnit }
-const form = computed({ get: () => draft.value?.form ?? stored, set: value => draft.value = { ...(draft.value ?? fresh()), form: value } })
+if (unit !== studio.rules.lengthUnit)
+  draft.value = { ...draft.value, form: whole(asWritten(jobSchema(unit), draft.value.form) as JobForm), unit: studio.rules.lengthUnit }
+const form = computed({
+  get: () => draft.value?.form ?? stored,
+  set: value => (draft.value = { ...(draft.value ?? fresh()), form: value }),
+})
 const changed = computed(() => JSON.stringify(form.value) !== JSON.stringify(stored))
 const locked = computed(() => props.job !== null && props.job.status !== 'planned')
 
-const { parsed, errors, all, problem, busy, left, submit } = useEntry(() => jobSchema(studio.rules.lengthUnit), () => form.value)
+const { parsed, errors, all, problem, busy, left, submit } = useEntry(
+  () => jobSchema(studio.rules.lengthUnit),
+  () => form.value,
+)
 const wall = computed(() => {
   const blank = parsed.value.success ? studio.blank(parsed.value.data.blankId) : null
   return blank && parsed.value.success ? plannedWall(blank, parsed.value.data) : null
@@ -40,30 +66,57 @@ const wall = computed(() => {
 /** The art itself, once it has been read; until then what the job kept of it. */
 const art = computed(() => {
   const f = studio.artwork(form.value.artworkId)?.figures
-  return f ? { d: f.outline, width: f.width, height: f.height } : form.value.artworkId === stored.artworkId ? props.job?.art ?? null : null
+  return f
+    ? { d: f.outline, width: f.width, height: f.height }
+    : form.value.artworkId === stored.artworkId
+      ? (props.job?.art ?? null)
+      : null
 })
 const input = computed(() => {
   const bottle = studio.bottle(form.value.bottleId)
-  return parsed.value.success && bottle ? recipeInput(parsed.value.data, bottle, studio.stencil(parsed.value.data.stencilId), wall.value, studio.rules, new Date(serverNow())) : null
+  return parsed.value.success && bottle
+    ? recipeInput(parsed.value.data, bottle, studio.stencil(parsed.value.data.stencilId), wall.value, studio.rules, new Date(serverNow()))
+    : null
 })
 const recipe = computed(() => (input.value ? planRecipe(input.value) : null))
 /** There was a recipe before: then something was changed that takes it away. */
 const begun = ref(false)
-watch(recipe, is => begun.value ||= is !== null, { immediate: true })
+watch(recipe, is => (begun.value ||= is !== null), { immediate: true })
 const LABELS: Record<string, string> = {
-  customer: 'For whom', dueOn: 'Due', notes: 'Notes', blankId: 'Blank', noun: 'What one is called', pieces: 'How many', substrate: 'Made of', surface: 'Where the art sits', height: 'Height', girth: 'Girth at the art',
-  artWidth: 'Width of the art', artHeight: 'Height of the art', openFraction: 'Share that is open', artMiddle: 'Middle above the base', finest: 'Finest detail',
-  bottleId: 'Etch with', resist: 'Resist', stencilId: 'Which stencil', ownBest: 'Best time of its own', temperature: 'Temperature at the bench',
+  customer: 'For whom',
+  dueOn: 'Due',
+  notes: 'Notes',
+  blankId: 'Blank',
+  noun: 'What one is called',
+  pieces: 'How many',
+  substrate: 'Made of',
+  surface: 'Where the art sits',
+  height: 'Height',
+  girth: 'Girth at the art',
+  artWidth: 'Width of the art',
+  artHeight: 'Height of the art',
+  openFraction: 'Share that is open',
+  artMiddle: 'Middle above the base',
+  finest: 'Finest detail',
+  bottleId: 'Etch with',
+  resist: 'Resist',
+  stencilId: 'Which stencil',
+  ownBest: 'Best time of its own',
+  temperature: 'Temperature at the bench',
 }
 
 const ranking = useRanking(form)
 /** Until somebody chooses, the best suggestion stands as soon as the art is known. */
-watch(ranking, (ranked) => {
-  if (!draft.value?.suggested || locked.value || !ranked.artKnown) return
-  const best = ranked.ranking.chains.find(c => c.lot)
-  if (!best || (best.lot!.id === form.value.bottleId && best.resist === form.value.resist)) return
-  form.value = { ...form.value, bottleId: best.lot!.id, resist: best.resist }
-}, { immediate: true })
+watch(
+  ranking,
+  (ranked) => {
+    if (!draft.value?.suggested || locked.value || !ranked.artKnown) return
+    const best = ranked.ranking.chains.find(c => c.lot)
+    if (!best || (best.lot!.id === form.value.bottleId && best.resist === form.value.resist)) return
+    form.value = { ...form.value, bottleId: best.lot!.id, resist: best.resist }
+  },
+  { immediate: true },
+)
 function chose() {
   if (draft.value) draft.value.suggested = false
 }
@@ -71,7 +124,9 @@ function chose() {
 async function save(): Promise<Job | undefined> {
   const { id, version } = draft.value ?? fresh()
   const saved = await submit(async () => {
-    const stored = await (props.job ? api<Job>(`jobs/${id}`, 'PUT', { job: form.value, version }) : api<Job>('jobs', 'POST', { id, job: form.value }))
+    const stored = await (props.job
+      ? api<Job>(`jobs/${id}`, 'PUT', { job: form.value, version })
+      : api<Job>('jobs', 'POST', { id, job: form.value }))
     // Saved is saved: the device need not keep it any longer.
     draft.value = null
     // The form is made anew from what was stored: until then nothing is pressed on it that would be lost.
@@ -110,13 +165,35 @@ function clear() {
 <template>
   <div class="desk">
     <form novalidate :inert="locked || undefined" @submit.prevent="save">
-      <p v-if="locked" class="problem">{{ job!.status === 'running' ? 'This job is on the bench. Its plan can\'t change while it runs.' : 'This job is closed.' }}</p>
-      <PlanLadder v-model="form" :errors="errors" :ranking="ranking.ranking" :suggested="draft?.suggested ?? false" @left="left.add($event)" @chose="chose" />
+      <p v-if="locked" class="problem">
+        {{ job!.status === 'running' ? 'This job is on the bench. Its plan can\'t change while it runs.' : 'This job is closed.' }}
+      </p>
+      <PlanLadder
+        v-model="form"
+        :errors="errors"
+        :ranking="ranking.ranking"
+        :suggested="draft?.suggested ?? false"
+        @left="left.add($event)"
+        @chose="chose"
+      />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div v-if="!locked" class="do">
         <Button type="submit" :label="job ? 'Save the change' : 'Save the plan'" :disabled="busy || (job !== null && !changed)" />
-        <Button v-if="job" type="button" label="Take it to the bench" severity="secondary" :disabled="busy || !recipe?.plan" @click="toBench" />
-        <Button v-if="changed" type="button" :label="job ? 'Back to what was saved' : 'Empty the form'" severity="secondary" @click="clear" />
+        <Button
+          v-if="job"
+          type="button"
+          label="Take it to the bench"
+          severity="secondary"
+          :disabled="busy || !recipe?.plan"
+          @click="toBench"
+        />
+        <Button
+          v-if="changed"
+          type="button"
+          :label="job ? 'Back to what was saved' : 'Empty the form'"
+          severity="secondary"
+          @click="clear"
+        />
         <Button v-if="job && !dropping" type="button" label="Drop the job" severity="secondary" :disabled="busy" @click="dropping = true" />
         <template v-if="dropping">
           <Button type="button" label="Yes, drop it" severity="secondary" @click="drop" />
@@ -138,10 +215,26 @@ function clear() {
 .desk { display: grid; grid-template-columns: minmax(0, 7fr) minmax(0, 6fr); gap: 2.5rem; align-items: start; }
 form { display: grid; gap: 1.2rem; }
 /* The recipe stays beside the rung that is being decided. */
-.out { position: sticky; top: 0.6rem; max-height: calc(100vh - var(--sill, 0px) - 1.2rem); overflow-y: auto; overscroll-behavior: contain; padding-right: 0.4rem; }
+.out {
+  position: sticky;
+  top: 0.6rem;
+  max-height: calc(100vh - var(--sill, 0px) - 1.2rem);
+  overflow-y: auto;
+  overscroll-behavior: contain;
+  padding-right: 0.4rem;
+}
 .do { display: flex; flex-wrap: wrap; gap: 0.7rem; }
 .out.empty { padding: 1.4rem 1.6rem; }
-.empty { background: var(--card); color: var(--card-text); display: grid; justify-items: center; gap: 0.8rem; text-align: center; --glass: #8cc5b2; --frost: #f4fafa; }
+.empty {
+  background: var(--card);
+  color: var(--card-text);
+  display: grid;
+  justify-items: center;
+  gap: 0.8rem;
+  text-align: center;
+  --glass: #8cc5b2;
+  --frost: #f4fafa;
+}
 .empty p { max-width: 26rem; }
 .empty .needed { width: min(30rem, 100%); }
 @media (max-width: 60rem) {

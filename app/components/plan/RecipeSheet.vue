@@ -10,9 +10,22 @@ import { capital, formatDuration, formatFraction } from '#core/units'
 /** What comes out of a plan: the piece as measured, verdict, window, every figure with its working, the steps. */
 const props = defineProps<{ recipe: Recipe, input: RecipeInput, bottleId: string, wall: PlannedWall | null, art: PlannedArt | null }>()
 const units = useUnits()
-const shape = computed(() => ({ surface: props.input.surface, height: props.input.height, girth: props.input.girth, artWidth: props.input.art.width, artHeight: props.input.art.height, wall: props.wall, art: props.art }))
+const shape = computed(() => ({
+  surface: props.input.surface,
+  height: props.input.height,
+  girth: props.input.girth,
+  artWidth: props.input.art.width,
+  artHeight: props.input.art.height,
+  wall: props.wall,
+  art: props.art,
+}))
 const across = computed(() => props.recipe.figures.find(f => f.id === 'diameter')?.value ?? props.input.girth)
-const dimensions = computed(() => ({ height: units.length(props.input.height), across: units.length(across.value), artWidth: units.length(props.input.art.width), artHeight: units.length(props.input.art.height) }))
+const dimensions = computed(() => ({
+  height: units.length(props.input.height),
+  across: units.length(across.value),
+  artWidth: units.length(props.input.art.width),
+  artHeight: units.length(props.input.art.height),
+}))
 const blast = computed(() => etchantKind(props.input.lot.kind).method === 'blast')
 const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A poor choice', 'never': 'Never' } as const
 </script>
@@ -27,16 +40,22 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
     <section aria-label="Verdict" class="verdict">
       <h2>{{ VERDICT[recipe.judgement.verdict] }}</h2>
       <ul>
-        <li v-for="r in recipe.judgement.rows" :key="r.id">{{ r.reason }} <span class="muted">({{ r.verdict }}; {{ describeSource(r.source) }})</span></li>
+        <li v-for="r in recipe.judgement.rows" :key="r.id">
+          {{ r.reason }} <span class="muted">({{ r.verdict }}; {{ describeSource(r.source) }})</span>
+        </li>
       </ul>
-      <p v-if="recipe.judgement.cares.length" class="cares"><strong>Asked for, as steps of their own:</strong> {{ recipe.judgement.cares.map(c => c.title).join('; ') }}.</p>
+      <p v-if="recipe.judgement.cares.length" class="cares">
+        <strong>Asked for, as steps of their own:</strong> {{ recipe.judgement.cares.map(c => c.title).join('; ') }}.
+      </p>
     </section>
     <p v-if="recipe.place" class="place"><strong>On this wall:</strong> {{ recipe.place.sentence }}</p>
     <section v-if="recipe.dwell.window" aria-label="Dwell window">
       <h2>{{ blast ? 'Gun time, a piece' : 'Dwell' }}</h2>
       <DwellBar :decision="recipe.dwell" />
     </section>
-    <p v-if="recipe.dwell.couponFirst" class="problem">{{ recipe.dwell.couponFirst }} <NuxtLink :to="`/coupon/${bottleId}`">Etch a coupon</NuxtLink></p>
+    <p v-if="recipe.dwell.couponFirst" class="problem">
+      {{ recipe.dwell.couponFirst }} <NuxtLink :to="`/coupon/${bottleId}`">Etch a coupon</NuxtLink>
+    </p>
     <ul v-if="recipe.warnings.length" class="warnings">
       <li v-for="w in recipe.warnings" :key="w">{{ w }}</li>
     </ul>
@@ -48,10 +67,13 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
       <summary><h2>The steps, {{ recipe.plan.steps.length }} of them</h2></summary>
       <ol>
         <li v-for="s in recipe.plan.steps" :key="s.id">
-          <strong>{{ s.title }}</strong> <span class="muted">{{ s.station }}, {{ formatDuration(s.seconds) }} hands-on{{ s.safety ? ', never skipped' : '' }}</span>
+          <strong>{{ s.title }}</strong> <span class="muted">{{ s.station }}, {{ formatDuration(s.seconds) }}
+            hands-on{{ s.safety ? ', never skipped' : '' }}</span>
           <p>{{ s.reason }}</p>
           <ul v-if="s.how.length"><li v-for="move in s.how" :key="move">{{ move }}</li></ul>
-          <p v-if="s.kind === 'clock' && recipe.plan.care.length">Called during the dwell: {{ recipe.plan.care.map(c => `${capital(c.short)} ${whenCalled(c)}`).join('; ') }}.</p>
+          <p v-if="s.kind === 'clock' && recipe.plan.care.length">
+            Called during the dwell: {{ recipe.plan.care.map(c => `${capital(c.short)} ${whenCalled(c)}`).join('; ') }}.
+          </p>
           <p class="muted">Good: {{ s.good }}</p>
         </li>
       </ol>
@@ -61,7 +83,18 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
 
 <style scoped>
 .recipe { display: grid; gap: 1.5rem; align-content: start; min-width: 0; }
-.drawing { background: var(--card); color: var(--card-text); padding: 1.6rem 1rem 0.7rem; display: grid; justify-items: center; gap: 0.3rem; --glass: #8cc5b2; --frost: #f4fafa; --text: #dfe8e8; --muted: #a9b4b4; }
+.drawing {
+  background: var(--card);
+  color: var(--card-text);
+  padding: 1.6rem 1rem 0.7rem;
+  display: grid;
+  justify-items: center;
+  gap: 0.3rem;
+  --glass: #8cc5b2;
+  --frost: #f4fafa;
+  --text: #dfe8e8;
+  --muted: #a9b4b4;
+}
 h2 { margin-bottom: 0.6rem; }
 .verdict ul { font-size: 0.98rem; }
 .cares { margin-top: 0.5rem; }

@@ -16,19 +16,72 @@ function take() {
   if (!f) return
   const finest = [f.narrowestBridge, f.narrowestOpening].filter(v => v !== null)
   Object.assign(form.value, {
-    artWidth: `${formatNumber(f.width, 1)} mm`, artHeight: `${formatNumber(f.height, 1)} mm`, openFraction: `${formatNumber(100 * f.openArea / (f.width * f.height), 1)} %`,
+    artWidth: `${formatNumber(f.width, 1)} mm`,
+    artHeight: `${formatNumber(f.height, 1)} mm`,
+    openFraction: `${formatNumber((100 * f.openArea) / (f.width * f.height), 1)} %`,
     finest: finest.length ? `${formatNumber(Math.min(...finest), 2)} mm` : '',
   })
 }
 </script>
 
 <template>
-  <Field v-if="kept.length" v-slot="{ id, labelled, described }" class="full" label="From a stencil" hint="Size, open share and finest detail come with it.">
-    <Select v-model="form.artworkId" placeholder="Not from a stencil" :input-id="id" :options="choices" option-label="text" option-value="id" :aria-labelledby="labelled" :aria-describedby="described" @change="take" />
+  <Field
+    v-if="kept.length"
+    v-slot="{ id, labelled, described }"
+    class="full"
+    label="From a stencil"
+    hint="Size, open share and finest detail come with it."
+  >
+    <Select
+      v-model="form.artworkId"
+      placeholder="Not from a stencil"
+      :input-id="id"
+      :options="choices"
+      option-label="text"
+      option-value="id"
+      :aria-labelledby="labelled"
+      :aria-describedby="described"
+      @change="take"
+    />
   </Field>
-  <TextField v-model="form.artWidth" data-field="artWidth" label="Width" hint="Along the wall" :reads="reads.length(form.artWidth)" :error="errors.artWidth" />
-  <TextField v-model="form.artHeight" data-field="artHeight" label="Height of the art" :reads="reads.length(form.artHeight)" :error="errors.artHeight" />
-  <TextField v-model="form.openFraction" data-field="openFraction" label="Share that is open" hint="Of its box: what gets frosted" :reads="reads.share(form.openFraction)" :error="errors.openFraction" />
-  <TextField v-if="form.blankId" v-model="form.artMiddle" data-field="artMiddle" label="Middle above the base" hint="Left empty, it is half way up" :reads="reads.length(form.artMiddle)" :error="errors.artMiddle" />
-  <TextField v-model="form.finest" data-field="finest" label="Finest detail" hint="Narrowest line or bridge; empty when coarse" :reads="reads.length(form.finest)" :error="errors.finest" />
+  <TextField
+    v-model="form.artWidth"
+    data-field="artWidth"
+    label="Width"
+    hint="Along the wall"
+    :reads="reads.length(form.artWidth)"
+    :error="errors.artWidth"
+  />
+  <TextField
+    v-model="form.artHeight"
+    data-field="artHeight"
+    label="Height of the art"
+    :reads="reads.length(form.artHeight)"
+    :error="errors.artHeight"
+  />
+  <TextField
+    v-model="form.openFraction"
+    data-field="openFraction"
+    label="Share that is open"
+    hint="Of its box: what gets frosted"
+    :reads="reads.share(form.openFraction)"
+    :error="errors.openFraction"
+  />
+  <TextField
+    v-if="form.blankId"
+    v-model="form.artMiddle"
+    data-field="artMiddle"
+    label="Middle above the base"
+    hint="Left empty, it is half way up"
+    :reads="reads.length(form.artMiddle)"
+    :error="errors.artMiddle"
+  />
+  <TextField
+    v-model="form.finest"
+    data-field="finest"
+    label="Finest detail"
+    hint="Narrowest line or bridge; empty when coarse"
+    :reads="reads.length(form.finest)"
+    :error="errors.finest"
+  />
 </template>

@@ -3,6 +3,7 @@ import Select from 'primevue/select'
 import { BLAST_LOOKS } from '#core/blast'
 import { judge, PLAIN } from '#core/compatibility'
 import { etchantKind, RESISTS, resistKind } from '#core/materials'
+import type { EtchantKindId, ResistId } from '#core/materials'
 import type { RankedChain, Ranking } from '#core/rank'
 import { capital } from '#core/units'
 import type { JobForm } from '#shared/jobs'
@@ -15,12 +16,26 @@ const studio = useStudioStore()
 const all = ref(false)
 const FIRST = 4
 
-const lots = computed(() => studio.bottles.filter(b => !b.putAway).map(b => ({ id: b.id, text: `${b.productName}, ${useAmount(b.kind)(b.left)} left` })))
+const lots = computed(() =>
+  studio.bottles.filter(b => !b.putAway).map(b => ({ id: b.id, text: `${b.productName}, ${useAmount(b.kind)(b.left)} left` })),
+)
 const lot = computed(() => studio.bottle(form.value.bottleId))
-const resists = computed(() => RESISTS.map(r => ({ id: r.id, text: `${capital(r.name)}${lot.value ? `: ${judge({ substrate: form.value.substrate, etchant: lot.value.kind, resist: r.id }, { ...PLAIN, surface: form.value.surface }).verdict}` : ''}` })))
+const verdictWith = (resist: ResistId, etchant: EtchantKindId) =>
+  judge({ substrate: form.value.substrate, etchant, resist }, { ...PLAIN, surface: form.value.surface }).verdict
+const resists = computed(() =>
+  RESISTS.map(r => ({
+    id: r.id,
+    text: lot.value ? `${capital(r.name)}: ${verdictWith(r.id, lot.value.kind)}` : capital(r.name),
+  })),
+)
 const blast = computed(() => lot.value && etchantKind(lot.value.kind).method === 'blast')
 const reused = computed(() => resistKind(form.value.resist).uses === null)
-const stencils = computed(() => [{ id: '', text: 'Not counted' }, ...studio.stencils.filter(s => !s.putAway && s.resist === form.value.resist).map(s => ({ id: s.id, text: `${s.name}, used ${s.uses} times` }))])
+const stencils = computed(() => [
+  { id: '', text: 'Not counted' },
+  ...studio.stencils
+    .filter(s => !s.putAway && s.resist === form.value.resist)
+    .map(s => ({ id: s.id, text: `${s.name}, used ${s.uses} times` })),
+])
 const key = (c: RankedChain) => `${c.lot?.id ?? c.etchant}|${c.resist}`
 const chosen = computed({
   get: () => `${form.value.bottleId}|${form.value.resist}`,
@@ -37,9 +52,12 @@ const shown = computed(() => {
   // What was chosen is always in sight, however far down it ranks.
   return all.value ? chains : chains.filter((c, i) => i < FIRST || key(c) === chosen.value)
 })
-watch(() => form.value.resist, (resist) => {
-  if (form.value.stencilId && studio.stencil(form.value.stencilId)?.resist !== resist) form.value.stencilId = ''
-})
+watch(
+  () => form.value.resist,
+  (resist) => {
+    if (form.value.stencilId && studio.stencil(form.value.stencilId)?.resist !== resist) form.value.stencilId = ''
+  },
+)
 </script>
 
 <template>
@@ -49,37 +67,110 @@ watch(() => form.value.resist, (resist) => {
     <div v-else class="chains" role="radiogroup" aria-label="Suggestions, the best first">
       <label v-for="c in shown" :key="key(c)" :class="{ chosen: chosen === key(c), away: !c.lot }">
         <input v-model="chosen" type="radio" name="chain" :value="key(c)" :disabled="!c.lot">
-        <span class="what"><strong>{{ c.lot?.name ?? capital(etchantKind(c.etchant).name) }}</strong> under {{ resistKind(c.resist).name }}<small class="verdict">{{ c.judgement.verdict }}</small></span>
+        <span class="what"><strong>{{ c.lot?.name ?? capital(etchantKind(c.etchant).name) }}</strong> under
+          {{ resistKind(c.resist).name }}<small class="verdict">{{ c.judgement.verdict }}</small></span>
         <span class="pro">{{ c.pros.slice(0, 2).join(' ') }}</span>
         <span v-if="c.cons.length" class="con muted">But: {{ c.cons.slice(0, 2).join(' ') }}</span>
       </label>
     </div>
     <p class="more">
-      <button v-if="ranking && ranking.chains.length > FIRST" type="button" class="link" :aria-expanded="all" @click="all = !all">{{ all ? 'Show the best only' : `All ${ranking.chains.length} that are possible` }}</button>
+      <button
+        v-if="ranking && ranking.chains.length > FIRST"
+        type="button"
+        class="link"
+        :aria-expanded="all"
+        @click="all = !all"
+      >{{ all ? 'Show the best only' : `All ${ranking.chains.length} that are possible` }}</button>
     </p>
     <details v-if="ranking?.walled.length" class="walls">
       <summary>Out of the question here: {{ ranking.walled.map(w => etchantKind(w.etchant).name).join(', ') }}</summary>
       <p v-for="w in ranking.walled" :key="w.etchant"><strong>{{ capital(etchantKind(w.etchant).name) }}:</strong> {{ w.sentence }}</p>
     </details>
   </div>
-  <Field v-slot="{ id, invalid, described, labelled }" class="wide" label="Etch with" data-field="bottleId" :error="errors.bottleId" :hint="lots.length ? undefined : 'The shelf is empty: a lead enters the first bottle there.'">
-    <Select v-model="form.bottleId" :input-id="id" :options="lots" option-label="text" option-value="id" placeholder="Choose from the shelf" :invalid="invalid" :aria-labelledby="labelled" :aria-describedby="described" @change="emit('chose')" />
+  <Field
+    v-slot="{ id, invalid, described, labelled }"
+    class="wide"
+    label="Etch with"
+    data-field="bottleId"
+    :error="errors.bottleId"
+    :hint="lots.length ? undefined : 'The shelf is empty: a lead enters the first bottle there.'"
+  >
+    <Select
+      v-model="form.bottleId"
+      :input-id="id"
+      :options="lots"
+      option-label="text"
+      option-value="id"
+      placeholder="Choose from the shelf"
+      :invalid="invalid"
+      :aria-labelledby="labelled"
+      :aria-describedby="described"
+      @change="emit('chose')"
+    />
   </Field>
-  <Field v-slot="{ id, invalid, described, labelled }" class="alone" label="Resist" data-field="resist" :error="errors.resist" :hint="resistKind(form.resist).note">
-    <Select v-model="form.resist" :input-id="id" :options="resists" option-label="text" option-value="id" :invalid="invalid" :aria-labelledby="labelled" :aria-describedby="described" scroll-height="24rem" @change="emit('chose')" />
+  <Field
+    v-slot="{ id, invalid, described, labelled }"
+    class="alone"
+    label="Resist"
+    data-field="resist"
+    :error="errors.resist"
+    :hint="resistKind(form.resist).note"
+  >
+    <Select
+      v-model="form.resist"
+      :input-id="id"
+      :options="resists"
+      option-label="text"
+      option-value="id"
+      :invalid="invalid"
+      :aria-labelledby="labelled"
+      :aria-describedby="described"
+      scroll-height="24rem"
+      @change="emit('chose')"
+    />
   </Field>
-  <Field v-if="reused" v-slot="{ id, invalid, described, labelled }" class="full" label="Which stencil" data-field="stencilId" :error="errors.stencilId" hint="Its uses are counted when the run is closed.">
-    <Select v-model="form.stencilId" :input-id="id" :options="stencils" option-label="text" option-value="id" :invalid="invalid" :aria-labelledby="labelled" :aria-describedby="described" />
+  <Field
+    v-if="reused"
+    v-slot="{ id, invalid, described, labelled }"
+    class="full"
+    label="Which stencil"
+    data-field="stencilId"
+    :error="errors.stencilId"
+    hint="Its uses are counted when the run is closed."
+  >
+    <Select
+      v-model="form.stencilId"
+      :input-id="id"
+      :options="stencils"
+      option-label="text"
+      option-value="id"
+      :invalid="invalid"
+      :aria-labelledby="labelled"
+      :aria-describedby="described"
+    />
   </Field>
   <template v-if="blast">
     <RadioLines v-model="form.look" class="full" label="Its look" :options="BLAST_LOOKS" :error="errors.look" />
-    <ChoiceField v-model="form.depth" class="full" label="Depth" :options="[{ id: 'surface', text: 'Surface frost' }, { id: 'deep', text: 'Carved deep' }]" hint="Deep carving is never done on tempered glass." />
+    <ChoiceField
+      v-model="form.depth"
+      class="full"
+      label="Depth"
+      :options="[{ id: 'surface', text: 'Surface frost' }, { id: 'deep', text: 'Carved deep' }]"
+      hint="Deep carving is never done on tempered glass."
+    />
   </template>
 </template>
 
 <style scoped>
 .chains { display: grid; border-top: 1px solid var(--line); }
-label { display: grid; grid-template-columns: 1.7rem 1fr; padding: 0.45rem 0; border-bottom: 1px solid var(--line); cursor: pointer; align-items: baseline; }
+label {
+  display: grid;
+  grid-template-columns: 1.7rem 1fr;
+  padding: 0.45rem 0;
+  border-bottom: 1px solid var(--line);
+  cursor: pointer;
+  align-items: baseline;
+}
 label > :not(input) { grid-column: 2; }
 input { width: 1.15rem; height: 1.15rem; margin: 0; accent-color: var(--frost); grid-row: 1; align-self: center; }
 .chosen { background: var(--raised); }
@@ -87,6 +178,15 @@ input { width: 1.15rem; height: 1.15rem; margin: 0; accent-color: var(--frost); 
 .verdict { margin-left: 0.6rem; border: 1px solid var(--control-line); padding: 0 0.35rem; font-size: 0.85rem; white-space: nowrap; }
 .pro, .con { font-size: 0.94rem; }
 .more { margin: 0.3rem 0; }
-.link { background: none; border: 0; padding: 0.3rem 0; color: var(--glass); font: inherit; text-decoration: underline; cursor: pointer; min-height: 32px; }
+.link {
+  background: none;
+  border: 0;
+  padding: 0.3rem 0;
+  color: var(--glass);
+  font: inherit;
+  text-decoration: underline;
+  cursor: pointer;
+  min-height: 32px;
+}
 .walls p { margin: 0.3rem 0; font-size: 0.96rem; }
 </style>

@@ -18,19 +18,60 @@ function options(key: keyof Schools) {
   const house = table.find(s => s.id === studio.rules[key])!
   return [{ id: '', text: `House: ${house.text.toLowerCase()}` }, ...table]
 }
-const why = (key: keyof Schools) => (SCHOOL_TABLES[key] as readonly { id: string, why: string }[]).find(s => s.id === (form.value.schools[key] || studio.rules[key]))?.why
+const why = (key: keyof Schools) =>
+  (SCHOOL_TABLES[key] as readonly { id: string, why: string }[]).find(s => s.id === (form.value.schools[key] || studio.rules[key]))?.why
 </script>
 
 <template>
-  <ChoiceField v-if="keys.includes('dwell')" v-model="form.schools.dwell" class="full" :label="SCHOOL_NAMES.dwell" :options="options('dwell')" :hint="why('dwell')" :error="errors['schools.dwell']" />
-  <TextField v-if="method !== 'blast'" v-model="form.ownBest" data-field="ownBest" label="Best time of its own" hint="Left empty, the school decides" :error="errors.ownBest" />
-  <TextField v-if="method !== 'blast'" v-model="form.temperature" data-field="temperature" label="Temperature at the bench" hint="When it is cold: 15 °C" :error="errors.temperature" />
-  <ChoiceField v-if="method !== 'blast'" v-model="form.coaters" label="People who coat one piece" :options="[{ id: '1', text: 'One' }, { id: '2', text: 'Two' }]" />
-  <ChoiceField v-model="form.finish" class="wide" label="Colour in the frost" :options="[{ id: 'none', text: 'None' }, { id: 'ink', text: 'Rubbed in' }]" />
+  <ChoiceField
+    v-if="keys.includes('dwell')"
+    v-model="form.schools.dwell"
+    class="full"
+    :label="SCHOOL_NAMES.dwell"
+    :options="options('dwell')"
+    :hint="why('dwell')"
+    :error="errors['schools.dwell']"
+  />
+  <TextField
+    v-if="method !== 'blast'"
+    v-model="form.ownBest"
+    data-field="ownBest"
+    label="Best time of its own"
+    hint="Left empty, the school decides"
+    :error="errors.ownBest"
+  />
+  <TextField
+    v-if="method !== 'blast'"
+    v-model="form.temperature"
+    data-field="temperature"
+    label="Temperature at the bench"
+    hint="When it is cold: 15 °C"
+    :error="errors.temperature"
+  />
+  <ChoiceField
+    v-if="method !== 'blast'"
+    v-model="form.coaters"
+    label="People who coat one piece"
+    :options="[{ id: '1', text: 'One' }, { id: '2', text: 'Two' }]"
+  />
+  <ChoiceField
+    v-model="form.finish"
+    class="wide"
+    label="Colour in the frost"
+    :options="[{ id: 'none', text: 'None' }, { id: 'ink', text: 'Rubbed in' }]"
+  />
   <details class="full">
     <summary>Care, weeding, rinsing, peeling</summary>
     <div class="schools">
-      <ChoiceField v-for="key in keys.filter(k => k !== 'dwell')" :key="key" v-model="form.schools[key]" :label="SCHOOL_NAMES[key]" :options="options(key)" :hint="why(key)" :error="errors[`schools.${key}`]" />
+      <ChoiceField
+        v-for="key in keys.filter(k => k !== 'dwell')"
+        :key="key"
+        v-model="form.schools[key]"
+        :label="SCHOOL_NAMES[key]"
+        :options="options(key)"
+        :hint="why(key)"
+        :error="errors[`schools.${key}`]"
+      />
     </div>
   </details>
 </template>

@@ -9,7 +9,16 @@ const form = defineModel<JobForm>({ required: true })
 
 <template>
   <div class="full four">
-    <RadioLines v-for="q in QUESTIONS" :key="q.id" v-model="form.answers[q.id]" :data-field="`answers.${q.id}`" :label="q.text" :hint="q.why" :options="q.options" :error="errors[`answers.${q.id}`]" />
+    <RadioLines
+      v-for="q in QUESTIONS"
+      :key="q.id"
+      v-model="form.answers[q.id]"
+      :data-field="`answers.${q.id}`"
+      :label="q.text"
+      :hint="q.why"
+      :options="q.options"
+      :error="errors[`answers.${q.id}`]"
+    />
   </div>
 </template>
 

@@ -36,11 +36,20 @@ function take(id: SubstrateId) {
         <template v-if="result.next">
           <h2>{{ result.next.ask }}</h2>
           <p class="muted">{{ result.next.how }}</p>
-          <button v-for="f in result.next.findings" :key="f.id" type="button" class="finding" @click="answer(result.next.id, f.id)">{{ f.text }}</button>
+          <button
+            v-for="f in result.next.findings"
+            :key="f.id"
+            type="button"
+            class="finding"
+            @click="answer(result.next.id, f.id)"
+          >{{ f.text }}</button>
         </template>
         <h2 v-else>No other test would tell much.</h2>
         <ul v-if="asked.length" class="asked" aria-label="Found so far">
-          <li v-for="t in asked" :key="t.id"><span>{{ t.ask }} <strong>{{ t.findings.find(f => f.id === findings[t.id])?.text }}</strong></span><Button severity="secondary" label="Take back" :aria-label="`Take back: ${t.ask}`" @click="forget(t.id)" /></li>
+          <li v-for="t in asked" :key="t.id">
+            <span>{{ t.ask }} <strong>{{ t.findings.find(f => f.id === findings[t.id])?.text }}</strong></span>
+            <Button severity="secondary" label="Take back" :aria-label="`Take back: ${t.ask}`" @click="forget(t.id)" />
+          </li>
         </ul>
       </section>
       <section aria-label="Likely">
@@ -60,10 +69,30 @@ function take(id: SubstrateId) {
 
 <style scoped>
 .check { display: grid; grid-template-columns: 1fr 1fr; gap: 2rem; min-height: 20rem; }
-.finding { display: block; width: 100%; min-height: 52px; margin-top: 0.5rem; padding: 0.4rem 0.8rem; text-align: left; font: 600 1.1rem/1.2 var(--body); color: var(--text); background: var(--sunk); border: 1px solid var(--control-line); border-radius: 2px; cursor: pointer; }
+.finding {
+  display: block;
+  width: 100%;
+  min-height: 52px;
+  margin-top: 0.5rem;
+  padding: 0.4rem 0.8rem;
+  text-align: left;
+  font: 600 1.1rem/1.2 var(--body);
+  color: var(--text);
+  background: var(--sunk);
+  border: 1px solid var(--control-line);
+  border-radius: 2px;
+  cursor: pointer;
+}
 .finding:hover { border-color: var(--text); }
 .asked { list-style: none; padding: 0; margin-top: 1.2rem; font-size: 0.94rem; }
-.asked li { display: flex; justify-content: space-between; gap: 1rem; align-items: center; border-bottom: 1px solid var(--line); padding: 0.2rem 0; }
+.asked li {
+  display: flex;
+  justify-content: space-between;
+  gap: 1rem;
+  align-items: center;
+  border-bottom: 1px solid var(--line);
+  padding: 0.2rem 0;
+}
 .verdict { font: 640 1.5rem/1.15 var(--display); margin-bottom: 0.7rem; }
 ol { list-style: none; padding: 0; display: grid; gap: 0.5rem; margin-bottom: 1rem; }
 ol li { display: grid; grid-template-columns: 1fr auto auto; gap: 0.1rem 0.8rem; align-items: center; }

@@ -10,15 +10,20 @@ const work = useWorkStore()
 const studio = useStudioStore()
 const units = useUnits()
 
-const plans = computed(() => work.jobs.filter(j => j.status === 'planned').flatMap((job) => {
-  const bottle = studio.bottle(job.bottleId)
-  if (!bottle) return []
-  const recipe = (rules: HouseRules) => planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, rules, new Date(serverNow())))
-  const [before, after] = [recipe(studio.rules), recipe(props.rules)]
-  const changes = changedFigures(before, after)
-  const refused = after.refusals.filter(r => !before.refusals.includes(r))
-  return changes.length || refused.length ? [{ job, changes, refused }] : []
-}))
+const plans = computed(() =>
+  work.jobs
+    .filter(j => j.status === 'planned')
+    .flatMap((job) => {
+      const bottle = studio.bottle(job.bottleId)
+      if (!bottle) return []
+      const recipe = (rules: HouseRules) =>
+        planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, rules, new Date(serverNow())))
+      const [before, after] = [recipe(studio.rules), recipe(props.rules)]
+      const changes = changedFigures(before, after)
+      const refused = after.refusals.filter(r => !before.refusals.includes(r))
+      return changes.length || refused.length ? [{ job, changes, refused }] : []
+    }),
+)
 const value = (v: number | null, unit: Parameters<typeof units.value>[0]) => (v === null ? 'none' : units.value(unit, v))
 </script>
 
@@ -28,7 +33,10 @@ const value = (v: number | null, unit: Parameters<typeof units.value>[0]) => (v 
     <ul v-if="plans.length">
       <li v-for="p in plans" :key="p.job.id">
         <strong>{{ countOf(p.job.pieces, p.job.noun) }} for {{ p.job.customer }}:</strong>
-        <template v-for="(c, i) in p.changes.slice(0, 5)" :key="c.label">{{ i ? '; ' : ' ' }}{{ c.label.toLowerCase() }} <span class="numeral">{{ value(c.before, c.unit) }} → {{ value(c.after, c.unit) }}</span></template><template v-if="p.changes.length > 5">; and {{ p.changes.length - 5 }} more</template>.
+        <template v-for="(c, i) in p.changes.slice(0, 5)" :key="c.label">{{ i ? '; ' : ' ' }}{{ c.label.toLowerCase() }}
+          <span class="numeral">{{ value(c.before, c.unit) }} →
+            {{ value(c.after, c.unit) }}</span></template><template v-if="p.changes.length > 5">; and {{ p.changes.length - 5 }}
+          more</template>.
         <span v-for="r in p.refused" :key="r" class="problem">{{ r }}</span>
       </li>
     </ul>

@@ -3,19 +3,39 @@ import type { Pane } from '#core/blank'
 import type { PlacedStencil } from '#shared/sheets'
 
 /** The pane with its holes and every stencil with its border, numbered by its pass. */
-const props = defineProps<{ pane: Pane, placed: PlacedStencil[], outline: (artworkId: string) => { d: string, width: number, height: number } | undefined, passOf: number[] }>()
+const props = defineProps<{
+  pane: Pane
+  placed: PlacedStencil[]
+  outline: (artworkId: string) => { d: string, width: number, height: number } | undefined
+  passOf: number[]
+}>()
 const px = computed(() => Math.max(props.pane.width / 620, props.pane.height / 330))
-const rows = computed(() => props.placed.flatMap((p, i) => {
-  const at = p.onPane
-  const o = props.outline(p.artworkId)
-  return at ? [{ at, o, y: props.pane.height - at.y, pass: props.passOf[i]! + 1 }] : []
-}))
+const rows = computed(() =>
+  props.placed.flatMap((p, i) => {
+    const at = p.onPane
+    const o = props.outline(p.artworkId)
+    return at ? [{ at, o, y: props.pane.height - at.y, pass: props.passOf[i]! + 1 }] : []
+  }),
+)
 </script>
 
 <template>
-  <svg class="pane" :viewBox="`${-8 * px} ${-8 * px} ${pane.width + 16 * px} ${pane.height + 16 * px}`" role="img" aria-label="The pane with its stencils">
+  <svg
+    class="pane"
+    :viewBox="`${-8 * px} ${-8 * px} ${pane.width + 16 * px} ${pane.height + 16 * px}`"
+    role="img"
+    aria-label="The pane with its stencils"
+  >
     <rect class="glass" x="0" y="0" :width="pane.width" :height="pane.height" :stroke-width="2 * px" />
-    <circle v-for="(h, i) in pane.holes" :key="i" class="hole" :cx="h.x" :cy="pane.height - h.y" :r="h.across / 2" :stroke-width="1.6 * px" />
+    <circle
+      v-for="(h, i) in pane.holes"
+      :key="i"
+      class="hole"
+      :cx="h.x"
+      :cy="pane.height - h.y"
+      :r="h.across / 2"
+      :stroke-width="1.6 * px"
+    />
     <g v-for="(r, i) in rows" :key="i" :transform="`translate(${r.at.x} ${r.y}) rotate(${-r.at.turn})`">
       <rect class="border" :x="-r.at.width / 2" :y="-r.at.height / 2" :width="r.at.width" :height="r.at.height" :stroke-width="1.4 * px" />
       <path v-if="r.o" class="art" :d="r.o.d" :transform="`translate(${-r.o.width / 2} ${-r.o.height / 2})`" fill-rule="evenodd" />

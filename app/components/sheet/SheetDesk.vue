@@ -21,16 +21,26 @@ const studio = useStudioStore()
 const units = useUnits()
 const id = props.sheet?.id ?? v7()
 const form = ref<SheetForm>(structuredClone(toRaw(props.sheet?.entered) ?? SHEET_FORM))
-const { errors, problem, busy, submit, left } = useEntry(() => sheetSchema(studio.rules.lengthUnit), () => form.value)
+const { errors, problem, busy, submit, left } = useEntry(
+  () => sheetSchema(studio.rules.lengthUnit),
+  () => form.value,
+)
 onMounted(() => Promise.all([studio.artworks ?? studio.loadArtworks(), studio.rolls ?? studio.loadRolls()]))
 /** Art wider than this share of the girth is meant to go all round. */
 const WRAPS = 0.93
 const cutAt = computed(() => props.sheet?.cutAt ?? null)
-const blanks = computed(() => [{ id: '', text: 'Not measured' }, ...studio.blanks.filter(b => !b.putAway).map(b => ({ id: b.id, text: b.name }))])
+const blanks = computed(() => [
+  { id: '', text: 'Not measured' },
+  ...studio.blanks.filter(b => !b.putAway).map(b => ({ id: b.id, text: b.name })),
+])
 const resists = ROLL_RESISTS.map(r => ({ id: r, text: capital(resistKind(r).name) }))
 
 const entry = computed(() => {
-  const read = sheetSchema(studio.rules.lengthUnit).safeParse({ ...form.value, name: form.value.name.trim().length < 2 ? 'sheet' : form.value.name, placements: form.value.placements.filter(p => p.artworkId) })
+  const read = sheetSchema(studio.rules.lengthUnit).safeParse({
+    ...form.value,
+    name: form.value.name.trim().length < 2 ? 'sheet' : form.value.name,
+    placements: form.value.placements.filter(p => p.artworkId),
+  })
   return read.success ? read.data : null
 })
 const wall = computed(() => {
@@ -49,12 +59,18 @@ const title = (i: number) => {
   const same = placed.value.filter(q => q.artworkId === p.artworkId)
   return same.length > 1 ? `${nameOf(p.artworkId)} (${same.indexOf(p) + 1})` : nameOf(p.artworkId)
 }
-const warnings = computed(() => placed.value.flatMap((p, i) => [
-  ...(wall.value ? placementProblems(wall.value, p.placement!, bands.value) : []),
-  ...(pane.value && p.onPane ? paneProblems(pane.value, p.onPane) : []),
-  ...(p.verdict && !p.verdict.lies ? [p.verdict.sentence] : []),
-  ...(p.border < studio.rules.border - 0.05 ? [`The curve takes only ${units.length(p.border)} of border instead of ${units.length(studio.rules.border)}; tape beyond it.`] : []),
-].map(text => `${title(i)}: ${text}`)))
+const warnings = computed(() =>
+  placed.value.flatMap((p, i) =>
+    [
+      ...(wall.value ? placementProblems(wall.value, p.placement!, bands.value) : []),
+      ...(pane.value && p.onPane ? paneProblems(pane.value, p.onPane) : []),
+      ...(p.verdict && !p.verdict.lies ? [p.verdict.sentence] : []),
+      ...(p.border < studio.rules.border - 0.05
+        ? [`The curve takes only ${units.length(p.border)} of border instead of ${units.length(studio.rules.border)}; tape beyond it.`]
+        : []),
+    ].map(text => `${title(i)}: ${text}`),
+  ),
+)
 /** How repeats share the way round, and whether art that goes all round meets: on this wall, and on the batch as it was measured. */
 const spacing = computed(() => {
   const [w, e] = [wall.value, entry.value]
@@ -66,12 +82,24 @@ const spacing = computed(() => {
     const girth = 2 * Math.PI * w.at(first.placement.middle).r
     const name = nameOf(line.artworkId)
     if (art.width > WRAPS * girth) {
-      const said = (g: number) => (Math.abs(wrapOverlap(art.width, g)) <= studio.rules.seamTolerance ? 'meets' : wrapOverlap(art.width, g) > 0 ? `overlaps by ${units.length(wrapOverlap(art.width, g))}` : `leaves ${units.length(-wrapOverlap(art.width, g))} open`)
+      const said = (g: number) =>
+        Math.abs(wrapOverlap(art.width, g)) <= studio.rules.seamTolerance
+          ? 'meets'
+          : wrapOverlap(art.width, g) > 0
+            ? `overlaps by ${units.length(wrapOverlap(art.width, g))}`
+            : `leaves ${units.length(-wrapOverlap(art.width, g))} open`
       const batch = studio.blank(e.blankId)?.girths ?? []
-      return [`${name} goes all round and ${said(girth)}${batch.length > 1 ? `; of the batch the thickest piece ${said(Math.max(...batch))}, the thinnest ${said(Math.min(...batch))}` : ''}.`]
+      const [thickest, thinnest] = [Math.max(...batch), Math.min(...batch)]
+      const others = batch.length > 1 ? `; of the batch the thickest piece ${said(thickest)}, the thinnest ${said(thinnest)}` : ''
+      return [`${name} goes all round and ${said(girth)}${others}.`]
     }
     const gap = gapBetween(line.count, first.placement.width, girth)
-    return line.count < 2 ? [] : [`${line.count} times ${name}: ${gap >= 0 ? `${units.length(gap)} between two borders` : `borders overlap by ${units.length(-gap)}`}.`]
+    return line.count < 2
+      ? []
+      : [
+          `${line.count} times ${name}: `
+          + `${gap >= 0 ? `${units.length(gap)} between two borders` : `borders overlap by ${units.length(-gap)}`}.`,
+        ]
   })
 })
 const outline = (artworkId: string) => {
@@ -83,20 +111,30 @@ const outline = (artworkId: string) => {
 const worker = useStencilWorker()
 const open = shallowRef(new Map<string, Ring[]>())
 const cutProblem = ref('')
-watch(() => [...new Set(placed.value.map(p => p.artworkId))].join(), async (ids) => {
-  cutProblem.value = ''
-  for (const artworkId of ids.split(',').filter(i => i && !open.value.has(i))) {
-    try {
-      const artwork = await api<Artwork>(`artworks/${artworkId}`)
-      const art = artworkSchema(studio.rules.lengthUnit).parse(artwork.entered)
-      const task: StencilTask = { kind: 'open', source: art.source, size: { width: art.width, capital: art.source.kind === 'letters' ? art.capital : null }, design: { polarity: art.polarity, margin: art.margin, through: art.through }, fixes: art.fixes }
-      open.value = new Map(open.value).set(artworkId, await worker.ask<Ring[]>(task))
+watch(
+  () => [...new Set(placed.value.map(p => p.artworkId))].join(),
+  async (ids) => {
+    cutProblem.value = ''
+    for (const artworkId of ids.split(',').filter(i => i && !open.value.has(i))) {
+      try {
+        const artwork = await api<Artwork>(`artworks/${artworkId}`)
+        const art = artworkSchema(studio.rules.lengthUnit).parse(artwork.entered)
+        const task: StencilTask = {
+          kind: 'open',
+          source: art.source,
+          size: { width: art.width, capital: art.source.kind === 'letters' ? art.capital : null },
+          design: { polarity: art.polarity, margin: art.margin, through: art.through },
+          fixes: art.fixes,
+        }
+        open.value = new Map(open.value).set(artworkId, await worker.ask<Ring[]>(task))
+      }
+      catch (error) {
+        if (!(error instanceof Superseded)) cutProblem.value = `${nameOf(artworkId)}: ${(error as Error).message}`
+      }
     }
-    catch (error) {
-      if (!(error instanceof Superseded)) cutProblem.value = `${nameOf(artworkId)}: ${(error as Error).message}`
-    }
-  }
-}, { immediate: true })
+  },
+  { immediate: true },
+)
 
 const ready = computed(() => entry.value !== null && placed.value.length > 0 && placed.value.every(p => open.value.has(p.artworkId)))
 const pieces = computed(() => (ready.value ? sheetPieces(placed.value, open.value, nameOf, entry.value!.pieces, studio.rules) : []))
@@ -108,12 +146,23 @@ const nounOf = computed(() => studio.blank(form.value.blankId)?.noun ?? 'piece')
 
 async function savePdf() {
   const { stencilPdf } = await import('#core/sheet/pdf')
-  keepFile(`${form.value.name || 'stencils'}.pdf`, 'application/pdf', await stencilPdf(pieces.value.map(p => p.stencil), pieces.value.map(p => p.title)))
+  keepFile(
+    `${form.value.name || 'stencils'}.pdf`,
+    'application/pdf',
+    await stencilPdf(
+      pieces.value.map(p => p.stencil),
+      pieces.value.map(p => p.title),
+    ),
+  )
 }
 /** As it is stored now: a cut that failed after it is tried again from there. */
 const kept = shallowRef(props.sheet)
 async function save(putAway: boolean): Promise<Sheet | undefined> {
-  const saved = await submit(() => (kept.value ? api<Sheet>(`sheets/${id}`, 'PUT', { sheet: form.value, version: kept.value.version, putAway }) : api<Sheet>('sheets', 'POST', { id, sheet: form.value })))
+  const saved = await submit(() =>
+    kept.value
+      ? api<Sheet>(`sheets/${id}`, 'PUT', { sheet: form.value, version: kept.value.version, putAway })
+      : api<Sheet>('sheets', 'POST', { id, sheet: form.value }),
+  )
   kept.value = saved ?? kept.value
   return saved
 }
@@ -121,12 +170,14 @@ async function keep(putAway: boolean) {
   if (await save(putAway)) await navigateTo('/stencils')
 }
 async function markCut() {
-  if (!nesting.value || !await save(false)) return
+  if (!nesting.value || !(await save(false))) return
   const n = nesting.value
   const { shortened } = stockAfter(n)
   const body = {
     rolls: n.sheets.map(s => ({ id: s.stock.id, was: s.stock.length, left: shortened.find(r => r.id === s.stock.id)?.length ?? 0 })),
-    scraps: n.sheets.flatMap(s => (s.scrap ? [{ from: s.stock.id, width: Math.min(s.scrap.width, s.stock.width), length: s.scrap.height }] : [])),
+    scraps: n.sheets.flatMap(s =>
+      s.scrap ? [{ from: s.stock.id, width: Math.min(s.scrap.width, s.stock.width), length: s.scrap.height }] : [],
+    ),
   }
   try {
     await api<Sheet>(`sheets/${id}/cut`, 'POST', body)
@@ -143,15 +194,46 @@ async function markCut() {
 <template>
   <div class="desk">
     <form novalidate @submit.prevent="keep(false)">
-      <TextField v-model="form.name" label="What it is for" hint="For example regatta tumblers" :error="errors.name" @focusout="left.add('name')" />
+      <TextField
+        v-model="form.name"
+        label="What it is for"
+        hint="For example regatta tumblers"
+        :error="errors.name"
+        @focusout="left.add('name')"
+      />
       <div class="pair">
-        <Field v-slot="{ id: field, labelled }" label="Piece"><Select v-model="form.blankId" placeholder="Not measured" :input-id="field" :options="blanks" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
+        <Field v-slot="{ id: field, labelled }" label="Piece">
+          <Select
+            v-model="form.blankId"
+            placeholder="Not measured"
+            :input-id="field"
+            :options="blanks"
+            option-label="text"
+            option-value="id"
+            :aria-labelledby="labelled"
+          />
+        </Field>
         <TextField v-model="form.pieces" label="How many" inputmode="numeric" :error="errors.pieces" @focusout="left.add('pieces')" />
       </div>
-      <Field v-slot="{ id: field, labelled }" label="Resist"><Select v-model="form.resist" :input-id="field" :options="resists" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
+      <Field v-slot="{ id: field, labelled }" label="Resist">
+        <Select
+          v-model="form.resist"
+          :input-id="field"
+          :options="resists"
+          option-label="text"
+          option-value="id"
+          :aria-labelledby="labelled"
+        />
+      </Field>
       <PlacementRows v-model="form" :errors="errors" :on="wall ? 'wall' : pane ? 'pane' : 'nothing'" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <p class="do"><Button type="submit" :label="sheet ? 'Save' : 'Keep this sheet'" :disabled="busy" /> <Button v-if="sheet" type="button" severity="secondary" label="Put away" :disabled="busy" @click="keep(true)" /></p>
+      <p class="do">
+        <Button
+          type="submit"
+          :label="sheet ? 'Save' : 'Keep this sheet'"
+          :disabled="busy"
+        /> <Button v-if="sheet" type="button" severity="secondary" label="Put away" :disabled="busy" @click="keep(true)" />
+      </p>
     </form>
     <div class="right">
       <section v-if="wall || pane" aria-label="On the piece">
@@ -163,9 +245,16 @@ async function markCut() {
       <section v-if="placed.length > 1 && (wall || pane)" aria-label="Passes">
         <h2>{{ passes.passes.length === 1 ? 'One pass' : `${passes.passes.length} passes` }}</h2>
         <ol>
-          <li v-for="(p, k) in passes.passes" :key="k">{{ p.placements.map(title).join(', ') }}.<template v-if="p.tapeOver.length"> Tape over {{ p.tapeOver.map(title).join(', ') }}.</template><template v-if="k < passes.passes.length - 1"> Rinse fully and dry before the next.</template></li>
+          <li v-for="(p, k) in passes.passes" :key="k">
+            {{ p.placements.map(title).join(', ') }}.
+            {{ p.tapeOver.length ? `Tape over ${p.tapeOver.map(title).join(', ')}.` : '' }}
+            {{ k < passes.passes.length - 1 ? 'Rinse fully and dry before the next.' : '' }}
+          </li>
         </ol>
-        <p class="muted">{{ passes.passes.length === 1 ? 'No border touches another.' : `Borders that touch or overlap are etched one after the other.${passes.proved ? ' Fewer passes are not possible.' : ''}` }}</p>
+        <p class="muted">
+          {{ passes.passes.length === 1 ? 'No border touches another.'
+            : `Borders that touch or overlap are etched one after the other.${passes.proved ? ' Fewer passes are not possible.' : ''}` }}
+        </p>
       </section>
       <section aria-label="On the resist">
         <h2>On the resist</h2>
@@ -173,21 +262,52 @@ async function markCut() {
         <p v-else-if="placed.length === 0" class="muted">Choose a stencil; it is laid on what hangs on the shelf.</p>
         <p v-else-if="!ready" role="status">Working out the outlines.</p>
         <p v-if="cutAt" role="status">Cut; its resist was taken from the shelf.</p>
-        <p v-if="nesting?.left.length" class="problem">{{ nesting.left.length === 1 ? 'One stencil finds' : `${nesting.left.length} stencils find` }} no room on the {{ resistKind(form.resist).name }} in stock. Hang up a roll on the shelf, or cut fewer.</p>
+        <p v-if="nesting?.left.length" class="problem">
+          {{ nesting.left.length === 1 ? 'One stencil finds' : `${nesting.left.length} stencils find` }} no room on the
+          {{ resistKind(form.resist).name }} in stock. Hang up a roll on the shelf, or cut fewer.
+        </p>
         <article v-for="(s, i) in nesting?.sheets ?? []" :key="s.stock.id">
           <h3>{{ rollName(s.stock.id) }}<template v-if="!s.stock.scrap">, {{ units.length(s.used) }} off the roll</template></h3>
           <NestedDrawing :sheet="s" :cut="cuts[i]!" />
-          <p class="muted">{{ s.laid.length }} {{ s.laid.length === 1 ? 'stencil' : 'stencils' }}: {{ formatArea(s.stencils) }} used, {{ formatArea(s.waste) }} wasted<template v-if="s.scrap">, {{ units.length(s.scrap.width) }} × {{ units.length(s.scrap.height) }} back on the shelf</template>.</p>
+          <p class="muted">
+            {{ s.laid.length }} {{ s.laid.length === 1 ? 'stencil' : 'stencils' }}: {{ formatArea(s.stencils) }} used,
+            {{ formatArea(s.waste) }} wasted<template v-if="s.scrap">, {{ units.length(s.scrap.width) }} ×
+              {{ units.length(s.scrap.height) }} back on the shelf</template>.
+          </p>
           <p class="do">
-            <Button type="button" severity="secondary" label="SVG" @click="keepFile(`${form.name || 'sheet'}-${i + 1}.svg`, 'image/svg+xml', sheetSvg(cuts[i]!))" />
-            <Button type="button" severity="secondary" label="HP-GL" @click="keepFile(`${form.name || 'sheet'}-${i + 1}.plt`, 'application/vnd.hp-hpgl', sheetHpgl(cuts[i]!))" />
-            <Button type="button" severity="secondary" label="DXF" @click="keepFile(`${form.name || 'sheet'}-${i + 1}.dxf`, 'image/vnd.dxf', sheetDxf(cuts[i]!))" />
+            <Button
+              type="button"
+              severity="secondary"
+              label="SVG"
+              @click="keepFile(`${form.name || 'sheet'}-${i + 1}.svg`, 'image/svg+xml', sheetSvg(cuts[i]!))"
+            />
+            <Button
+              type="button"
+              severity="secondary"
+              label="HP-GL"
+              @click="keepFile(`${form.name || 'sheet'}-${i + 1}.plt`, 'application/vnd.hp-hpgl', sheetHpgl(cuts[i]!))"
+            />
+            <Button
+              type="button"
+              severity="secondary"
+              label="DXF"
+              @click="keepFile(`${form.name || 'sheet'}-${i + 1}.dxf`, 'image/vnd.dxf', sheetDxf(cuts[i]!))"
+            />
             <Button v-if="i === 0" type="button" severity="secondary" label="PDF, one stencil a page" @click="savePdf" />
           </p>
         </article>
-        <p v-if="ready && nesting?.sheets.length === 0" class="do"><Button type="button" severity="secondary" label="PDF, one stencil a page" @click="savePdf" /></p>
+        <p v-if="ready && nesting?.sheets.length === 0" class="do">
+          <Button type="button" severity="secondary" label="PDF, one stencil a page" @click="savePdf" />
+        </p>
         <CutterPanel v-if="cuts[0]" :cut="cuts[0]" :resist="form.resist" />
-        <p v-if="nesting?.sheets.length && !cutAt && !nesting.left.length" class="do"><Button type="button" label="It is cut: take the resist from the shelf" :disabled="busy" @click="markCut" /> <span v-if="entry" class="muted">for {{ countOf(entry.pieces, nounOf) }}</span></p>
+        <p v-if="nesting?.sheets.length && !cutAt && !nesting.left.length" class="do">
+          <Button
+            type="button"
+            label="It is cut: take the resist from the shelf"
+            :disabled="busy"
+            @click="markCut"
+          /> <span v-if="entry" class="muted">for {{ countOf(entry.pieces, nounOf) }}</span>
+        </p>
       </section>
     </div>
   </div>

@@ -1,6 +1,11 @@
 <script setup lang="ts">
 /** A bottle as tall as it holds much, or a bag, filled to what is left. */
-const props = defineProps<{ size: number, left: number, /** A bag of abrasive. */ bag?: boolean, /** Liquid metal etchant: the one warm colour. */ liquid?: boolean }>()
+const props = defineProps<{
+  size: number
+  left: number
+  /** A bag of abrasive. */ bag?: boolean
+  /** Liquid metal etchant: the one warm colour. */ liquid?: boolean
+}>()
 const clip = useId()
 const height = computed(() => 70 + 60 * Math.min(1, Math.sqrt(props.size / (props.bag ? 15_000 : 700))))
 const level = computed(() => Math.min(1, props.left / props.size))
@@ -15,7 +20,14 @@ const path = computed(() => {
   <svg class="bottle" viewBox="0 0 48 134" width="62" height="173" aria-hidden="true">
     <g :transform="`translate(0 ${132 - height})`">
       <clipPath :id="clip"><path :d="path" /></clipPath>
-      <rect :clip-path="`url(#${clip})`" :class="liquid ? 'liquid' : 'cream'" x="0" width="48" :y="height - (height - 20) * level" :height="(height - 20) * level" />
+      <rect
+        :clip-path="`url(#${clip})`"
+        :class="liquid ? 'liquid' : 'cream'"
+        x="0"
+        width="48"
+        :y="height - (height - 20) * level"
+        :height="(height - 20) * level"
+      />
       <path :d="path" class="wall" />
       <path :d="bag ? 'M8 6 h32' : 'M13 2 h22'" class="cap" />
     </g>

@@ -13,30 +13,65 @@ const emit = defineEmits<{ close: [] }>()
 const studio = useStudioStore()
 const id = props.bottle?.id ?? v7()
 
-const BLANK: BottleForm = { productName: '', kind: 'general-cream', labelMin: '', labelMax: '', reusable: true, openedOn: '', size: '', left: '', price: '', couponBest: '', strength: '', medium: '', grit: '', secondsPerCm2: '' }
+const BLANK: BottleForm = {
+  productName: '',
+  kind: 'general-cream',
+  labelMin: '',
+  labelMax: '',
+  reusable: true,
+  openedOn: '',
+  size: '',
+  left: '',
+  price: '',
+  couponBest: '',
+  strength: '',
+  medium: '',
+  grit: '',
+  secondsPerCm2: '',
+}
 function written(b: Bottle): BottleForm {
   const unit = etchantKind(b.kind).method === 'blast' ? 'g' : 'mL'
   const time = (s: number | null) => (s === null ? '' : formatDuration(s))
   return {
-    productName: b.productName, kind: b.kind, labelMin: time(b.labelMin), labelMax: time(b.labelMax), reusable: b.reusable, openedOn: b.openedOn ?? '', size: `${formatNumber(b.size, 2)} ${unit}`, left: `${formatNumber(b.left, 2)} ${unit}`,
-    price: formatNumber(b.price, 2), couponBest: time(b.couponBest), strength: b.strengthWritten, medium: b.medium ?? '', grit: b.grit, secondsPerCm2: b.secondsPerCm2 === null ? '' : formatNumber(b.secondsPerCm2, 3),
+    productName: b.productName,
+    kind: b.kind,
+    labelMin: time(b.labelMin),
+    labelMax: time(b.labelMax),
+    reusable: b.reusable,
+    openedOn: b.openedOn ?? '',
+    size: `${formatNumber(b.size, 2)} ${unit}`,
+    left: `${formatNumber(b.left, 2)} ${unit}`,
+    price: formatNumber(b.price, 2),
+    couponBest: time(b.couponBest),
+    strength: b.strengthWritten,
+    medium: b.medium ?? '',
+    grit: b.grit,
+    secondsPerCm2: b.secondsPerCm2 === null ? '' : formatNumber(b.secondsPerCm2, 3),
   }
 }
 const form = reactive<BottleForm>(props.bottle ? written(props.bottle) : { ...BLANK })
-const { errors, problem, busy, submit, left } = useEntry(() => bottleSchema, () => form)
+const { errors, problem, busy, submit, left } = useEntry(
+  () => bottleSchema,
+  () => form,
+)
 const kinds = ETCHANT_KINDS.map(k => ({ id: k.id, text: k.name }))
 const kind = computed(() => etchantKind(form.kind))
 const method = computed(() => kind.value.method)
 const usual = computed(() => {
   const label = kind.value.usualLabel
-  return label ? `Labels of this kind usually give ${formatDuration(label.min)}${label.max > label.min ? ` to ${formatDuration(label.max)}` : ''}; yours comes first.` : ''
+  return label
+    ? `Labels of this kind usually give ${formatDuration(label.min)}${label.max > label.min ? ` to ${formatDuration(label.max)}` : ''}; `
+    + `yours comes first.`
+    : ''
 })
 const media = ABRASIVE_MEDIA.map(id => ({ id, text: capital(MEDIUM_NAMES[id]) }))
 
 async function save(putAway: boolean) {
-  const saved = await submit(() => (props.bottle
-    ? api(`bottles/${id}`, 'PUT', { bottle: form, version: props.bottle.version, putAway })
-    : api('bottles', 'POST', { id, bottle: form })))
+  const saved = await submit(() =>
+    props.bottle
+      ? api(`bottles/${id}`, 'PUT', { bottle: form, version: props.bottle.version, putAway })
+      : api('bottles', 'POST', { id, bottle: form }),
+  )
   if (!saved) return
   await studio.loadShelf()
   emit('close')
@@ -49,26 +84,94 @@ function onLeave(event: FocusEvent) {
 
 <template>
   <form novalidate @submit.prevent="save(false)" @focusout="onLeave">
-    <TextField v-model="form.productName" data-field="productName" class="wide" label="Product, as on the label" :error="errors.productName" />
+    <TextField
+      v-model="form.productName"
+      data-field="productName"
+      class="wide"
+      label="Product, as on the label"
+      :error="errors.productName"
+    />
     <Field v-slot="{ id: field, labelled, described }" class="wide" label="Kind" :hint="kind.note">
-      <Select v-model="form.kind" :input-id="field" :options="kinds" option-label="text" option-value="id" :aria-labelledby="labelled" :aria-describedby="described" />
+      <Select
+        v-model="form.kind"
+        :input-id="field"
+        :options="kinds"
+        option-label="text"
+        option-value="id"
+        :aria-labelledby="labelled"
+        :aria-describedby="described"
+      />
     </Field>
     <template v-if="method !== 'blast'">
       <TextField v-model="form.labelMin" data-field="labelMin" label="Label: shortest dwell" :hint="usual" :error="errors.labelMin" />
-      <TextField v-model="form.labelMax" data-field="labelMax" label="Label: longest dwell" hint="The same when it gives one time" :error="errors.labelMax" />
+      <TextField
+        v-model="form.labelMax"
+        data-field="labelMax"
+        label="Label: longest dwell"
+        hint="The same when it gives one time"
+        :error="errors.labelMax"
+      />
     </template>
-    <TextField v-if="method === 'liquid'" v-model="form.strength" data-field="strength" label="Strength" hint="From the label: 42 °Bé, 1.38 g/mL or 40 %" :error="errors.strength" />
+    <TextField
+      v-if="method === 'liquid'"
+      v-model="form.strength"
+      data-field="strength"
+      label="Strength"
+      hint="From the label: 42 °Bé, 1.38 g/mL or 40 %"
+      :error="errors.strength"
+    />
     <template v-if="method === 'blast'">
-      <ChoiceField v-model="form.medium" data-field="medium" class="wide" label="What it is" :options="media" hint="Silica sand is never one." :error="errors.medium" />
+      <ChoiceField
+        v-model="form.medium"
+        data-field="medium"
+        class="wide"
+        label="What it is"
+        :options="media"
+        hint="Silica sand is never one."
+        :error="errors.medium"
+      />
       <TextField v-model="form.grit" data-field="grit" label="Grit" hint="As the bag says: F120, 150 mesh" :error="errors.grit" />
-      <TextField v-model="form.secondsPerCm2" data-field="secondsPerCm2" label="Gun time for one cm², s" hint="From your own test patch; empty: the house rule" :error="errors.secondsPerCm2" />
+      <TextField
+        v-model="form.secondsPerCm2"
+        data-field="secondsPerCm2"
+        label="Gun time for one cm², s"
+        hint="From your own test patch; empty: the house rule"
+        :error="errors.secondsPerCm2"
+      />
     </template>
-    <ChoiceField v-if="method === 'cream'" v-model="form.reusable" label="Can it be used again?" :options="[{ id: true, text: 'Reusable' }, { id: false, text: 'One use' }]" hint="The label says so." />
-    <TextField v-if="method !== 'blast'" v-model="form.openedOn" data-field="openedOn" label="Opened on" type="date" hint="Leave empty while sealed" :error="errors.openedOn" />
-    <TextField v-model="form.size" data-field="size" label="Holds" :hint="method === 'blast' ? '5 kg, 500 g' : '120 mL, 4 fl oz'" :error="errors.size" />
+    <ChoiceField
+      v-if="method === 'cream'"
+      v-model="form.reusable"
+      label="Can it be used again?"
+      :options="[{ id: true, text: 'Reusable' }, { id: false, text: 'One use' }]"
+      hint="The label says so."
+    />
+    <TextField
+      v-if="method !== 'blast'"
+      v-model="form.openedOn"
+      data-field="openedOn"
+      label="Opened on"
+      type="date"
+      hint="Leave empty while sealed"
+      :error="errors.openedOn"
+    />
+    <TextField
+      v-model="form.size"
+      data-field="size"
+      label="Holds"
+      :hint="method === 'blast' ? '5 kg, 500 g' : '120 mL, 4 fl oz'"
+      :error="errors.size"
+    />
     <TextField v-model="form.left" data-field="left" label="Left in it" :error="errors.left" />
     <TextField v-model="form.price" data-field="price" :label="`Price, ${studio.rules.currency}`" :error="errors.price" />
-    <TextField v-if="method === 'cream'" v-model="form.couponBest" data-field="couponBest" label="Best time written on it" hint="Until a coupon is read off here" :error="errors.couponBest" />
+    <TextField
+      v-if="method === 'cream'"
+      v-model="form.couponBest"
+      data-field="couponBest"
+      label="Best time written on it"
+      hint="Until a coupon is read off here"
+      :error="errors.couponBest"
+    />
     <p v-if="problem" class="problem wide" role="alert">{{ problem }}</p>
     <div class="do wide">
       <Button type="submit" :label="bottle ? 'Save' : 'Put on the shelf'" :disabled="busy" />

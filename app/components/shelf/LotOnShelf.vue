@@ -24,36 +24,71 @@ const label = computed(() => {
 const days = computed(() => openDays(props.bottle.openedOn, new Date(now.value)))
 const isOld = computed(() => kind.value.method === 'cream' && (days.value ?? 0) > studio.rules.oldCreamDays)
 const coupons = computed(() => props.bottle.coupons.map(c => `${formatDuration(c.best)} on ${substrateKind(c.substrate).name}`))
-const what = computed(() => (kind.value.method === 'blast' ? [MEDIUM_NAMES[props.bottle.medium!], props.bottle.grit].filter(Boolean).join(', ') : `${kind.value.name}${kind.value.method === 'cream' ? `, ${props.bottle.reusable ? 'reusable' : 'one use'}` : ''}`))
+const what = computed(() =>
+  kind.value.method === 'blast'
+    ? [MEDIUM_NAMES[props.bottle.medium!], props.bottle.grit].filter(Boolean).join(', ')
+    : `${kind.value.name}${kind.value.method === 'cream' ? `, ${props.bottle.reusable ? 'reusable' : 'one use'}` : ''}`,
+)
 </script>
 
 <template>
   <article :aria-label="bottle.productName">
-    <div class="dark"><BottleDrawing :size="bottle.size" :left="bottle.left" :bag="kind.method === 'blast'" :liquid="kind.method === 'liquid'" /></div>
+    <div class="dark">
+      <BottleDrawing :size="bottle.size" :left="bottle.left" :bag="kind.method === 'blast'" :liquid="kind.method === 'liquid'" />
+    </div>
     <div>
       <h2>{{ bottle.productName }}</h2>
       <p class="muted">{{ what }}</p>
       <dl>
         <template v-if="label"><dt>Label</dt><dd class="numeral">{{ label }}</dd></template>
         <template v-if="bottle.strength"><dt>Strength</dt><dd class="numeral">{{ bottle.strengthWritten }}</dd></template>
-        <template v-if="kind.method === 'blast'"><dt>Gun time</dt><dd class="numeral">{{ bottle.secondsPerCm2 ? `${bottle.secondsPerCm2} s a cm²` : 'house rule' }}</dd></template>
+        <template v-if="kind.method === 'blast'">
+          <dt>Gun time</dt><dd class="numeral">{{ bottle.secondsPerCm2 ? `${bottle.secondsPerCm2} s a cm²` : 'house rule' }}</dd>
+        </template>
         <dt>Left</dt><dd class="numeral">{{ amount(bottle.left) }} of {{ amount(bottle.size) }}</dd>
-        <template v-if="kind.method === 'cream'"><dt>Coupon</dt><dd class="numeral">{{ coupons[0] ?? (bottle.couponBest ? `${formatDuration(bottle.couponBest)}, written on it` : 'none yet') }}</dd></template>
+        <template v-if="kind.method === 'cream'">
+          <dt>Coupon</dt><dd class="numeral">{{ coupons[0] ?? (bottle.couponBest ? `${formatDuration(bottle.couponBest)}, written on it`
+            : 'none yet') }}</dd>
+        </template>
       </dl>
       <p v-if="bottle.strength" class="muted">{{ ferricStrength(bottle.strength) }}</p>
-      <p v-if="kind.method !== 'blast'">{{ days === null ? 'Sealed' : `Opened ${format(new Date(`${bottle.openedOn}T12:00`), 'd MMM yyyy')}, ${days} days ago` }}.</p>
+      <p v-if="kind.method !== 'blast'">
+        {{ days === null ? 'Sealed' : `Opened ${format(new Date(`${bottle.openedOn}T12:00`), 'd MMM yyyy')}, ${days} days ago` }}.
+      </p>
       <p v-if="outlook">{{ outlook }}</p>
       <p v-if="first" class="say">Use this one up first.</p>
-      <p v-if="isOld" class="say">{{ bottle.coupons.length ? 'Old by now; its coupon says how it still etches.' : 'Cream loses strength from 3 to 6 months on: coupon first, or a scrap jar.' }}</p>
-      <NuxtLink v-if="kind.method === 'cream'" class="button" :to="`/coupon/${bottle.id}`" :aria-label="`Coupons of ${bottle.productName}`">Coupons</NuxtLink>
-      <Button v-if="session.isLead" label="Change" severity="secondary" :aria-label="`Change ${bottle.productName}`" @click="emit('change')" />
+      <p v-if="isOld" class="say">
+        {{ bottle.coupons.length ? 'Old by now; its coupon says how it still etches.'
+          : 'Cream loses strength from 3 to 6 months on: coupon first, or a scrap jar.' }}
+      </p>
+      <NuxtLink
+        v-if="kind.method === 'cream'"
+        class="button"
+        :to="`/coupon/${bottle.id}`"
+        :aria-label="`Coupons of ${bottle.productName}`"
+      >Coupons</NuxtLink>
+      <Button
+        v-if="session.isLead"
+        label="Change"
+        severity="secondary"
+        :aria-label="`Change ${bottle.productName}`"
+        @click="emit('change')"
+      />
     </div>
   </article>
 </template>
 
 <style scoped>
 article { display: grid; grid-template-columns: 7rem 1fr; gap: 1.2rem; }
-.dark { background: var(--card); display: grid; place-items: end center; padding: 1rem 0 0.8rem; --glass: #8cc5b2; --frost: #f4fafa; --ferric: #d08a4e; }
+.dark {
+  background: var(--card);
+  display: grid;
+  place-items: end center;
+  padding: 1rem 0 0.8rem;
+  --glass: #8cc5b2;
+  --frost: #f4fafa;
+  --ferric: #d08a4e;
+}
 dl { display: grid; grid-template-columns: auto 1fr; gap: 0 1rem; margin: 0.5rem 0; align-items: baseline; }
 dt { color: var(--muted); }
 dd { margin: 0; font-size: 1.3rem; }

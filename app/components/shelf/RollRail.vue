@@ -14,7 +14,10 @@ const units = useUnits()
 onMounted(() => studio.rolls ?? studio.loadRolls())
 const blank = (): RollForm => ({ name: '', resist: 'permanent-vinyl', width: '', length: '', scrap: false, grain: false })
 const form = reactive(blank())
-const { errors, problem, busy, submit } = useEntry(() => rollSchema(studio.rules.lengthUnit), () => form)
+const { errors, problem, busy, submit } = useEntry(
+  () => rollSchema(studio.rules.lengthUnit),
+  () => form,
+)
 const adding = ref(false)
 const id = ref(v7())
 const kinds = ROLL_RESISTS.map(r => ({ id: r, text: capital(resistKind(r).name) }))
@@ -23,7 +26,7 @@ const PX = 0.09
 const box = (r: Roll) => ({ width: Math.min(r.length, SHOWN) * PX, height: r.width * PX })
 
 async function add() {
-  if (!await submit(() => api<Roll>('rolls', 'POST', { id: id.value, roll: form }))) return
+  if (!(await submit(() => api<Roll>('rolls', 'POST', { id: id.value, roll: form })))) return
   await studio.loadRolls()
   Object.assign(form, blank())
   id.value = v7()
@@ -31,7 +34,7 @@ async function add() {
 }
 async function putAway(roll: Roll) {
   problem.value = ''
-  await api<Roll>(`rolls/${roll.id}`, 'DELETE').then(studio.loadRolls, (e: Error) => problem.value = e.message)
+  await api<Roll>(`rolls/${roll.id}`, 'DELETE').then(studio.loadRolls, (e: Error) => (problem.value = e.message))
 }
 </script>
 
@@ -41,9 +44,12 @@ async function putAway(roll: Roll) {
     <p v-if="studio.rolls?.length === 0" class="muted">None yet. Cut sheets are laid on what hangs here, scraps first.</p>
     <ul>
       <li v-for="r in studio.rolls ?? []" :key="r.id">
-        <svg :width="box(r).width + 2" :height="box(r).height + 2" aria-hidden="true"><rect x="1" y="1" :width="box(r).width" :height="box(r).height" :stroke-dasharray="r.scrap ? '5 3' : undefined" /></svg>
+        <svg :width="box(r).width + 2" :height="box(r).height + 2" aria-hidden="true">
+          <rect x="1" y="1" :width="box(r).width" :height="box(r).height" :stroke-dasharray="r.scrap ? '5 3' : undefined" />
+        </svg>
         <strong>{{ r.name }}</strong>
-        <span class="muted">{{ resistKind(r.resist).name }}, {{ units.length(r.width) }} × {{ units.length(r.length) }}{{ r.grain ? ', with a grain' : '' }}</span>
+        <span class="muted">{{ resistKind(r.resist).name }}, {{ units.length(r.width) }} ×
+          {{ units.length(r.length) }}{{ r.grain ? ', with a grain' : '' }}</span>
         <Button severity="secondary" label="Put away" :aria-label="`Put ${r.name} away`" @click="putAway(r)" />
       </li>
     </ul>
@@ -51,18 +57,46 @@ async function putAway(roll: Roll) {
     <Button v-if="!adding" severity="secondary" label="Hang up a roll" @click="adding = true" />
     <form v-else novalidate @submit.prevent="add">
       <TextField v-model="form.name" label="What you call the roll" :error="errors.name" />
-      <Field v-slot="{ id: field, labelled }" label="What it is"><Select v-model="form.resist" :input-id="field" :options="kinds" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
-      <div class="pair"><TextField v-model="form.width" label="Wide" :error="errors.width" /><TextField v-model="form.length" label="Long" :error="errors.length" /></div>
+      <Field v-slot="{ id: field, labelled }" label="What it is">
+        <Select
+          v-model="form.resist"
+          :input-id="field"
+          :options="kinds"
+          option-label="text"
+          option-value="id"
+          :aria-labelledby="labelled"
+        />
+      </Field>
+      <div class="pair">
+        <TextField
+          v-model="form.width"
+          label="Wide"
+          :error="errors.width"
+        /><TextField v-model="form.length" label="Long" :error="errors.length" />
+      </div>
       <label class="check"><Checkbox v-model="form.scrap" binary /> It is a scrap</label>
       <label class="check"><Checkbox v-model="form.grain" binary /> It has a grain: stencils are not turned on it</label>
-      <div class="do"><Button type="submit" label="Hang it up" :disabled="busy" /> <Button type="button" severity="secondary" label="Leave it" @click="adding = false" /></div>
+      <div class="do">
+        <Button
+          type="submit"
+          label="Hang it up"
+          :disabled="busy"
+        /> <Button type="button" severity="secondary" label="Leave it" @click="adding = false" />
+      </div>
     </form>
   </section>
 </template>
 
 <style scoped>
 section { margin-top: 2.2rem; border-top: 4px solid var(--line); padding-top: 0.8rem; }
-ul { list-style: none; padding: 0; margin: 0.5rem 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(15rem, 1fr)); gap: 1rem 2rem; }
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 0.5rem 0;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(15rem, 1fr));
+  gap: 1rem 2rem;
+}
 li { display: grid; gap: 0.15rem; justify-items: start; align-content: end; }
 rect { fill: var(--glass-deep); stroke: var(--glass); }
 form { display: grid; gap: 0.8rem; max-width: 34rem; }

@@ -10,12 +10,15 @@ import type { Stencil, StencilEntry } from '#shared/shelf'
 const studio = useStudioStore()
 const hanging = computed(() => studio.stencils.filter(s => !s.putAway))
 const form = reactive<StencilEntry>({ name: '', resist: REUSED_RESISTS[0]! })
-const { errors, problem, busy, submit } = useEntry(() => stencilSchema, () => form)
+const { errors, problem, busy, submit } = useEntry(
+  () => stencilSchema,
+  () => form,
+)
 const adding = ref(false)
 const id = ref(v7())
 
 async function add() {
-  if (!await submit(() => api<Stencil>('stencils', 'POST', { id: id.value, stencil: form }))) return
+  if (!(await submit(() => api<Stencil>('stencils', 'POST', { id: id.value, stencil: form })))) return
   await studio.loadShelf()
   id.value = v7()
   form.name = ''
@@ -23,23 +26,40 @@ async function add() {
 }
 async function putAway(stencil: Stencil) {
   problem.value = ''
-  await api(`stencils/${stencil.id}`, 'PUT', { putAway: true }).then(studio.loadShelf, (e: Error) => problem.value = e.message)
+  await api(`stencils/${stencil.id}`, 'PUT', { putAway: true }).then(studio.loadShelf, (e: Error) => (problem.value = e.message))
 }
 </script>
 
 <template>
   <section aria-label="Stencils used again">
     <h2>Stencils used again</h2>
-    <p v-if="hanging.length === 0" class="muted">Mesh and loose stencils are washed, dried and used again. Hang one here and its uses are counted.</p>
+    <p v-if="hanging.length === 0" class="muted">
+      Mesh and loose stencils are washed, dried and used again. Hang one here and its uses are counted.
+    </p>
     <ul>
-      <li v-for="s in hanging" :key="s.id"><strong>{{ s.name }}</strong> <span class="muted">{{ resistKind(s.resist).name }}</span> <span class="numeral">{{ countOf(s.uses, 'use') }}</span> <Button severity="secondary" label="Put away" :aria-label="`Put ${s.name} away`" @click="putAway(s)" /></li>
+      <li v-for="s in hanging" :key="s.id">
+        <strong>{{ s.name }}</strong> <span class="muted">{{ resistKind(s.resist).name }}</span>
+        {{ ' ' }}<span class="numeral">{{ countOf(s.uses, 'use') }}</span>
+        {{ ' ' }}<Button severity="secondary" label="Put away" :aria-label="`Put ${s.name} away`" @click="putAway(s)" />
+      </li>
     </ul>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <Button v-if="!adding" severity="secondary" label="Hang up a stencil" @click="adding = true" />
     <form v-else novalidate @submit.prevent="add">
       <TextField v-model="form.name" label="What it shows" :error="errors.name" />
-      <ChoiceField v-model="form.resist" label="Made of" :options="REUSED_RESISTS.map(r => ({ id: r, text: capital(resistKind(r).name) }))" :error="errors.resist" />
-      <div class="do"><Button type="submit" label="Hang it up" :disabled="busy" /> <Button type="button" severity="secondary" label="Leave it" @click="adding = false" /></div>
+      <ChoiceField
+        v-model="form.resist"
+        label="Made of"
+        :options="REUSED_RESISTS.map(r => ({ id: r, text: capital(resistKind(r).name) }))"
+        :error="errors.resist"
+      />
+      <div class="do">
+        <Button
+          type="submit"
+          label="Hang it up"
+          :disabled="busy"
+        /> <Button type="button" severity="secondary" label="Leave it" @click="adding = false" />
+      </div>
     </form>
   </section>
 </template>

@@ -4,7 +4,16 @@ import type { Box, Region } from '#core/outline'
 import type { Mark } from '#core/art-report'
 
 /** The stencil lying flat: what is weeded shows the frost, the rest is resist. Marks stand where a finding points. */
-const props = defineProps<{ open: Region, sheet: Box, view: Box | null, marks: Mark[], chosen: number | null, wet: boolean, behind: 'dark' | 'light', ghost?: Region | null }>()
+const props = defineProps<{
+  open: Region
+  sheet: Box
+  view: Box | null
+  marks: Mark[]
+  chosen: number | null
+  wet: boolean
+  behind: 'dark' | 'light'
+  ghost?: Region | null
+}>()
 const emit = defineEmits<{ choose: [index: number] }>()
 /** More points than this only slow the screen; the figures come from all of them. */
 const DRAWN = 40_000
@@ -23,19 +32,42 @@ const tick = (m: Mark) => {
   const p = m.across!
   const [ux, uy] = [(p.bx - p.ax) / p.width, (p.by - p.ay) / p.width]
   const t = Math.max(4 * px.value, p.width * 0.25)
-  return `M${p.ax - uy * t} ${p.ay + ux * t}L${p.ax + uy * t} ${p.ay - ux * t}M${p.bx - uy * t} ${p.by + ux * t}L${p.bx + uy * t} ${p.by - ux * t}M${p.ax} ${p.ay}L${p.bx} ${p.by}`
+  return `M${p.ax - uy * t} ${p.ay + ux * t}L${p.ax + uy * t} ${p.ay - ux * t}M${p.bx - uy * t} ${p.by + ux * t}L${p.bx + uy * t} `
+    + `${p.by - ux * t}M${p.ax} ${p.ay}L${p.bx} ${p.by}`
 }
 </script>
 
 <template>
-  <svg class="flat" :class="[behind, { wet }]" role="img" aria-label="The stencil lying flat" :viewBox="`${box.x} ${box.y} ${box.width} ${box.height}`" preserveAspectRatio="xMidYMid meet">
-    <rect class="sheet" :x="sheet.left" :y="sheet.top" :width="sheet.right - sheet.left" :height="sheet.bottom - sheet.top" :stroke-width="px" />
+  <svg
+    class="flat"
+    :class="[behind, { wet }]"
+    role="img"
+    aria-label="The stencil lying flat"
+    :viewBox="`${box.x} ${box.y} ${box.width} ${box.height}`"
+    preserveAspectRatio="xMidYMid meet"
+  >
+    <rect
+      class="sheet"
+      :x="sheet.left"
+      :y="sheet.top"
+      :width="sheet.right - sheet.left"
+      :height="sheet.bottom - sheet.top"
+      :stroke-width="px"
+    />
     <path v-if="before" class="before" :d="before" fill-rule="evenodd" :stroke-width="1.4 * px" :stroke-dasharray="`${4 * px} ${3 * px}`" />
     <path class="open" :d="art" fill-rule="evenodd" />
     <g v-for="(m, i) in marks" :key="i" class="mark" :class="{ chosen: chosen === i }" @click="emit('choose', i)">
       <path v-if="m.rings.length" class="part" :d="pathText(m.rings, 2)" fill-rule="evenodd" :stroke-width="2 * px" />
       <path v-if="m.across" class="across" :d="tick(m)" :stroke-width="2.2 * px" />
-      <circle v-if="m.circle" class="round" :cx="m.circle.x" :cy="m.circle.y" :r="m.circle.radius" :stroke-width="2 * px" :stroke-dasharray="`${6 * px} ${4 * px}`" />
+      <circle
+        v-if="m.circle"
+        class="round"
+        :cx="m.circle.x"
+        :cy="m.circle.y"
+        :r="m.circle.radius"
+        :stroke-width="2 * px"
+        :stroke-dasharray="`${6 * px} ${4 * px}`"
+      />
       <circle class="spot" :cx="middle(m).x" :cy="middle(m).y" :r="(chosen === i ? 15 : 11) * px" :stroke-width="2 * px" />
       <text :x="middle(m).x" :y="middle(m).y - 16 * px" :font-size="17 * px" text-anchor="middle" :stroke-width="4 * px">{{ i + 1 }}</text>
     </g>
@@ -43,7 +75,16 @@ const tick = (m: Mark) => {
 </template>
 
 <style scoped>
-.flat { display: block; width: 100%; height: 100%; background: var(--back); --back: #0f1112; --resist: #24413a; --seen: #f4fafa; --line: #8cc5b2; }
+.flat {
+  display: block;
+  width: 100%;
+  height: 100%;
+  background: var(--back);
+  --back: #0f1112;
+  --resist: #24413a;
+  --seen: #f4fafa;
+  --line: #8cc5b2;
+}
 .flat.light { --back: #d9dcd6; --resist: #9fc3b5; --seen: #fdfefd; --line: #1b6350; }
 .sheet { fill: var(--resist); stroke: var(--line); }
 .open { fill: var(--seen); }

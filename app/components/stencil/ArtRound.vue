@@ -24,7 +24,7 @@ function begin(): WebGLRenderer | SVGRenderer {
 }
 function draw() {
   if (!renderer || !made) return
-  made.turned.rotation.y = Math.PI + turn.value * Math.PI / 180
+  made.turned.rotation.y = Math.PI + (turn.value * Math.PI) / 180
   renderer.render(made.scene, made.camera)
 }
 function build() {
@@ -57,7 +57,10 @@ onBeforeUnmount(() => {
 <template>
   <div class="round">
     <div ref="stage" class="stage3" :class="behind" role="img" aria-label="The piece with its frost, to be turned" />
-    <label class="turn"><span class="muted">Turn it</span> <input v-model.number="turn" type="range" min="-180" max="180" step="5"> <span class="numeral">{{ turn }}°</span></label>
+    <label class="turn">
+      <span class="muted">Turn
+        it</span> <input v-model.number="turn" type="range" min="-180" max="180" step="5"> <span class="numeral">{{ turn }}°</span>
+    </label>
     <p v-if="slow" class="muted note">Drawn without a graphics card, in plain faces.</p>
   </div>
 </template>
@@ -67,7 +70,15 @@ onBeforeUnmount(() => {
 .stage3 { min-height: 0; overflow: hidden; cursor: grab; touch-action: none; background: #0f1112; }
 .stage3.light { background: #d9dcd6; }
 .stage3 :deep(canvas), .stage3 :deep(svg) { display: block; }
-.turn { display: grid; grid-template-columns: auto 1fr 3.5rem; gap: 0.7rem; align-items: center; padding: 0.4rem 0.8rem; background: var(--ground); color: var(--text); }
+.turn {
+  display: grid;
+  grid-template-columns: auto 1fr 3.5rem;
+  gap: 0.7rem;
+  align-items: center;
+  padding: 0.4rem 0.8rem;
+  background: var(--ground);
+  color: var(--text);
+}
 .turn input { width: 100%; min-height: 32px; accent-color: var(--glass); }
 .note { padding: 0 0.8rem 0.3rem; background: var(--ground); font-size: 0.9rem; }
 </style>

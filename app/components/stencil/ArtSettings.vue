@@ -9,8 +9,14 @@ defineProps<{ errors: Record<string, string | undefined> }>()
 const emit = defineEmits<{ left: [field: string] }>()
 const studio = useStudioStore()
 const reads = useReadings()
-const bottles = computed(() => [{ id: '', text: 'Not decided' }, ...studio.bottles.filter(b => !b.putAway && b.labelMax !== null).map(b => ({ id: b.id, text: b.productName }))])
-const blanks = computed(() => [{ id: '', text: 'None yet' }, ...studio.blanks.filter(b => !b.putAway).map(b => ({ id: b.id, text: b.name }))])
+const bottles = computed(() => [
+  { id: '', text: 'Not decided' },
+  ...studio.bottles.filter(b => !b.putAway && b.labelMax !== null).map(b => ({ id: b.id, text: b.productName })),
+])
+const blanks = computed(() => [
+  { id: '', text: 'None yet' },
+  ...studio.blanks.filter(b => !b.putAway).map(b => ({ id: b.id, text: b.name })),
+])
 const ways = CUTTING_WAYS.map(w => ({ id: w.id, text: w.text }))
 const letters = computed(() => form.value.source.kind === 'letters')
 </script>
@@ -18,20 +24,83 @@ const letters = computed(() => form.value.source.kind === 'letters')
 <template>
   <div class="settings">
     <div class="pair">
-      <TextField v-model="form.width" :label="letters && form.capital ? 'At most wide' : 'Art width'" :reads="reads.length(form.width)" :error="errors.width" @focusout="emit('left', 'width')" />
-      <TextField v-if="letters" v-model="form.capital" label="Capital height" hint="Left empty, the width decides" :reads="reads.length(form.capital)" :error="errors.capital" @focusout="emit('left', 'capital')" />
+      <TextField
+        v-model="form.width"
+        :label="letters && form.capital ? 'At most wide' : 'Art width'"
+        :reads="reads.length(form.width)"
+        :error="errors.width"
+        @focusout="emit('left', 'width')"
+      />
+      <TextField
+        v-if="letters"
+        v-model="form.capital"
+        label="Capital height"
+        hint="Left empty, the width decides"
+        :reads="reads.length(form.capital)"
+        :error="errors.capital"
+        @focusout="emit('left', 'capital')"
+      />
     </div>
-    <ChoiceField v-model="form.polarity" label="Frosted" :options="[{ id: 'shape', text: 'The shape' }, { id: 'background', text: 'Its background' }]" />
-    <TextField v-if="form.polarity === 'background'" v-model="form.margin" label="Background beyond the art" :reads="reads.length(form.margin)" :error="errors.margin" @focusout="emit('left', 'margin')" />
-    <ChoiceField v-model="form.through" label="Read" :options="[{ id: false, text: 'From the front' }, { id: true, text: 'Through the glass' }]" :hint="form.through ? 'Cut mirrored, for the back of clear glass.' : undefined" />
+    <ChoiceField
+      v-model="form.polarity"
+      label="Frosted"
+      :options="[{ id: 'shape', text: 'The shape' }, { id: 'background', text: 'Its background' }]"
+    />
+    <TextField
+      v-if="form.polarity === 'background'"
+      v-model="form.margin"
+      label="Background beyond the art"
+      :reads="reads.length(form.margin)"
+      :error="errors.margin"
+      @focusout="emit('left', 'margin')"
+    />
+    <ChoiceField
+      v-model="form.through"
+      label="Read"
+      :options="[{ id: false, text: 'From the front' }, { id: true, text: 'Through the glass' }]"
+      :hint="form.through ? 'Cut mirrored, for the back of clear glass.' : undefined"
+    />
     <ChoiceField v-model="form.cutBy" label="Cut by" :options="ways" />
     <div class="pair">
-      <Field v-slot="{ id, labelled }" label="Etched with"><Select v-model="form.bottleId" placeholder="Not decided" :input-id="id" :options="bottles" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
-      <TextField v-model="form.dwell" label="Dwell" hint="Left empty, it is the label's longest time" :error="errors.dwell" @focusout="emit('left', 'dwell')" />
+      <Field v-slot="{ id, labelled }" label="Etched with">
+        <Select
+          v-model="form.bottleId"
+          placeholder="Not decided"
+          :input-id="id"
+          :options="bottles"
+          option-label="text"
+          option-value="id"
+          :aria-labelledby="labelled"
+        />
+      </Field>
+      <TextField
+        v-model="form.dwell"
+        label="Dwell"
+        hint="Left empty, it is the label's longest time"
+        :error="errors.dwell"
+        @focusout="emit('left', 'dwell')"
+      />
     </div>
     <div class="pair">
-      <Field v-slot="{ id, labelled }" label="Goes on"><Select v-model="form.blankId" placeholder="None yet" :input-id="id" :options="blanks" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
-      <TextField v-if="form.blankId" v-model="form.middle" label="Middle above base" hint="Left empty, it is half way up" :error="errors.middle" @focusout="emit('left', 'middle')" />
+      <Field v-slot="{ id, labelled }" label="Goes on">
+        <Select
+          v-model="form.blankId"
+          placeholder="None yet"
+          :input-id="id"
+          :options="blanks"
+          option-label="text"
+          option-value="id"
+          :aria-labelledby="labelled"
+        />
+      </Field>
+      <TextField
+        v-if="form.blankId"
+        v-model="form.middle"
+        label="Middle above base"
+        hint="Left empty, it is half way up"
+        :error="errors.middle"
+        @focusout="emit('left', 'middle')"
+      />
     </div>
   </div>
 </template>

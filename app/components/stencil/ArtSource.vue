@@ -32,7 +32,9 @@ async function load(event: Event) {
   problem.value = ''
   picture.value = null
   if (/\.svg$/i.test(file.name) || file.type === 'image/svg+xml') {
-    if (file.size > 2 * ART_LIMITS.size) problem.value = `"${file.name}" is larger than a drawing for a stencil needs to be. Simplify its paths in the drawing program and save it again.`
+    if (file.size > 2 * ART_LIMITS.size)
+      problem.value = `"${file.name}" is larger than a drawing for a stencil needs to be. `
+        + 'Simplify its paths in the drawing program and save it again.'
     else source.value = { kind: 'svg', file: file.name.slice(0, 120), traced: false, text: await file.text() }
     return
   }
@@ -68,15 +70,29 @@ const retrace = useDebounceFn(() => settings.value && trace({ ...settings.value 
       <Field v-slot="{ id, described, invalid }" label="What it says" :error="props.error">
         <textarea :id="id" v-model="source.text" rows="2" :aria-describedby="described" :aria-invalid="invalid || undefined" />
       </Field>
-      <Field v-slot="{ id, labelled }" label="Letters"><Select v-model="source.face" :input-id="id" :options="faces" option-label="text" option-value="id" :aria-labelledby="labelled" /></Field>
-      <ChoiceField v-if="source.text.includes('\n')" v-model="source.align" label="Lines" :options="[{ id: 'left', text: 'Left' }, { id: 'middle', text: 'Middle' }, { id: 'right', text: 'Right' }]" />
+      <Field v-slot="{ id, labelled }" label="Letters">
+        <Select v-model="source.face" :input-id="id" :options="faces" option-label="text" option-value="id" :aria-labelledby="labelled" />
+      </Field>
+      <ChoiceField
+        v-if="source.text.includes('\n')"
+        v-model="source.align"
+        label="Lines"
+        :options="[{ id: 'left', text: 'Left' }, { id: 'middle', text: 'Middle' }, { id: 'right', text: 'Right' }]"
+      />
     </template>
     <template v-else>
-      <label class="button file">{{ source.text ? 'Load another' : 'Load SVG, PNG or JPEG' }}<input class="visually-hidden" type="file" accept=".svg,image/svg+xml,image/png,image/jpeg" @change="load"></label>
+      <label class="button file">
+        {{ source.text ? 'Load another' : 'Load SVG, PNG or JPEG' }}
+        <input class="visually-hidden" type="file" accept=".svg,image/svg+xml,image/png,image/jpeg" @change="load">
+      </label>
       <p v-if="source.file" class="muted">{{ source.file }}{{ source.traced ? ', traced' : '' }}</p>
       <div v-if="picture && settings" class="trace">
-        <label>Threshold <span class="numeral">{{ settings.threshold }}</span><input v-model.number="settings.threshold" type="range" min="5" max="250" @input="retrace"></label>
-        <label>Smoothing <span class="numeral">{{ formatNumber(settings.smoothing) }} px</span><input v-model.number="settings.smoothing" type="range" min="0" max="8" @input="retrace"></label>
+        <label>Threshold
+          <span class="numeral">{{ settings.threshold }}</span>
+          <input v-model.number="settings.threshold" type="range" min="5" max="250" @input="retrace">
+        </label>
+        <label>Smoothing <span class="numeral">{{ formatNumber(settings.smoothing) }}
+          px</span><input v-model.number="settings.smoothing" type="range" min="0" max="8" @input="retrace"></label>
         <Button v-if="worker.busy.value" severity="secondary" label="Stop tracing" @click="worker.cancel()" />
       </div>
       <p v-if="props.error && source.text" class="problem" role="alert">{{ props.error }}</p>
@@ -87,7 +103,15 @@ const retrace = useDebounceFn(() => settings.value && trace({ ...settings.value 
 
 <style scoped>
 .source { display: grid; gap: 0.7rem; }
-textarea { width: 100%; background: var(--sunk); color: var(--text); border: 1px solid var(--control-line); border-radius: 2px; font: 500 1.15rem/1.35 var(--body); padding: 0.4rem 0.6rem; }
+textarea {
+  width: 100%;
+  background: var(--sunk);
+  color: var(--text);
+  border: 1px solid var(--control-line);
+  border-radius: 2px;
+  font: 500 1.15rem/1.35 var(--body);
+  padding: 0.4rem 0.6rem;
+}
 .file { justify-self: start; cursor: pointer; }
 .file:focus-within { outline: 3px solid var(--glass); outline-offset: 2px; }
 .trace { display: grid; gap: 0.4rem; }

@@ -7,12 +7,29 @@ import type { Fix, StencilReport } from '#core/art-report'
 /** A fix before it is taken: the figures as they are and as they would be. The drawing beside it shows the old line dashed. */
 const props = defineProps<{ fix: Fix, before: StencilReport, after: StencilReport | null, problem: string }>()
 const emit = defineEmits<{ take: [], leave: [] }>()
-const TITLES: Record<Fix['kind'], string> = { bridges: 'Tie the islands with bridges', thicken: 'Thicken thin resist', round: 'Round off what is too fine', specks: 'Drop specks', undercut: 'Cut smaller, by the undercut' }
+const TITLES: Record<Fix['kind'], string> = {
+  bridges: 'Tie the islands with bridges',
+  thicken: 'Thicken thin resist',
+  round: 'Round off what is too fine',
+  specks: 'Drop specks',
+  undercut: 'Cut smaller, by the undercut',
+}
 const width = (v: number | null) => (v === null ? 'over 5 mm' : v < 0.01 ? 'under 0.01 mm' : `${formatNumber(v, 2)} mm`)
 const rows = computed(() => {
-  const of = (r: StencilReport) => [formatArea(r.openArea), String(r.pieces.length), String(r.islands.length), width(narrowestOf(r).bridge), width(narrowestOf(r).opening), `${formatNumber(r.cutLength / 1000, 2)} m`]
+  const of = (r: StencilReport) => [
+    formatArea(r.openArea),
+    String(r.pieces.length),
+    String(r.islands.length),
+    width(narrowestOf(r).bridge),
+    width(narrowestOf(r).opening),
+    `${formatNumber(r.cutLength / 1000, 2)} m`,
+  ]
   const [b, a] = [of(props.before), props.after && of(props.after)]
-  return ['Frosted', 'Parts to weed', 'Islands', 'Narrowest bridge', 'Narrowest opening', 'To cut'].map((name, i) => ({ name, before: b[i]!, after: a?.[i] ?? '…' }))
+  return ['Frosted', 'Parts to weed', 'Islands', 'Narrowest bridge', 'Narrowest opening', 'To cut'].map((name, i) => ({
+    name,
+    before: b[i]!,
+    after: a?.[i] ?? '…',
+  }))
 })
 </script>
 
@@ -21,10 +38,28 @@ const rows = computed(() => {
     <h2>{{ TITLES[fix.kind] }}</h2>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <table v-else>
-      <thead><tr><th scope="col"><span class="visually-hidden">Figure</span></th><th scope="col">Before</th><th scope="col">After</th></tr></thead>
-      <tbody><tr v-for="r in rows" :key="r.name" :class="{ same: r.before === r.after }"><th scope="row">{{ r.name }}</th><td>{{ r.before }}</td><td>{{ r.after }}</td></tr></tbody>
+      <thead>
+        <tr>
+          <th scope="col"><span class="visually-hidden">Figure</span></th>
+          <th scope="col">Before</th>
+          <th scope="col">After</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="r in rows" :key="r.name" :class="{ same: r.before === r.after }">
+          <th scope="row">{{ r.name }}</th>
+          <td>{{ r.before }}</td>
+          <td>{{ r.after }}</td>
+        </tr>
+      </tbody>
     </table>
-    <p class="do"><Button v-if="after" label="Take this fix" @click="emit('take')" /> <Button severity="secondary" label="Leave it" @click="emit('leave')" /></p>
+    <p class="do">
+      <Button
+        v-if="after"
+        label="Take this fix"
+        @click="emit('take')"
+      /> <Button severity="secondary" label="Leave it" @click="emit('leave')" />
+    </p>
   </section>
 </template>
 

@@ -26,7 +26,11 @@ async function load(event: Event) {
     const names = readNames(await file.text())
     for (const text of names) {
       at.value = { done, all: names.length }
-      const form: ArtworkForm = { ...structuredClone(toRaw(props.form)), name: text.replace(/\n/g, ' ').slice(0, 60).padEnd(2, '.'), source: { ...(props.form.source as Extract<ArtworkForm['source'], { kind: 'letters' }>), text } }
+      const form: ArtworkForm = {
+        ...structuredClone(toRaw(props.form)),
+        name: text.replace(/\n/g, ' ').slice(0, 60).padEnd(2, '.'),
+        source: { ...(props.form.source as Extract<ArtworkForm['source'], { kind: 'letters' }>), text },
+      }
       const read = artworkSchema(studio.rules.lengthUnit).safeParse(form)
       if (!read.success) throw new Error(read.error.issues[0]!.message)
       const look = await worker.ask<LookResult>(lookTask(read.data)).catch((e: Error) => {
@@ -49,7 +53,8 @@ async function load(event: Event) {
 
 <template>
   <div>
-    <label class="button">A stencil for each name of a list (CSV)<input class="visually-hidden" type="file" accept=".csv,text/csv,text/plain" @change="load"></label>
+    <label class="button">A stencil for each name of a list
+      (CSV)<input class="visually-hidden" type="file" accept=".csv,text/csv,text/plain" @change="load"></label>
     <p v-if="at" role="status">Stencil {{ at.done + 1 }} of {{ at.all }}.</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   </div>

@@ -16,10 +16,16 @@ const studio = useStudioStore()
 const units = useUnits()
 const id = props.artwork?.id ?? v7()
 const form = ref<ArtworkForm>(structuredClone(toRaw(props.artwork?.entered) ?? ARTWORK_FORM))
-const { parsed, errors, problem, busy, submit, left } = useEntry(() => artworkSchema(studio.rules.lengthUnit), () => form.value)
+const { parsed, errors, problem, busy, submit, left } = useEntry(
+  () => artworkSchema(studio.rules.lengthUnit),
+  () => form.value,
+)
 /** What can be looked at: also while it has no name yet. */
 const entry = computed(() => {
-  const whole = artworkSchema(studio.rules.lengthUnit).safeParse({ ...form.value, name: form.value.name.trim().length < 2 ? 'stencil' : form.value.name })
+  const whole = artworkSchema(studio.rules.lengthUnit).safeParse({
+    ...form.value,
+    name: form.value.name.trim().length < 2 ? 'stencil' : form.value.name,
+  })
   return whole.success ? whole.data : null
 })
 
@@ -56,7 +62,17 @@ async function tryFix(fix: Fix) {
   trying.value = { fix, after: null, problem: '' }
   chosen.value = null
   try {
-    trying.value = { fix, problem: '', after: await fixer.ask<LookResult>({ kind: 'fix', open: look.value!.open, fix, border: studio.rules.border, limits: reportLimits(entry.value!) }) }
+    trying.value = {
+      fix,
+      problem: '',
+      after: await fixer.ask<LookResult>({
+        kind: 'fix',
+        open: look.value!.open,
+        fix,
+        border: studio.rules.border,
+        limits: reportLimits(entry.value!),
+      }),
+    }
   }
   catch (error) {
     if (!(error instanceof Superseded)) trying.value = { fix, after: null, problem: (error as Error).message }
@@ -66,13 +82,23 @@ function takeFix() {
   form.value.fixes = [...form.value.fixes, trying.value!.fix]
   trying.value = null
 }
-watch(wanted, () => {
-  chosen.value = null
-  trying.value = null
-  askAgain()
-}, { immediate: true })
+watch(
+  wanted,
+  () => {
+    chosen.value = null
+    trying.value = null
+    askAgain()
+  },
+  { immediate: true },
+)
 
-const FIX_WORDS: Record<Fix['kind'], string> = { bridges: 'bridges', thicken: 'thickened', round: 'rounded off', specks: 'specks dropped', undercut: 'cut smaller' }
+const FIX_WORDS: Record<Fix['kind'], string> = {
+  bridges: 'bridges',
+  thicken: 'thickened',
+  round: 'rounded off',
+  specks: 'specks dropped',
+  undercut: 'cut smaller',
+}
 const fixWords = (f: Fix) => `${FIX_WORDS[f.kind]}, ${formatNumber(f.kind === 'undercut' ? f.by : f.width, 2)} mm`
 
 const wall = computed(() => {
@@ -110,7 +136,8 @@ async function figuresStand(): Promise<boolean> {
   const before = stops.value
   if (lookedAt.value !== wanted.value) void ask()
   await until(() => lookedAt.value === wanted.value || stops.value !== before).toBe(true)
-  if (lookedAt.value !== wanted.value) problem.value = 'The art was not looked at to the end, so it has no figures yet. Save it again and let it finish.'
+  if (lookedAt.value !== wanted.value)
+    problem.value = 'The art was not looked at to the end, so it has no figures yet. Save it again and let it finish.'
   else if (refused.value) problem.value = 'The art can\'t be cut as it is; see what it says.'
   return lookedAt.value === wanted.value && !refused.value
 }
@@ -118,10 +145,12 @@ async function save(putAway: boolean) {
   problem.value = ''
   saving.value = true
   try {
-    if (parsed.value.success && !await figuresStand()) return
+    if (parsed.value.success && !(await figuresStand())) return
     const saved = await submit(() => {
       const given = { artwork: form.value, figures: artFigures(look.value!.open, look.value!.report) }
-      return kept.value ? api<Artwork>(`artworks/${id}`, 'PUT', { ...given, version: kept.value.version, putAway }) : api<Artwork>('artworks', 'POST', { id, ...given })
+      return kept.value
+        ? api<Artwork>(`artworks/${id}`, 'PUT', { ...given, version: kept.value.version, putAway })
+        : api<Artwork>('artworks', 'POST', { id, ...given })
     })
     if (!saved) return
     kept.value = saved
@@ -141,33 +170,104 @@ async function save(putAway: boolean) {
   <div class="desk">
     <form class="choose" novalidate @submit.prevent="save(false)">
       <TextField v-model="form.name" label="What it shows" hint="For example tide line" :error="errors.name" @focusout="left.add('name')" />
-      <ArtSource v-model="form.source" :error="errors['source.text'] ?? (form.source.kind === 'svg' && refused ? refused : undefined)" @focusout="left.add('source.text')" />
+      <ArtSource
+        v-model="form.source"
+        :error="errors['source.text'] ?? (form.source.kind === 'svg' && refused ? refused : undefined)"
+        @focusout="left.add('source.text')"
+      />
       <ArtSettings v-model="form" :errors="errors" @left="left.add($event)" />
-      <p v-if="form.fixes.length" class="fixes"><span class="muted">Fixes</span> <Button v-for="(f, i) in form.fixes" :key="i" size="small" type="button" severity="secondary" :label="`${fixWords(f)} ×`" :aria-label="`Take back: ${fixWords(f)}`" @click="form.fixes = form.fixes.filter((_, k) => k !== i)" /></p>
+      <p v-if="form.fixes.length" class="fixes">
+        <span class="muted">Fixes</span> <Button
+          v-for="(f, i) in form.fixes"
+          :key="i"
+          size="small"
+          type="button"
+          severity="secondary"
+          :label="`${fixWords(f)} ×`"
+          :aria-label="`Take back: ${fixWords(f)}`"
+          @click="form.fixes = form.fixes.filter((_, k) => k !== i)"
+        />
+      </p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <p class="do"><Button type="submit" :label="artwork ? 'Save' : 'Keep this stencil'" :disabled="busy || saving" /> <Button v-if="artwork" type="button" severity="secondary" label="Put away" :disabled="busy || saving" @click="save(true)" /></p>
+      <p class="do">
+        <Button
+          type="submit"
+          :label="artwork ? 'Save' : 'Keep this stencil'"
+          :disabled="busy || saving"
+        /> <Button v-if="artwork" type="button" severity="secondary" label="Put away" :disabled="busy || saving" @click="save(true)" />
+      </p>
       <NamesList v-if="form.source.kind === 'letters'" :form="form" />
     </form>
     <div class="middle">
       <div class="bar">
-        <ChoiceField v-if="wall" v-model="seen" class="bare" label="Seen" :options="[{ id: 'flat', text: 'Flat' }, { id: 'round', text: 'On the piece' }]" />
-        <ChoiceField v-model="behind" class="bare" label="Behind it" :options="[{ id: 'dark', text: 'On dark' }, { id: 'light', text: 'On light' }]" />
+        <ChoiceField
+          v-if="wall"
+          v-model="seen"
+          class="bare"
+          label="Seen"
+          :options="[{ id: 'flat', text: 'Flat' }, { id: 'round', text: 'On the piece' }]"
+        />
+        <ChoiceField
+          v-model="behind"
+          class="bare"
+          label="Behind it"
+          :options="[{ id: 'dark', text: 'On dark' }, { id: 'light', text: 'On light' }]"
+        />
         <ChoiceField v-model="wet" class="bare" label="Frost" :options="[{ id: false, text: 'Dry' }, { id: true, text: 'Wet' }]" />
         <Button v-if="chosen" severity="secondary" label="Whole art" @click="chosen = null" />
       </div>
       <div class="stage">
         <LazyArtRound v-if="seen === 'round' && wall && shown" :wall="wall" :art="onPiece" :wet="wet" :behind="behind" />
-        <ArtFlat v-else-if="shown" :open="shown.open" :sheet="shown.sheet" :view="view" :marks="marks" :chosen="chosen?.mark ?? null" :wet="wet" :behind="behind" :ghost="trying?.after ? look?.open : null" @choose="chosen && (chosen = { ...chosen, mark: $event })" />
+        <ArtFlat
+          v-else-if="shown"
+          :open="shown.open"
+          :sheet="shown.sheet"
+          :view="view"
+          :marks="marks"
+          :chosen="chosen?.mark ?? null"
+          :wet="wet"
+          :behind="behind"
+          :ghost="trying?.after ? look?.open : null"
+          @choose="chosen && (chosen = { ...chosen, mark: $event })"
+        />
         <p v-else-if="!working" class="empty">Write letters, or load a drawing: it is drawn here as it will be cut.</p>
       </div>
-      <p v-if="working" class="working" role="status"><progress :value="share" max="1" aria-label="Looking at the art" /> Looking at the art. <Button size="small" severity="secondary" label="Stop" @click="stop" /></p>
+      <p v-if="working" class="working" role="status">
+        <progress
+          :value="share"
+          max="1"
+          aria-label="Looking at the art"
+        /> Looking at the art. <Button size="small" severity="secondary" label="Stop" @click="stop" />
+      </p>
       <p v-else-if="refused && form.source.kind !== 'svg'" class="problem" role="alert">{{ refused }}</p>
-      <p v-else-if="shown" class="muted size">{{ units.length(shown.sheet.right - shown.sheet.left - 2 * studio.rules.border) }} × {{ units.length(shown.sheet.bottom - shown.sheet.top - 2 * studio.rules.border) }} of art, on {{ units.length(shown.sheet.right - shown.sheet.left) }} × {{ units.length(shown.sheet.bottom - shown.sheet.top) }} of resist. <template v-if="form.through">Shown as it is cut, mirrored.</template></p>
+      <p v-else-if="shown" class="muted size">
+        {{ units.length(shown.sheet.right - shown.sheet.left - 2 * studio.rules.border) }} ×
+        {{ units.length(shown.sheet.bottom - shown.sheet.top - 2 * studio.rules.border) }} of art, on
+        {{ units.length(shown.sheet.right - shown.sheet.left) }} × {{ units.length(shown.sheet.bottom - shown.sheet.top) }} of resist.
+        <template v-if="form.through">Shown as it is cut, mirrored.</template>
+      </p>
       <ul v-if="look?.notes.length" class="notes"><li v-for="n in look.notes" :key="n">{{ n }}</li></ul>
     </div>
     <div class="says">
-      <FixPreview v-if="trying && look" :fix="trying.fix" :before="look.report" :after="trying.after?.report ?? null" :problem="trying.problem" @take="takeFix" @leave="trying = null" />
-      <ArtFindings v-else-if="look && entry && !refused" :report="look.report" :least="leastOf(entry.cutBy, studio.rules)" :undercut="plannedUndercut(entry)" :chosen="chosenPlace" :locked="form.fixes.length >= 12" @look="(finding, mark) => { chosen = { finding, mark }; seen = 'flat' }" @fix="tryFix" />
+      <FixPreview
+        v-if="trying && look"
+        :fix="trying.fix"
+        :before="look.report"
+        :after="trying.after?.report ?? null"
+        :problem="trying.problem"
+        @take="takeFix"
+        @leave="trying = null"
+      />
+      <ArtFindings
+        v-else-if="look && entry && !refused"
+        :report="look.report"
+        :least="leastOf(entry.cutBy, studio.rules)"
+        :undercut="plannedUndercut(entry)"
+        :chosen="chosenPlace"
+        :locked="form.fixes.length >= 12"
+        @look="(finding, mark) => { chosen = { finding, mark }; seen = 'flat' }"
+        @fix="tryFix"
+      />
     </div>
   </div>
 </template>
@@ -184,5 +284,12 @@ async function save(putAway: boolean) {
 progress { accent-color: var(--glass); width: 9rem; }
 .notes { color: var(--muted); }
 @media (max-width: 75rem) { .desk { grid-template-columns: 18rem minmax(0, 1fr); } .says { grid-column: 2; } }
-@media (max-width: 52rem) { .desk { grid-template-columns: minmax(0, 1fr); } .says { grid-column: 1; } .middle { position: static; order: -1; } .stage { height: 48vh; } }
+@media (max-width: 52rem) {
+  .desk { grid-template-columns: minmax(0, 1fr);
+  } .says { grid-column: 1;
+  } .middle { position: static;
+  order: -1;
+  } .stage { height: 48vh;
+  };
+}
 </style>

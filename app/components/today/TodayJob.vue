@@ -45,13 +45,36 @@ const due = computed(() => {
       <p class="wait">{{ sentence }}</p>
       <p class="muted">{{ studio.bottle(job.bottleId)?.productName }}. Due {{ due }}.</p>
     </div>
-    <NuxtLink class="button go" :class="{ strong: job.status === 'running' }" :to="to" :aria-label="`${action}: ${what} for ${job.customer}`">{{ action }}</NuxtLink>
+    <NuxtLink
+      class="button go"
+      :class="{ strong: job.status === 'running' }"
+      :to="to"
+      :aria-label="`${action}: ${what} for ${job.customer}`"
+    >{{ action }}</NuxtLink>
   </li>
 </template>
 
 <style scoped>
-li { display: grid; grid-template-columns: 13rem 1fr auto; gap: 1.5rem; align-items: center; padding: 0.9rem 0; border-bottom: 1px solid var(--line); }
-.card-black { background: var(--card); display: flex; justify-content: center; align-items: end; gap: 0.6rem; padding: 0.6rem 0.5rem; min-height: 112px; overflow: hidden; --glass: #8cc5b2; --frost: #f4fafa; }
+li {
+  display: grid;
+  grid-template-columns: 13rem 1fr auto;
+  gap: 1.5rem;
+  align-items: center;
+  padding: 0.9rem 0;
+  border-bottom: 1px solid var(--line);
+}
+.card-black {
+  background: var(--card);
+  display: flex;
+  justify-content: center;
+  align-items: end;
+  gap: 0.6rem;
+  padding: 0.6rem 0.5rem;
+  min-height: 112px;
+  overflow: hidden;
+  --glass: #8cc5b2;
+  --frost: #f4fafa;
+}
 h2 a { color: var(--text); text-decoration: none; }
 h2 a:hover { text-decoration: underline; }
 .wait { font-size: 1.1rem; }

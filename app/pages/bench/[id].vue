@@ -15,7 +15,9 @@ const wanted = computed(() => (action.value && 'piece' in action.value ? action.
 const focus = computed(() => {
   const pieces = state.value?.pieces ?? []
   const named = pieces.find(p => p.n === wanted.value && ['dwelling', 'off', 'blasting'].includes(pieceStage(p)))
-  return named ?? pieces.filter(p => pieceStage(p) === 'dwelling').sort((a, b) => bestAt(run.value!.plan, a) - bestAt(run.value!.plan, b))[0]
+  return (
+    named ?? pieces.filter(p => pieceStage(p) === 'dwelling').sort((a, b) => bestAt(run.value!.plan, a) - bestAt(run.value!.plan, b))[0]
+  )
 })
 const sentence = computed(() => {
   const a = action.value
@@ -25,10 +27,14 @@ const sentence = computed(() => {
 const control = computed(() => {
   const a = action.value
   switch (a?.kind) {
-    case 'tick': return a.step.id === 'wash-up' ? 'To the wash-up' : `Tick: ${a.item.short}`
-    case 'do': return 'Done'
-    case 'look': return run.value?.coupon ? 'Read the strips off' : 'Look at the dry pieces'
-    default: return a && 'control' in a ? a.control : ''
+    case 'tick':
+      return a.step.id === 'wash-up' ? 'To the wash-up' : `Tick: ${a.item.short}`
+    case 'do':
+      return 'Done'
+    case 'look':
+      return run.value?.coupon ? 'Read the strips off' : 'Look at the dry pieces'
+    default:
+      return a && 'control' in a ? a.control : ''
   }
 })
 
@@ -38,7 +44,12 @@ function press() {
   if (atTable.value) return void navigateTo(stationPath(run.value, step.value!.id))
   for (const entry of pressEntries(run.value.plan, state.value, a)) enter(entry)
 }
-const over = computed(() => focus.value && action.value?.kind === 'off' && (now.value - focus.value.covered!.at) / 1000 > windowOf(run.value!.plan, focus.value.n).notAfter)
+const over = computed(
+  () =>
+    focus.value
+    && action.value?.kind === 'off'
+    && (now.value - focus.value.covered!.at) / 1000 > windowOf(run.value!.plan, focus.value.n).notAfter,
+)
 const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id === step.value?.id) ?? 0) + 1)
 </script>
 
@@ -46,7 +57,10 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
   <RunFrame :at="at">
     <template v-if="run && state && step && kind">
       <BenchCrew :run="run" :state="state" />
-      <p class="where muted">{{ countOf(run.plan.pieces, run.plan.noun) }} {{ run.coupon ? 'with' : 'for' }} {{ run.customer }} · step {{ stepNumber }} of {{ run.plan.steps.length }} · at the {{ step.station }}</p>
+      <p class="where muted">
+        {{ countOf(run.plan.pieces, run.plan.noun) }} {{ run.coupon ? 'with' : 'for' }} {{ run.customer }} · step {{ stepNumber }} of
+        {{ run.plan.steps.length }} · at the {{ step.station }}
+      </p>
       <div class="stage" :class="{ etching: step.kind === 'clock' || step.kind === 'blast' }">
         <div class="now">
           <h1 aria-live="polite">{{ sentence }}</h1>
@@ -56,13 +70,31 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
             <ol v-if="step.how.length" class="how"><li v-for="move in step.how" :key="move">{{ move }}</li></ol>
             <p class="good"><strong>Good:</strong> {{ step.good }}</p>
           </template>
-          <GateList v-if="step.kind === 'gate' && !atTable" :step="step" :state="state" @tick="enter({ kind: 'gate.ticked', step: step.id, item: $event })" />
+          <GateList
+            v-if="step.kind === 'gate' && !atTable"
+            :step="step"
+            :state="state"
+            @tick="enter({ kind: 'gate.ticked', step: step.id, item: $event })"
+          />
         </div>
-        <PieceStand v-if="step.kind === 'clock' || step.kind === 'blast'" class="pieces" :run="run" :pieces="state.pieces" :focus="wanted" />
+        <PieceStand
+          v-if="step.kind === 'clock' || step.kind === 'blast'"
+          class="pieces"
+          :run="run"
+          :pieces="state.pieces"
+          :focus="wanted"
+        />
       </div>
       <MeasureForm v-if="step.kind === 'measure'" :plan="run.plan" @measured="enter({ kind: 'etchant.measured', ...$event })" />
       <GunControl v-else-if="kind === 'gun'" :plan="run.plan" :piece="state.pieces[wanted! - 1]!" :label="control" @enter="enter($event)" />
-      <TubForm v-else-if="step.kind === 'tub'" :foams="run.plan.method === 'liquid'" :suggested="run.plan.bicarbonate" :added="state.bicarbonate" @add="enter({ kind: 'bicarbonate.added', grams: $event })" @still="enter({ kind: 'step.done', step: step.id })" />
+      <TubForm
+        v-else-if="step.kind === 'tub'"
+        :foams="run.plan.method === 'liquid'"
+        :suggested="run.plan.bicarbonate"
+        :added="state.bicarbonate"
+        @add="enter({ kind: 'bicarbonate.added', grams: $event })"
+        @still="enter({ kind: 'step.done', step: step.id })"
+      />
       <MainControl v-else :label="control" :disabled="kind === 'wait' || kind === 'idle'" :over="over" @press="press" />
     </template>
     <template #more>

@@ -8,15 +8,22 @@ const onBench = computed(() => work.jobs.filter(j => j.status === 'running'))
 const coupons = computed(() => work.runs.filter(r => r.coupon))
 const planned = computed(() => work.jobs.filter(j => j.status === 'planned'))
 /** One run on the bench needs no choosing. */
-watch([() => work.loaded, onBench], () => {
-  if (work.loaded && onBench.value.length === 1 && coupons.value.length === 0) void navigateTo(waitsFor(onBench.value[0]!).to, { replace: true })
-}, { immediate: true })
+watch(
+  [() => work.loaded, onBench],
+  () => {
+    if (work.loaded && onBench.value.length === 1 && coupons.value.length === 0)
+      void navigateTo(waitsFor(onBench.value[0]!).to, { replace: true })
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
   <div class="page">
     <header class="page-head"><h1>Bench</h1></header>
-    <p v-if="work.loaded && !onBench.length && !coupons.length">Nothing is on the bench, {{ session.person?.name.split(' ')[0] }}. Take a planned job to it.</p>
+    <p v-if="work.loaded && !onBench.length && !coupons.length">
+      Nothing is on the bench, {{ session.person?.name.split(' ')[0] }}. Take a planned job to it.
+    </p>
     <ul>
       <li v-for="r in coupons" :key="r.id">
         <NuxtLink :to="`/bench/${r.id}`">A coupon with {{ r.customer }}</NuxtLink>

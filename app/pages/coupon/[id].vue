@@ -15,10 +15,14 @@ const potencyOf = usePotency()
 const bottle = computed(() => studio.bottle(id))
 const coupons = ref<Coupon[]>([])
 const problem = ref('')
-const load = () => apiList<Coupon>(`bottles/${id}/coupons`).then(c => coupons.value = c, (e: Error) => void (problem.value = e.message))
+const load = () =>
+  apiList<Coupon>(`bottles/${id}/coupons`).then(
+    c => (coupons.value = c),
+    (e: Error) => void (problem.value = e.message),
+  )
 onMounted(() => {
   void load()
-  if (runId && !work.run(runId)) work.loadRun(runId).catch((e: Error) => problem.value = e.message)
+  if (runId && !work.run(runId)) work.loadRun(runId).catch((e: Error) => (problem.value = e.message))
 })
 
 /** The run whose strips are read off: each with the dwell that it really had. */
@@ -36,7 +40,14 @@ async function saved(newest: Coupon[]) {
   if (!done || done.endedAt) return
   // The strips are judged by their marks; the run is closed with them.
   const marks = newest.find(c => c.runId === done.id)?.steps ?? []
-  for (const p of work.state(done).pieces.filter(x => !x.judged && !x.withdrawn)) work.enter(done, { kind: 'piece.judged', piece: p.n, result: 'good', faults: [], note: marks[p.n - 1] ? `frost ${marks[p.n - 1]!.frost}` : '' })
+  for (const p of work.state(done).pieces.filter(x => !x.judged && !x.withdrawn))
+    work.enter(done, {
+      kind: 'piece.judged',
+      piece: p.n,
+      result: 'good',
+      faults: [],
+      note: marks[p.n - 1] ? `frost ${marks[p.n - 1]!.frost}` : '',
+    })
   work.enter(done, { kind: 'run.finished' })
 }
 const age = (c: Coupon) => {
@@ -51,12 +62,19 @@ const strength = computed(() => (bottle.value ? potencyOf(bottle.value, coupons.
     <header class="page-head">
       <div>
         <h1>Coupons{{ bottle ? `: ${bottle.productName}` : '' }}</h1>
-        <p v-if="bottle" class="muted">{{ coupons[0]?.best ? `Own coupons now say ${formatDuration(coupons[0].best)}.` : 'No coupon yet. Etch a strip, and the own-coupons school follows it.' }} <template v-if="coupons.length && strength?.testBy">{{ strength.sentence }} Test it again by {{ format(strength.testBy, 'd MMM yyyy') }}.</template></p>
+        <p v-if="bottle" class="muted">
+          {{ coupons[0]?.best ? `Own coupons now say ${formatDuration(coupons[0].best)}.`
+            : 'No coupon yet. Etch a strip, and the own-coupons school follows it.' }}
+          <template v-if="coupons.length && strength?.testBy">{{ strength.sentence }} Test it again by
+            {{ format(strength.testBy, 'd MMM yyyy') }}.</template>
+        </p>
       </div>
       <NuxtLink to="/coupons">All bottles</NuxtLink>
     </header>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-if="open" class="problem">A coupon with this bottle is at the bench. <NuxtLink :to="`/bench/${open.id}`">Go on with it</NuxtLink></p>
+    <p v-if="open" class="problem">
+      A coupon with this bottle is at the bench. <NuxtLink :to="`/bench/${open.id}`">Go on with it</NuxtLink>
+    </p>
     <section v-if="bottle && !etched" aria-label="Plan a coupon">
       <h2>Etch one</h2>
       <CouponPlanner :bottle="bottle" />
@@ -83,7 +101,14 @@ const strength = computed(() => (bottle.value ? potencyOf(bottle.value, coupons.
 section { margin-top: 1.6rem; border-top: 2px solid var(--line); padding-top: 0.9rem; }
 h2 { margin-bottom: 0.7rem; }
 ul { list-style: none; padding: 0; border-top: 1px solid var(--line); margin-top: 0.5rem; }
-li { display: grid; grid-template-columns: 8rem 1.3fr 2fr 1fr; gap: 1rem; padding: 0.6rem 0; border-bottom: 1px solid var(--line); align-items: baseline; }
+li {
+  display: grid;
+  grid-template-columns: 8rem 1.3fr 2fr 1fr;
+  gap: 1rem;
+  padding: 0.6rem 0;
+  border-bottom: 1px solid var(--line);
+  align-items: baseline;
+}
 .numeral { font-size: 1.5rem; }
 @media (max-width: 60rem) { li { grid-template-columns: 1fr; gap: 0.1rem; } }
 </style>

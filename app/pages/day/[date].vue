@@ -20,19 +20,29 @@ function choose(b: Block) {
   void nextTick(() => document.querySelector('.chosen')?.scrollIntoView({ block: 'nearest' }))
 }
 const beside = (n: number) => `/day/${format(addDays(new Date(`${date}T00:00`), n), 'yyyy-MM-dd')}`
-const gap = computed(() => (shown.value ? Math.round(100 * (shown.value.end - shown.value.bound) / Math.max(60, shown.value.end - Math.min(...shown.value.blocks.map(b => b.from)))) : 0))
+const gap = computed(() =>
+  shown.value
+    ? Math.round(
+        (100 * (shown.value.end - shown.value.bound)) / Math.max(60, shown.value.end - Math.min(...shown.value.blocks.map(b => b.from))),
+      )
+    : 0,
+)
 const verdict = computed(() => {
   const s = shown.value
   if (!s) return ''
   const end = `All cleared up at ${formatPlanTime(s.end)}`
-  return s.proved ? `${end}. No plan ends sooner.` : `${end}; no plan ends before ${formatPlanTime(s.bound)}, so at most ${gap.value} % could be saved.`
+  return s.proved
+    ? `${end}. No plan ends sooner.`
+    : `${end}; no plan ends before ${formatPlanTime(s.bound)}, so at most ${gap.value} % could be saved.`
 })
 /** Where nothing of the plan is on this day: when it goes on. s */
 const beyond = computed(() => {
   const first = Math.min(...(shown.value?.blocks ?? []).map(b => b.from))
   return first >= 86_400 && Number.isFinite(first) ? first : 0
 })
-const late = computed(() => (shown.value?.late ?? []).map(id => shown.value!.blocks.find(b => b.chain === id)?.words.replace(/^\w+ /, '') ?? id))
+const late = computed(() =>
+  (shown.value?.late ?? []).map(id => shown.value!.blocks.find(b => b.chain === id)?.words.replace(/^\w+ /, '') ?? id),
+)
 </script>
 
 <template>
@@ -48,18 +58,23 @@ const late = computed(() => (shown.value?.late ?? []).map(id => shown.value!.blo
         <NuxtLink class="button" :to="beside(1)">Day after</NuxtLink>
       </nav>
     </header>
-    <p v-if="reckoner.busy.value" class="working no-print" role="status">Planning, {{ Math.round(reckoner.share.value * 100) }} % <Button label="Stop" severity="secondary" @click="reckoner.cancel()" /></p>
+    <p v-if="reckoner.busy.value" class="working no-print" role="status">
+      Planning, {{ Math.round(reckoner.share.value * 100) }} % <Button label="Stop" severity="secondary" @click="reckoner.cancel()" />
+    </p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-if="told" class="problem no-print" role="alert">{{ told }}</p>
     <p v-if="late.length" class="problem" role="alert">Late whatever is done: {{ late.join(', ') }}. Rinse as soon as hands are free.</p>
     <section v-if="why" class="why" aria-label="Why it does not fit">
       <h2>It does not end by {{ formatTimeOfDay(useStudioStore().rules.workTo) }}</h2>
       <p>{{ why.sentence }}</p>
-      <ul><li v-for="c in why.changes" :key="c.what">{{ c.sentence }}<template v-if="Number.isFinite(c.end)"> Then it ends at {{ formatPlanTime(c.end) }}.</template></li></ul>
+      <ul><li v-for="c in why.changes" :key="c.what">{{ c.sentence }}<template v-if="Number.isFinite(c.end)"> Then it ends at
+        {{ formatPlanTime(c.end) }}.</template></li></ul>
     </section>
     <p v-if="shown && beyond">No hours are left on this day. What is left goes on at {{ formatPlanTime(beyond) }}.</p>
     <DayBands v-else-if="shown" :day="day" :shown="shown" :selected="selected" @choose="choose" @move="day.move($event)" />
-    <p v-else-if="kept && past" class="muted">This day is over. {{ kept.blocks.length ? 'Its plan is kept below.' : 'Nobody planned it.' }}</p>
+    <p v-else-if="kept && past" class="muted">
+      This day is over. {{ kept.blocks.length ? 'Its plan is kept below.' : 'Nobody planned it.' }}
+    </p>
     <p v-else-if="kept && !day.jobs.value.length">Nothing is chosen for this day. Choose jobs below.</p>
     <section v-if="changes.length" class="changes no-print" aria-label="What changed">
       <h2>What changed</h2>
@@ -72,7 +87,9 @@ const late = computed(() => (shown.value?.late ?? []).map(id => shown.value!.blo
 
     <div class="keep no-print">
       <Button v-if="shown && kept && kept.version === 0" label="Keep this plan" @click="day.keep()" />
-      <p v-else-if="kept?.version" class="muted">Kept, plan {{ kept.version }}<template v-if="kept.savedBy">, by {{ day.nameOf(kept.savedBy) }}</template>.</p>
+      <p v-else-if="kept?.version" class="muted">
+        Kept, plan {{ kept.version }}<template v-if="kept.savedBy">, by {{ day.nameOf(kept.savedBy) }}</template>.
+      </p>
       <template v-if="kept?.version">
         <a class="button" :href="`/api/days/${date}/calendar`" download>Calendar of the day</a>
         <Button label="Print" severity="secondary" @click="print" />

@@ -10,7 +10,12 @@ const id = String(useRoute().params.id)
 const run = ref<RunWithEvents | null>(null)
 const problem = ref('')
 const studio = useStudioStore()
-onMounted(() => api<RunWithEvents>(`runs/${id}`).then(r => run.value = r, (e: Error) => problem.value = e.message))
+onMounted(() =>
+  api<RunWithEvents>(`runs/${id}`).then(
+    r => (run.value = r),
+    (e: Error) => (problem.value = e.message),
+  ),
+)
 const state = computed(() => run.value && foldRun(run.value.plan, run.value.events))
 const summary = computed(() => run.value && state.value && summarise(run.value.plan, state.value))
 const faultText = (ids: string[]) => ids.map(f => FAULTS.find(x => x.id === f)?.text ?? f).join('; ')
@@ -24,13 +29,24 @@ const faultText = (ids: string[]) => ids.map(f => FAULTS.find(x => x.id === f)?.
         <h1>{{ countOf(run.plan.pieces, run.plan.noun) }} {{ run.coupon ? 'with' : 'for' }} {{ run.customer }}</h1>
         <NuxtLink to="/log">All runs</NuxtLink>
       </header>
-      <p class="muted">{{ format(run.startedAt, 'EEEE d MMMM yyyy, HH:mm') }} to {{ run.endedAt ? format(run.endedAt, 'HH:mm') : 'still running' }}, started by {{ studio.nameOf(run.startedBy) }}</p>
-      <p>Planned: not before {{ formatDuration(summary.planned.notBefore) }}, best {{ formatDuration(summary.planned.best) }}, not after {{ formatDuration(summary.planned.notAfter) }}. {{ summary.method === 'blast' ? `Look: ${BLAST_LOOKS.find(l => l.id === run!.plan.look)?.text.toLowerCase()}.` : `Etchant used: ${formatVolume(summary.used)}.` }}</p>
+      <p class="muted">
+        {{ format(run.startedAt, 'EEEE d MMMM yyyy, HH:mm') }} to {{ run.endedAt ? format(run.endedAt, 'HH:mm') : 'still running' }},
+        started by {{ studio.nameOf(run.startedBy) }}
+      </p>
+      <p>
+        Planned: not before {{ formatDuration(summary.planned.notBefore) }}, best {{ formatDuration(summary.planned.best) }}, not after
+        {{ formatDuration(summary.planned.notAfter) }}.
+        {{ summary.method === 'blast' ? `Look: ${BLAST_LOOKS.find(l => l.id === run!.plan.look)?.text.toLowerCase()}.`
+          : `Etchant used: ${formatVolume(summary.used)}.` }}
+      </p>
       <p v-for="s in summary.skipped" :key="s.title">Skipped: {{ s.title }} ({{ s.reason }}).</p>
       <p v-if="state?.abandoned" class="problem">Stopped: {{ state.abandoned.reason }}</p>
       <div class="scroll" tabindex="0" role="region" aria-label="Pieces of this run">
         <table>
-          <thead><tr><th scope="col">Piece</th><th scope="col">{{ summary.method === 'blast' ? 'Gun time' : 'Dwell' }}</th><th v-if="summary.method !== 'blast'" scope="col">Its first part</th><th scope="col">Against the window</th><th scope="col"><span class="visually-hidden">In words</span></th><th scope="col">Came out</th><th scope="col">Seen</th></tr></thead>
+          <thead><tr><th scope="col">Piece</th><th scope="col">{{ summary.method === 'blast' ? 'Gun time'
+            : 'Dwell' }}</th><th v-if="summary.method !== 'blast'" scope="col">Its first part</th><th scope="col">Against the
+            window</th><th scope="col"><span class="visually-hidden">In words</span></th><th scope="col">Came
+            out</th><th scope="col">Seen</th></tr></thead>
           <tbody>
             <tr v-for="p in summary.pieces" :key="p.n">
               <th scope="row">{{ run.plan.noun }} {{ p.n }}</th>

@@ -16,7 +16,9 @@ const PAGE = 50
 
 async function load(before?: LogEntry) {
   try {
-    const page = await api<LogEntry[]>(`log?q=${encodeURIComponent(calm.value)}${before ? `&before=${before.endedAt}&id=${before.id}` : ''}`)
+    const page = await api<LogEntry[]>(
+      `log?q=${encodeURIComponent(calm.value)}${before ? `&before=${before.endedAt}&id=${before.id}` : ''}`,
+    )
     entries.value = before ? [...entries.value, ...page] : page
     more.value = page.length === PAGE
     problem.value = ''
@@ -27,28 +29,47 @@ async function load(before?: LogEntry) {
 }
 watch(calm, () => void load(), { immediate: true })
 const field = useTemplateRef<{ $el: HTMLInputElement }>('field')
-watch(() => route.query.find, find => find !== undefined && nextTick(() => field.value?.$el.focus()), { immediate: true })
+watch(
+  () => route.query.find,
+  find => find !== undefined && nextTick(() => field.value?.$el.focus()),
+  { immediate: true },
+)
 
 function actual(e: LogEntry): string {
   const { shortest, longest } = e.summary
   if (shortest === null) return 'not etched'
-  return Math.round(shortest) === Math.round(longest!) ? formatDuration(shortest) : `${formatDuration(shortest)} to ${formatDuration(longest!)}`
+  return Math.round(shortest) === Math.round(longest!)
+    ? formatDuration(shortest)
+    : `${formatDuration(shortest)} to ${formatDuration(longest!)}`
 }
-const came = (e: LogEntry) => (['good', 'usable', 'scrap'] as const).filter(r => e.summary[r] > 0).map(r => `${e.summary[r]} ${r}`).join(', ')
+const came = (e: LogEntry) =>
+  (['good', 'usable', 'scrap'] as const)
+    .filter(r => e.summary[r] > 0)
+    .map(r => `${e.summary[r]} ${r}`)
+    .join(', ')
 </script>
 
 <template>
   <div class="page">
     <header class="page-head">
       <h1>Log</h1>
-      <label class="find">Find <InputText ref="field" v-model="words" type="search" placeholder="customer, piece, bottle, fault, person" /></label>
+      <label class="find">Find
+        <InputText ref="field" v-model="words" type="search" placeholder="customer, piece, bottle, fault, person" /></label>
     </header>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-else-if="entries.length === 0">{{ calm ? 'No finished run has all these words.' : 'No run is finished yet.' }}</p>
     <div v-else class="scroll" tabindex="0" role="region" aria-label="Finished runs">
       <table>
         <thead>
-          <tr><th scope="col">Finished</th><th scope="col">Job</th><th scope="col">Bottle</th><th scope="col">Planned</th><th scope="col">Actual dwell</th><th scope="col">Came out</th><th scope="col">By</th></tr>
+          <tr>
+            <th scope="col">Finished</th>
+            <th scope="col">Job</th>
+            <th scope="col">Bottle</th>
+            <th scope="col">Planned</th>
+            <th scope="col">Actual dwell</th>
+            <th scope="col">Came out</th>
+            <th scope="col">By</th>
+          </tr>
         </thead>
         <tbody>
           <tr v-for="e in entries" :key="e.id">
@@ -71,7 +92,14 @@ const came = (e: LogEntry) => (['good', 'usable', 'scrap'] as const).filter(r =>
 .find { display: flex; align-items: center; gap: 0.7rem; font-weight: 600; flex: 0 1 28rem; }
 .find :deep(input) { flex: 1; min-width: 0; min-height: 46px; }
 .scroll { overflow-x: auto; margin-bottom: 1rem; }
-th { text-align: left; font-weight: 600; color: var(--muted); font-size: 0.92rem; padding: 0.3rem 1rem 0.3rem 0; border-bottom: 2px solid var(--line); }
+th {
+  text-align: left;
+  font-weight: 600;
+  color: var(--muted);
+  font-size: 0.92rem;
+  padding: 0.3rem 1rem 0.3rem 0;
+  border-bottom: 2px solid var(--line);
+}
 td { padding: 0.65rem 1rem 0.65rem 0; border-bottom: 1px solid var(--line); vertical-align: baseline; }
 td.numeral { font-size: 1.2rem; white-space: nowrap; }
 .over { font: 650 0.9rem/1 var(--body); margin-left: 0.5rem; border: 1px solid currentColor; padding: 0.1rem 0.35rem; }

@@ -18,8 +18,20 @@ async function finish() {
       <p class="why">Dry, over dark card, in raking or window light. What was left too long is written down by itself.</p>
       <NotYet v-if="step && step.kind !== 'look'" :step="step" :run-id="id" />
       <template v-else>
-        <JudgePiece v-for="p in state.pieces" :key="p.n" :plan="run.plan" :piece="p" :shape="run.shape" @judge="(result, faults, note) => enter({ kind: 'piece.judged', piece: p.n, result, faults, note })" />
-        <MainControl flow :disabled="open.length > 0" :label="open.length ? `Judge ${open.map(p => `${run!.plan.noun} ${p.n}`).join(', ')}` : 'Close the run and log it'" @press="finish" />
+        <JudgePiece
+          v-for="p in state.pieces"
+          :key="p.n"
+          :plan="run.plan"
+          :piece="p"
+          :shape="run.shape"
+          @judge="(result, faults, note) => enter({ kind: 'piece.judged', piece: p.n, result, faults, note })"
+        />
+        <MainControl
+          flow
+          :disabled="open.length > 0"
+          :label="open.length ? `Judge ${open.map(p => `${run!.plan.noun} ${p.n}`).join(', ')}` : 'Close the run and log it'"
+          @press="finish"
+        />
       </template>
     </template>
   </RunFrame>

@@ -6,7 +6,11 @@ const studio = useStudioStore()
 const id = String(useRoute().params.id)
 const job = ref<Job | null>(null)
 const problem = ref('')
-const load = () => api<Job>(`jobs/${id}`).then(j => job.value = j, (e: Error) => problem.value = e.message)
+const load = () =>
+  api<Job>(`jobs/${id}`).then(
+    j => (job.value = j),
+    (e: Error) => (problem.value = e.message),
+  )
 onMounted(load)
 </script>
 

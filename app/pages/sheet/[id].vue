@@ -6,7 +6,11 @@ const id = String(useRoute().params.id)
 const studio = useStudioStore()
 const sheet = ref<Sheet | null>(null)
 const problem = ref('')
-if (id !== 'new') await api<Sheet>(`sheets/${id}`).then(s => sheet.value = s, (e: Error) => problem.value = e.message)
+if (id !== 'new')
+  await api<Sheet>(`sheets/${id}`).then(
+    s => (sheet.value = s),
+    (e: Error) => (problem.value = e.message),
+  )
 </script>
 
 <template>

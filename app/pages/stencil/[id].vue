@@ -6,7 +6,11 @@ const id = String(useRoute().params.id)
 const studio = useStudioStore()
 const artwork = ref<Artwork | null>(null)
 const problem = ref('')
-if (id !== 'new') await api<Artwork>(`artworks/${id}`).then(a => artwork.value = a, (e: Error) => problem.value = e.message)
+if (id !== 'new')
+  await api<Artwork>(`artworks/${id}`).then(
+    a => (artwork.value = a),
+    (e: Error) => (problem.value = e.message),
+  )
 </script>
 
 <template>

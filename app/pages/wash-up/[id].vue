@@ -16,7 +16,11 @@ const before = computed(() => (step.value && step.value.id !== 'wash-up' && step
         <p class="why">{{ washUp.reason }}</p>
         <GateList :step="washUp" :state="state" @tick="enter({ kind: 'gate.ticked', step: 'wash-up', item: $event })" />
         <MainControl v-if="next" :label="`Tick: ${next.short}`" @press="enter({ kind: 'gate.ticked', step: 'wash-up', item: next.id })" />
-        <MainControl v-else :label="run.coupon ? 'Read the strips off' : 'Look at the dry pieces'" @press="navigateTo(stationPath(run, 'look'))" />
+        <MainControl
+          v-else
+          :label="run.coupon ? 'Read the strips off' : 'Look at the dry pieces'"
+          @press="navigateTo(stationPath(run, 'look'))"
+        />
       </template>
     </template>
   </RunFrame>

@@ -4,7 +4,12 @@ import { body, pathId, route } from '../../http/handler'
 import { checkInThread } from '../../http/art'
 import { changeArtwork } from '../../services/artworks'
 
-const schema = z.object({ artwork: z.record(z.string(), z.unknown()), figures: figuresSchema, version: z.number().int(), putAway: z.boolean() })
+const schema = z.object({
+  artwork: z.record(z.string(), z.unknown()),
+  figures: figuresSchema,
+  version: z.number().int(),
+  putAway: z.boolean(),
+})
 
 export default route(async (event, context) => {
   const { artwork, figures, version, putAway } = await body(event, schema)

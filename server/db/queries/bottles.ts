@@ -3,24 +3,46 @@ import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
 // The newest coupon of each substrate that showed a best time travels with its bottle: plans are made from it.
-const COLUMNS = `id, product_name as "productName", kind, label_min_s as "labelMin", label_max_s as "labelMax", reusable, opened_on as "openedOn",
-  size, left_amount as "left", price, coupon_best_s as "couponBest", strength, strength_written as "strengthWritten", medium, grit, gun_s_per_cm2 as "secondsPerCm2",
+const COLUMNS = `id, product_name as "productName", kind, label_min_s as "labelMin", label_max_s as "labelMax", reusable,
+  opened_on as "openedOn",
+  size, left_amount as "left", price, coupon_best_s as "couponBest", strength, strength_written as "strengthWritten", medium, grit,
+    gun_s_per_cm2 as "secondsPerCm2",
   put_away as "putAway", version,
   coalesce((select jsonb_agg(jsonb_build_object('substrate', c.substrate, 'best', c.best_s, 'creepRate', c.creep_rate))
-    from (select distinct on (substrate) substrate, best_s, creep_rate from coupon where bottle_id = bottle.id and best_s is not null order by substrate, at desc) c), '[]') as coupons`
+    from (select distinct on (substrate) substrate, best_s, creep_rate from coupon where bottle_id = bottle.id and best_s is not null
+      order by substrate, at desc) c), '[]') as coupons`
 
 const whole = (seconds: number | null) => (seconds === null ? null : Math.round(seconds))
 const values = (id: string, b: BottleEntry) => [
-  id, b.productName, b.kind, whole(b.labelMin), whole(b.labelMax), b.reusable, b.openedOn || null, b.size, b.left, b.price, whole(b.couponBest),
-  b.strength && JSON.stringify(b.strength), b.strengthWritten, b.medium, b.grit, b.secondsPerCm2,
+  id,
+  b.productName,
+  b.kind,
+  whole(b.labelMin),
+  whole(b.labelMax),
+  b.reusable,
+  b.openedOn || null,
+  b.size,
+  b.left,
+  b.price,
+  whole(b.couponBest),
+  b.strength && JSON.stringify(b.strength),
+  b.strengthWritten,
+  b.medium,
+  b.grit,
+  b.secondsPerCm2,
 ]
 
 /** A page of them, by name; those put away come last. @param after the last row of the page before, or null */
 export async function listBottles(db: Db, after: string | null): Promise<Bottle[]> {
-  return (await db.query<Bottle>(`
+  return (
+    await db.query<Bottle>(
+      `
     select ${COLUMNS} from bottle
     where ($1::uuid is null or (put_away, lower(product_name), id) > (select put_away, lower(product_name), id from bottle where id = $1))
-    order by put_away, lower(product_name), id limit $2`, [after, PAGE_ROWS])).rows
+    order by put_away, lower(product_name), id limit $2`,
+      [after, PAGE_ROWS],
+    )
+  ).rows
 }
 
 export async function bottleById(db: Db, id: string, lock = false): Promise<Bottle | undefined> {
@@ -34,22 +56,38 @@ export async function bottlesByIds(db: Db, ids: string[]): Promise<Bottle[]> {
 /** @returns false when this id is on the shelf already */
 export async function insertBottle(db: Db, id: string, bottle: BottleEntry): Promise<boolean> {
   const result = await db.query(
-    `insert into bottle (id, product_name, kind, label_min_s, label_max_s, reusable, opened_on, size, left_amount, price, coupon_best_s, strength, strength_written, medium, grit, gun_s_per_cm2)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16) on conflict (id) do nothing`, values(id, bottle),
+    `insert into bottle (id, product_name, kind, label_min_s, label_max_s, reusable, opened_on, size, left_amount, price, coupon_best_s,
+      strength, strength_written, medium, grit, gun_s_per_cm2)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16) on conflict (id) do nothing`,
+    values(id, bottle),
   )
   return result.rowCount === 1
 }
 
 export async function updateBottle(db: Db, id: string, bottle: BottleEntry, putAway: boolean): Promise<void> {
   await db.query(
-    `update bottle set product_name = $2, kind = $3, label_min_s = $4, label_max_s = $5, reusable = $6, opened_on = $7, size = $8, left_amount = $9, price = $10, coupon_best_s = $11,
-       strength = $12, strength_written = $13, medium = $14, grit = $15, gun_s_per_cm2 = $16, put_away = $17, version = version + 1 where id = $1`, [...values(id, bottle), putAway],
+    `update bottle set product_name = $2, kind = $3, label_min_s = $4, label_max_s = $5, reusable = $6, opened_on = $7, size = $8,
+      left_amount = $9, price = $10, coupon_best_s = $11,
+       strength = $12, strength_written = $13, medium = $14, grit = $15, gun_s_per_cm2 = $16, put_away = $17, version = version + 1
+         where id = $1`,
+    [...values(id, bottle), putAway],
   )
 }
 
 /** @param m.change mL, or g of abrasive */
-export async function changeLevel(db: Db, m: { id: string, bottleId: string, runId: string | null, change: number, reason: string, by: string, at: Date }): Promise<void> {
-  await db.query('insert into bottle_movement (id, bottle_id, run_id, change, reason, by_person, at) values ($1, $2, $3, $4, $5, $6, $7)', [m.id, m.bottleId, m.runId, m.change, m.reason, m.by, m.at])
+export async function changeLevel(
+  db: Db,
+  m: { id: string, bottleId: string, runId: string | null, change: number, reason: string, by: string, at: Date },
+): Promise<void> {
+  await db.query('insert into bottle_movement (id, bottle_id, run_id, change, reason, by_person, at) values ($1, $2, $3, $4, $5, $6, $7)', [
+    m.id,
+    m.bottleId,
+    m.runId,
+    m.change,
+    m.reason,
+    m.by,
+    m.at,
+  ])
 }
 
 export async function setLevel(db: Db, id: string, left: number): Promise<void> {

@@ -11,7 +11,8 @@ export interface PersonRow extends Person {
   sessionEpoch: number
 }
 
-export const PERSON_COLUMNS = `person.id, name, role, active, may, pin_hash is not null as "hasPin", password_hash as "passwordHash", pin_hash as "pinHash",
+export const PERSON_COLUMNS = `person.id, name, role, active, may, pin_hash is not null as "hasPin", password_hash as "passwordHash",
+  pin_hash as "pinHash",
   pin_misses as "pinMisses", pin_locked_until as "pinLockedUntil", session_epoch as "sessionEpoch"`
 
 export async function peopleByIds(db: Db, ids: string[]): Promise<PersonRow[]> {
@@ -30,15 +31,22 @@ const CREW_COLUMNS = 'id, name, role, active, may, pin_hash is not null as "hasP
 
 /** A page of all who ever worked here, by name; those who left come last. @param after the last row of the page before, or null */
 export async function listPeople(db: Db, after: string | null): Promise<Person[]> {
-  return (await db.query<Person>(`
+  return (
+    await db.query<Person>(
+      `
     select ${CREW_COLUMNS} from person
     where $1::uuid is null or (not active, lower(name), id) > (select not active, lower(name), id from person where id = $1)
-    order by not active, lower(name), id limit $2`, [after, PAGE_ROWS])).rows
+    order by not active, lower(name), id limit $2`,
+      [after, PAGE_ROWS],
+    )
+  ).rows
 }
 
 /** Who works here now, and whoever else is named. */
 export async function crewWith(db: Db, ids: readonly string[] = []): Promise<Person[]> {
-  return (await db.query<Person>(`select ${CREW_COLUMNS} from person where active or id = any($1) order by not active, lower(name), id`, [ids])).rows
+  return (
+    await db.query<Person>(`select ${CREW_COLUMNS} from person where active or id = any($1) order by not active, lower(name), id`, [ids])
+  ).rows
 }
 
 export async function countPeople(db: Db): Promise<number> {
@@ -49,11 +57,33 @@ export async function countActiveLeads(db: Db): Promise<number> {
   return (await db.query<{ n: number }>('select count(*)::int as n from person where active and role = \'lead\'')).rows[0]!.n
 }
 
-export async function insertPerson(db: Db, p: { id: string, name: string, role: Role, may: Skill[], passwordHash: string, pinHash: string | null }): Promise<void> {
-  await db.query('insert into person (id, name, role, may, password_hash, pin_hash) values ($1, $2, $3, $4, $5, $6)', [p.id, p.name, p.role, p.may, p.passwordHash, p.pinHash])
+export async function insertPerson(
+  db: Db,
+  p: { id: string, name: string, role: Role, may: Skill[], passwordHash: string, pinHash: string | null },
+): Promise<void> {
+  await db.query('insert into person (id, name, role, may, password_hash, pin_hash) values ($1, $2, $3, $4, $5, $6)', [
+    p.id,
+    p.name,
+    p.role,
+    p.may,
+    p.passwordHash,
+    p.pinHash,
+  ])
 }
 
-export async function updatePerson(db: Db, p: { id: string, name: string, role: Role, active: boolean, may: Skill[], passwordHash: string, pinHash: string | null, endSessions: boolean }): Promise<void> {
+export async function updatePerson(
+  db: Db,
+  p: {
+    id: string
+    name: string
+    role: Role
+    active: boolean
+    may: Skill[]
+    passwordHash: string
+    pinHash: string | null
+    endSessions: boolean
+  },
+): Promise<void> {
   await db.query(
     `update person set name = $2, role = $3, active = $4, password_hash = $5, pin_hash = $6, pin_misses = 0, pin_locked_until = null,
        session_epoch = session_epoch + $7::int, may = $8 where id = $1`,
@@ -65,11 +95,19 @@ export async function updatePerson(db: Db, p: { id: string, name: string, role: 
  * Counts one try of a PIN before it is hashed; the one that makes `misses` locks the PIN until `lockedUntil`.
  * @returns the person with the tries so far, or nobody where no PIN is set or it is locked
  */
-export async function countPinTry(db: Db, id: string, now: Date, misses: number, lockedUntil: Date): Promise<PersonRow & { tries: number } | undefined> {
+export async function countPinTry(
+  db: Db,
+  id: string,
+  now: Date,
+  misses: number,
+  lockedUntil: Date,
+): Promise<(PersonRow & { tries: number }) | undefined> {
   const { rows } = await db.query<PersonRow & { tries: number }>(
-    `update person set pin_misses = case when old.tries >= $3 then 0 else old.tries end, pin_locked_until = case when old.tries >= $3 then $4::timestamptz end
+    `update person set pin_misses = case when old.tries >= $3 then 0 else old.tries end,
+      pin_locked_until = case when old.tries >= $3 then $4::timestamptz end
      from (select id as old_id, pin_misses + 1 as tries from person where id = $1 for update) old
-     where id = old.old_id and active and pin_hash is not null and (pin_locked_until is null or pin_locked_until <= $2) returning ${PERSON_COLUMNS}, old.tries`,
+     where id = old.old_id and active and pin_hash is not null and (pin_locked_until is null or pin_locked_until <= $2)
+       returning ${PERSON_COLUMNS}, old.tries`,
     [id, now, misses, lockedUntil],
   )
   return rows[0]
@@ -84,11 +122,18 @@ export async function clearPinTries(db: Db, id: string): Promise<void> {
  * A name counts as the database compares names: what is one person is one subject.
  * @returns tries so far in the window, this one among them
  */
-export async function countTries(db: Db, name: string, address: string, at: Date, windowMs: number): Promise<{ byName: number, byAddress: number }> {
+export async function countTries(
+  db: Db,
+  name: string,
+  address: string,
+  at: Date,
+  windowMs: number,
+): Promise<{ byName: number, byAddress: number }> {
   const { rows } = await db.query<{ subject: string, tries: number }>(
     `insert into sign_in_try as t (subject, tries, since)
      select subject, 1, $3 from (select 'address:' || $2 as subject union all select 'name:' || lower($1)) as s order by subject
-     on conflict (subject) do update set tries = case when t.since < $4 then 1 else t.tries + 1 end, since = case when t.since < $4 then $3 else t.since end
+     on conflict (subject) do update set tries = case when t.since < $4 then 1 else t.tries + 1 end,
+       since = case when t.since < $4 then $3 else t.since end
      returning subject, tries`,
     [name, address, at, new Date(at.getTime() - windowMs)],
   )
@@ -96,7 +141,10 @@ export async function countTries(db: Db, name: string, address: string, at: Date
   return { byName: of('name:'), byAddress: of('address:') }
 }
 
-/** A sign-in that fitted is no miss: the name starts afresh, and the address gets its try back. Windows that are over are swept on the way. */
+/**
+ * A sign-in that fitted is no miss: the name starts afresh, and the address gets its try back. Windows that are over are swept on the
+ * way.
+ */
 export async function forgetTry(db: Db, name: string, address: string, sweepBefore: Date): Promise<void> {
   await db.query('delete from sign_in_try where subject = \'name:\' || lower($1) or since < $2', [name, sweepBefore])
   await db.query('update sign_in_try set tries = greatest(0, tries - 1) where subject = \'address:\' || $1', [address])

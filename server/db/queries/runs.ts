@@ -11,14 +11,21 @@ interface HeadRow extends Omit<RunHead, 'startedAt' | 'endedAt' | 'shape'>, Piec
 }
 
 // A coupon's strips are drawn as strips: flat, as long and wide as its layout says.
-const HEAD = `select run.id, run.job_id as "jobId", run.coupon, coalesce(job.customer, bottle.product_name) as customer, run.plan, run.bottle_id as "bottleId",
-  run.started_by as "startedBy", run.started_at as "startedAt", run.ended_at as "endedAt", coalesce(job.surface, 'flat') as surface, job.wall, job.art,
-  coalesce(job.height_mm, (run.coupon -> 'layout' ->> 'stripLength')::float8 * 1.3) as height, coalesce(job.girth_mm, (run.coupon -> 'layout' ->> 'stripWidth')::float8 * 1.6) as girth,
-  coalesce(job.art_width_mm, (run.coupon -> 'layout' ->> 'stripWidth')::float8) as "artWidth", coalesce(job.art_height_mm, (run.coupon -> 'layout' ->> 'stripLength')::float8) as "artHeight"
+const HEAD = `select run.id, run.job_id as "jobId", run.coupon, coalesce(job.customer, bottle.product_name) as customer, run.plan,
+  run.bottle_id as "bottleId",
+  run.started_by as "startedBy", run.started_at as "startedAt", run.ended_at as "endedAt", coalesce(job.surface, 'flat') as surface,
+    job.wall, job.art,
+  coalesce(job.height_mm, (run.coupon -> 'layout' ->> 'stripLength')::float8 * 1.3) as height, coalesce(job.girth_mm,
+    (run.coupon -> 'layout' ->> 'stripWidth')::float8 * 1.6) as girth,
+  coalesce(job.art_width_mm, (run.coupon -> 'layout' ->> 'stripWidth')::float8) as "artWidth", coalesce(job.art_height_mm,
+    (run.coupon -> 'layout' ->> 'stripLength')::float8) as "artHeight"
   from run left join job on job.id = run.job_id join bottle on bottle.id = run.bottle_id`
 
 const toHead = ({ surface, wall, art, height, girth, artWidth, artHeight, ...row }: HeadRow): RunHead => ({
-  ...row, shape: { surface, wall, art, height, girth, artWidth, artHeight }, startedAt: row.startedAt.getTime(), endedAt: row.endedAt?.getTime() ?? null,
+  ...row,
+  shape: { surface, wall, art, height, girth, artWidth, artHeight },
+  startedAt: row.startedAt.getTime(),
+  endedAt: row.endedAt?.getTime() ?? null,
 })
 
 /** @param lock holds the run until the transaction ends, so that events are judged one after another */
@@ -41,9 +48,13 @@ export async function openRunsOfJobs(db: Db, jobIds: string[]): Promise<RunHead[
 }
 
 /** @returns false when this id has been started already */
-export async function insertRun(db: Db, r: { id: string, jobId: string | null, coupon: CouponOfRun | null, bottleId: string, plan: RunPlan, by: string, at: Date }): Promise<boolean> {
+export async function insertRun(
+  db: Db,
+  r: { id: string, jobId: string | null, coupon: CouponOfRun | null, bottleId: string, plan: RunPlan, by: string, at: Date },
+): Promise<boolean> {
   const result = await db.query(
-    'insert into run (id, job_id, coupon, bottle_id, plan, started_by, started_at) values ($1, $2, $3, $4, $5, $6, $7) on conflict (id) do nothing',
+    'insert into run (id, job_id, coupon, bottle_id, plan, started_by, started_at) values ($1, $2, $3, $4, $5, $6, $7) on conflict (id) do '
+    + 'nothing',
     [r.id, r.jobId, r.coupon && JSON.stringify(r.coupon), r.bottleId, JSON.stringify(r.plan), r.by, r.at],
   )
   return result.rowCount === 1
@@ -62,12 +73,20 @@ interface EventRow {
   by: string
 }
 
-const EVENT = 'id, run_id as "runId", seq, kind, piece, payload, at, device_time as "deviceTime", server_time as "serverTime", by_person as "by"'
+const EVENT
+  = 'id, run_id as "runId", seq, kind, piece, payload, at, device_time as "deviceTime", server_time as "serverTime", by_person as "by"'
 
 function toEvent({ runId: _, piece, payload, ...row }: EventRow): StoredEvent {
   return {
-    ...payload, ...(piece === null ? {} : { piece }), id: row.id, kind: row.kind, seq: row.seq, by: row.by,
-    at: row.at.getTime(), deviceTime: row.deviceTime.getTime(), serverTime: row.serverTime.getTime(),
+    ...payload,
+    ...(piece === null ? {} : { piece }),
+    id: row.id,
+    kind: row.kind,
+    seq: row.seq,
+    by: row.by,
+    at: row.at.getTime(),
+    deviceTime: row.deviceTime.getTime(),
+    serverTime: row.serverTime.getTime(),
   } as StoredEvent
 }
 
@@ -75,7 +94,10 @@ function toEvent({ runId: _, piece, payload, ...row }: EventRow): StoredEvent {
 export async function eventsOfRuns(db: Db, runIds: string[], afterSeq = 0): Promise<Map<string, StoredEvent[]>> {
   const byRun = new Map<string, StoredEvent[]>(runIds.map(id => [id, []]))
   if (runIds.length === 0) return byRun
-  const { rows } = await db.query<EventRow>(`select ${EVENT} from run_event where run_id = any($1) and seq > $2 order by run_id, seq`, [runIds, afterSeq])
+  const { rows } = await db.query<EventRow>(`select ${EVENT} from run_event where run_id = any($1) and seq > $2 order by run_id, seq`, [
+    runIds,
+    afterSeq,
+  ])
   for (const row of rows) byRun.get(row.runId)!.push(toEvent(row))
   return byRun
 }
@@ -88,22 +110,43 @@ export async function idsOfOtherRuns(db: Db, runId: string, ids: string[]): Prom
 
 const toRow = (runId: string, { id, seq, kind, at, deviceTime, serverTime, by, ...rest }: StoredEvent) => {
   const { piece = null, ...payload } = rest as Partial<Extract<RunEvent, { piece: number }>>
-  return { id, run_id: runId, seq, kind, piece, payload, at: new Date(at), device_time: new Date(deviceTime), server_time: new Date(serverTime), by_person: by }
+  return {
+    id,
+    run_id: runId,
+    seq,
+    kind,
+    piece,
+    payload,
+    at: new Date(at),
+    device_time: new Date(deviceTime),
+    server_time: new Date(serverTime),
+    by_person: by,
+  }
 }
 const COLUMNS = 'id, run_id, seq, kind, piece, payload, at, device_time, server_time, by_person'
-const RECORD = 'id uuid, run_id uuid, seq int, kind text, piece smallint, payload jsonb, at timestamptz, device_time timestamptz, server_time timestamptz, by_person uuid'
+const RECORD
+  = 'id uuid, run_id uuid, seq int, kind text, piece smallint, payload jsonb, at timestamptz, device_time timestamptz, server_time '
+    + 'timestamptz, by_person uuid'
 
 /** Appends in one statement; all are stored or none. */
 export async function insertEvents(db: Db, runId: string, events: StoredEvent[]): Promise<void> {
-  await db.query(`insert into run_event (${COLUMNS}) select ${COLUMNS} from jsonb_to_recordset($1) as e(${RECORD})`, [JSON.stringify(events.map(e => toRow(runId, e)))])
+  await db.query(`insert into run_event (${COLUMNS}) select ${COLUMNS} from jsonb_to_recordset($1) as e(${RECORD})`, [
+    JSON.stringify(events.map(e => toRow(runId, e))),
+  ])
 }
 
 /** Events of one request, to be stored through the session that sent them. */
-export interface EventsOfSession { runId: string, session: string, events: StoredEvent[] }
+export interface EventsOfSession {
+  runId: string
+  session: string
+  events: StoredEvent[]
+}
 
 /**
- * Appends events of several requests and tells them, in one statement and so in one commit. All are stored, or none: where one of these sessions
- * may not book one of them. The runs are locked before anything is written, as by whoever works on one alone, so that none waits for the other.
+  * Appends events of several requests and tells them, in one statement and so in one commit. All are stored, or none: where one of
+  * these sessions
+  * may not book one of them. The runs are locked before anything is written, as by whoever works on one alone, so that none waits for
+  * the other.
  * @returns whether they were stored. Throws a unique violation where a number or an id is taken.
  */
 export async function appendEvents(db: Db, parts: EventsOfSession[], channel: string, messages: string[], now: Date): Promise<boolean> {
@@ -112,23 +155,38 @@ export async function appendEvents(db: Db, parts: EventsOfSession[], channel: st
     name: 'append-events',
     text: `with entry as (select * from jsonb_to_recordset($1) as e(${RECORD}, session uuid)),
       locked as (select id from run where id in (select run_id from entry) order by id for key share),
-      stored as (insert into run_event (${COLUMNS}) select ${COLUMNS} from entry where run_id in (select id from locked) and not exists (select 1 from entry where not ${mayBook({ session: 'entry.session', who: 'by_person', at: 'entry.at', now: '$4::timestamptz' })}) order by run_id, seq returning 1)
+      stored as (insert into run_event (${COLUMNS}) select ${COLUMNS} from entry where run_id in (select id from locked)
+        and not exists (select 1 from entry where not
+        ${mayBook({ session: 'entry.session', who: 'by_person', at: 'entry.at', now: '$4::timestamptz' })}) order by run_id, seq
+        returning 1)
       select pg_notify($2, message) from unnest($3::text[]) as message where exists (select 1 from stored)`,
     values: [JSON.stringify(rows), channel, messages, now],
   })
   return rowCount !== 0
 }
 
-export async function endRun(db: Db, r: { id: string, at: Date, outcome: 'finished' | 'abandoned', summary: RunSummary, search: string }): Promise<void> {
-  await db.query('update run set ended_at = $2, outcome = $3, summary = $4, search = $5 where id = $1', [r.id, r.at, r.outcome, JSON.stringify(r.summary), r.search])
+export async function endRun(
+  db: Db,
+  r: { id: string, at: Date, outcome: 'finished' | 'abandoned', summary: RunSummary, search: string },
+): Promise<void> {
+  await db.query('update run set ended_at = $2, outcome = $3, summary = $4, search = $5 where id = $1', [
+    r.id,
+    r.at,
+    r.outcome,
+    JSON.stringify(r.summary),
+    r.search,
+  ])
 }
 
-interface LogRow extends Omit<LogEntry, 'endedAt'> { endedAt: Date }
+interface LogRow extends Omit<LogEntry, 'endedAt'> {
+  endedAt: Date
+}
 
 /** Finished runs, newest first; every word has to occur. @param before where the page before this one ended */
 export async function logPage(db: Db, words: string[], before: { at: Date, id: string } | null, limit: number): Promise<LogEntry[]> {
   const { rows } = await db.query<LogRow>(
-    `select run.id, coalesce(job.customer, 'a coupon') as customer, run.plan ->> 'noun' as noun, (run.plan ->> 'pieces')::int as pieces, bottle.product_name as bottle, person.name as "startedBy", run.ended_at as "endedAt", run.summary
+    `select run.id, coalesce(job.customer, 'a coupon') as customer, run.plan ->> 'noun' as noun, (run.plan ->> 'pieces')::int as pieces,
+      bottle.product_name as bottle, person.name as "startedBy", run.ended_at as "endedAt", run.summary
      from run left join job on job.id = run.job_id join bottle on bottle.id = run.bottle_id join person on person.id = run.started_by
      where run.outcome = 'finished' and ($2::timestamptz is null or (run.ended_at, run.id) < ($2, $3))
        and not exists (select 1 from unnest($1::text[]) as word where strpos(run.search, word) = 0)
@@ -138,25 +196,37 @@ export async function logPage(db: Db, words: string[], before: { at: Date, id: s
   return rows.map(row => ({ ...row, endedAt: row.endedAt.getTime() }))
 }
 
-interface ConflictRow extends Omit<Conflict, 'at'> { runId: string, at: Date }
+interface ConflictRow extends Omit<Conflict, 'at'> {
+  runId: string
+  at: Date
+}
 
 /** Entries of these runs that nobody has decided on yet, in the order they came. */
 export async function conflictsOfRuns(db: Db, runIds: string[]): Promise<Map<string, Conflict[]>> {
   const byRun = new Map<string, Conflict[]>(runIds.map(id => [id, []]))
   if (runIds.length === 0) return byRun
-  const { rows } = await db.query<ConflictRow>('select id, run_id as "runId", kind as fact, piece, at, by_person as "by" from run_conflict where run_id = any($1) and settled_at is null order by server_time, id', [runIds])
+  const { rows } = await db.query<ConflictRow>(
+    'select id, run_id as "runId", kind as fact, piece, at, by_person as "by" from run_conflict where run_id = any($1) and settled_at is '
+    + 'null order by server_time, id',
+    [runIds],
+  )
   for (const { runId, at, ...row } of rows) byRun.get(runId)!.push({ ...row, at: at.getTime() })
   return byRun
 }
 
 /** @returns ids of these that are kept as conflicts already, settled or not */
 export async function knownConflicts(db: Db, runId: string, ids: string[]): Promise<Set<string>> {
-  return new Set((await db.query<{ id: string }>('select id from run_conflict where run_id = $1 and id = any($2)', [runId, ids])).rows.map(r => r.id))
+  return new Set(
+    (await db.query<{ id: string }>('select id from run_conflict where run_id = $1 and id = any($2)', [runId, ids])).rows.map(r => r.id),
+  )
 }
 
 export async function insertConflict(db: Db, runId: string, c: Conflict & { deviceTime: number, serverTime: number }): Promise<void> {
-  await db.query('insert into run_conflict (id, run_id, kind, piece, at, device_time, server_time, by_person) values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (id) do nothing',
-    [c.id, runId, c.fact, c.piece, new Date(c.at), new Date(c.deviceTime), new Date(c.serverTime), c.by])
+  await db.query(
+    'insert into run_conflict (id, run_id, kind, piece, at, device_time, server_time, by_person) values ($1, $2, $3, $4, $5, $6, $7, $8) '
+    + 'on conflict (id) do nothing',
+    [c.id, runId, c.fact, c.piece, new Date(c.at), new Date(c.deviceTime), new Date(c.serverTime), c.by],
+  )
 }
 
 /** What is written after the end is found by its words as well. */

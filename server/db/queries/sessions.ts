@@ -9,7 +9,11 @@ export async function insertSession(db: Db, id: string, person: string, epoch: n
 
 /** Another person is at the device now; since when they may book stays as it was. */
 export async function putPersonInSession(db: Db, id: string, person: string, epoch: number, at: Date): Promise<void> {
-  await db.query('insert into session_person (session_id, person_id, epoch, since) values ($1, $2, $3, $4) on conflict (session_id, person_id) do update set epoch = $3', [id, person, epoch, at])
+  await db.query(
+    'insert into session_person (session_id, person_id, epoch, since) values ($1, $2, $3, $4) on conflict (session_id, person_id) do '
+    + 'update set epoch = $3',
+    [id, person, epoch, at],
+  )
   await db.query('update session set person = $2 where id = $1', [id, person])
 }
 
@@ -17,37 +21,55 @@ export async function endSession(db: Db, id: string, at: Date): Promise<boolean>
   return (await db.query('update session set ended_at = $2 where id = $1 and ended_at is null', [id, at])).rowCount === 1
 }
 
-/** SQL: the session `s` is open and its opener still holds it. Inlined, so that it is planned once with the statement that asks. @param now of the asking */
+/**
+ * SQL: the session `s` is open and its opener still holds it. Inlined, so that it is planned once with the statement that asks.
+ * @param now of the asking
+ */
 const holds = (now: string) => `s.ended_at is null and s.opened_at > ${now} - interval '7 days' and exists (
-    select 1 from session_person o join person op on op.id = o.person_id and op.active and op.session_epoch = o.epoch where o.session_id = s.id and o.person_id = s.opened_by)`
+    select 1 from session_person o join person op on op.id = o.person_id and op.active and op.session_epoch = o.epoch
+      where o.session_id = s.id and o.person_id = s.opened_by)`
 
 /**
- * SQL: whether an entry of this person may be booked through this session. They opened it or took over in it, and were signed in somewhere when it was made;
+  * SQL: whether an entry of this person may be booked through this session. They opened it or took over in it, and were signed in
+  * somewhere when it was made;
  * two minutes are allowed between clocks.
  */
 export const mayBook = ({ session, who, at, now }: Record<'session' | 'who' | 'at' | 'now', string>) => `exists (
-  select 1 from session s join session_person m on m.session_id = s.id and m.person_id = ${who} join person p on p.id = m.person_id and p.active and p.session_epoch = m.epoch
+  select 1 from session s join session_person m on m.session_id = s.id and m.person_id = ${who} join person p on p.id = m.person_id
+    and p.active and p.session_epoch = m.epoch
   where s.id = ${session} and ${holds(now)} and (m.since <= ${at} + interval '2 minutes' or exists (
     select 1 from session_person other join session elsewhere on elsewhere.id = other.session_id
-    where other.person_id = ${who} and other.since <= ${at} + interval '2 minutes' and (elsewhere.ended_at is null or elsewhere.ended_at >= ${at} - interval '2 minutes'))))`
+    where other.person_id = ${who} and other.since <= ${at} + interval '2 minutes' and (elsewhere.ended_at is null
+      or elsewhere.ended_at >= ${at} - interval '2 minutes'))))`
 
-interface InSession extends PersonRow { epoch: number, opener: boolean, current: boolean }
+interface InSession extends PersonRow {
+  epoch: number
+  opener: boolean
+  current: boolean
+}
 
 /** Everybody who was at the device in this session, while it is open and its opener still holds it; nobody otherwise. */
 export async function peopleInSession(db: Db, id: string, now: Date): Promise<InSession[]> {
   const { rows } = await db.query<InSession>({
     name: 'people-in-session',
     text: `select ${PERSON_COLUMNS}, m.epoch, s.opened_by = person.id as opener, s.person = person.id as current
-      from session s join session_person m on m.session_id = s.id join person on person.id = m.person_id where s.id = $1 and ${holds('$2::timestamptz')}`,
+      from session s join session_person m on m.session_id = s.id join person on person.id = m.person_id where s.id = $1
+        and ${holds('$2::timestamptz')}`,
     values: [id, now],
   })
   return rows
 }
 
 /** Of these entries, those that this session may not book. */
-export async function notToBook(db: Db, session: string, entries: { id: string, by: string, at: number }[], now: Date): Promise<Set<string>> {
+export async function notToBook(
+  db: Db,
+  session: string,
+  entries: { id: string, by: string, at: number }[],
+  now: Date,
+): Promise<Set<string>> {
   const { rows } = await db.query<{ id: string }>(
-    `select id from jsonb_to_recordset($2) as e(id uuid, by uuid, at timestamptz) where not ${mayBook({ session: '$1::uuid', who: 'e.by', at: 'e.at', now: '$3::timestamptz' })}`,
+    `select id from jsonb_to_recordset($2) as e(id uuid, by uuid, at timestamptz) where not `
+    + `${mayBook({ session: '$1::uuid', who: 'e.by', at: 'e.at', now: '$3::timestamptz' })}`,
     [session, JSON.stringify(entries.map(e => ({ ...e, at: new Date(e.at) }))), now],
   )
   return new Set(rows.map(r => r.id))

@@ -7,10 +7,15 @@ const SUMMARY = 'id, name, cut_at as "cutAt", put_away as "putAway", version'
 
 /** A page of them, by name, rolls before scraps. @param after the last row of the page before, or null */
 export async function listRolls(db: Db, after: string | null): Promise<Roll[]> {
-  return (await db.query<Roll>(`
+  return (
+    await db.query<Roll>(
+      `
     select ${ROLL} from roll
     where not put_away and ($1::uuid is null or (scrap, lower(name), id) > (select scrap, lower(name), id from roll where id = $1))
-    order by scrap, lower(name), id limit $2`, [after, PAGE_ROWS])).rows
+    order by scrap, lower(name), id limit $2`,
+      [after, PAGE_ROWS],
+    )
+  ).rows
 }
 
 export async function rollById(db: Db, id: string, lock = false): Promise<Roll | undefined> {
@@ -19,7 +24,14 @@ export async function rollById(db: Db, id: string, lock = false): Promise<Roll |
 
 /** @returns false when this id is on the shelf already */
 export async function insertRoll(db: Db, id: string, r: RollEntry): Promise<boolean> {
-  return (await db.query('insert into roll (id, name, resist, width, length, scrap, grain) values ($1, $2, $3, $4, $5, $6, $7) on conflict (id) do nothing', [id, r.name, r.resist, r.width, r.length, r.scrap, r.grain])).rowCount === 1
+  return (
+    (
+      await db.query(
+        'insert into roll (id, name, resist, width, length, scrap, grain) values ($1, $2, $3, $4, $5, $6, $7) on conflict (id) do nothing',
+        [id, r.name, r.resist, r.width, r.length, r.scrap, r.grain],
+      )
+    ).rowCount === 1
+  )
 }
 
 export async function setRollAway(db: Db, id: string): Promise<boolean> {
@@ -32,10 +44,16 @@ export async function shortenRoll(db: Db, id: string, length: number): Promise<v
 
 /** A page of them, by name; those that are cut or put away come last. @param after the last row of the page before, or null */
 export async function listSheets(db: Db, after: string | null): Promise<SheetSummary[]> {
-  return (await db.query<SheetSummary>(`
+  return (
+    await db.query<SheetSummary>(
+      `
     select ${SUMMARY} from cut_sheet
-    where ($1::uuid is null or (put_away, (cut_at is not null), lower(name), id) > (select put_away, (cut_at is not null), lower(name), id from cut_sheet where id = $1))
-    order by put_away, (cut_at is not null), lower(name), id limit $2`, [after, PAGE_ROWS])).rows
+    where ($1::uuid is null or (put_away, (cut_at is not null), lower(name), id) > (select put_away, (cut_at is not null), lower(name), id
+      from cut_sheet where id = $1))
+    order by put_away, (cut_at is not null), lower(name), id limit $2`,
+      [after, PAGE_ROWS],
+    )
+  ).rows
 }
 
 export async function sheetById(db: Db, id: string, lock = false): Promise<Sheet | undefined> {
@@ -44,11 +62,23 @@ export async function sheetById(db: Db, id: string, lock = false): Promise<Sheet
 
 /** @returns false when this id is kept already */
 export async function insertSheet(db: Db, id: string, name: string, entered: SheetForm, by: string, at: Date): Promise<boolean> {
-  return (await db.query('insert into cut_sheet (id, name, entered, created_by, created_at) values ($1, $2, $3, $4, $5) on conflict (id) do nothing', [id, name, JSON.stringify(entered), by, at])).rowCount === 1
+  return (
+    (
+      await db.query(
+        'insert into cut_sheet (id, name, entered, created_by, created_at) values ($1, $2, $3, $4, $5) on conflict (id) do nothing',
+        [id, name, JSON.stringify(entered), by, at],
+      )
+    ).rowCount === 1
+  )
 }
 
 export async function updateSheet(db: Db, id: string, name: string, entered: SheetForm, putAway: boolean): Promise<void> {
-  await db.query('update cut_sheet set name = $2, entered = $3, put_away = $4, version = version + 1 where id = $1', [id, name, JSON.stringify(entered), putAway])
+  await db.query('update cut_sheet set name = $2, entered = $3, put_away = $4, version = version + 1 where id = $1', [
+    id,
+    name,
+    JSON.stringify(entered),
+    putAway,
+  ])
 }
 
 export async function setSheetCut(db: Db, id: string, at: Date): Promise<void> {

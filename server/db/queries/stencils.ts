@@ -6,10 +6,15 @@ const COLUMNS = 'id, name, resist, uses, put_away as "putAway"'
 
 /** A page of them, by name; those put away come last. @param after the last row of the page before, or null */
 export async function listStencils(db: Db, after: string | null): Promise<Stencil[]> {
-  return (await db.query<Stencil>(`
+  return (
+    await db.query<Stencil>(
+      `
     select ${COLUMNS} from stencil
     where ($1::uuid is null or (put_away, lower(name), id) > (select put_away, lower(name), id from stencil where id = $1))
-    order by put_away, lower(name), id limit $2`, [after, PAGE_ROWS])).rows
+    order by put_away, lower(name), id limit $2`,
+      [after, PAGE_ROWS],
+    )
+  ).rows
 }
 
 export async function stencilById(db: Db, id: string): Promise<Stencil | undefined> {
@@ -22,7 +27,15 @@ export async function stencilsByIds(db: Db, ids: string[]): Promise<Stencil[]> {
 
 /** @returns false when this id hangs on the shelf already */
 export async function insertStencil(db: Db, id: string, entry: StencilEntry): Promise<boolean> {
-  return (await db.query('insert into stencil (id, name, resist) values ($1, $2, $3) on conflict (id) do nothing', [id, entry.name, entry.resist])).rowCount === 1
+  return (
+    (
+      await db.query('insert into stencil (id, name, resist) values ($1, $2, $3) on conflict (id) do nothing', [
+        id,
+        entry.name,
+        entry.resist,
+      ])
+    ).rowCount === 1
+  )
 }
 
 export async function setStencilAway(db: Db, id: string, putAway: boolean): Promise<boolean> {

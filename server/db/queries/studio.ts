@@ -19,9 +19,13 @@ export async function sampleIsLoaded(db: Db): Promise<void> {
 }
 
 /** @returns false when somebody else changed it since `version` */
-export async function updateStudio(db: Db, s: { name: string, rules: HouseRules, emergencyNumber: string, poisonNumber: string, version: number }): Promise<boolean> {
+export async function updateStudio(
+  db: Db,
+  s: { name: string, rules: HouseRules, emergencyNumber: string, poisonNumber: string, version: number },
+): Promise<boolean> {
   const result = await db.query(
-    'update studio set name = $1, rules = $2, emergency_number = $3, poison_number = $4, version = version + 1 where id = 1 and version = $5',
+    'update studio set name = $1, rules = $2, emergency_number = $3, poison_number = $4, version = version + 1 where id = 1 and version = '
+    + '$5',
     [s.name, JSON.stringify(s.rules), s.emergencyNumber, s.poisonNumber, s.version],
   )
   return result.rowCount === 1

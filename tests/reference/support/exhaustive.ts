@@ -1,8 +1,17 @@
 import type { Instance } from '../../../core/schedule'
 
 /** Where one chain is: its next task, s since its first task ended (−1 before), s left of the task under way, s since its end. */
-interface At { next: number, since: number, left: number, over: number }
-interface State { chains: At[], busy: number[], end: number }
+interface At {
+  next: number
+  since: number
+  left: number
+  over: number
+}
+interface State {
+  chains: At[]
+  busy: number[]
+  end: number
+}
 
 /** Longer than any wait or lag of these instances. s */
 const LONG = 60
@@ -24,8 +33,15 @@ export function exhaustiveEnd({ chains, hands, fixtures }: Instance, below = 200
   }
   /** Nobody is named by a fact: hands that may do the same at the same hours are one and the other. */
   const facts = chains.some(c => c.tasks.some(task => task.fixed))
-  const guild = hands.map((h, p) => (facts ? p : hands.findIndex(o => JSON.stringify([o.may, o.shifts]) === JSON.stringify([h.may, h.shifts]))))
-  const key = (s: State) => s.chains.map(c => `${c.next},${c.since},${c.left},${c.over}`).join(';') + s.busy.map((b, p) => guild[p]! * 100 + b).sort((a, b) => a - b).join()
+  const guild = hands.map((h, p) =>
+    facts ? p : hands.findIndex(o => JSON.stringify([o.may, o.shifts]) === JSON.stringify([h.may, h.shifts])),
+  )
+  const key = (s: State) =>
+    s.chains.map(c => `${c.next},${c.since},${c.left},${c.over}`).join(';')
+    + s.busy
+      .map((b, p) => guild[p]! * 100 + b)
+      .sort((a, b) => a - b)
+      .join()
   /** How long after its end it still matters when a chain was over. s */
   const awaited = chains.map(c => Math.max(0, ...chains.flatMap(o => o.after.filter(a => a.chain === c.id).map(a => a.wait))))
 
@@ -42,8 +58,19 @@ export function exhaustiveEnd({ chains, hands, fixtures }: Instance, below = 200
       if (chain.holdsPlace && chains.filter((_, j) => stands(s, j)).length >= fixtures.place) return []
     }
     else if (here.since < task.lag!.least || here.since > task.lag!.most) return []
-    if (task.uses && chains.filter((c, j) => s.chains[j]!.left > 0 && c.tasks[s.chains[j]!.next]!.uses === task.uses).length >= fixtures[task.uses]) return []
-    return hands.flatMap((h, p) => (s.busy[p] === 0 && !hands.some((_, q) => q < p && guild[q] === guild[p] && s.busy[q] === 0) && h.may.includes(task.skill) && h.shifts.some(([a, b]) => a <= t && t + task.seconds <= b) ? [p] : []))
+    if (
+      task.uses
+      && chains.filter((c, j) => s.chains[j]!.left > 0 && c.tasks[s.chains[j]!.next]!.uses === task.uses).length >= fixtures[task.uses]
+    )
+      return []
+    return hands.flatMap((h, p) =>
+      s.busy[p] === 0
+      && !hands.some((_, q) => q < p && guild[q] === guild[p] && s.busy[q] === 0)
+      && h.may.includes(task.skill)
+      && h.shifts.some(([a, b]) => a <= t && t + task.seconds <= b)
+        ? [p]
+        : [],
+    )
   }
 
   /** One second later; null where something is missed that can't come any more. */
@@ -104,7 +131,11 @@ export function exhaustiveEnd({ chains, hands, fixtures }: Instance, below = 200
         go({ ...s, chains: s.chains.with(i, { ...s.chains[i]!, left: seconds }), busy: s.busy.with(p, seconds) }, rest)
       }
     }
-    for (const s of layer.values()) go(s, chains.map((_, i) => i).sort((a, b) => Number(s.chains[b]!.next > 0) - Number(s.chains[a]!.next > 0)))
+    for (const s of layer.values())
+      go(
+        s,
+        chains.map((_, i) => i).sort((a, b) => Number(s.chains[b]!.next > 0) - Number(s.chains[a]!.next > 0)),
+      )
     layer = next
   }
   return best === below ? Infinity : best

@@ -1,4 +1,7 @@
-interface Job { a: number, b: number }
+interface Job {
+  a: number
+  b: number
+}
 
 /** Span of an order in which each job goes from the first machine to the second without waiting. */
 export function noWaitSpan(order: readonly Job[]): number {

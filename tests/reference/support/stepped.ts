@@ -15,16 +15,29 @@ export function steppedEnd(instance: Instance): number {
   const kind = alike(chains.map(c => ({ ...c, id: '' })))
   const guild = alike(hands.map(h => h.may))
   /** Per chain: next task, s since the first task's end (−1 while it is not over), s left of the task being done. */
-  interface State { next: number[], since: number[], left: number[], busy: number[] }
+  interface State {
+    next: number[]
+    since: number[]
+    left: number[]
+    busy: number[]
+  }
   const at = (s: State, i: number) => (((kind[i]! * 8 + s.next[i]!) * 32 + Math.min(s.since[i]!, 30) + 1) << 5) + s.left[i]!
-  const key = (s: State) => String.fromCharCode(...chains.map((_, i) => at(s, i)).sort((a, b) => a - b), ...s.busy.map((b, p) => guild[p]! * 32 + b).sort((a, b) => a - b))
+  const key = (s: State) =>
+    String.fromCharCode(
+      ...chains.map((_, i) => at(s, i)).sort((a, b) => a - b),
+      ...s.busy.map((b, p) => guild[p]! * 32 + b).sort((a, b) => a - b),
+    )
   let layer = new Map<string, State>()
   const begin: State = { next: chains.map(() => 0), since: chains.map(() => -1), left: chains.map(() => 0), busy: hands.map(() => 0) }
   layer.set(key(begin), begin)
   for (let t = 0; t < 400; t++) {
     const started = new Map<string, State>()
     /** Standing in a place: begun, and its last task not under way yet. */
-    const stands = (s: State, j: number) => chains[j]!.holdsPlace && (s.next[j]! > 0 || s.left[j]! > 0) && s.next[j]! < chains[j]!.tasks.length && !(s.next[j] === chains[j]!.tasks.length - 1 && s.left[j]! > 0)
+    const stands = (s: State, j: number) =>
+      chains[j]!.holdsPlace
+      && (s.next[j]! > 0 || s.left[j]! > 0)
+      && s.next[j]! < chains[j]!.tasks.length
+      && !(s.next[j] === chains[j]!.tasks.length - 1 && s.left[j]! > 0)
     // What has begun comes first: a rinse that begins this second leaves its place to a coat that begins with it.
     const go = (s: State, place: number, turn: readonly number[], codes: readonly number[], left: ReadonlySet<number>): void => {
       if (place === chains.length) {
@@ -49,7 +62,14 @@ export function steppedEnd(instance: Instance): number {
         go({ ...s, left: s.left.with(i, task.seconds), busy: s.busy.with(p, task.seconds) }, place + 1, turn, codes, left)
       })
     }
-    for (const s of layer.values()) go(s, 0, chains.map((_, i) => i).sort((x, y) => Number(s.next[y]! > 0) - Number(s.next[x]! > 0)), chains.map((_, i) => at(s, i)), new Set())
+    for (const s of layer.values())
+      go(
+        s,
+        0,
+        chains.map((_, i) => i).sort((x, y) => Number(s.next[y]! > 0) - Number(s.next[x]! > 0)),
+        chains.map((_, i) => at(s, i)),
+        new Set(),
+      )
     const next = new Map<string, State>()
     for (const s of started.values()) {
       const after: State = { next: [...s.next], since: [...s.since], left: [...s.left], busy: s.busy.map(b => Math.max(0, b - 1)) }

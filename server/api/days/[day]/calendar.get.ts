@@ -12,6 +12,9 @@ export default route(async (event, { pool }) => {
   const who = person === undefined ? null : idSchema.safeParse(person)
   if (who && !who.success) throw notFound('person')
   const text = await dayCalendar(pool, day, who?.data ?? null)
-  setResponseHeaders(event, { 'content-type': 'text/calendar; charset=utf-8', 'content-disposition': `attachment; filename="crest-${day}.ics"` })
+  setResponseHeaders(event, {
+    'content-type': 'text/calendar; charset=utf-8',
+    'content-disposition': `attachment; filename="crest-${day}.ics"`,
+  })
   return text
 })

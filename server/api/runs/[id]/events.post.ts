@@ -10,5 +10,5 @@ export default openRoute(async (event) => {
   if (!session) await contextOf(event)
   const { events } = await body(event, sendEventsSchema)
   const runId = pathId(event, 'run')
-  return await appendQuickly(database(), runId, session, events, new Date()) ?? acceptEvents(await contextOf(event), runId, events)
+  return (await appendQuickly(database(), runId, session, events, new Date())) ?? acceptEvents(await contextOf(event), runId, events)
 })

@@ -9,5 +9,5 @@ import { Refusal } from '../../../../services/refusal'
 export default route(async (event, context) => {
   const head = photoHeadSchema.safeParse(getQuery(event))
   if (!head.success) throw new Refusal(400, 'It is not said what this picture shows.', fieldErrors(head.error))
-  return addPhoto(context, pathId(event, 'run'), head.data, event.context.body as Buffer | undefined ?? Buffer.alloc(0))
+  return addPhoto(context, pathId(event, 'run'), head.data, (event.context.body as Buffer | undefined) ?? Buffer.alloc(0))
 })
