@@ -7,16 +7,28 @@ Object.groupBy ??= (items, keyOf) => {
   return groups
 }
 
-const core = ['core/**/*.ts']
+const OUTSIDE = ['vue', 'nuxt*', 'pg', 'h3', 'node:*', '#*', '~/*', '**/shared/**', '**/server/**', '**/app/**']
 const restrict = (files, group, message) => ({ files, rules: { 'no-restricted-imports': ['error', { patterns: [{ group, message }] }] } })
+
+/** The rooms of the core, each of which may use those before it; tests may look into any. */
+const ROOMS = ['basics', 'trade', 'piece', 'art', 'plan', 'bench', 'crew']
+const ONE_WAY = `Rooms of the core are used one way: ${ROOMS.join(' -> ')}.`
+const laterRooms = later => (later.length > 0 ? [{ group: later.map(room => `**/../${room}/*`), message: ONE_WAY }] : [])
+const rooms = ROOMS.map((room, i) => ({
+  files: [`core/${room}/**/*.ts`],
+  ignores: ['**/*.test.ts', '**/*.test-support.ts'],
+  rules: {
+    'no-restricted-imports': ['error', { patterns: [
+      { group: OUTSIDE, message: 'The core knows no interface, server or database.' },
+      ...laterRooms(ROOMS.slice(i + 1)),
+    ] }],
+  },
+}))
 
 /** Imports point one way: app and server -> shared -> core. */
 export default withNuxt(
   { ignores: ['data/**', 'test-results/**'] },
-  {
-    ...restrict(core, ['vue', 'nuxt*', 'pg', 'h3', 'node:*', '#*', '~/*', '../../*'], 'The core knows no interface, server or database.'),
-    ignores: ['**/*.test.ts'],
-  },
+  ...rooms,
   restrict(
     ['shared/**/*.ts'],
     ['vue', 'nuxt*', 'pg', 'h3', 'node:*', '~/*', '**/server/**', '**/app/**'],

@@ -1,4 +1,4 @@
-import { SKILLS } from '../core/schedule'
+import { SKILLS } from '../core/trade/skills'
 import { ARTWORK_FORM } from '../shared/artworks'
 import type { ArtworkForm } from '../shared/artworks'
 import { BLANK_FORM } from '../shared/blanks'

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { SKILLS } from '#core/schedule'
-import type { Skill } from '#core/schedule'
+import { SKILLS } from '#core/trade/skills'
+import type { Skill } from '#core/trade/skills'
 
 export const ROLES = ['lead', 'crew'] as const
 export type Role = (typeof ROLES)[number]

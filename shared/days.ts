@@ -1,10 +1,10 @@
 import { z } from 'zod'
-import type { Block, DayInput, DayJob, DayPerson } from '#core/day'
-import type { HouseRules } from '#core/house'
-import type { RunState } from '#core/run'
-import type { RunPlan } from '#core/run-plan'
-import { formatTimeOfDay, countOf, parseTimeOfDay } from '#core/units'
-import type { Parsed } from '#core/units'
+import type { Block, DayInput, DayJob, DayPerson } from '#core/crew/day'
+import type { HouseRules } from '#core/trade/house'
+import type { RunState } from '#core/bench/run'
+import type { RunPlan } from '#core/plan/run-plan'
+import { formatTimeOfDay, countOf, parseTimeOfDay } from '#core/basics/units'
+import type { Parsed } from '#core/basics/units'
 import type { Job } from './jobs'
 
 const DAY_SECONDS = 24 * 3600

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { parseLength } from '#core/units'
-import type { Parsed } from '#core/units'
+import { parseLength } from '#core/basics/units'
+import type { Parsed } from '#core/basics/units'
 
 /** A field that people fill in by hand: text in, a number in base units out, the parser's own sentence on error. */
 export function writtenField(parse: (text: string) => Parsed, check?: (value: number) => string | null) {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { v4, v7 } from 'uuid'
-import { EVENT_KINDS } from '#core/run'
+import { EVENT_KINDS } from '#core/bench/run'
 import { fieldErrors } from './fields'
 import { BLANK_JOB, jobSchema } from './jobs'
 import { runEventSchema } from './runs'

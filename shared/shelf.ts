@@ -1,11 +1,11 @@
 import { z } from 'zod'
-import { ABRASIVE_MEDIA, bannedSubstance, ETCHANT_IDS, etchantKind, RESIST_IDS, resistKind } from '#core/materials'
-import type { AbrasiveMedium, EtchantKindId, ResistId, SubstrateId } from '#core/materials'
-import { parseStrength } from '#core/neutralise'
-import type { FerricStrength } from '#core/neutralise'
-import type { CouponEvidence } from '#core/dwell'
-import { parseDuration, parseFactor, parseMass, parseMoney, parseVolume } from '#core/units'
-import type { Parsed } from '#core/units'
+import { ABRASIVE_MEDIA, bannedSubstance, ETCHANT_IDS, etchantKind, RESIST_IDS, resistKind } from '#core/trade/materials'
+import type { AbrasiveMedium, EtchantKindId, ResistId, SubstrateId } from '#core/trade/materials'
+import { parseStrength } from '#core/plan/neutralise'
+import type { FerricStrength } from '#core/plan/neutralise'
+import type { CouponEvidence } from '#core/plan/dwell'
+import { parseDuration, parseFactor, parseMass, parseMoney, parseVolume } from '#core/basics/units'
+import type { Parsed } from '#core/basics/units'
 import { dayField } from './fields'
 
 const DAY_MS = 86_400_000

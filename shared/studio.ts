@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { readRule, RULES, writeRule } from '#core/house'
-import type { HouseRules, RuleKey } from '#core/house'
+import { readRule, RULES, writeRule } from '#core/trade/house'
+import type { HouseRules, RuleKey } from '#core/trade/house'
 
 const phone = z
   .string()

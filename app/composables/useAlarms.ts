@@ -1,6 +1,6 @@
 import { useIntervalFn, useEventListener, useLocalStorage } from '@vueuse/core'
-import { announcements, calls } from '#core/run'
-import type { AlarmLevel, Announcement } from '#core/run'
+import { announcements, calls } from '#core/bench/run'
+import type { AlarmLevel, Announcement } from '#core/bench/run'
 
 /** Notes (Hz) and their lengths (s). No two levels sound alike: a low hum, rising pair, triple knock, falling siren. */
 const TUNES: Record<AlarmLevel, { notes: [number, number][], type: OscillatorType, repeatMs: number }> = {

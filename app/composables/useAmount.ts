@@ -1,6 +1,6 @@
-import { etchantKind } from '#core/materials'
-import type { EtchantKindId } from '#core/materials'
-import { formatMass, formatNumber, formatVolume } from '#core/units'
+import { etchantKind } from '#core/trade/materials'
+import type { EtchantKindId } from '#core/trade/materials'
+import { formatMass, formatNumber, formatVolume } from '#core/basics/units'
 
 /** How much of a lot there is, in words: litres and millilitres, or kilograms and grams of abrasive. */
 export function useAmount(kind: EtchantKindId): (amount: number) => string {

@@ -1,7 +1,7 @@
-import { leastOf } from '#core/art-report'
-import type { ReportLimits } from '#core/art-report'
-import { creepRate } from '#core/dwell'
-import { etchantKind } from '#core/materials'
+import { leastOf } from '#core/art/art-report'
+import type { ReportLimits } from '#core/art/art-report'
+import { creepRate } from '#core/plan/dwell'
+import { etchantKind } from '#core/trade/materials'
 import type { ArtworkEntry } from '#shared/artworks'
 import type { StencilTask } from '~/workers/stencil'
 

@@ -1,5 +1,5 @@
-import { potency, potencyPoints } from '#core/coupon'
-import type { PotencyPoint } from '#core/coupon'
+import { potency, potencyPoints } from '#core/plan/coupon'
+import type { PotencyPoint } from '#core/plan/coupon'
 import type { Coupon } from '#shared/coupons'
 import { openDays } from '#shared/recipe'
 import type { Bottle } from '#shared/shelf'

@@ -1,8 +1,9 @@
 import { addDays, format } from 'date-fns'
-import { dayBlocks, dayChanges, knownHands, moveTask, readChain, toggleLock } from '#core/day'
-import type { Block, Drying, DayInput, Dwell, Lock, SolvedDay } from '#core/day'
-import type { Instance, Schedule, WhyNot } from '#core/schedule'
-import { aheadSentence, canSearch } from '#core/schedule'
+import { dayBlocks, dayChanges, knownHands, moveTask, readChain, toggleLock } from '#core/crew/day'
+import type { Block, Drying, DayInput, Dwell, Lock, SolvedDay } from '#core/crew/day'
+import type { Instance, Schedule, WhyNot } from '#core/crew/schedule'
+import { aheadSentence } from '#core/plan/ahead'
+import { canSearch } from '#core/crew/schedule'
 import { parseAway, sameChoices, writeAway } from '#shared/days'
 import type { DayPlan, DayPlanEntry } from '#shared/days'
 

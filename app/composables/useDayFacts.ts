@@ -1,4 +1,4 @@
-import type { DayInput, DayJob } from '#core/day'
+import type { DayInput, DayJob } from '#core/crew/day'
 import { dayInput, dayJob } from '#shared/days'
 import type { DayPlanEntry } from '#shared/days'
 import type { Job } from '#shared/jobs'

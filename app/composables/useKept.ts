@@ -4,9 +4,8 @@ const PATIENCE_MS = 1000
 const SETTLED_MS = 1000
 
 /**
-  * Has the device keep an answer for a start without network, as if it had just been fetched: pages learn of a run bit by bit, and
-  * what is kept
- * must not fall behind what they show.
+ * Has the device keep an answer for a start without network, as if it had just been fetched: pages learn of a run bit by bit, and
+ * what is kept must not fall behind what they show.
  */
 export async function keepAnswer(path: string, answer: unknown): Promise<void> {
   const worker = navigator.serviceWorker?.controller

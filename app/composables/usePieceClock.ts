@@ -1,11 +1,11 @@
-import { pieceClock } from '#core/run'
-import type { PieceState } from '#core/run'
-import type { RunPlan } from '#core/run-plan'
-import { formatClock } from '#core/units'
+import { pieceClock } from '#core/bench/run'
+import type { PieceState } from '#core/bench/run'
+import type { RunPlan } from '#core/plan/run-plan'
+import { formatClock } from '#core/basics/units'
 
 /**
-  * One piece's clock as it is shown. Each part changes only when what it shows does, so that a component is drawn again once a second
-  * and not at every tick.
+ * One piece's clock as it is shown. Each part changes only when what it shows does, so that a component is drawn again once a
+ * second and not at every tick.
  * @param plan and piece as they stand
  */
 export function usePieceClock(plan: () => RunPlan, piece: () => PieceState) {

@@ -16,12 +16,12 @@ import {
   Vector2,
   Vector3,
 } from 'three'
-import { everyPart, nestedParts, pointsOf } from '#core/outline'
-import type { Point, Region } from '#core/outline'
-import { onWall } from '#core/placement'
-import type { Placement } from '#core/placement'
-import { heightAlong, meridianLength } from '#core/vessel'
-import type { Wall } from '#core/vessel'
+import { everyPart, nestedParts, pointsOf } from '#core/basics/outline'
+import type { Point, Region } from '#core/basics/outline'
+import { onWall } from '#core/piece/placement'
+import type { Placement } from '#core/piece/placement'
+import { heightAlong, meridianLength } from '#core/piece/vessel'
+import type { Wall } from '#core/piece/vessel'
 
 /** Art somewhere on a piece: open area in mm, y down, and where its middle sits. */
 export interface ArtOnPiece {

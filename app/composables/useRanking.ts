@@ -1,5 +1,5 @@
-import { rankChains } from '#core/rank'
-import { parseCount, parseFraction, parseLength } from '#core/units'
+import { rankChains } from '#core/plan/rank'
+import { parseCount, parseFraction, parseLength } from '#core/basics/units'
 import type { JobForm } from '#shared/jobs'
 import { lotFacts } from '#shared/recipe'
 

@@ -1,4 +1,4 @@
-import { formatFraction, parseFraction, parseLength } from '#core/units'
+import { formatFraction, parseFraction, parseLength } from '#core/basics/units'
 
 /** What Crest read from a field, said beside it so that a wrong unit is seen at once. */
 export function useReadings() {

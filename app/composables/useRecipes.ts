@@ -1,4 +1,4 @@
-import type { Recipe } from '#core/recipe'
+import type { Recipe } from '#core/plan/recipe'
 import type { Job } from '#shared/jobs'
 
 type Planner = (job: Job) => Recipe | null
@@ -6,7 +6,7 @@ type Planner = (job: Job) => Recipe | null
 const planner = shallowRef<Planner | null>(null)
 
 async function fetchPlanner(studio: ReturnType<typeof useStudioStore>) {
-  const [{ planRecipe }, { recipeInput }] = await Promise.all([import('#core/recipe'), import('#shared/recipe')])
+  const [{ planRecipe }, { recipeInput }] = await Promise.all([import('#core/plan/recipe'), import('#shared/recipe')])
   planner.value = (job) => {
     const bottle = studio.bottle(job.bottleId)
     return bottle

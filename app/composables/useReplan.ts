@@ -1,6 +1,6 @@
 import { useDebounceFn } from '@vueuse/core'
-import { knownHands } from '#core/day'
-import type { SolvedDay } from '#core/day'
+import { knownHands } from '#core/crew/day'
+import type { SolvedDay } from '#core/crew/day'
 import type { RunWithEvents } from '#shared/runs'
 import type { DayPlan, DayPlanEntry } from '#shared/days'
 

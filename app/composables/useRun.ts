@@ -1,5 +1,5 @@
-import { currentStep, effectiveEvents, nextAction } from '#core/run'
-import type { NewEvent } from '#core/run'
+import { currentStep, effectiveEvents, nextAction } from '#core/bench/run'
+import type { NewEvent } from '#core/bench/run'
 
 /** One run as this device knows it: its state, the next thing to do, and how to enter something. */
 export function useRun(id: string) {

@@ -1,6 +1,6 @@
 import { useIntervalFn, useEventListener } from '@vueuse/core'
-import { betterOffset, jumped } from '#core/clock'
-import type { Offset } from '#core/clock'
+import { betterOffset, jumped } from '#core/basics/clock'
+import type { Offset } from '#core/basics/clock'
 
 const KEPT = 'crest:clock'
 /** Exchanges of one measuring: the shortest round trip of them wins. */

@@ -1,5 +1,5 @@
 import type { PieceShape } from '#shared/runs'
-import { apparentWidth, diameterFromGirth, measuredWall } from '#core/vessel'
+import { apparentWidth, diameterFromGirth, measuredWall } from '#core/piece/vessel'
 
 /** Lines keep their weight on the screen however large the piece is. px */
 const WALL_PX = 2.2

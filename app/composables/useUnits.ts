@@ -1,5 +1,5 @@
-import type { Figure, FigureInput, FigureUnit } from '#core/figure'
-import * as units from '#core/units'
+import type { Figure, FigureInput, FigureUnit } from '#core/basics/figure'
+import * as units from '#core/basics/units'
 
 /** Shows base units the way this studio reads them. */
 export function useUnits() {

@@ -1,5 +1,5 @@
-import { nextAction } from '#core/run'
-import { formatClock } from '#core/units'
+import { nextAction } from '#core/bench/run'
+import { formatClock } from '#core/basics/units'
 import type { Job } from '#shared/jobs'
 import type { RunWithEvents } from '#shared/runs'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { substrateKind } from '#core/materials'
-import { wallArea } from '#core/vessel'
-import { countOf, formatArea } from '#core/units'
+import { substrateKind } from '#core/trade/materials'
+import { wallArea } from '#core/piece/vessel'
+import { countOf, formatArea } from '#core/basics/units'
 import { wallOf } from '#shared/blanks'
 import type { Blank } from '#shared/blanks'
 

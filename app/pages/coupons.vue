@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
-import { etchantKind } from '#core/materials'
-import { formatDuration } from '#core/units'
+import { etchantKind } from '#core/trade/materials'
+import { formatDuration } from '#core/basics/units'
 import type { Coupon } from '#shared/coupons'
 
 /** Bottles compared by what their coupons showed: how strong each still is, and when to test it again. */

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { answersFor, holderOf, pieceClock, pieceStage } from '#core/run'
-import type { PieceState } from '#core/run'
-import { windowOf } from '#core/run-plan'
-import { formatClock } from '#core/units'
+import { answersFor, holderOf, pieceClock, pieceStage } from '#core/bench/run'
+import type { PieceState } from '#core/bench/run'
+import { windowOf } from '#core/plan/run-plan'
+import { formatClock } from '#core/basics/units'
 import type { RunWithEvents } from '#shared/runs'
 
 /** A person takes another's pieces with their clocks: whoever answers from then on is written down, and their device sounds. */

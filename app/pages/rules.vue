@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { RULES } from '#core/house'
-import type { RuleSpec } from '#core/house'
+import { RULES } from '#core/trade/house'
+import type { RuleSpec } from '#core/trade/house'
 import { rulesForm, studioSchema } from '#shared/studio'
 import type { Studio, StudioForm } from '#shared/studio'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { planRecipe } from '#core/recipe'
-import { outlook, useUpFirst } from '#core/stock'
+import { planRecipe } from '#core/plan/recipe'
+import { outlook, useUpFirst } from '#core/trade/stock'
 import { recipeInput, lotFacts } from '#shared/recipe'
 import type { Bottle } from '#shared/shelf'
 

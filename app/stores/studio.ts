@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { DEFAULT_HOUSE_RULES } from '#core/house'
+import { DEFAULT_HOUSE_RULES } from '#core/trade/house'
 import type { Person } from '#shared/accounts'
 import type { ArtworkSummary } from '#shared/artworks'
 import type { Blank } from '#shared/blanks'

@@ -1,9 +1,9 @@
 import { format } from 'date-fns'
 import { defineStore } from 'pinia'
 // From its own module: what plans a day is not needed on every screen.
-import { turnsOf } from '#core/day/turns'
-import { NO_TURNS } from '#core/run'
-import type { Turns } from '#core/run'
+import { turnsOf } from '#core/crew/day/turns'
+import { NO_TURNS } from '#core/bench/run'
+import type { Turns } from '#core/bench/run'
 import type { DayPlan } from '#shared/days'
 import type { RunWithEvents } from '#shared/runs'
 

@@ -1,7 +1,7 @@
-import { solveDay } from '#core/day'
-import type { DayInput, SolvedDay } from '#core/day'
-import { whyNot } from '#core/schedule'
-import type { Instance, WhyNot } from '#core/schedule'
+import { solveDay } from '#core/crew/day'
+import type { DayInput, SolvedDay } from '#core/crew/day'
+import { whyNot } from '#core/crew/schedule'
+import type { Instance, WhyNot } from '#core/crew/schedule'
 import { serveTasks } from './serve'
 
 /** What the Day page asks. To cancel, the page ends the worker. */

@@ -5,8 +5,8 @@ import serifExt from '@fontsource/cormorant-garamond/files/cormorant-garamond-la
 import serif from '@fontsource/cormorant-garamond/files/cormorant-garamond-latin-600-normal.woff?url'
 import scriptExt from '@fontsource/dancing-script/files/dancing-script-latin-ext-600-normal.woff?url'
 import script from '@fontsource/dancing-script/files/dancing-script-latin-600-normal.woff?url'
-import { readFace } from '#core/art'
-import type { FaceId, LetterFace } from '#core/art'
+import { readFace } from '#core/art/drawing'
+import type { FaceId, LetterFace } from '#core/art/drawing'
 
 /** Files of each face, as they ship with the app. */
 const FILES: Record<FaceId, readonly string[]> = {

@@ -1,7 +1,7 @@
 import { createServer } from 'node:http'
 import type { IncomingMessage, Server } from 'node:http'
-import { CutterRefused, estimate, readHpgl, testCut } from '../../core/cutter'
-import type { CutterJob, CutterMaterial } from '../../core/cutter'
+import { CutterRefused, estimate, readHpgl, testCut } from '../../core/art/cutter'
+import type { CutterJob, CutterMaterial } from '../../core/art/cutter'
 
 /**
  * A stand-in for a vinyl cutter on the network. It cuts nothing: it reads HP-GL, draws what it would cut, says how long it

@@ -78,8 +78,8 @@ async function makeCluster(dir, bin, user) {
 
 /**
  * Makes sure that a private PostgreSQL cluster runs in `dir`, making it when it is not there.
-  * @returns {Promise<{ made: boolean, startedHere: boolean, url: (database: string) => string, stop: (mode?: string) => Promise<void>,
-  * kill: () => void, start: () => Promise<void>, port: number }>}
+ * @returns {Promise<{ made: boolean, startedHere: boolean, url: (database: string) => string, stop: (mode?: string) =>
+ * Promise<void>, kill: () => void, start: () => Promise<void>, port: number }>}
  * @throws Stop when it can't be made or started
  */
 export async function openCluster(dir) {

@@ -25,9 +25,8 @@ export function createPool(url: string): Pool {
 const writers = new WeakMap<Pool, Pool>()
 
 /**
-  * One connection of its own for the statement that stores the bench's entries, beside this pool: it waits for nobody else, and its
-  * one statement is
- * planned once and not for each entry, which would cost more than storing it.
+ * One connection of its own for the statement that stores the bench's entries, beside this pool: it waits for nobody else, and
+ * its one statement is planned once and not for each entry, which would cost more than storing it.
  */
 export function writerBeside(pool: Pool): Pool {
   let writer = writers.get(pool)

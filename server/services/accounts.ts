@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
-import { DEFAULT_HOUSE_RULES } from '#core/house'
-import { SKILLS } from '#core/schedule'
+import { DEFAULT_HOUSE_RULES } from '#core/trade/house'
+import { SKILLS } from '#core/trade/skills'
 import type { ChangePersonAccount, FirstRun, NewPerson, Person, SignedIn } from '#shared/accounts'
 import { inTransaction } from '../db/pool'
 import type { Db, Pool } from '../db/pool'

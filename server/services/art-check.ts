@@ -1,6 +1,6 @@
-import { ArtRefused, preparedArt, readSvg } from '#core/art'
-import type { DesignSettings } from '#core/art'
-import { boundsOf, regionArea } from '#core/outline'
+import { ArtRefused, preparedArt, readSvg } from '#core/art/drawing'
+import type { DesignSettings } from '#core/art/drawing'
+import { boundsOf, regionArea } from '#core/basics/outline'
 
 /** A drawing that somebody wants to keep, and what their own worker found. */
 export interface ArtTask {

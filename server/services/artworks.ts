@@ -1,4 +1,4 @@
-import type { ArtFigures } from '#core/art-report'
+import type { ArtFigures } from '#core/art/art-report'
 import { artworkSchema } from '#shared/artworks'
 import type { Artwork, ArtworkEntry, ArtworkForm } from '#shared/artworks'
 import { fieldErrors } from '#shared/fields'

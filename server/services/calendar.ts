@@ -1,5 +1,5 @@
 import ical, { ICalCalendarMethod } from 'ical-generator'
-import { stretches } from '#core/day'
+import { stretches } from '#core/crew/day'
 import type { DayPlan } from '#shared/days'
 import type { Db } from '../db/pool'
 import { jobsByIds } from '../db/queries/jobs'

@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
-import { FAULTS, summarise } from '#core/run'
-import type { RunState, RunSummary } from '#core/run'
+import { FAULTS, summarise } from '#core/bench/run'
+import type { RunState, RunSummary } from '#core/bench/run'
 import type { RunHead } from '#shared/runs'
 import type { Db } from '../db/pool'
 import { bottleById, changeLevel, setLevel } from '../db/queries/bottles'

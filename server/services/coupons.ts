@@ -1,4 +1,4 @@
-import { readCoupon } from '#core/coupon'
+import { readCoupon } from '#core/plan/coupon'
 import type { Coupon, CouponEntry } from '#shared/coupons'
 import { inTransaction } from '../db/pool'
 import { bottleById } from '../db/queries/bottles'

@@ -1,4 +1,4 @@
-import type { CutterEstimate, TestCut } from '#core/cutter'
+import type { CutterEstimate, TestCut } from '#core/art/cutter'
 import { Refusal } from './refusal'
 
 /** What the cutter says to a file: read, drawn, timed. The stand-in marks all of it as simulated. */

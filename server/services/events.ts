@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
-import { FIELD_OF, PIECE_FACTS } from '#core/run'
-import type { PieceFact, RunEvent, RunState } from '#core/run'
+import { FIELD_OF, PIECE_FACTS } from '#core/bench/run'
+import type { PieceFact, RunEvent, RunState } from '#core/bench/run'
 import { fieldErrors } from '#shared/fields'
 import { runEventSchema } from '#shared/runs'
 import type { EventOutcome, EventsAnswer, RunWithEvents, SentEvent, StoredEvent } from '#shared/runs'

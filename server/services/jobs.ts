@@ -1,5 +1,5 @@
-import { planRecipe } from '#core/recipe'
-import type { Recipe } from '#core/recipe'
+import { planRecipe } from '#core/plan/recipe'
+import type { Recipe } from '#core/plan/recipe'
 import { jobSchema } from '#shared/jobs'
 import type { Job, JobEntry, JobForm, PlannedArt } from '#shared/jobs'
 import { fieldErrors } from '#shared/fields'

@@ -1,5 +1,5 @@
-import { runIntake } from '#core/run'
-import type { RunIntake } from '#core/run'
+import { runIntake } from '#core/bench/run'
+import type { RunIntake } from '#core/bench/run'
 import type { LiveMessage, RunHead, StoredEvent } from '#shared/runs'
 import { inTransaction, writerBeside } from '../db/pool'
 import type { Db, Pool } from '../db/pool'

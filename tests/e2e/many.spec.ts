@@ -1,6 +1,6 @@
 import { format } from 'date-fns'
 import sharp from 'sharp'
-import { SKILLS } from '../../core/schedule'
+import { SKILLS } from '../../core/trade/skills'
 import { event, LEAD, newBottle, newRun, upToStep } from '../support/client'
 import { expect, MATE, press, runAtEtch, signIn, test } from './world'
 

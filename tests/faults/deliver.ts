@@ -39,9 +39,8 @@ export function pair(at: number, by: string): [SentEvent, SentEvent] {
 export const impossible = (by: string): SentEvent => event({ kind: 'run.finished', by }) as SentEvent
 
 /**
-  * One tablet: its entries go through the app's own outbox, over the real network to whichever process answers. Only its store is in
-  * memory, where it
- * outlives the outbox as a device's does.
+ * One tablet: its entries go through the app's own outbox, over the real network to whichever process answers. Only its store is
+ * in memory, where it outlives the outbox as a device's does.
  */
 export class Tablet {
   readonly made: SentEvent[] = []

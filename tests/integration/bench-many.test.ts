@@ -1,7 +1,7 @@
 import sharp from 'sharp'
 import { v7 } from 'uuid'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { foldRun } from '../../core/run'
+import { foldRun } from '../../core/bench/run'
 import type { EventOutcome, Photo, RunWithEvents } from '../../shared/runs'
 import { Client, event, newBottle, newRun, upToStep } from '../support/client'
 import { sharedStudio } from '../support/studio'

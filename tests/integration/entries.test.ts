@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, inject, it } from 'vitest'
 import { v7 } from 'uuid'
-import { foldRun } from '#core/run'
+import { foldRun } from '#core/bench/run'
 import { createPool, inTransaction } from '../../server/db/pool'
 import { MOST_EVENTS } from '../../shared/runs'
 import type { EventsAnswer, RunWithEvents } from '../../shared/runs'

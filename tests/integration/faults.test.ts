@@ -25,7 +25,7 @@ describe('made = stored + tray: no entry is lost, and none is stored twice', () 
   it('entries delivered again, in any order, to two processes at once', async () => {
     expect(await redelivered(100)).toMatchObject({ made: 100, acknowledged: 100, stored: 100, lost: 0, doubled: 0 })
   }, 60_000)
-  it('the database\'s disk is full: it says so, acknowledges only what is stored, and stores the rest once there is room', async (context) => {
+  it('the database\'s disk is full: it says so, acknowledges only what is stored, and stores the rest later', async (context) => {
     const counts = await diskFull()
     if (!counts) return context.skip('a small disk can be mounted by root only')
     expect(counts.again).toBeGreaterThan(0)

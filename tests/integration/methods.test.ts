@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { v7 } from 'uuid'
-import { currentStep, foldRun } from '#core/run'
+import { currentStep, foldRun } from '#core/bench/run'
 import { BLANK_JOB } from '../../shared/jobs'
 import type { Job } from '../../shared/jobs'
 import type { Coupon } from '../../shared/coupons'

@@ -1,4 +1,4 @@
-import { DEFAULT_HOUSE_RULES } from '#core/house'
+import { DEFAULT_HOUSE_RULES } from '#core/trade/house'
 import { rulesForm } from '#shared/studio'
 import { randomUUID } from 'node:crypto'
 import { readdirSync } from 'node:fs'

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { canSearch, endOf, lowerBound, searchOrders, solve, verifySchedule } from '../../core/schedule'
-import type { Chain, Hands, Instance, Skill } from '../../core/schedule'
-import { ALL, crew, piece, shop } from '../../core/schedule/testing.test-support'
+import { canSearch, endOf, lowerBound, searchOrders, solve, verifySchedule } from '../../core/crew/schedule'
+import type { Chain, Hands, Instance } from '../../core/crew/schedule'
+import type { Skill } from '../../core/trade/skills'
+import { ALL, crew, piece, shop } from '../../core/crew/schedule/testing.test-support'
 import { exhaustiveEnd } from './support/exhaustive'
 import { steppedEnd } from './support/stepped'
 

@@ -3,10 +3,20 @@ import polygonClipping from 'polygon-clipping'
 import polylabel from 'polylabel'
 import SVGPathCommander from 'svg-path-commander'
 import { describe, expect, it } from 'vitest'
-import { artOfWidth, outlineAt, readSvg } from '../../core/art'
-import { reportStencil } from '../../core/art-report'
-import { boundsOf, contains, flattened, movedPath, nestedParts, partRegion, pointsOf, regionArea, regionLength } from '../../core/outline'
-import type { Region } from '../../core/outline'
+import { artOfWidth, outlineAt, readSvg } from '../../core/art/drawing'
+import { reportStencil } from '../../core/art/art-report'
+import {
+  boundsOf,
+  contains,
+  flattened,
+  movedPath,
+  nestedParts,
+  partRegion,
+  pointsOf,
+  regionArea,
+  regionLength,
+} from '../../core/basics/outline'
+import type { Region } from '../../core/basics/outline'
 
 /** Real outlines of an open icon package, every so many of them by the alphabet. */
 const folder = new URL('../../node_modules/@tabler/icons/icons/', import.meta.url)

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { coatSeconds, creamNeeded } from '#core/coat'
-import { DEFAULT_HOUSE_RULES } from '#core/house'
-import { molarMass } from '#core/materials'
-import { bicarbonateFigure, bicarbonateForBifluoride } from '#core/neutralise'
-import { cutSize, openArea } from '#core/stencil'
-import { ML_PER_TEASPOON, MM_PER_INCH } from '#core/units'
-import { apparentWidth, diameterFromGirth, lateralArea, wrapAngle } from '#core/vessel'
+import { coatSeconds, creamNeeded } from '#core/plan/coat'
+import { DEFAULT_HOUSE_RULES } from '#core/trade/house'
+import { molarMass } from '#core/trade/materials'
+import { bicarbonateFigure, bicarbonateForBifluoride } from '#core/plan/neutralise'
+import { cutSize, openArea } from '#core/art/resist-size'
+import { ML_PER_TEASPOON, MM_PER_INCH } from '#core/basics/units'
+import { apparentWidth, diameterFromGirth, lateralArea, wrapAngle } from '#core/piece/vessel'
 
 describe('molar masses from IUPAC 2021 atomic weights (value from memory)', () => {
   it.each([

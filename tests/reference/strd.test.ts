@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { fitSaturation } from '#core/coupon'
+import { fitSaturation } from '#core/plan/coupon'
 
 /** Digits that agree: the log relative error of McCullough (1998), as StRD itself is used. */
 const digits = (value: number, certified: number) => -Math.log10(Math.abs(value - certified) / Math.abs(certified))

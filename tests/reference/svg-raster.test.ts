@@ -1,7 +1,7 @@
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
-import { outlineAt, readSvg } from '../../core/art'
-import { contains } from '../../core/outline'
+import { outlineAt, readSvg } from '../../core/art/drawing'
+import { contains } from '../../core/basics/outline'
 
 /** Points of a page of 60 by 60 units, as many to a unit. */
 const [PAGE, DENSITY] = [60, 3]

@@ -1,7 +1,7 @@
 import { v7 } from 'uuid'
 import { BLANK_JOB } from '../../shared/jobs'
 import type { JobForm } from '../../shared/jobs'
-import type { RunPlan } from '../../core/run-plan'
+import type { RunPlan } from '../../core/plan/run-plan'
 import type { BottleForm } from '../../shared/shelf'
 
 export interface Answer<T> {

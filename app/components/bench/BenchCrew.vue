@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { handOvers } from '#core/day'
-import { answersFor, holderOf, nextAction } from '#core/run'
-import type { RunState } from '#core/run'
+import { handOvers } from '#core/crew/day'
+import { answersFor, holderOf, nextAction } from '#core/bench/run'
+import type { RunState } from '#core/bench/run'
 import type { RunWithEvents } from '#shared/runs'
 
 /** What the others at this bench are at: seen at a glance, never in the way of what is mine. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatDuration } from '#core/units'
+import { formatDuration } from '#core/basics/units'
 
 /** How far this device's clocks may be from the server's, and since when nobody has checked. */
 const { errorMs, checkedAt, second: now } = useServerClock()

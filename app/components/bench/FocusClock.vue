@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import type { PieceState } from '#core/run'
-import { windowOf } from '#core/run-plan'
-import type { RunPlan } from '#core/run-plan'
-import { formatClock, formatDuration } from '#core/units'
+import type { PieceState } from '#core/bench/run'
+import { windowOf } from '#core/plan/run-plan'
+import type { RunPlan } from '#core/plan/run-plan'
+import { formatClock, formatDuration } from '#core/basics/units'
 
 /** The clock of the piece that matters now, in type that reads from two metres. */
 const props = defineProps<{ plan: RunPlan, piece: PieceState }>()

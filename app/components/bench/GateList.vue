@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { RunState } from '#core/run'
-import type { Step } from '#core/steps'
+import type { RunState } from '#core/bench/run'
+import type { Step } from '#core/plan/steps'
 
 /** Lines that a person ticks one by one. None can be skipped, and each keeps who ticked it. */
 const props = defineProps<{ step: Step, state: RunState }>()

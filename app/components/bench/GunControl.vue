@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { useEventListener } from '@vueuse/core'
-import { capital } from '#core/units'
-import type { NewEvent, PieceState } from '#core/run'
-import type { RunPlan } from '#core/run-plan'
+import { capital } from '#core/basics/units'
+import type { NewEvent, PieceState } from '#core/bench/run'
+import type { RunPlan } from '#core/plan/run-plan'
 
 /**
  * The foot pedal of the blast cabinet: gun time counts while space, or the control itself, is held. It works as a

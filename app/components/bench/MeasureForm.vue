@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import { writtenField } from '#shared/fields'
-import { formatVolume, parseVolume } from '#core/units'
-import type { RunPlan } from '#core/run-plan'
+import { formatVolume, parseVolume } from '#core/basics/units'
+import type { RunPlan } from '#core/plan/run-plan'
 
 const props = defineProps<{ plan: RunPlan }>()
 const emit = defineEmits<{ measured: [amounts: { putOut: number, back: number }] }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Step } from '#core/steps'
+import type { Step } from '#core/plan/steps'
 
 /** Somebody came here too early: what comes first, and the way there. */
 defineProps<{ step: Step, runId: string }>()

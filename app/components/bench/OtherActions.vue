@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { pieceStage, wetPieces } from '#core/run'
-import type { RunState, NewEvent } from '#core/run'
-import type { RunPlan } from '#core/run-plan'
-import type { Step } from '#core/steps'
+import { pieceStage, wetPieces } from '#core/bench/run'
+import type { RunState, NewEvent } from '#core/bench/run'
+import type { RunPlan } from '#core/plan/run-plan'
+import type { Step } from '#core/plan/steps'
 
 /** What is seldom wanted: a step skipped with a reason, off early, another piece first, a broken piece, stopping the run. */
 const props = defineProps<{ plan: RunPlan, state: RunState, step: Step }>()

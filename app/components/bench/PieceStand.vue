@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { PieceState } from '#core/run'
+import type { PieceState } from '#core/bench/run'
 import type { RunWithEvents } from '#shared/runs'
 
 /** All pieces of a run side by side on dark card, each with its own clock. */

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { format } from 'date-fns'
-import { FIELD_OF, foldRun } from '#core/run'
-import type { PieceFact } from '#core/run'
+import { FIELD_OF, foldRun } from '#core/bench/run'
+import type { PieceFact } from '#core/bench/run'
 import type { Conflict, RunWithEvents } from '#shared/runs'
 
 /** Two tablets say when the same thing happened: both are shown, and a person decides which time counts. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { useWakeLock } from '@vueuse/core'
-import { describeEvent } from '#core/run'
+import { describeEvent } from '#core/bench/run'
 import type { useRun } from '~/composables/useRun'
 
 /** What bench, wash-up and look share: which run, taking back, refusals, history; the screen stays awake. */

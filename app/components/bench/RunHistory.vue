@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { describeEvent } from '#core/run'
-import type { RunEvent } from '#core/run'
-import type { RunPlan } from '#core/run-plan'
+import { describeEvent } from '#core/bench/run'
+import type { RunEvent } from '#core/bench/run'
+import type { RunPlan } from '#core/plan/run-plan'
 import { format } from 'date-fns'
 
 /** Every entry of the run, newest first. What was taken back stays, struck through. */

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
-import { answersFor, coatPlanned, nextCare, pieceStage } from '#core/run'
-import { windowOf } from '#core/run-plan'
-import type { PieceState } from '#core/run'
-import { formatClock } from '#core/units'
+import { answersFor, coatPlanned, nextCare, pieceStage } from '#core/bench/run'
+import { windowOf } from '#core/plan/run-plan'
+import type { PieceState } from '#core/bench/run'
+import { formatClock } from '#core/basics/units'
 import type { RunWithEvents } from '#shared/runs'
 
 /** One piece of a run on dark card, with its own clock, its next call, and whose it is. */

@@ -2,7 +2,7 @@
 import { z } from 'zod'
 import { writtenField } from '#shared/fields'
 import Button from 'primevue/button'
-import { formatMass, parseMass } from '#core/units'
+import { formatMass, parseMass } from '#core/basics/units'
 
 /** Bicarbonate into the rinse tub until nothing fizzes; only then may it be emptied. */
 const props = defineProps<{ suggested: number, added: number, /** Metal: it foams rather than fizzes. */ foams?: boolean }>()

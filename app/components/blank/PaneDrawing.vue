@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { paneArea } from '#core/blank'
-import type { Pane } from '#core/blank'
-import { formatArea } from '#core/units'
+import { paneArea } from '#core/piece/blank'
+import type { Pane } from '#core/piece/blank'
+import { formatArea } from '#core/basics/units'
 
 /** A flat pane to scale, with its holes. */
 const props = defineProps<{ pane: Pane }>()

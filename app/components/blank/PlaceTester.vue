@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { batchSpread, judgePlace } from '#core/blank'
-import { formatArea, formatNumber, parseLength } from '#core/units'
-import { boxRing } from '#core/outline'
-import { enclosedVolume, gaussianCurvature, meridianLength, wallAngle, wallArea } from '#core/vessel'
-import type { Wall } from '#core/vessel'
+import { batchSpread, judgePlace } from '#core/piece/blank'
+import { formatArea, formatNumber, parseLength } from '#core/basics/units'
+import { boxRing } from '#core/basics/outline'
+import { enclosedVolume, gaussianCurvature, meridianLength, wallAngle, wallArea } from '#core/piece/vessel'
+import type { Wall } from '#core/piece/vessel'
 
 /** Tries a stencil on a wall: where it wrinkles, which shape to cut, how large it may be; and a batch of girths. */
 const props = defineProps<{ wall: Wall, noun: string }>()

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { SheetFit, Wall } from '#core/vessel'
-import { heightAlong } from '#core/vessel'
-import { zones } from '#core/blank'
-import type { ZoneClass } from '#core/blank'
-import { usualKeepOut } from '#core/placement'
-import { formatNumber } from '#core/units'
+import type { SheetFit, Wall } from '#core/piece/vessel'
+import { heightAlong } from '#core/piece/vessel'
+import { zones } from '#core/piece/blank'
+import type { ZoneClass } from '#core/piece/blank'
+import { usualKeepOut } from '#core/piece/placement'
+import { formatNumber } from '#core/basics/units'
 
 /** The wall as measured, the art where it sits, and beside it how far a flat sheet is out at each level. */
 const props = defineProps<{

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CAUTIONS, DEFER } from '#core/safety'
+import { CAUTIONS, DEFER } from '#core/trade/safety'
 
 const emit = defineEmits<{ close: [] }>()
 const studio = useStudioStore()

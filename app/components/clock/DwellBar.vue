@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { DwellDecision, DwellReason } from '#core/dwell'
-import { describeSource } from '#core/source'
-import { formatDuration } from '#core/units'
+import type { DwellDecision, DwellReason } from '#core/plan/dwell'
+import { describeSource } from '#core/basics/source'
+import { formatDuration } from '#core/basics/units'
 
 /** The window as a bar, what pulls on the best time below it, and the reason for each bound. */
 const props = defineProps<{ decision: DwellDecision }>()

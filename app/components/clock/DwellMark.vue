@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DwellWindow } from '#core/dwell'
+import type { DwellWindow } from '#core/plan/dwell'
 
 /** One actual dwell against its window: the band is the window, the stroke is when it came off. */
 const props = defineProps<{ dwell: number, window: DwellWindow }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { pieceStage } from '#core/run'
+import { pieceStage } from '#core/bench/run'
 
 /** Running pieces stand on a sill at the foot of every screen, each with its clock. Alarms sound from here. */
 const work = useWorkStore()

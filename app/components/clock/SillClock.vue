@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { pieceStage } from '#core/run'
-import type { PieceState } from '#core/run'
-import { windowOf } from '#core/run-plan'
-import { formatClock } from '#core/units'
+import { pieceStage } from '#core/bench/run'
+import type { PieceState } from '#core/bench/run'
+import { windowOf } from '#core/plan/run-plan'
+import { formatClock } from '#core/basics/units'
 import type { RunWithEvents } from '#shared/runs'
 
 /** One running piece on the sill. */

@@ -2,8 +2,8 @@
 import Button from 'primevue/button'
 import { changePersonAccountSchema, newPersonSchema } from '#shared/accounts'
 import type { Person, Role } from '#shared/accounts'
-import { SKILLS } from '#core/schedule'
-import type { Skill } from '#core/schedule'
+import { SKILLS } from '#core/trade/skills'
+import type { Skill } from '#core/trade/skills'
 
 /** A new crew member, or an account to change. Empty password and PIN leave them as they are. */
 const props = defineProps<{ person: Person | null }>()

@@ -3,9 +3,9 @@ import { LineChart, ScatterChart } from 'echarts/charts'
 import { GridComponent, MarkLineComponent } from 'echarts/components'
 import { use } from 'echarts/core'
 import { CanvasRenderer } from 'echarts/renderers'
-import { frostAt, frostError } from '#core/coupon'
-import type { CouponReading, CouponStep } from '#core/coupon'
-import { formatDuration } from '#core/units'
+import { frostAt, frostError } from '#core/plan/coupon'
+import type { CouponReading, CouponStep } from '#core/plan/coupon'
+import { formatDuration } from '#core/basics/units'
 
 use([LineChart, ScatterChart, GridComponent, MarkLineComponent, CanvasRenderer])
 

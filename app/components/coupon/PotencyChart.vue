@@ -3,7 +3,7 @@ import { LineChart } from 'echarts/charts'
 import { GridComponent } from 'echarts/components'
 import { use } from 'echarts/core'
 import { CanvasRenderer } from 'echarts/renderers'
-import type { PotencyPoint } from '#core/coupon'
+import type { PotencyPoint } from '#core/plan/coupon'
 
 use([LineChart, GridComponent, CanvasRenderer])
 

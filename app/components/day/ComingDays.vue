@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { addDays, format } from 'date-fns'
-import { loadOf } from '#core/day'
-import { currentStep, foldRun } from '#core/run'
-import { formatDuration } from '#core/units'
+import { loadOf } from '#core/crew/day'
+import { currentStep, foldRun } from '#core/bench/run'
+import { formatDuration } from '#core/basics/units'
 import type { Day } from '~/composables/useDay'
 
 /** Work that was promised against the hours of the coming days. */

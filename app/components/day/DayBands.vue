@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import type { Block, Dwell } from '#core/day'
-import { formatPlanTime, formatTimeOfDay } from '#core/units'
+import type { Block, Dwell } from '#core/crew/day'
+import { formatPlanTime, formatTimeOfDay } from '#core/basics/units'
 import type { Day, ShownDay } from '~/composables/useDay'
 
 /** The day as bands: one for each person, then the bench with its pieces, sinks, tubs, cabinets and the drying rack. */

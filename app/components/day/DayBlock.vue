@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Select from 'primevue/select'
-import type { Block } from '#core/day'
-import { formatTimeOfDay } from '#core/units'
+import type { Block } from '#core/crew/day'
+import { formatTimeOfDay } from '#core/basics/units'
 import type { Day, ShownDay } from '~/composables/useDay'
 
 /** The task that was chosen: when, who, its window, and ways to move it without dragging. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { countOf, formatDuration, formatTimeOfDay } from '#core/units'
-import { workOf } from '#core/day'
+import { countOf, formatDuration, formatTimeOfDay } from '#core/basics/units'
+import { workOf } from '#core/crew/day'
 import type { Day } from '~/composables/useDay'
 
 /** What the day is planned from: the jobs on it, and when somebody is away. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Block } from '#core/day'
-import { formatPlanTime } from '#core/units'
+import type { Block } from '#core/crew/day'
+import { formatPlanTime } from '#core/basics/units'
 import type { Day } from '~/composables/useDay'
 
 /** The day as lists, one for each person: for reading, and for the wall. */

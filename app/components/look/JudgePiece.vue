@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import Checkbox from 'primevue/checkbox'
-import { FAULTS, RESULTS, pieceClock } from '#core/run'
-import type { FaultId, PieceResult, PieceState } from '#core/run'
-import type { RunPlan } from '#core/run-plan'
-import { formatClock } from '#core/units'
+import { FAULTS, RESULTS, pieceClock } from '#core/bench/run'
+import type { FaultId, PieceResult, PieceState } from '#core/bench/run'
+import type { RunPlan } from '#core/plan/run-plan'
+import { formatClock } from '#core/basics/units'
 import type { PieceShape } from '#shared/runs'
 
 /** One dry piece over dark card: good, usable or scrap; what is seen on it; a note. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { PieceState } from '#core/run'
-import type { RunPlan } from '#core/run-plan'
+import type { PieceState } from '#core/bench/run'
+import type { RunPlan } from '#core/plan/run-plan'
 import type { PieceShape } from '#shared/runs'
 
 /** A piece on the bench that fills as its dwell runs. */

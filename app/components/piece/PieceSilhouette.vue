@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { PieceShape } from '#shared/runs'
-import type { DwellWindow } from '#core/dwell'
+import type { DwellWindow } from '#core/plan/dwell'
 
 /**
  * One piece from in front, to scale: its wall, its base, and the art where it will sit. While its dwell runs it

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Figure } from '#core/figure'
-import { describeSource } from '#core/source'
+import type { Figure } from '#core/basics/figure'
+import { describeSource } from '#core/basics/source'
 
 /** One figure of the recipe; opened, it shows how it came about. */
 defineProps<{ figure: Figure }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { v7 } from 'uuid'
-import { planRecipe } from '#core/recipe'
+import { planRecipe } from '#core/plan/recipe'
 import { BLANK_JOB, jobSchema } from '#shared/jobs'
 import type { Job, JobForm } from '#shared/jobs'
 import { plannedWall } from '#shared/blanks'

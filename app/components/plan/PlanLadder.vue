@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { QUESTIONS } from '#core/answers'
-import type { Ranking } from '#core/rank'
+import { QUESTIONS } from '#core/trade/answers'
+import type { Ranking } from '#core/plan/rank'
 import type { JobForm } from '#shared/jobs'
 
 /** The decisions of a plan in the order the trade takes them. Each shows its error beside its field. */

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import type { Recipe, RecipeInput } from '#core/recipe'
+import type { Recipe, RecipeInput } from '#core/plan/recipe'
 import type { PlannedWall } from '#shared/blanks'
 import type { PlannedArt } from '#shared/jobs'
-import { etchantKind } from '#core/materials'
-import { describeSource } from '#core/source'
-import { whenCalled } from '#core/steps'
-import { capital, formatDuration, formatFraction } from '#core/units'
+import { etchantKind } from '#core/trade/materials'
+import { describeSource } from '#core/basics/source'
+import { whenCalled } from '#core/plan/steps'
+import { capital, formatDuration, formatFraction } from '#core/basics/units'
 
 /** What comes out of a plan: the piece as measured, verdict, window, every figure with its working, the steps. */
 const props = defineProps<{ recipe: Recipe, input: RecipeInput, bottleId: string, wall: PlannedWall | null, art: PlannedArt | null }>()

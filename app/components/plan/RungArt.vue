@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
-import { formatNumber } from '#core/units'
+import { formatNumber } from '#core/basics/units'
 import type { JobForm } from '#shared/jobs'
 
 defineProps<{ errors: Record<string, string> }>()

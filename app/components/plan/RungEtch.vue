@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
-import { BLAST_LOOKS } from '#core/blast'
-import { judge, PLAIN } from '#core/compatibility'
-import { etchantKind, RESISTS, resistKind } from '#core/materials'
-import type { EtchantKindId, ResistId } from '#core/materials'
-import type { RankedChain, Ranking } from '#core/rank'
-import { capital } from '#core/units'
+import { BLAST_LOOKS } from '#core/plan/blast'
+import { judge, PLAIN } from '#core/trade/compatibility'
+import { etchantKind, RESISTS, resistKind } from '#core/trade/materials'
+import type { EtchantKindId, ResistId } from '#core/trade/materials'
+import type { RankedChain, Ranking } from '#core/plan/rank'
+import { capital } from '#core/basics/units'
 import type { JobForm } from '#shared/jobs'
 
 /** Resist and etchant: ranked with reasons; another choice is always possible short of "never". */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { SCHOOL_NAMES, SCHOOL_TABLES, SCHOOLS_OF } from '#core/house'
-import type { Schools } from '#core/house'
-import { etchantKind } from '#core/materials'
+import { SCHOOL_NAMES, SCHOOL_TABLES, SCHOOLS_OF } from '#core/trade/house'
+import type { Schools } from '#core/trade/house'
+import { etchantKind } from '#core/trade/materials'
 import type { JobForm } from '#shared/jobs'
 
 /** Where this job goes otherwise than the house: schools, a time of its own, the bench itself. */

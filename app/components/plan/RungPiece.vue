@@ -2,9 +2,9 @@
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
-import { SUBSTRATES, substrateKind } from '#core/materials'
-import { usualSurface } from '#core/blank'
-import { capital, formatNumber } from '#core/units'
+import { SUBSTRATES, substrateKind } from '#core/trade/materials'
+import { usualSurface } from '#core/piece/blank'
+import { capital, formatNumber } from '#core/basics/units'
 import { plannedWall, wallOf } from '#shared/blanks'
 import type { JobForm } from '#shared/jobs'
 

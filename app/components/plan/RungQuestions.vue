@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { QUESTIONS } from '#core/answers'
+import { QUESTIONS } from '#core/trade/answers'
 import type { JobForm } from '#shared/jobs'
 
 /** Asked of every piece, answered, and kept with the job. */

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { identify, TESTS } from '#core/identify'
-import { substrateKind } from '#core/materials'
-import type { SubstrateId } from '#core/materials'
-import { capital, formatFraction } from '#core/units'
+import { identify, TESTS } from '#core/trade/identify'
+import { substrateKind } from '#core/trade/materials'
+import type { SubstrateId } from '#core/trade/materials'
+import { capital, formatFraction } from '#core/basics/units'
 
 /** A short guided check of an unknown piece: the test that tells most is asked next. */
 const emit = defineEmits<{ close: [], found: [substrate: SubstrateId] }>()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
-import { writeRule } from '#core/house'
-import type { RuleSpec } from '#core/house'
-import { describeSource } from '#core/source'
+import { writeRule } from '#core/trade/house'
+import type { RuleSpec } from '#core/trade/house'
+import { describeSource } from '#core/basics/source'
 
 /** One house rule: its value, why it starts where it starts, and the way back there. */
 const props = defineProps<{ spec: RuleSpec, error?: string, locked: boolean }>()

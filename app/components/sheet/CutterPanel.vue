@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Select from 'primevue/select'
-import { CUTTER_MATERIALS } from '#core/cutter'
-import type { CutterEstimate, CutterMaterial, TestCut } from '#core/cutter'
-import { sheetHpgl } from '#core/sheet'
-import type { CutSheet } from '#core/sheet'
-import { formatDuration, formatNumber, parseNumber } from '#core/units'
+import { CUTTER_MATERIALS } from '#core/art/cutter'
+import type { CutterEstimate, CutterMaterial, TestCut } from '#core/art/cutter'
+import { sheetHpgl } from '#core/art/sheet'
+import type { CutSheet } from '#core/art/sheet'
+import { formatDuration, formatNumber, parseNumber } from '#core/basics/units'
 
 /** A test cut first, then the sheet: the simulated cutter says what it would do. Nothing is cut. */
 const props = defineProps<{ cut: CutSheet, resist: string }>()

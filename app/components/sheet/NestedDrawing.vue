@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { LAYERS } from '#core/sheet'
-import type { CutSheet, NestedSheet } from '#core/sheet'
+import { LAYERS } from '#core/art/sheet'
+import type { CutSheet, NestedSheet } from '#core/art/sheet'
 
 /** One piece of stock with its stencils laid on it; what goes back on the shelf is dashed. */
 const props = defineProps<{ sheet: NestedSheet, cut: CutSheet }>()

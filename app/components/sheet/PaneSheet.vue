@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Pane } from '#core/blank'
+import type { Pane } from '#core/piece/blank'
 import type { PlacedStencil } from '#shared/sheets'
 
 /** The pane with its holes and every stencil with its border, numbered by its pass. */

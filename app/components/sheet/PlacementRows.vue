@@ -2,8 +2,8 @@
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
-import { KEEP_OUT_KINDS, USUAL_KEEP_OUT } from '#core/placement'
-import type { KeepOutKind } from '#core/placement'
+import { KEEP_OUT_KINDS, USUAL_KEEP_OUT } from '#core/piece/placement'
+import type { KeepOutKind } from '#core/piece/placement'
 import { ANCHORS, PLACEMENT_FORM } from '#shared/sheets'
 import type { SheetForm } from '#shared/sheets'
 

@@ -2,12 +2,12 @@
 import Button from 'primevue/button'
 import Select from 'primevue/select'
 import { v7 } from 'uuid'
-import { paneProblems } from '#core/blank'
-import { resistKind } from '#core/materials'
-import { gapBetween, placementProblems, wrapOverlap } from '#core/placement'
-import type { Ring } from '#core/outline'
-import { sheetDxf, sheetHpgl, sheetSvg, stockAfter } from '#core/sheet'
-import { capital, countOf, formatArea } from '#core/units'
+import { paneProblems } from '#core/piece/blank'
+import { resistKind } from '#core/trade/materials'
+import { gapBetween, placementProblems, wrapOverlap } from '#core/piece/placement'
+import type { Ring } from '#core/basics/outline'
+import { sheetDxf, sheetHpgl, sheetSvg, stockAfter } from '#core/art/sheet'
+import { capital, countOf, formatArea } from '#core/basics/units'
 import { artworkSchema } from '#shared/artworks'
 import type { Artwork } from '#shared/artworks'
 import { wallOf } from '#shared/blanks'
@@ -145,7 +145,7 @@ const rollName = (rollId: string) => studio.rolls?.find(r => r.id === rollId)?.n
 const nounOf = computed(() => studio.blank(form.value.blankId)?.noun ?? 'piece')
 
 async function savePdf() {
-  const { stencilPdf } = await import('#core/sheet/pdf')
+  const { stencilPdf } = await import('#core/art/sheet/pdf')
   keepFile(
     `${form.value.name || 'stencils'}.pdf`,
     'application/pdf',

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { around, corners } from '#core/placement'
-import type { KeepOut } from '#core/placement'
-import { meridianLength } from '#core/vessel'
-import type { Wall } from '#core/vessel'
+import { around, corners } from '#core/piece/placement'
+import type { KeepOut } from '#core/piece/placement'
+import { meridianLength } from '#core/piece/vessel'
+import type { Wall } from '#core/piece/vessel'
 import type { PlacedStencil } from '#shared/sheets'
 
 /** The wall unrolled at the seam: bands to keep clear, and every stencil with its border, numbered by its pass. */

@@ -2,8 +2,8 @@
 import Button from 'primevue/button'
 import Select from 'primevue/select'
 import { v7 } from 'uuid'
-import { ABRASIVE_MEDIA, ETCHANT_KINDS, etchantKind, MEDIUM_NAMES } from '#core/materials'
-import { capital, formatDuration, formatNumber } from '#core/units'
+import { ABRASIVE_MEDIA, ETCHANT_KINDS, etchantKind, MEDIUM_NAMES } from '#core/trade/materials'
+import { capital, formatDuration, formatNumber } from '#core/basics/units'
 import { bottleSchema } from '#shared/shelf'
 import type { Bottle, BottleForm } from '#shared/shelf'
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { format } from 'date-fns'
-import { etchantKind, MEDIUM_NAMES, substrateKind } from '#core/materials'
-import { ferricStrength } from '#core/neutralise'
-import { formatDuration } from '#core/units'
+import { etchantKind, MEDIUM_NAMES, substrateKind } from '#core/trade/materials'
+import { ferricStrength } from '#core/plan/neutralise'
+import { formatDuration } from '#core/basics/units'
 import { openDays } from '#shared/recipe'
 import type { Bottle } from '#shared/shelf'
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { v7 } from 'uuid'
-import { resistKind } from '#core/materials'
-import { capital, countOf } from '#core/units'
+import { resistKind } from '#core/trade/materials'
+import { capital, countOf } from '#core/basics/units'
 import { REUSED_RESISTS, stencilSchema } from '#shared/shelf'
 import type { Stencil, StencilEntry } from '#shared/shelf'
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { formatArea, formatDuration, formatNumber } from '#core/units'
-import type { Finding, FindingId, Fix, StencilReport } from '#core/art-report'
-import { findingsOf } from '#core/art-report'
+import { formatArea, formatDuration, formatNumber } from '#core/basics/units'
+import type { Finding, FindingId, Fix, StencilReport } from '#core/art/art-report'
+import { findingsOf } from '#core/art/art-report'
 
 /** What the art says before it is cut. Each line leads to its places; what can be mended safely can be tried at once. */
 const props = defineProps<{

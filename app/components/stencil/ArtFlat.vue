@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { coarser, pathText, vertexCount } from '#core/outline'
-import type { Box, Region } from '#core/outline'
-import type { Mark } from '#core/art-report'
+import { coarser, pathText, vertexCount } from '#core/basics/outline'
+import type { Box, Region } from '#core/basics/outline'
+import type { Mark } from '#core/art/art-report'
 
 /** The stencil lying flat: what is weeded shows the frost, the rest is resist. Marks stand where a finding points. */
 const props = defineProps<{

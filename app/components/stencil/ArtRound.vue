@@ -2,7 +2,7 @@
 import { WebGLRenderer } from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 import { SVGRenderer } from 'three/examples/jsm/renderers/SVGRenderer.js'
-import type { Wall } from '#core/vessel'
+import type { Wall } from '#core/piece/vessel'
 
 /** The piece as it will look, to turn by hand, by keys or by the slider. Without a graphics card it is drawn in lines, more slowly. */
 const props = defineProps<{ wall: Wall, art: ArtOnPiece[], wet: boolean, behind: 'dark' | 'light' }>()

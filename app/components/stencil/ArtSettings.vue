@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
-import { CUTTING_WAYS } from '#core/art-report'
+import { CUTTING_WAYS } from '#core/art/art-report'
 import type { ArtworkForm } from '#shared/artworks'
 
 /** Size, what is frosted, how it is cut and etched, and what it goes on. */

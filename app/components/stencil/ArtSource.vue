@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Select from 'primevue/select'
-import { ART_LIMITS, FACES } from '#core/art'
-import type { TraceSettings } from '#core/art'
-import { formatNumber } from '#core/units'
+import { ART_LIMITS, FACES } from '#core/art/drawing'
+import type { TraceSettings } from '#core/art/drawing'
+import { formatNumber } from '#core/basics/units'
 import type { ArtSource } from '#shared/artworks'
 import type { TraceResult } from '~/workers/stencil'
 

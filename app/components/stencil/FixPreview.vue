@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { formatArea, formatNumber } from '#core/units'
-import { narrowestOf } from '#core/art-report'
-import type { Fix, StencilReport } from '#core/art-report'
+import { formatArea, formatNumber } from '#core/basics/units'
+import { narrowestOf } from '#core/art/art-report'
+import type { Fix, StencilReport } from '#core/art/art-report'
 
 /** A fix before it is taken: the figures as they are and as they would be. The drawing beside it shows the old line dashed. */
 const props = defineProps<{ fix: Fix, before: StencilReport, after: StencilReport | null, problem: string }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { v7 } from 'uuid'
-import { readNames } from '#core/art'
-import { artFigures } from '#core/art-report'
+import { readNames } from '#core/art/drawing'
+import { artFigures } from '#core/art/art-report'
 import { artworkSchema } from '#shared/artworks'
 import type { Artwork, ArtworkForm } from '#shared/artworks'
 import type { LookResult } from '~/workers/stencil'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { differenceInCalendarDays, format } from 'date-fns'
-import { countOf } from '#core/units'
+import { countOf } from '#core/basics/units'
 import type { Job } from '#shared/jobs'
 
 /** One job as it stands today: its pieces, what it waits for, and the way there. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { bestAt, pieceStage, pressEntries } from '#core/run'
-import { windowOf } from '#core/run-plan'
-import { countOf } from '#core/units'
+import { bestAt, pieceStage, pressEntries } from '#core/bench/run'
+import { windowOf } from '#core/plan/run-plan'
+import { countOf } from '#core/basics/units'
 
 const id = String(useRoute().params.id)
 const at = useRun(id)

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
-import { substrateKind } from '#core/materials'
-import { summarise } from '#core/run'
-import { formatDuration } from '#core/units'
+import { substrateKind } from '#core/trade/materials'
+import { summarise } from '#core/bench/run'
+import { formatDuration } from '#core/basics/units'
 import type { Coupon } from '#shared/coupons'
 import { openDays } from '#shared/recipe'
 

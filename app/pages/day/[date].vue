@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { addDays, format, isValid } from 'date-fns'
 import Button from 'primevue/button'
-import { formatPlanTime, formatTimeOfDay } from '#core/units'
-import type { Block } from '#core/day'
+import { formatPlanTime, formatTimeOfDay } from '#core/basics/units'
+import { changeSentence, whySentence } from '#core/crew/day'
+import type { Block } from '#core/crew/day'
 
 /** Who does what when, so that every rinse falls inside its window. */
 const date = String(useRoute().params.date)
@@ -66,9 +67,12 @@ const late = computed(() =>
     <p v-if="late.length" class="problem" role="alert">Late whatever is done: {{ late.join(', ') }}. Rinse as soon as hands are free.</p>
     <section v-if="why" class="why" aria-label="Why it does not fit">
       <h2>It does not end by {{ formatTimeOfDay(useStudioStore().rules.workTo) }}</h2>
-      <p>{{ why.sentence }}</p>
-      <ul><li v-for="c in why.changes" :key="c.what">{{ c.sentence }}<template v-if="Number.isFinite(c.end)"> Then it ends at
-        {{ formatPlanTime(c.end) }}.</template></li></ul>
+      <p>{{ whySentence(why) }}</p>
+      <ul>
+        <li v-for="c in why.changes" :key="c.what">
+          {{ changeSentence(c) }} {{ Number.isFinite(c.end) ? `Then it ends at ${formatPlanTime(c.end)}.` : '' }}
+        </li>
+      </ul>
     </section>
     <p v-if="shown && beyond">No hours are left on this day. What is left goes on at {{ formatPlanTime(beyond) }}.</p>
     <DayBands v-else-if="shown" :day="day" :shown="shown" :selected="selected" @choose="choose" @move="day.move($event)" />

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
-import { BLAST_LOOKS } from '#core/blast'
-import { windowOf } from '#core/run-plan'
-import { FAULTS, foldRun, summarise } from '#core/run'
-import { countOf, formatClock, formatDuration, formatVolume } from '#core/units'
+import { BLAST_LOOKS } from '#core/plan/blast'
+import { windowOf } from '#core/plan/run-plan'
+import { FAULTS, foldRun, summarise } from '#core/bench/run'
+import { countOf, formatClock, formatDuration, formatVolume } from '#core/basics/units'
 import type { RunWithEvents } from '#shared/runs'
 
 const id = String(useRoute().params.id)

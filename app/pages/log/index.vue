@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { format } from 'date-fns'
 import { refDebounced } from '@vueuse/core'
-import { countOf, formatDuration } from '#core/units'
+import { countOf, formatDuration } from '#core/basics/units'
 import type { LogEntry } from '#shared/runs'
 
 const route = useRoute()

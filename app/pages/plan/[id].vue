@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { countOf } from '#core/units'
+import { countOf } from '#core/basics/units'
 import type { Job } from '#shared/jobs'
 
 const studio = useStudioStore()

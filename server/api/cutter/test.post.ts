@@ -1,5 +1,5 @@
-import { CUTTER_MATERIALS } from '#core/cutter'
-import type { CutterMaterial } from '#core/cutter'
+import { CUTTER_MATERIALS } from '#core/art/cutter'
+import type { CutterMaterial } from '#core/art/cutter'
 import { z } from 'zod'
 import { body, route } from '../../http/handler'
 import { askCutter } from '../../services/cutter'

@@ -1,4 +1,4 @@
-import type { ArtFigures } from '#core/art-report'
+import type { ArtFigures } from '#core/art/art-report'
 import type { Artwork, ArtworkForm, ArtworkSummary } from '#shared/artworks'
 import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'

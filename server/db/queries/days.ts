@@ -1,4 +1,4 @@
-import type { Block } from '#core/day'
+import type { Block } from '#core/crew/day'
 import type { DayPlan } from '#shared/days'
 import type { Db } from '../pool'
 

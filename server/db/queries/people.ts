@@ -1,6 +1,6 @@
 import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
-import type { Skill } from '#core/schedule'
+import type { Skill } from '#core/trade/skills'
 import type { Person, Role } from '#shared/accounts'
 
 export interface PersonRow extends Person {

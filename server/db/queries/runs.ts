@@ -1,5 +1,5 @@
-import type { RunPlan } from '#core/run-plan'
-import type { RunEvent, RunSummary } from '#core/run'
+import type { RunPlan } from '#core/plan/run-plan'
+import type { RunEvent, RunSummary } from '#core/bench/run'
 import type { CouponOfRun } from '#shared/coupons'
 import type { Conflict, LogEntry, PieceShape, RunHead, StoredEvent } from '#shared/runs'
 import type { Db } from '../pool'
@@ -143,10 +143,9 @@ export interface EventsOfSession {
 }
 
 /**
-  * Appends events of several requests and tells them, in one statement and so in one commit. All are stored, or none: where one of
-  * these sessions
-  * may not book one of them. The runs are locked before anything is written, as by whoever works on one alone, so that none waits for
-  * the other.
+ * Appends events of several requests and tells them, in one statement and so in one commit. All are stored, or none: where one of
+ * these sessions may not book one of them. The runs are locked before anything is written, as by whoever works on one alone, so
+ * that none waits for the other.
  * @returns whether they were stored. Throws a unique violation where a number or an id is taken.
  */
 export async function appendEvents(db: Db, parts: EventsOfSession[], channel: string, messages: string[], now: Date): Promise<boolean> {

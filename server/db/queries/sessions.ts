@@ -30,9 +30,8 @@ const holds = (now: string) => `s.ended_at is null and s.opened_at > ${now} - in
       where o.session_id = s.id and o.person_id = s.opened_by)`
 
 /**
-  * SQL: whether an entry of this person may be booked through this session. They opened it or took over in it, and were signed in
-  * somewhere when it was made;
- * two minutes are allowed between clocks.
+ * SQL: whether an entry of this person may be booked through this session. They opened it or took over in it, and were signed in
+ * somewhere when it was made; two minutes are allowed between clocks.
  */
 export const mayBook = ({ session, who, at, now }: Record<'session' | 'who' | 'at' | 'now', string>) => `exists (
   select 1 from session s join session_person m on m.session_id = s.id and m.person_id = ${who} join person p on p.id = m.person_id

@@ -1,5 +1,5 @@
-import { completeRules } from '#core/house'
-import type { HouseRules } from '#core/house'
+import { completeRules } from '#core/trade/house'
+import type { HouseRules } from '#core/trade/house'
 import type { Studio } from '#shared/studio'
 import type { Db } from '../pool'
 

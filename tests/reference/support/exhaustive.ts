@@ -1,4 +1,4 @@
-import type { Instance } from '../../../core/schedule'
+import type { Instance } from '../../../core/crew/schedule'
 
 /** Where one chain is: its next task, s since its first task ended (−1 before), s left of the task under way, s since its end. */
 interface At {

@@ -1,10 +1,9 @@
 import highsLoader from 'highs'
-import type { Instance } from '../../../core/schedule'
+import type { Instance } from '../../../core/crew/schedule'
 
 /**
-  * The least end of an instance as a general MIP solver finds it: starts, who does what, and who goes first as binaries with a big M.
-  * No shifts, places without
- * limit, one of each fixture.
+ * The least end of an instance as a general MIP solver finds it: starts, who does what, and who goes first as binaries with a big
+ * M. No shifts, places without limit, one of each fixture.
  * @returns s
  */
 export async function mipEnd(instance: Instance, limitSeconds = 60): Promise<number> {

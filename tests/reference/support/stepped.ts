@@ -1,4 +1,4 @@
-import type { Instance } from '../../../core/schedule'
+import type { Instance } from '../../../core/crew/schedule'
 
 /**
  * The soonest end by going through every state of every second: what each chain is at, who is busy for how long, and every choice of

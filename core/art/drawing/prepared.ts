@@ -1,0 +1,29 @@
+import type { Ring } from '../../basics/outline'
+import { openArea } from './design'
+import type { DesignSettings } from './design'
+import { capitalHeight } from './lettering'
+import type { LetterFace } from './lettering'
+import { artOfWidth, outlineAt } from './outline-of'
+import { boundsOf, transformed } from '../../basics/outline'
+import type { Drawing } from './svg'
+
+export interface ArtSize {
+  /** mm of the art; for lettering with a capital's height the most that it may take. */
+  width: number
+  /** Lettering: height of a capital, mm. */
+  capital: number | null
+}
+
+/** A drawing at its size as what is open, before any fix. mm @throws ArtRefused */
+export function preparedArt(drawing: Drawing, size: ArtSize, design: DesignSettings, face: LetterFace | null = null): Ring[] {
+  return openArea(sizedArt(drawing, size, face), design)
+}
+
+function sizedArt(drawing: Drawing, { width, capital }: ArtSize, face: LetterFace | null): Ring[] {
+  if (capital === null || face === null) return artOfWidth(drawing, width)
+  const area = outlineAt(drawing, capital / capitalHeight(face))
+  const box = boundsOf(area)
+  // A long name is set smaller rather than wider than its place.
+  if (!box || box.right - box.left > width) return artOfWidth(drawing, width)
+  return transformed(area, [1, 0, 0, 1, -box.left, -box.top])
+}

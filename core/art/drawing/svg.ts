@@ -1,0 +1,442 @@
+import { boundsOf, compose, flattened, IDENTITY, movedPath, TooManyPoints } from '../../basics/outline'
+import type { Affine, Pen, Ring, Subpath } from '../../basics/outline'
+import { readDashes } from './dashes'
+import type { Dashes } from './dashes'
+import { readShape } from './path-data'
+import { ART_LIMITS, ArtRefused } from './refusal'
+import { ownStyle, readPaint, readRules } from './style'
+import type { StyleRules } from './style'
+import { readTransform } from './transform'
+import { readTree } from './tree'
+import type { Node } from './tree'
+
+/** One painted layer, in the drawing's own mm. Paper covers what lies under it. */
+export interface Layer {
+  paint: 'dark' | 'paper'
+  path: Subpath[]
+  /** A fill, or the line of a pen before the element's own map was applied. */
+  fill: 'nonzero' | 'evenodd' | null
+  pen: (Pen & { map: Affine, dashes: Dashes | null }) | null
+}
+
+/** A drawing as it was read, before it is flattened. Lengths in mm at the size it was drawn. */
+export interface Drawing {
+  width: number
+  height: number
+  layers: Layer[]
+  /** What was left out or taken otherwise, in sentences. */
+  notes: string[]
+}
+
+/** CSS: 1 in is 96 px (W3C, CSS Values and Units). */
+const PER_UNIT: Record<string, number> = {
+  '': 25.4 / 96,
+  'px': 25.4 / 96,
+  'mm': 1,
+  'cm': 10,
+  'in': 25.4,
+  'pt': 25.4 / 72,
+  'pc': 25.4 / 6,
+  'q': 0.25,
+}
+const NUMBER = /^\s*([-+]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[-+]?\d+)?)\s*(px|mm|cm|in|pt|pc|q|%|em|ex|rem)?\s*$/i
+
+/** @returns px */
+function lengthOf(text: string | undefined, whole: number, line: number): number {
+  if (text === undefined || text === 'auto') return 0
+  const match = text.length > ART_LIMITS.value ? null : NUMBER.exec(text)
+  if (!match) throw new ArtRefused(`"${text.slice(0, 30)}" is no length. Save the drawing again with sizes in mm.`, line)
+  const [value, unit] = [Number(match[1]), (match[2] ?? '').toLowerCase()]
+  if (unit === '%') return (value / 100) * whole
+  if (unit === 'em' || unit === 'rem') return value * 16
+  if (unit === 'ex') return value * 8
+  return (value * PER_UNIT[unit]!) / PER_UNIT.px!
+}
+
+interface Context {
+  map: Affine
+  style: Record<string, string>
+  /** Size of the view that percentages go by, px. */
+  view: { width: number, height: number }
+  within: readonly Node[]
+}
+
+const INHERITED = [
+  'fill',
+  'fill-rule',
+  'stroke',
+  'stroke-width',
+  'stroke-linejoin',
+  'stroke-linecap',
+  'stroke-miterlimit',
+  'stroke-dasharray',
+  'stroke-dashoffset',
+  'visibility',
+  'color',
+  'fill-opacity',
+  'stroke-opacity',
+]
+const NEVER_DRAWN = new Set([
+  'defs',
+  'symbol',
+  'marker',
+  'clipPath',
+  'mask',
+  'pattern',
+  'linearGradient',
+  'radialGradient',
+  'filter',
+  'title',
+  'desc',
+  'metadata',
+  'style',
+  'namedview',
+  'switch-off',
+])
+const TEXT = new Set(['text', 'tspan', 'textPath', 'tref', 'font', 'flowRoot'])
+
+/** Maps a viewBox onto a box, with its own proportions in the middle unless it says otherwise. */
+function viewMap(node: Node, box: { width: number, height: number }): { map: Affine, view: { width: number, height: number } } {
+  const n = (node.attributes.viewBox ?? '')
+    .slice(0, ART_LIMITS.value)
+    .trim()
+    .split(/[\s,]+/)
+    .filter(Boolean)
+    .map(Number)
+  if (node.attributes.viewBox === undefined) return { map: IDENTITY, view: box }
+  if (n.length !== 4 || n.some(v => !Number.isFinite(v)) || n[2]! <= 0 || n[3]! <= 0)
+    throw new ArtRefused('The viewBox cannot be read. Save the drawing again.', node.line)
+  const [x, y, w, h] = n as [number, number, number, number]
+  const how = (node.attributes.preserveAspectRatio ?? 'xMidYMid meet').slice(0, ART_LIMITS.value)
+  let [sx, sy] = [box.width / w, box.height / h]
+  if (!how.includes('none')) sx = sy = how.includes('slice') ? Math.max(sx, sy) : Math.min(sx, sy)
+  const share = (min: string, max: string) => (how.includes(min) ? 0 : how.includes(max) ? 1 : 0.5)
+  const [tx, ty] = how.includes('none')
+    ? [0, 0]
+    : [(box.width - w * sx) * share('xMin', 'xMax'), (box.height - h * sy) * share('YMin', 'YMax')]
+  return { map: [sx, 0, 0, sy, tx - x * sx, ty - y * sy], view: { width: w, height: h } }
+}
+
+/**
+ * Reads an SVG drawing: paths with all commands, shapes, groups, use, symbols, transforms, nested views, units, fill rules,
+ * pens, plain style sheets. White covers what lies under it. Text, clips and masks are refused, since what they show is
+ * not known here; pictures, scripts and whatever lies outside the file are left out with a note.
+ * @throws ArtRefused with the line and what to do
+ */
+export function readSvg(text: string): Drawing {
+  const { root, byId } = readTree(text)
+  const rules = readRules(
+    everyNode(root)
+      .filter(n => n.name === 'style')
+      .map(n => n.text),
+  )
+  const notes = new Set<string>()
+  const layers: Layer[] = []
+  const box = rootSize(root)
+  // A cut sheet of our own tells which of its layers is the art; border and marks are none.
+  const own = root.attributes['data-crest']
+  const drawn = own === undefined ? root : { ...root, children: root.children.filter(c => c.attributes.id === own) }
+  const reader = new Reader(byId, rules, layers, notes)
+  const { map, view } = viewMap(root, box)
+  const mm = PER_UNIT.px!
+  reader.group(drawn, { map: compose([mm, 0, 0, mm, 0, 0], map), style: { ...inherited({}, ownStyle(root, rules)) }, view, within: [root] })
+  if (rules.passed.length > 0)
+    notes.add(
+      `Some of its style rules are not read here (${rules.passed.slice(0, 3).join(', ')}). Check that every shape is as dark or light as `
+      + `you drew it.`,
+    )
+  const page = { right: box.width * mm, bottom: box.height * mm }
+  const points = { left: ART_LIMITS.points as number }
+  const inSight = layers.filter(l => !outside(l, page, points))
+  if (inSight.length < layers.length && inSight.some(l => l.paint === 'dark')) {
+    notes.add('Shapes that lie outside the page were left out: nobody sees them in the drawing.')
+    layers.splice(0, layers.length, ...inSight)
+  }
+  if (layers.every(l => l.paint === 'paper'))
+    throw new ArtRefused(
+      'There is no dark shape in it. What is to be etched has to be filled or drawn with a line, in any colour but white.',
+    )
+  return { width: box.width * mm, height: box.height * mm, layers, notes: [...notes] }
+}
+
+/**
+ * Whether all of a layer lies beyond the page, its line and all. mm
+ * @param points that may still be looked at; a shape that would take more counts as in sight, and is refused where it is joined
+ */
+function outside({ path, pen }: Layer, page: { right: number, bottom: number }, points: { left: number }): boolean {
+  const placed = pen ? movedPath(pen.map, path) : path
+  const reach = pen ? pen.width * Math.max(Math.hypot(pen.map[0], pen.map[1]), Math.hypot(pen.map[2], pen.map[3])) : 0
+  const rings = roughly(placed, points.left)
+  points.left -= rings?.reduce((sum, r) => sum + r.length / 2, 0) ?? 0
+  const box = rings && boundsOf(rings)
+  return box !== null && (box.right + reach < 0 || box.bottom + reach < 0 || box.left - reach > page.right || box.top - reach > page.bottom)
+}
+
+function roughly(path: readonly Subpath[], most: number): Ring[] | null {
+  try {
+    return flattened(path, 1, most).map(f => f.points)
+  }
+  catch (error) {
+    if (error instanceof TooManyPoints) return null
+    throw error
+  }
+}
+
+function everyNode(root: Node): Node[] {
+  const out = [root]
+  // The list grows while it is walked.
+  for (const node of out) for (const child of node.children) out.push(child)
+  return out
+}
+const inherited = (from: Record<string, string>, own: Record<string, string>): Record<string, string> => {
+  const out: Record<string, string> = { ...from }
+  for (const key of INHERITED) if (own[key] !== undefined && own[key] !== 'inherit') out[key] = own[key]!
+  return out
+}
+
+/** Size of the whole drawing, px: its width and height, else by the proportions of its viewBox. */
+function rootSize(root: Node): { width: number, height: number } {
+  const [, , w = 0, h = 0] = (root.attributes.viewBox ?? '')
+    .slice(0, ART_LIMITS.value)
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number)
+  const read = (key: 'width' | 'height') => {
+    const text = root.attributes[key]
+    return text === undefined || text.includes('%') ? 0 : Math.max(0, lengthOf(text, 0, root.line))
+  }
+  const [width, height] = [read('width'), read('height')]
+  const viewed = w > 0 && h > 0
+  // Without any size, places count as px: the art is scaled to the piece anyway.
+  return {
+    width: width || (viewed ? (height ? (height * w) / h : w) : 300),
+    height: height || (viewed ? (width ? (width * h) / w : h) : 150),
+  }
+}
+
+/** A map that leaves this point of its own where it is. */
+const about = (map: Affine, { x, y }: { x: number, y: number }): Affine => compose([1, 0, 0, 1, x, y], compose(map, [1, 0, 0, 1, -x, -y]))
+
+/** What is read of a node once, however often it is used. */
+interface Seen {
+  style: Record<string, string>
+  map: Affine | null
+  shape: { view: string, path: Subpath[] | null } | null
+}
+
+class Reader {
+  #shapes = 0
+  #visits = 0
+  #pieces = 0
+  readonly #seen = new Map<Node, Seen>()
+  constructor(
+    readonly byId: Map<string, Node>,
+    readonly rules: StyleRules,
+    readonly layers: Layer[],
+    readonly notes: Set<string>,
+  ) {}
+
+  seen(node: Node): Seen {
+    let seen = this.#seen.get(node)
+    if (!seen) this.#seen.set(node, (seen = { style: ownStyle(node, this.rules), map: null, shape: null }))
+    return seen
+  }
+
+  /** The path of a shape; sizes in percent go by the view, so it is read again for another one. */
+  shapeOf(node: Node, view: Context['view'], length: (t: string | undefined, along: 'x' | 'y' | 'both') => number): Subpath[] | null {
+    const seen = this.seen(node)
+    const key = `${view.width} ${view.height}`
+    if (seen.shape?.view !== key && !(node.name === 'path' && seen.shape))
+      seen.shape = { view: key, path: readShape(node.name, node.attributes, node.line, length) }
+    return seen.shape!.path
+  }
+
+  group(node: Node, at: Context): void {
+    for (const child of node.children) this.element(child, at)
+  }
+
+  /** The first child that asks for nothing we are not: the others are for other readers. */
+  oneOf(node: Node, at: Context): void {
+    const fits = (c: Node) =>
+      !c.attributes.requiredExtensions && (c.attributes.systemLanguage === undefined || /(^|,)\s*en/i.test(c.attributes.systemLanguage))
+    const chosen = node.children.find(c => !NEVER_DRAWN.has(c.name) && fits(c))
+    if (chosen) this.element(chosen, at)
+  }
+
+  element(node: Node, at: Context): void {
+    if (NEVER_DRAWN.has(node.name)) return
+    if (
+      node.name === 'script'
+      || node.name === 'foreignObject'
+      || node.name === 'animate'
+      || node.name === 'set'
+      || node.name === 'animateTransform'
+    ) {
+      this.notes.add('Scripts, animation and embedded pages were left out.')
+      return
+    }
+    if (++this.#visits > ART_LIMITS.visits)
+      throw new ArtRefused(
+        `Its copies of copies come to more than ${ART_LIMITS.visits.toLocaleString('en')} elements. Expand the copies in the drawing `
+        + `program and save it again.`,
+        node.line,
+      )
+    const seen = this.seen(node)
+    const own = seen.style
+    if (own.display === 'none' || parseFloat(own.opacity ?? '1') === 0) return
+    if (TEXT.has(node.name))
+      throw new ArtRefused(
+        'It has text, whose letters depend on fonts of another machine. Convert the text to outlines (paths) and save it again, or use the '
+        + 'lettering here.',
+        node.line,
+      )
+    if (node.name === 'image') {
+      this.notes.add('A picture inside the drawing was left out. Load it by itself as PNG or JPEG to trace it.')
+      return
+    }
+    for (const key of ['clip-path', 'mask'] as const) {
+      if (own[key] !== undefined && own[key] !== 'none')
+        throw new ArtRefused(
+          'It has a clipped or masked shape, which cuts off what is not seen. Apply the clip in the drawing program (intersect the shapes) '
+          + 'and save it again.',
+          node.line,
+        )
+    }
+    if (['marker-start', 'marker-mid', 'marker-end', 'marker'].some(key => own[key] !== undefined && own[key] !== 'none'))
+      this.notes.add('Arrowheads and other markers on lines were left out. Expand them in the drawing program if they belong to the art.')
+    if (own['vector-effect'] === 'non-scaling-stroke')
+      this.notes.add('A line that keeps its width at every size was drawn as wide as its shape is scaled. Check its width.')
+    seen.map ??= readTransform(node.attributes.transform ?? own.transform, node.line)
+    const map = compose(
+      at.map,
+      own['transform-origin'] === undefined ? seen.map : about(seen.map, this.originOf(own['transform-origin'], at.view, node.line)),
+    )
+    const inner: Context = { ...at, map, style: inherited(at.style, own) }
+    const length = (t: string | undefined, along: 'x' | 'y' | 'both') =>
+      lengthOf(
+        t,
+        along === 'x' ? at.view.width : along === 'y' ? at.view.height : Math.hypot(at.view.width, at.view.height) / Math.SQRT2,
+        node.line,
+      )
+    switch (node.name) {
+      case 'use':
+        return this.use(node, inner, length)
+      case 'svg':
+        return this.view(
+          node,
+          inner,
+          { x: length(node.attributes.x, 'x'), y: length(node.attributes.y, 'y') },
+          { width: length(node.attributes.width ?? '100%', 'x'), height: length(node.attributes.height ?? '100%', 'y') },
+        )
+      case 'g':
+      case 'a':
+        return this.group(node, inner)
+      case 'switch':
+        return this.oneOf(node, inner)
+    }
+    const path = this.shapeOf(node, at.view, length)
+    if (path === null) this.notes.add(`<${node.name.slice(0, 40)}> was left out: it is no shape.`)
+    else if (path.length > 0 && inner.style.visibility !== 'hidden' && inner.style.visibility !== 'collapse')
+      this.paint(path, inner, length, node.line)
+  }
+
+  dashesOf(style: Record<string, string>, length: (t: string | undefined, along: 'both') => number): Dashes | null {
+    const list = style['stroke-dasharray'] ?? 'none'
+    if (list === 'none') return null
+    return readDashes(
+      list
+        .split(/[\s,]+/)
+        .filter(Boolean)
+        .map(t => length(t, 'both')),
+      length(style['stroke-dashoffset'] ?? '0', 'both'),
+    )
+  }
+
+  /** The point that a transform goes about, in the units of its view. */
+  originOf(text: string, view: Context['view'], line: number): { x: number, y: number } {
+    const words = text.trim().split(/\s+/)
+    const upright = ['top', 'bottom'].includes(words[0]!) || ['left', 'right'].includes(words[1] ?? '')
+    const [across, down] = upright ? [words[1] ?? '50%', words[0]!] : [words[0]!, words[1] ?? '50%']
+    const SHARES: Record<string, string> = { left: '0', top: '0', center: '50%', right: '100%', bottom: '100%' }
+    return { x: lengthOf(SHARES[across] ?? across, view.width, line), y: lengthOf(SHARES[down] ?? down, view.height, line) }
+  }
+
+  view(node: Node, at: Context, place: { x: number, y: number }, size: { width: number, height: number }): void {
+    const { map, view } = viewMap(node, size)
+    this.group(node, { ...at, map: compose(compose(at.map, [1, 0, 0, 1, place.x, place.y]), map), view })
+  }
+
+  use(node: Node, at: Context, length: (t: string | undefined, along: 'x' | 'y' | 'both') => number): void {
+    const href = node.attributes.href ?? node.attributes['xlink:href'] ?? ''
+    if (!href.startsWith('#')) {
+      this.notes.add('A shape from another file was left out: nothing is fetched. Copy it into the drawing.')
+      return
+    }
+    const target = this.byId.get(href.slice(1))
+    if (!target) {
+      this.notes.add(`A use of "${href.slice(0, 60)}" was left out: there is no such shape in the file.`)
+      return
+    }
+    if (at.within.includes(target) || at.within.length > ART_LIMITS.depth)
+      throw new ArtRefused(`"${href.slice(0, 60)}" uses itself. Expand the copies in the drawing program and save it again.`, node.line)
+    const moved: Context = {
+      ...at,
+      map: compose(at.map, [1, 0, 0, 1, length(node.attributes.x, 'x'), length(node.attributes.y, 'y')]),
+      within: [...at.within, target],
+    }
+    if (++this.#shapes > ART_LIMITS.shapes) throw tooManyShapes(node.line)
+    if (target.name !== 'symbol' && target.name !== 'svg') return this.element(target, moved)
+    const style = inherited(moved.style, this.seen(target).style)
+    const size = (key: 'width' | 'height', along: 'x' | 'y') => length(node.attributes[key] ?? target.attributes[key] ?? '100%', along)
+    this.view(target, { ...moved, style }, { x: 0, y: 0 }, { width: size('width', 'x'), height: size('height', 'y') })
+  }
+
+  paint(path: Subpath[], at: Context, length: (t: string | undefined, along: 'x' | 'y' | 'both') => number, line: number): void {
+    if (++this.#shapes > ART_LIMITS.shapes) throw tooManyShapes(line)
+    for (const sub of path) this.#pieces += sub.segments.length
+    if (this.#pieces > ART_LIMITS.points)
+      throw new ArtRefused(
+        `Its paths have more than ${ART_LIMITS.points.toLocaleString('en')} pieces, copies among them. Simplify them in the drawing `
+        + `program and save it again.`,
+        line,
+      )
+    const { style, map } = at
+    const colour = (value: string, opacity: string | undefined) => {
+      if (parseFloat(opacity ?? '1') === 0) return 'none'
+      if (value.startsWith('url(')) this.notes.add('A colour blend or pattern was taken as one solid shape: glass is frosted or it is not.')
+      return readPaint(value, style.color ?? 'black')
+    }
+    const fill = colour(style.fill ?? 'black', style['fill-opacity'])
+    if (fill !== 'none')
+      this.layers.push({
+        paint: fill,
+        path: movedPath(map, path),
+        fill: style['fill-rule'] === 'evenodd' ? 'evenodd' : 'nonzero',
+        pen: null,
+      })
+    const stroke = colour(style.stroke ?? 'none', style['stroke-opacity'])
+    const width = style['stroke-width'] === undefined ? 1 : length(style['stroke-width'], 'both')
+    if (stroke === 'none' || !(width > 0)) return
+    const join = style['stroke-linejoin']
+    const cap = style['stroke-linecap']
+    this.layers.push({
+      paint: stroke,
+      path,
+      fill: null,
+      pen: {
+        width,
+        map,
+        dashes: this.dashesOf(style, length),
+        join: join === 'round' || join === 'bevel' ? join : 'miter',
+        cap: cap === 'round' || cap === 'square' ? cap : 'butt',
+        miter: Number(style['stroke-miterlimit'] ?? 4) || 4,
+      },
+    })
+  }
+}
+
+const tooManyShapes = (line: number) =>
+  new ArtRefused(
+    `It draws more than ${ART_LIMITS.shapes} shapes, copies among them. Join them in the drawing program and save it again.`,
+    line,
+  )

@@ -1,0 +1,99 @@
+import type { Figure } from '../../basics/figure'
+import { ruleSource } from '../../trade/house'
+import type { HouseRules } from '../../trade/house'
+import { commonPractice, reading } from '../../basics/source'
+
+export interface ArtSize {
+  /** mm along the wall */
+  width: number
+  /** mm up the wall */
+  height: number
+  /** Share of the box that is weeded open, 0 to 1. */
+  openFraction: number
+}
+
+type CutRules = Pick<HouseRules, 'border' | 'spare'>
+
+/** Area the etchant reaches on one piece. @returns mm² */
+export function openArea(art: ArtSize): number {
+  return art.width * art.height * art.openFraction
+}
+
+/** Size of resist to cut for one piece: art, a border on each side, and a little to trim. @returns mm */
+export function cutSize(art: Pick<ArtSize, 'width' | 'height'>, rules: CutRules): { width: number, height: number } {
+  const extra = 2 * rules.border + rules.spare
+  return { width: art.width + extra, height: art.height + extra }
+}
+
+/** Cut width and height as figures that show their working. */
+export function cutFigures(art: ArtSize, rules: HouseRules): { width: Figure, height: Figure } {
+  const size = cutSize(art, rules)
+  const figure = (id: string, label: string, side: 'width' | 'height'): Figure => ({
+    id,
+    label,
+    value: size[side],
+    unit: 'mm',
+    formula: `art ${side} + 2 × border + spare`,
+    inputs: [
+      { label: `art ${side}`, value: art[side], unit: 'mm', source: reading },
+      { label: 'border each side', value: rules.border, unit: 'mm', source: ruleSource(rules, 'border') },
+      { label: 'spare to trim', value: rules.spare, unit: 'mm', source: ruleSource(rules, 'spare') },
+    ],
+    source: commonPractice('a 3 1/2 in design sits on a 4 1/2 in square of resist'),
+  })
+  return { width: figure('cut-width', 'Resist to cut, width', 'width'), height: figure('cut-height', 'Resist to cut, height', 'height') }
+}
+
+/** Resist for all pieces. @param size mm */
+export function resistAreaFigure(size: { width: number, height: number }, pieces: number): Figure {
+  return {
+    id: 'resist-area',
+    label: 'Resist in all',
+    value: size.width * size.height * pieces,
+    unit: 'mm2',
+    formula: 'cut width × cut height × pieces',
+    inputs: [
+      { label: 'cut width', value: size.width, unit: 'mm', source: reading },
+      { label: 'cut height', value: size.height, unit: 'mm', source: reading },
+      { label: 'pieces', value: pieces, unit: 'count', source: reading },
+    ],
+    source: commonPractice(),
+  }
+}
+
+/** Tape round every stencil. @param size mm */
+export function tapeFigure(size: { width: number, height: number }, pieces: number, rules: HouseRules): Figure {
+  return {
+    id: 'tape',
+    label: 'Masking tape',
+    value: 2 * (size.width + size.height) * rules.tapeOverlap * pieces,
+    unit: 'mm',
+    formula: '2 × (cut width + cut height) × overlap × pieces',
+    inputs: [
+      { label: 'cut width', value: size.width, unit: 'mm', source: reading },
+      { label: 'cut height', value: size.height, unit: 'mm', source: reading },
+      { label: 'overlap at corners and ends', value: rules.tapeOverlap, unit: 'number', source: ruleSource(rules, 'tapeOverlap') },
+      { label: 'pieces', value: pieces, unit: 'count', source: reading },
+    ],
+    source: commonPractice('tape everything that cream could reach'),
+  }
+}
+
+/** Transfer tape, each piece of it used as often as the house does. @param size mm */
+export function transferFigure(size: { width: number, height: number }, pieces: number, rules: HouseRules): Figure {
+  const sheets = Math.ceil(pieces / rules.transferUses)
+  return {
+    id: 'transfer',
+    label: `Transfer tape, ${sheets === 1 ? 'one sheet' : `${sheets} sheets`}`,
+    value: size.width * size.height * sheets,
+    unit: 'mm2',
+    formula: 'cut width × cut height × (pieces ÷ uses, rounded up)',
+    inputs: [
+      { label: 'cut width', value: size.width, unit: 'mm', source: reading },
+      { label: 'cut height', value: size.height, unit: 'mm', source: reading },
+      { label: 'pieces', value: pieces, unit: 'count', source: reading },
+      { label: 'uses of one sheet', value: rules.transferUses, unit: 'count', source: ruleSource(rules, 'transferUses') },
+    ],
+    source: commonPractice('transfer tape serves two or three times'),
+  }
+}

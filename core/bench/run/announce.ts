@@ -1,0 +1,75 @@
+import { windowOf } from '../../plan/run-plan'
+import type { RunPlan } from '../../plan/run-plan'
+import { capital, formatDuration } from '../../basics/units'
+import { dueCare, spoken } from './care'
+import { pieceClock } from './clock'
+import { benchWords } from './words'
+import type { RunState } from './state'
+import { answersFor, caresFor, NO_TURNS } from './turns'
+import type { Turns } from './turns'
+
+/**
+ * `care`: something to do with it meanwhile; `soon`: get ready; `now`: best time reached; `over`: past the window. No two of them
+ * sound alike.
+ */
+export type AlarmLevel = 'care' | 'soon' | 'now' | 'over'
+
+export interface Announcement {
+  /** Stays the same while the alarm stands, so that it is raised once: piece and level. */
+  key: string
+  piece: number
+  level: AlarmLevel
+  /** Who answers for it; null: everybody. */
+  holder: string | null
+  /** Since when it has been standing, ms, server time. */
+  since: number
+  /** As one says it across a bench. */
+  sentence: string
+}
+
+/** How long ahead the call to get ready comes: half a minute, less for short dwells. s */
+export function soonLead(best: number): number {
+  return Math.min(30, best / 4)
+}
+
+/** A call that its own person has not answered for so long sounds for everybody. */
+export const UNANSWERED_MS = 20_000
+
+/** Whether this call is one for me: my piece's, nobody's, past its window, or one that nobody answered. @param now ms, server time */
+export function calls(a: Announcement, me: string | null, now: number): boolean {
+  return me === null || a.holder === null || a.holder === me || a.level === 'over' || (a.level !== 'soon' && now - a.since >= UNANSWERED_MS)
+}
+
+/** Alarms that stand right now, the latest piece last. @param now ms, server time @param turns who is to do what */
+export function announcements(plan: RunPlan, state: RunState, now: number, turns: Turns = NO_TURNS): Announcement[] {
+  return state.pieces.flatMap((piece): Announcement[] => {
+    const clock = pieceClock(piece, plan, now)
+    // A gun that is on is held by somebody: it needs no calling.
+    if (!clock.running || plan.method === 'blast') return []
+    const words = benchWords(plan)
+    const name = `${plan.noun} ${piece.n}`
+    const covered = piece.covered!.at
+    const window = windowOf(plan, piece.n)
+    const holder = answersFor(piece, turns)
+    const alarm = (level: AlarmLevel, sentence: string, after: number) => [
+      { key: `${piece.n}:${level}`, piece: piece.n, level, sentence, holder, since: covered + after * 1000 },
+    ]
+    if (clock.phase === 'over') return alarm('over', `${capital(name)} is over its time. ${words.overNow}.`, window.notAfter)
+    if (clock.toBest <= 0) return alarm('now', `${words.offNow(name)}.`, window.best)
+    const lead = soonLead(window.best)
+    if (clock.toBest <= lead) return alarm('soon', `Get ready: ${name} in ${formatDuration(Math.ceil(clock.toBest))}.`, window.best - lead)
+    const care = dueCare(plan, piece, now)
+    return care
+      ? [
+          {
+            key: `${piece.n}:care:${care.call.id}:${care.dueAt}`,
+            piece: piece.n,
+            level: 'care',
+            sentence: spoken(plan, piece.n, care.call),
+            holder: caresFor(piece, turns, care.dueAt),
+            since: care.dueAt,
+          },
+        ]
+      : []
+  })
+}

@@ -1,0 +1,71 @@
+import type { RunPlan } from '../../plan/run-plan'
+import { benchWords } from './words'
+import { capital, formatMass, formatVolume } from '../../basics/units'
+import type { NoteReason, PieceFact, RunEvent } from './events'
+
+const SETTLED: Record<PieceFact, string> = {
+  'coat.started': 'first touch',
+  'coat.covered': 'last part covered',
+  'etchant.off': 'off',
+  'piece.rinsed': 'rinsed',
+}
+
+const NOTE_WORDS: Record<NoteReason, string> = {
+  'note': 'Note',
+  'not-taken': 'Note of an entry that was not taken',
+  'discarded': 'An entry that was not taken was discarded',
+}
+
+/** One entry of a run in words, as the history shows it. */
+export function describeEvent(plan: RunPlan, event: RunEvent): string {
+  const step = (id: string) => plan.steps.find(s => s.id === id)
+  const piece = 'piece' in event ? `${plan.noun} ${event.piece}` : ''
+  switch (event.kind) {
+    case 'gate.ticked':
+      return step(event.step)?.items?.find(i => i.id === event.item)?.text ?? event.item
+    case 'step.done':
+      return `Done: ${step(event.step)?.title ?? event.step}`
+    case 'step.skipped':
+      return `Skipped: ${step(event.step)?.title ?? event.step} (${event.reason})`
+    case 'care.given':
+      return `${capital(piece)}: ${plan.care.find(c => c.id === event.care)?.short ?? event.care}`
+    case 'gun.on':
+      return `Gun on, ${piece}`
+    case 'gun.off':
+      return `Gun off, ${piece}`
+    case 'piece.blasted':
+      return `${capital(piece)} is blasted`
+    case 'coat.started':
+      return `First touch on ${piece}`
+    case 'coat.covered':
+      return plan.method === 'liquid' ? `Last part of ${piece} wet` : `Last part of ${piece} covered`
+    case 'etchant.off':
+      return plan.method === 'liquid' ? benchWords(plan).comingOff(piece) : `Cream off ${piece}`
+    case 'piece.rinsed':
+      return `Rinsed ${piece}`
+    case 'piece.withdrawn':
+      return `Took ${piece} out: ${event.reason}`
+    case 'piece.taken':
+      return `Took over ${piece}`
+    case 'fact.settled':
+      return `Settled ${piece}: ${SETTLED[event.fact]} at another time`
+    case 'run.paused':
+      return `Paused: ${event.reason}`
+    case 'run.resumed':
+      return 'Went on'
+    case 'etchant.measured':
+      return `${formatVolume(event.putOut)} put out, ${formatVolume(event.back)} went back`
+    case 'bicarbonate.added':
+      return `${formatMass(event.grams)} of bicarbonate put in`
+    case 'piece.judged':
+      return `Judged ${piece}: ${event.result}`
+    case 'run.finished':
+      return 'Run finished'
+    case 'run.abandoned':
+      return `Run stopped: ${event.reason}`
+    case 'event.undone':
+      return 'Took an entry back'
+    case 'note.written':
+      return `${NOTE_WORDS[event.why]}${event.of === null ? '' : `, ${plan.noun} ${event.of}`}: ${event.text}`
+  }
+}

@@ -1,0 +1,105 @@
+import type { CareCallId } from '../../plan/steps'
+
+/** How a dry piece was judged. */
+export const RESULTS = ['good', 'usable', 'scrap'] as const
+export type PieceResult = (typeof RESULTS)[number]
+
+/** What is seen on a dry piece, in the trade's words. */
+export const FAULTS = [
+  { id: 'crept', text: 'crept under an edge' },
+  { id: 'thin', text: 'thin or empty spots' },
+  { id: 'bands', text: 'waves or bands' },
+  { id: 'outside', text: 'frost outside the art' },
+  { id: 'blotchy', text: 'blotchy when dry' },
+  { id: 'soft', text: 'soft or merged details' },
+  { id: 'weak', text: 'weak frost' },
+  { id: 'reversed', text: 'upside down or reversed' },
+  { id: 'too-long', text: 'left too long' },
+] as const
+export type FaultId = (typeof FAULTS)[number]['id']
+
+interface Base {
+  /** Made by the client, UUIDv7. */
+  id: string
+  /** When it happened, in server time, ms since 1970. */
+  at: number
+  /** The person at the bench. */
+  by: string
+}
+
+interface OfPiece extends Base {
+  /** 1 to the number of pieces. */
+  piece: number
+}
+
+/** Facts of a piece that two tablets can both have entered while one of them was away. */
+export const PIECE_FACTS = ['coat.started', 'coat.covered', 'etchant.off', 'piece.rinsed'] as const
+export type PieceFact = (typeof PIECE_FACTS)[number]
+
+/** Everything that can happen in a run. Events are only ever added; taking one back is an event too. */
+export type RunEvent
+  = | (Base & { kind: 'gate.ticked', step: string, item: string })
+    | (Base & { kind: 'step.done', step: string })
+    | (Base & { kind: 'step.skipped', step: string, reason: string })
+    | (OfPiece & { kind: 'coat.started' })
+    | (OfPiece & { kind: 'coat.covered' })
+    | (OfPiece & { kind: 'care.given', care: CareCallId })
+    | (OfPiece & { kind: 'gun.on' })
+    | (OfPiece & { kind: 'gun.off' })
+    | (OfPiece & { kind: 'piece.blasted' })
+    | (OfPiece & { kind: 'etchant.off' })
+    | (OfPiece & { kind: 'piece.rinsed' })
+    | (OfPiece & { kind: 'piece.withdrawn', reason: string })
+    | (OfPiece & { kind: 'piece.taken' })
+    | (OfPiece & { kind: 'fact.settled', fact: PieceFact, heldAt: number, heldBy: string })
+    | (Base & { kind: 'run.paused', reason: string })
+    | (Base & { kind: 'run.resumed' })
+    | (Base & { kind: 'etchant.measured', putOut: number, back: number })
+    | (Base & { kind: 'bicarbonate.added', grams: number })
+    | (OfPiece & { kind: 'piece.judged', result: PieceResult, faults: FaultId[], note: string })
+    | (Base & { kind: 'run.finished' })
+    | (Base & { kind: 'run.abandoned', reason: string })
+    | (Base & { kind: 'event.undone', target: string })
+    | (Base & NoteWritten)
+
+/** Why a note was written: by itself, in place of an entry that could not be taken, or for one that was discarded. */
+export const NOTE_REASONS = ['note', 'not-taken', 'discarded'] as const
+export type NoteReason = (typeof NOTE_REASONS)[number]
+
+interface NoteWritten {
+  kind: 'note.written'
+  why: NoteReason
+  /** 1-based; null: of the whole run. */
+  of: number | null
+  text: string
+  /** The entry that it stands for, and when that happened, ms. */
+  was: { kind: string, at: number } | null
+}
+
+export type RunEventKind = RunEvent['kind']
+
+export const EVENT_KINDS: readonly RunEventKind[] = [
+  'gate.ticked',
+  'step.done',
+  'step.skipped',
+  'coat.started',
+  'coat.covered',
+  'care.given',
+  'gun.on',
+  'gun.off',
+  'piece.blasted',
+  'etchant.off',
+  'piece.rinsed',
+  'piece.withdrawn',
+  'piece.taken',
+  'fact.settled',
+  'run.paused',
+  'run.resumed',
+  'etchant.measured',
+  'bicarbonate.added',
+  'piece.judged',
+  'run.finished',
+  'run.abandoned',
+  'event.undone',
+  'note.written',
+]

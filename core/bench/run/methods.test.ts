@@ -1,0 +1,259 @@
+import { describe, expect, it } from 'vitest'
+import fc from 'fast-check'
+import { planRecipe } from '../../plan/recipe'
+import type { RunPlan } from '../../plan/run-plan'
+import { announcements, gunTime, nextAction, pieceStage, pressEntries, summarise } from './index'
+import { bench, FOUR_TUMBLERS, judgeAll, ONE_MIRROR, plan, TWO_TAGS } from './testing.test-support'
+import type { Bench } from './testing.test-support'
+
+const planOf = (input: typeof FOUR_TUMBLERS): RunPlan => {
+  const { plan: made, refusals } = planRecipe(input)
+  if (!made) throw new Error(refusals.join(' '))
+  return made
+}
+const action = (b: Bench) => nextAction(b.plan, b.state(), b.now, 'me')
+const press = (b: Bench) => pressEntries(b.plan, b.state(), action(b)).forEach(part => b.send(part))
+
+describe('skipping a step', () => {
+  it('takes a reason, is kept, and goes into the log', () => {
+    const b = bench().upTo('mask')
+    b.send({ kind: 'step.skipped', step: 'mask', reason: 'masked yesterday' })
+    expect(b.step()).toBe('stir')
+    expect(summarise(plan, b.state()).skipped).toEqual([
+      { title: 'Burnish, mask round, chock, clean the openings', reason: 'masked yesterday' },
+    ])
+  })
+  it('safety steps are never skipped', () => {
+    const b = bench()
+    expect(b.refusal({ kind: 'step.skipped', step: 'safety', reason: 'in a hurry' })).toMatch(/never skipped/)
+    b.atEtch()
+    expect(b.refusal({ kind: 'step.skipped', step: 'etch', reason: 'in a hurry' })).toMatch(/never skipped/)
+    b.etchAll()
+    expect(b.refusal({ kind: 'step.skipped', step: 'peel', reason: 'x' })).toMatch(/can't be skipped now/)
+    b.send({ kind: 'etchant.measured', putOut: 3, back: 1 })
+    b.upTo('neutralise')
+    expect(b.refusal({ kind: 'step.skipped', step: 'neutralise', reason: 'no bicarbonate left' })).toMatch(/never skipped/)
+  })
+})
+
+describe('care during the dwell', () => {
+  const swirled = planOf({ ...FOUR_TUMBLERS, pieces: 1, surface: 'flat', schools: { ...FOUR_TUMBLERS.schools, care: 'swirl' } })
+  it('a swirl is called once, at half time', () => {
+    const b = bench(swirled).atEtch()
+    b.coat(1)
+    b.wait(149)
+    expect(action(b).kind).toBe('wait')
+    b.wait(1)
+    expect(action(b)).toMatchObject({ kind: 'care', care: 'swirl', sentence: 'Swirl tumbler 1 once: half time.' })
+    expect(announcements(b.plan, b.state(), b.now).map(a => [a.level, a.key])).toEqual([['care', `1:care:swirl:${b.now}`]])
+    press(b)
+    expect(action(b).kind).toBe('wait')
+    expect(b.refusal({ kind: 'care.given', piece: 1, care: 'swirl' })).toBeNull()
+    b.wait(150)
+    press(b)
+    expect(b.refusal({ kind: 'care.given', piece: 1, care: 'swirl' })).toMatch(/no clock running/)
+  })
+  it('kept moving: called every minute, and never louder than the call to rinse', () => {
+    const b = bench(planOf({ ...FOUR_TUMBLERS, pieces: 1, surface: 'flat', schools: { ...FOUR_TUMBLERS.schools, care: 'move' } })).atEtch()
+    b.coat(1)
+    let calls = 0
+    for (let s = 0; s < 300; s++) {
+      b.wait(1)
+      if (action(b).kind === 'care') {
+        calls += 1
+        press(b)
+      }
+    }
+    expect(calls).toBe(4)
+    expect(action(b).kind).toBe('off')
+  })
+  it('left alone on flat glass: no call at all; a twenty-minute cream is looked at half way', () => {
+    expect(planOf({ ...FOUR_TUMBLERS, surface: 'flat' }).care).toEqual([])
+    const tile = planOf({
+      ...FOUR_TUMBLERS,
+      surface: 'flat',
+      lot: { ...FOUR_TUMBLERS.lot, kind: 'tile-cream', label: { min: 1200, max: 1200 } },
+    })
+    expect(tile.care).toMatchObject([{ id: 'drip', first: 600, every: null }])
+  })
+})
+
+describe('ferric chloride on brass tags', () => {
+  const tags = planOf(TWO_TAGS)
+  it('goes from its own gate to the kept waste, by the one control', () => {
+    const b = bench(tags)
+    for (const item of tags.steps[0]!.items!) {
+      expect(action(b)).toMatchObject({ kind: 'tick', item: { id: item.id } })
+      press(b)
+    }
+    expect(tags.steps[0]!.items!.map(i => i.id)).toEqual(expect.arrayContaining(['metal', 'waste', 'gloves', 'eyes', 'label']))
+    for (let i = 0; i < 10 && b.step() !== 'etch'; i++) press(b)
+    expect(action(b)).toMatchObject({ kind: 'coat', sentence: 'Wet tag 1' })
+    press(b)
+    b.wait(20)
+    press(b)
+    press(b)
+    b.wait(20)
+    press(b)
+    b.wait(60)
+    expect(action(b)).toMatchObject({ kind: 'care', care: 'move', sentence: 'Keep tag 1 moving: rub it gently.' })
+    press(b)
+    b.wait(900)
+    expect(action(b)).toMatchObject({ kind: 'off', piece: 1 })
+    expect(announcements(tags, b.state(), b.now)[0]!.sentence).toBe('Bicarbonate on tag 1 now.')
+    for (let i = 0; i < 2; i++) {
+      press(b)
+      expect(action(b)).toMatchObject({ kind: 'rinse', sentence: expect.stringMatching(/until the foam stops, then rinse/) })
+      press(b)
+    }
+    expect(b.step()).toBe('neutralise')
+    expect(b.refusal({ kind: 'step.done', step: 'neutralise' })).toMatch(/bicarbonate/i)
+    b.send({ kind: 'bicarbonate.added', grams: 20 })
+    b.send({ kind: 'step.done', step: 'neutralise' })
+    b.send({ kind: 'etchant.measured', putOut: 5, back: 0 })
+    b.upTo('look')
+    judgeAll(b)
+    b.send({ kind: 'run.finished' })
+    expect(summarise(tags, b.state())).toMatchObject({ good: 2, used: 5, method: 'liquid' })
+    expect(tags.steps.find(s => s.id === 'wash-up')!.items!.find(i => i.id === 'waste')!.text).toMatch(/never to the drain/)
+  })
+})
+
+describe('blasting a mirror back', () => {
+  const mirror = planOf(ONE_MIRROR)
+  it('counts gun time only while the gun is on', () => {
+    const b = bench(mirror).upTo('etch')
+    expect(action(b)).toMatchObject({ kind: 'gun', piece: 1, control: 'Hold while the gun is on' })
+    expect(b.refusal({ kind: 'piece.blasted', piece: 1 })).toMatch(/No gun time/)
+    expect(b.refusal({ kind: 'gun.off', piece: 1 })).toMatch(/off already/)
+    for (const seconds of [12, 20]) {
+      b.send({ kind: 'gun.on', piece: 1 })
+      expect(b.refusal({ kind: 'gun.on', piece: 1 })).toMatch(/on already/)
+      expect(b.refusal({ kind: 'run.abandoned', reason: 'late' })).toMatch(/gun is on/)
+      b.wait(seconds)
+      b.send({ kind: 'gun.off', piece: 1 })
+      b.wait(60)
+    }
+    expect(gunTime(b.state().pieces[0]!, b.now)).toBe(32)
+    expect(pieceStage(b.state().pieces[0]!)).toBe('blasting')
+    b.send({ kind: 'piece.blasted', piece: 1 })
+    expect(b.refusal({ kind: 'gun.on', piece: 1 })).toMatch(/not time to blast. First: Grit out/)
+    expect(b.step()).toBe('grit')
+    b.upTo('look')
+    judgeAll(b)
+    b.send({ kind: 'run.finished' })
+    expect(summarise(mirror, b.state()).pieces[0]).toMatchObject({ dwell: 32, verdict: 'early' })
+  })
+  it('the gun works on one piece at a time', () => {
+    const b = bench(planOf({ ...ONE_MIRROR, pieces: 2 })).upTo('etch')
+    b.send({ kind: 'gun.on', piece: 1 })
+    expect(b.refusal({ kind: 'gun.on', piece: 2 })).toMatch(/on for mirror 1/)
+    expect(b.refusal({ kind: 'coat.started', piece: 2 })).toMatch(/not time to coat/)
+    b.wait(5)
+    b.send({ kind: 'gun.off', piece: 1 })
+    b.send({ kind: 'piece.blasted', piece: 1 })
+    expect(b.refusal({ kind: 'gun.on', piece: 1 })).toMatch(/blasted already/)
+    expect(action(b)).toMatchObject({ kind: 'gun', piece: 2 })
+  })
+  it('its gate asks for hearing, seals, dust and the abrasive', () => {
+    expect(mirror.steps[0]!.items!.map(i => i.id)).toEqual(expect.arrayContaining(['hearing', 'seals', 'dust', 'abrasive', 'breath']))
+    expect(mirror.steps[0]!.items![0]!.text).toMatch(/no silica sand/)
+  })
+})
+
+describe('strips that share a clock', () => {
+  const windows = [60, 120, 240].map(best => ({ notBefore: best, best, notAfter: best + 15 }))
+  const strips: RunPlan = { ...plan, noun: 'strip', pieces: 3, windows, together: 'rinsed in turn', care: [] }
+  it('rinsed in turn: one press coats all, each comes off at its own time', () => {
+    const b = bench(strips).atEtch()
+    press(b)
+    expect(b.state().pieces.every(p => p.coatStarted)).toBe(true)
+    b.wait(15)
+    press(b)
+    expect(b.state().pieces.map(p => pieceStage(p))).toEqual(['dwelling', 'dwelling', 'dwelling'])
+    const off: number[] = []
+    for (let s = 0; s <= 240; s++) {
+      for (let next = action(b); next.kind === 'off' || next.kind === 'rinse'; next = action(b)) {
+        if (next.kind === 'off') off.push(s)
+        press(b)
+      }
+      b.wait(1)
+    }
+    expect(off).toEqual([60, 120, 240])
+    expect(b.step()).toBe('measure')
+    expect(summarise(strips, b.state()).over).toBe(0)
+  })
+  it('coated in turn: the longest first, and all are due together', () => {
+    const b = bench({ ...strips, together: 'coated in turn' }).atEtch()
+    const coated: number[] = []
+    for (let s = 0; s < 240; s++) {
+      for (let next = action(b); next.kind === 'coat' || next.kind === 'covered'; next = action(b)) {
+        if (next.kind === 'coat') coated.push(next.piece, s)
+        press(b)
+      }
+      b.wait(1)
+    }
+    expect(coated).toEqual([3, 0, 2, 120, 1, 180])
+    expect(action(b).kind).toBe('off')
+    expect(b.state().pieces.map(p => (b.now - p.covered!.at) / 1000)).toEqual([60, 120, 240])
+  })
+})
+
+describe('whatever the pauses, doing what is asked leads to the log', () => {
+  const windows = [30, 60, 120].map(best => ({ notBefore: best, best, notAfter: best + 15 }))
+  const plans: [string, RunPlan][] = [
+    ['cream', plan],
+    [
+      'cream kept moving',
+      planOf({ ...FOUR_TUMBLERS, schools: { ...FOUR_TUMBLERS.schools, care: 'move', peel: 'when-dry', rinsing: 'two-baths' } }),
+    ],
+    ['ferric chloride', planOf(TWO_TAGS)],
+    ['blast', planOf({ ...ONE_MIRROR, pieces: 3 })],
+    ['coupon rinsed in turn', { ...plan, pieces: 3, windows, together: 'rinsed in turn', care: [] }],
+    ['coupon coated in turn', { ...plan, pieces: 3, windows, together: 'coated in turn', care: [] }],
+  ]
+  /** One turn of the bench: what is asked is done; what has to be waited for is waited for. */
+  function turn(b: Bench) {
+    const next = action(b)
+    switch (next.kind) {
+      case 'wait':
+        return void b.wait(Math.ceil(next.seconds))
+      case 'measure':
+        return void b.send({ kind: 'etchant.measured', putOut: 4, back: 1 })
+      case 'tub':
+        return b.state().bicarbonate === 0
+          ? void b.send({ kind: 'bicarbonate.added', grams: 15 })
+          : void b.send({ kind: 'step.done', step: next.step.id })
+      case 'gun':
+        b.send({ kind: 'gun.on', piece: next.piece })
+        b.wait(5)
+        b.send({ kind: 'gun.off', piece: next.piece })
+        if (gunTime(b.state().pieces[next.piece - 1]!, b.now) >= b.plan.dwell.notBefore)
+          b.send({ kind: 'piece.blasted', piece: next.piece })
+        return
+      case 'look':
+        judgeAll(b)
+        return void b.send({ kind: 'run.finished' })
+      default:
+        return press(b)
+    }
+  }
+  it.each(plans)('%s', (_, of) => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 90 }), { minLength: 1, maxLength: 30 }), (pauses) => {
+        const b = bench(of)
+        for (let i = 0; i < 400 && action(b).kind !== 'closed'; i++) {
+          b.wait(pauses[i % pauses.length]!)
+          turn(b)
+        }
+        expect(action(b).kind).toBe('closed')
+        const summary = summarise(of, b.state())
+        expect(summary.good).toBe(of.pieces)
+        // The control offers nothing too soon: no piece comes off before its window.
+        expect(summary.pieces.map(p => p.verdict)).not.toContain('early')
+        expect(announcements(of, b.state(), b.now)).toEqual([])
+      }),
+      { numRuns: 25 },
+    )
+  })
+})

@@ -1,0 +1,305 @@
+import { windowOf } from '../../plan/run-plan'
+import type { RunPlan } from '../../plan/run-plan'
+import type { CareCallId, GateItem, Step } from '../../plan/steps'
+import { capital, formatClock } from '../../basics/units'
+import { SKILLS } from '../../trade/skills'
+import type { Skill } from '../../trade/skills'
+import { UNANSWERED_MS } from './announce'
+import { dueCare, spoken } from './care'
+import { gunTime, pieceClock } from './clock'
+import type { RunEvent } from './events'
+import { currentStep, handsFull, holderOf, pieceStage } from './state'
+import type { PieceState, RunState } from './state'
+import { answersFor, caresFor, coatPlanned, NO_TURNS, rinses } from './turns'
+import type { Turns } from './turns'
+import { benchWords } from './words'
+
+interface OfPiece {
+  step: Step
+  piece: number
+  sentence: string
+  /** On the large control. */ control: string
+}
+
+/** The one thing to do now. `seconds` from now is when a `wait` ends. */
+export type NextAction
+  = | { kind: 'tick', step: Step, item: GateItem }
+    | { kind: 'do' | 'measure' | 'tub' | 'look', step: Step }
+    | (OfPiece & { kind: 'coat' | 'covered' | 'off' | 'rinse' | 'gun' })
+    | (OfPiece & { kind: 'care', care: CareCallId })
+    | (OfPiece & { kind: 'wait', seconds: number })
+  /** Others have in hand what there is to do, or the run is paused. */
+    | { kind: 'idle' | 'paused', step: Step, sentence: string, control: string }
+    | { kind: 'closed' }
+
+const coatedOrder = (a: PieceState, b: PieceState) => a.covered!.at - b.covered!.at || a.n - b.n
+/** When a covered piece has its best time, ms. */
+export const bestAt = (plan: RunPlan, p: PieceState) => p.covered!.at + windowOf(plan, p.n).best * 1000
+const stageOf = (state: RunState, stage: string) => state.pieces.filter(p => pieceStage(p) === stage)
+
+/** When each strip of a coupon that is coated in turn is due, ms; the longest goes first. Null for others. */
+function coatDue(plan: RunPlan, state: RunState, piece: PieceState): number | null {
+  if (plan.together !== 'coated in turn') return null
+  const first = state.pieces
+    .flatMap(p => (p.covered ? [{ p, end: bestAt(plan, p) }] : []))
+    .sort((a, b) => a.p.covered!.at - b.p.covered!.at)[0]
+  return first ? first.end - windowOf(plan, piece.n).best * 1000 : null
+}
+
+/** The next piece for me to coat: by the day's plan and then by number, or the longest dwell first where strips are coated in turn. */
+function nextToCoat(plan: RunPlan, state: RunState, now: number, { me, turns }: Asker): PieceState | undefined {
+  const left = stageOf(state, 'untouched').filter((p) => {
+    const coat = coatPlanned(p, turns, now)
+    return me === null || !coat || coat.by === me
+  })
+  if (plan.together === 'coated in turn') return left.sort((a, b) => windowOf(plan, b.n).best - windowOf(plan, a.n).best)[0]
+  const at = (p: PieceState) => turns.pieces.get(p.n)?.coat?.at ?? Infinity
+  return left.sort((a, b) => (at(a) === at(b) ? a.n - b.n : at(a) - at(b)))[0]
+}
+
+/** Wet pieces by when they are due, the soonest first. */
+const byDue = (plan: RunPlan, pieces: PieceState[]) => pieces.sort((a, b) => bestAt(plan, a) - bestAt(plan, b) || coatedOrder(a, b))
+
+/** Whose turn a bench is asked for. */
+interface Asker {
+  me: string | null
+  may: readonly Skill[]
+  turns: Turns
+}
+
+/**
+ * Whether what has been due since then is mine to do: my own, nobody's, that of somebody with both hands full, or what nobody
+ * answered.
+ * @param whose person it is up to
+ */
+function fallsToMe(state: RunState, whose: string | null, me: string | null, since: number, now: number): boolean {
+  return me === null || whose === null || whose === me || handsFull(state, whose) || now - since >= UNANSWERED_MS
+}
+
+/** Whether a piece is in my own hands. */
+const inMyHands = (piece: PieceState, me: string | null) => me === null || holderOf(piece) === me
+
+/** So long before its planned time a coat may begin as planned. ms */
+const EARLY_MS = 30_000
+
+interface Due {
+  best: number
+  last: number
+}
+
+/**
+ * Whether each piece is begun with before its window ends: in the order due, at its best or as soon as one of these is free.
+ * @param free ms, from when on
+ * @param off ms that each takes
+ */
+function allInTime(due: readonly Due[], free: readonly number[], off: number): boolean {
+  const next = [...free]
+  return [...due]
+    .sort((a, b) => a.best - b.best)
+    .every(({ best, last }) => {
+      const at = next.indexOf(Math.min(...next))
+      const start = Math.max(next[at]!, best)
+      next[at] = start + off
+      return start <= last
+    })
+}
+
+/**
+ * Whether every wet piece is still rinsed inside its window once this one is coated as well: by whoever is to rinse it, and
+ * with as many sinks or tubs as there are.
+ * @param toBest s until the first of mine is due
+ */
+function keepsUp(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, { me, may, turns }: Asker): boolean {
+  const [coat, off] = [plan.hands.coat * 1000, plan.hands.off * 1000]
+  const planned = coatPlanned(next, turns, now)
+  const asPlanned = planned?.by === me && now >= planned.at - EARLY_MS
+  // By myself I end my coat before the first of mine is due; a plan may put it before a rinse that has time.
+  if (!asPlanned && toBest !== null && toBest * 1000 < coat) return false
+  const due = (n: number, covered: number): Due => ({
+    best: covered + windowOf(plan, n).best * 1000,
+    last: covered + windowOf(plan, n).notAfter * 1000,
+  })
+  const fresh = { by: rinses(next, turns) ?? (may.includes('rinse') ? me : null), ...due(next.n, now + coat) }
+  const wet = state.pieces.flatMap((p) => {
+    const stage = pieceStage(p)
+    const covered = stage === 'dwelling' ? p.covered!.at : stage === 'coating' ? Math.max(now, p.coatStarted!.at + coat) : null
+    return covered === null ? [] : [{ by: rinses(p, turns), ...due(p.n, covered) }]
+  })
+  const all = [...wet, fresh]
+  const of = (person: string | null) => (me === null ? all : all.filter(p => p.by === person))
+  // What is being rinsed keeps its sink until it is done.
+  const inUse = stageOf(state, 'off').map(p => Math.max(now, p.off!.at + off))
+  const open = Math.max(0, Math.min(turns.rinsingAt - inUse.length, all.length))
+  return (
+    allInTime(all, [...inUse, ...Array<number>(open).fill(now)], off)
+    && allInTime(of(fresh.by), [fresh.by === me ? now + coat : now], off)
+    && (fresh.by === me || me === null || allInTime(of(me), [now + coat], off))
+  )
+}
+
+function mayCoat(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, asker: Asker): boolean {
+  if (!asker.may.includes('coat')) return false
+  const due = coatDue(plan, state, next)
+  if (due !== null) return due <= now
+  return Boolean(plan.together) || keepsUp(plan, state, toBest, now, next, asker)
+}
+
+function etchAction(plan: RunPlan, state: RunState, step: Step, now: number, asker: Asker): NextAction {
+  const { me, may, turns } = asker
+  const words = benchWords(plan)
+  const name = (p: PieceState) => `${plan.noun} ${p.n}`
+  const act = (kind: 'coat' | 'covered' | 'off' | 'rinse', p: PieceState, sentence: string, control: string): NextAction => ({
+    kind,
+    step,
+    piece: p.n,
+    sentence,
+    control,
+  })
+  // What others have in their hands is theirs until they hand it over.
+  const toRinse = stageOf(state, 'off')
+    .filter(p => inMyHands(p, me))
+    .sort(coatedOrder)[0]
+  if (toRinse) return act('rinse', toRinse, words.rinseNow(name(toRinse)), words.rinsed(name(toRinse)))
+  const inHand = stageOf(state, 'coating').find(p => inMyHands(p, me))
+  if (inHand)
+    return plan.together === 'rinsed in turn'
+      ? act('covered', inHand, 'Cover all strips', words.covered)
+      : act('covered', inHand, words.cover(name(inHand)), words.covered)
+
+  const wet = byDue(plan, stageOf(state, 'dwelling'))
+  const due = may.includes('rinse')
+    ? wet.find(p => bestAt(plan, p) <= now && fallsToMe(state, answersFor(p, turns), me, bestAt(plan, p), now))
+    : undefined
+  if (due) return act('off', due, `Take ${name(due)} off now`, words.comingOff(name(due)))
+  const care = may.includes('care') ? firstCare(plan, state, step, now, asker) : null
+  if (care) return care
+  // Mine set my pace; with none of mine, and nobody to coat, the first of all is waited for.
+  const mine = wet.filter((p) => {
+    const whose = answersFor(p, turns)
+    return me === null || whose === me || (may.includes('rinse') && (whose === null || handsFull(state, whose)))
+  })
+  const first = mine[0]
+  const clock = first && pieceClock(first, plan, now)
+  const next = nextToCoat(plan, state, now, asker)
+  if (next && mayCoat(plan, state, clock ? clock.toBest : null, now, next, asker)) {
+    return plan.together === 'rinsed in turn'
+      ? act('coat', next, 'Coat all strips at once', 'First touch on the strips')
+      : act('coat', next, words.coat(name(next)), words.firstTouch(name(next)))
+  }
+  const inTurn = next ? coatDue(plan, state, next) : null
+  if (next && inTurn !== null)
+    return {
+      kind: 'wait',
+      step,
+      piece: next.n,
+      seconds: (inTurn - now) / 1000,
+      sentence: `Coat ${name(next)} next`,
+      control: `Wait ${formatClock(Math.ceil((inTurn - now) / 1000))}`,
+    }
+  if (first && may.includes('rinse') && clock!.toNotBefore <= 0)
+    return act('off', first, words.mayComeOff(name(first), formatClock(clock!.toBest)), words.comingOff(name(first)))
+  const waited = first ?? wet[0]
+  if (!waited) return { kind: 'idle', step, sentence: 'Nothing for you just now', control: 'Others have it in hand' }
+  const seconds = first ? clock!.toNotBefore : pieceClock(waited, plan, now).toBest
+  return {
+    kind: 'wait',
+    step,
+    piece: waited.n,
+    seconds,
+    sentence: `Wait for ${name(waited)}`,
+    control: `Wait ${formatClock(Math.max(0, Math.ceil(seconds)))}`,
+  }
+}
+
+/** The piece that has waited longest for its care. */
+function firstCare(plan: RunPlan, state: RunState, step: Step, now: number, { me, turns }: Asker): NextAction | null {
+  const due = stageOf(state, 'dwelling')
+    .flatMap((p) => {
+      const care = dueCare(plan, p, now)
+      // What is due to come off is past caring for.
+      return care && bestAt(plan, p) > now && fallsToMe(state, caresFor(p, turns, care.dueAt), me, care.dueAt, now) ? [{ p, ...care }] : []
+    })
+    .sort((a, b) => a.dueAt - b.dueAt)[0]
+  return due
+    ? {
+        kind: 'care',
+        step,
+        piece: due.p.n,
+        care: due.call.id,
+        sentence: spoken(plan, due.p.n, due.call),
+        control: `${plan.noun} ${due.p.n}: ${due.call.short}`,
+      }
+    : null
+}
+
+function blastAction(plan: RunPlan, state: RunState, step: Step, now: number): NextAction {
+  const piece = state.pieces.find(p => p.gunOn) ?? stageOf(state, 'blasting')[0] ?? stageOf(state, 'untouched')[0]!
+  const left = plan.dwell.best - gunTime(piece, now)
+  const name = `${plan.noun} ${piece.n}`
+  return {
+    kind: 'gun',
+    step,
+    piece: piece.n,
+    sentence: left > 0 ? `Blast ${name}` : `${capital(name)} has had its gun time`,
+    control: piece.gunOn ? 'Gun is on: let go to stop' : 'Hold while the gun is on',
+  }
+}
+
+/**
+ * What a run asks for next. Rinsing comes before care, care before coating, and coated order is rinsing order.
+ * @param now ms, server time
+ * @param me who asks: what others have in hand is theirs; null: whatever comes first for anybody @param may what I am trusted with
+ * @param turns who is to do what; without a plan, whoever coats a piece rinses it
+ */
+export function nextAction(
+  plan: RunPlan,
+  state: RunState,
+  now: number,
+  me: string | null = null,
+  may: readonly Skill[] = SKILLS,
+  turns: Turns = NO_TURNS,
+): NextAction {
+  const step = currentStep(plan, state)
+  if (!step) return { kind: 'closed' }
+  if (state.paused) return { kind: 'paused', step, sentence: `Paused: ${state.paused.reason}`, control: 'Go on' }
+  switch (step.kind) {
+    case 'gate':
+      return { kind: 'tick', step, item: step.items!.find(item => !state.ticked[step.id]?.[item.id])! }
+    case 'clock':
+      return etchAction(plan, state, step, now, { me, may, turns })
+    case 'blast':
+      return blastAction(plan, state, step, now)
+    default:
+      return { kind: step.kind, step }
+  }
+}
+
+type Part<E> = E extends RunEvent ? Omit<E, 'id' | 'at' | 'by'> : never
+/** An entry before it has an id, a time and a person. */
+export type NewEvent = Part<RunEvent>
+
+/** What one press of the large control enters. Strips that share a clock are coated by one press. */
+export function pressEntries(plan: RunPlan, state: RunState, action: NextAction): NewEvent[] {
+  const together = (kind: 'coat.started' | 'coat.covered', stage: string, piece: number): NewEvent[] =>
+    plan.together === 'rinsed in turn' ? stageOf(state, stage).map(p => ({ kind, piece: p.n })) : [{ kind, piece }]
+  switch (action.kind) {
+    case 'tick':
+      return [{ kind: 'gate.ticked', step: action.step.id, item: action.item.id }]
+    case 'do':
+      return [{ kind: 'step.done', step: action.step.id }]
+    case 'coat':
+      return together('coat.started', 'untouched', action.piece)
+    case 'covered':
+      return together('coat.covered', 'coating', action.piece)
+    case 'care':
+      return [{ kind: 'care.given', piece: action.piece, care: action.care }]
+    case 'off':
+      return [{ kind: 'etchant.off', piece: action.piece }]
+    case 'rinse':
+      return [{ kind: 'piece.rinsed', piece: action.piece }]
+    case 'paused':
+      return [{ kind: 'run.resumed' }]
+    default:
+      return []
+  }
+}

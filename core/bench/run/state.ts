@@ -1,0 +1,99 @@
+import type { RunPlan } from '../../plan/run-plan'
+import type { CareCallId, Step } from '../../plan/steps'
+import type { FaultId, NoteReason, PieceResult } from './events'
+
+/** Who did it, and when (ms, server time). */
+export interface Stamp {
+  by: string
+  at: number
+}
+
+export interface PieceState {
+  /** 1-based */
+  n: number
+  coatStarted: Stamp | null
+  covered: Stamp | null
+  /** Care given during the dwell, in order. */
+  care: (Stamp & { care: CareCallId })[]
+  /** Gun: since when it is on, and what it was on before, s. */
+  gunOn: Stamp | null
+  gunSeconds: number
+  blasted: Stamp | null
+  off: Stamp | null
+  rinsed: Stamp | null
+  withdrawn: (Stamp & { reason: string }) | null
+  /** Who took it over from whoever had it, last. */
+  taken: Stamp | null
+  judged: (Stamp & { result: PieceResult, faults: FaultId[], note: string }) | null
+}
+
+export interface RunState {
+  pieces: PieceState[]
+  /** Gate ticks by step and item. */
+  ticked: Record<string, Record<string, Stamp>>
+  done: Record<string, Stamp>
+  /** Steps that somebody skipped, with the reason. */
+  skipped: Record<string, Stamp & { reason: string }>
+  measured: (Stamp & { putOut: number, back: number }) | null
+  /** g so far */
+  bicarbonate: number
+  /** Nothing goes on until somebody says so. */
+  paused: (Stamp & { reason: string }) | null
+  /** What was written down beside the facts, in order. */
+  notes: (Stamp & { why: NoteReason, of: number | null, text: string })[]
+  finished: Stamp | null
+  abandoned: (Stamp & { reason: string }) | null
+}
+
+export type PieceStage = 'untouched' | 'coating' | 'dwelling' | 'off' | 'rinsed' | 'blasting' | 'blasted' | 'withdrawn'
+
+export function pieceStage(piece: PieceState): PieceStage {
+  if (piece.withdrawn) return 'withdrawn'
+  if (piece.blasted) return 'blasted'
+  if (piece.gunOn || piece.gunSeconds > 0) return 'blasting'
+  if (piece.rinsed) return 'rinsed'
+  if (piece.off) return 'off'
+  if (piece.covered) return 'dwelling'
+  return piece.coatStarted ? 'coating' : 'untouched'
+}
+
+/** Who has this piece: whoever touched it first, rinses it, or took it over, the latest of these. Null when nobody does. */
+export function holderOf(piece: PieceState): string | null {
+  if (!['coating', 'dwelling', 'off', 'blasting'].includes(pieceStage(piece))) return null
+  const stamps = [piece.coatStarted, piece.gunOn, piece.off, piece.taken].filter(s => s !== null)
+  return stamps.reduce<Stamp | null>((last, s) => (!last || s.at >= last.at ? s : last), null)?.by ?? null
+}
+
+/** Whether these hands are at a piece: coating it, or taking it off. */
+export const handsFull = (state: RunState, who: string): boolean =>
+  state.pieces.some(p => ['coating', 'off'].includes(pieceStage(p)) && holderOf(p) === who)
+
+/** Pieces that carry etchant or its remains, in the order they were covered; the one being coated comes last. */
+export function wetPieces(state: RunState): PieceState[] {
+  return state.pieces
+    .filter(p => ['coating', 'dwelling', 'off'].includes(pieceStage(p)))
+    .sort((a, b) => (a.covered?.at ?? Infinity) - (b.covered?.at ?? Infinity) || a.n - b.n)
+}
+
+function stepComplete(step: Step, state: RunState): boolean {
+  switch (step.kind) {
+    case 'gate':
+      return step.items!.every(item => state.ticked[step.id]?.[item.id])
+    case 'clock':
+      return state.pieces.every(p => ['rinsed', 'withdrawn'].includes(pieceStage(p)))
+    case 'blast':
+      return state.pieces.every(p => ['blasted', 'withdrawn'].includes(pieceStage(p)))
+    case 'measure':
+      return state.measured !== null
+    case 'look':
+      return state.finished !== null
+    default:
+      return state.done[step.id] !== undefined || state.skipped[step.id] !== undefined
+  }
+}
+
+/** The first step that is not complete; null when the run is over. */
+export function currentStep(plan: RunPlan, state: RunState): Step | null {
+  if (state.finished || state.abandoned) return null
+  return plan.steps.find(step => !stepComplete(step, state)) ?? null
+}

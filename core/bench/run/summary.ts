@@ -1,0 +1,72 @@
+import { windowOf } from '../../plan/run-plan'
+import type { RunPlan } from '../../plan/run-plan'
+import type { FaultId, PieceResult } from './events'
+import { pieceClock } from './clock'
+import type { RunState } from './state'
+
+export interface PieceSummary {
+  n: number
+  /** s from the last part covered to off, or of gun time; null when it was never etched */
+  dwell: number | null
+  /** s from the first touch to off */
+  firstPart: number | null
+  /** Against the window. */
+  verdict: 'early' | 'in window' | 'over' | 'not etched'
+  result: PieceResult | null
+  faults: FaultId[]
+  note: string
+  withdrawn: string | null
+}
+
+/** A run as the log keeps it. */
+export interface RunSummary {
+  pieces: PieceSummary[]
+  planned: RunPlan['dwell']
+  method: RunPlan['method']
+  /** Titles of steps that were skipped, with the reason. */
+  skipped: { title: string, reason: string }[]
+  /** s; null when nothing was etched */
+  shortest: number | null
+  longest: number | null
+  /** mL put out less what went back */
+  used: number
+  good: number
+  usable: number
+  scrap: number
+  over: number
+}
+
+/** What the log shows of a run, from its folded state. */
+export function summarise(plan: RunPlan, state: RunState): RunSummary {
+  const pieces = state.pieces.map((piece): PieceSummary => {
+    const etched = plan.method === 'blast' ? piece.gunSeconds > 0 : piece.covered !== null && piece.off !== null
+    const clock = pieceClock(piece, plan, piece.off?.at ?? 0)
+    const window = windowOf(plan, piece.n)
+    const verdict = !etched ? 'not etched' : clock.last < window.notBefore ? 'early' : clock.last > window.notAfter ? 'over' : 'in window'
+    return {
+      n: piece.n,
+      verdict,
+      dwell: etched ? clock.last : null,
+      firstPart: etched ? clock.first : null,
+      result: piece.judged?.result ?? null,
+      faults: piece.judged?.faults ?? [],
+      note: piece.judged?.note ?? '',
+      withdrawn: piece.withdrawn?.reason ?? null,
+    }
+  })
+  const dwells = pieces.flatMap(p => (p.dwell === null ? [] : [p.dwell]))
+  const count = (result: PieceResult) => pieces.filter(p => p.result === result).length
+  return {
+    pieces,
+    planned: plan.dwell,
+    method: plan.method,
+    skipped: plan.steps.flatMap(s => (state.skipped[s.id] ? [{ title: s.title, reason: state.skipped[s.id]!.reason }] : [])),
+    shortest: dwells.length ? Math.min(...dwells) : null,
+    longest: dwells.length ? Math.max(...dwells) : null,
+    used: state.measured ? state.measured.putOut - state.measured.back : 0,
+    good: count('good'),
+    usable: count('usable'),
+    scrap: count('scrap'),
+    over: pieces.filter(p => p.verdict === 'over').length,
+  }
+}

@@ -1,0 +1,308 @@
+import { describe, expect, it } from 'vitest'
+import { DEFAULT_HOUSE_RULES } from '../../trade/house'
+import { planRecipe } from '../../plan/recipe'
+import { emptyRun } from '../../bench/run'
+import { Bench, FOUR_TUMBLERS, ONE_MIRROR, plan, START, TWO_TAGS } from '../../bench/run/testing.test-support'
+import { SKILLS } from '../../trade/skills'
+import { changeSentence, whySentence } from './why-words'
+import { verifySchedule } from '../schedule'
+import {
+  chainId,
+  dayBlocks,
+  dayChanges,
+  dayInstance,
+  handOvers,
+  knownHands,
+  loadOf,
+  moveTask,
+  readChain,
+  solveDay,
+  toggleLock,
+  workOf,
+} from './index'
+import type { DayInput, DayJob } from './index'
+
+const midnight = START - 9 * 3600_000
+const at = (h: number, m = 0) => h * 3600 + m * 60
+const JOB: DayJob = { id: 'job', title: '4 tumblers for the club', plan, state: null }
+const two = [
+  { id: 'ada', name: 'Ada', may: SKILLS },
+  { id: 'ben', name: 'Ben', may: ['rinse', 'care', 'finish'] as const },
+]
+const dayOf = (change: Partial<DayInput> = {}): DayInput => ({
+  midnight,
+  now: null,
+  jobs: [JOB],
+  people: two,
+  away: {},
+  locks: [],
+  rules: DEFAULT_HOUSE_RULES,
+  ...change,
+})
+function planned(input: DayInput) {
+  const found = solveDay(input)
+  if (!found.ok) throw new Error(found.why)
+  expect(verifySchedule(found.instance, found.schedule).filter(f => !found.late.includes(f.chain))).toEqual([])
+  return { input, ...found, ...dayBlocks(input, found.instance, found.schedule) }
+}
+const nameOf = (id: string) => ({ ada: 'Ada', ben: 'Ben' })[id] ?? id
+
+describe('a day as tasks', () => {
+  it('a job gets ready, is coated and rinsed piece by piece, is cleared up, dries and is looked at', () => {
+    const { blocks, dwells, drying } = planned(dayOf())
+    expect(blocks[0]).toMatchObject({ words: 'Get ready: 4 tumblers for the club', person: 'ada', from: at(8, 30) })
+    expect(
+      blocks
+        .filter(b => b.skill === 'coat')
+        .map(b => b.words)
+        .sort(),
+    ).toEqual([1, 2, 3, 4].map(n => `Coat tumbler ${n}`))
+    expect(dwells).toHaveLength(4)
+    for (const d of dwells) expect(d.to).toBeGreaterThanOrEqual(d.notBefore)
+    for (const d of dwells) expect(d.to).toBeLessThanOrEqual(d.notAfter)
+    expect(drying[0]!.to - drying[0]!.from).toBeGreaterThanOrEqual(3600)
+    expect(blocks.at(-1)!.words).toBe('Look: 4 tumblers for the club')
+  })
+  it('only who may coats; who may only rinse is at the sink', () => {
+    const { blocks } = planned(dayOf())
+    expect(new Set(blocks.filter(b => b.person === 'ben').map(b => b.skill))).not.toContain('coat')
+  })
+  it('hours, breaks and who leaves early are kept; what dries into the night is looked at next morning', () => {
+    const rules = { ...DEFAULT_HOUSE_RULES, dryTime: 10 * 3600 }
+    const { blocks } = planned(
+      dayOf({
+        rules,
+        away: {
+          ada: [
+            [at(9), at(10)],
+            [at(15), at(24)],
+          ],
+        },
+      }),
+    )
+    for (const b of blocks.filter(x => x.person === 'ada')) expect([b.words, b.to <= at(9) || b.from >= at(10)]).toEqual([b.words, true])
+    expect(blocks.at(-1)!.from).toBeGreaterThanOrEqual(24 * 3600 + rules.workFrom)
+  })
+  it('metal keeps the hands until its best; blasting keeps hands and cabinet', () => {
+    const tags = dayInstance(dayOf({ jobs: [{ ...JOB, plan: planRecipe(TWO_TAGS).plan! }] })).chains.find(c => c.id === 'job:1')!
+    expect(tags.tasks[0]!.seconds).toBeGreaterThan(900)
+    expect(tags.tasks[1]).toMatchObject({ uses: 'tub', lag: { least: 0, best: 0 } })
+    const mirror = dayInstance(dayOf({ jobs: [{ ...JOB, plan: planRecipe(ONE_MIRROR).plan! }] })).chains.find(c => c.id === 'job:1')!
+    expect(mirror).toMatchObject({ holdsPlace: false, tasks: [{ skill: 'blast', uses: 'cabinet' }] })
+  })
+  it('a swirl and drip checks become calls inside the dwell, over before the rinse', () => {
+    const long = planRecipe({
+      ...FOUR_TUMBLERS,
+      schools: { ...FOUR_TUMBLERS.schools, care: 'swirl' },
+      lot: { ...FOUR_TUMBLERS.lot, kind: 'slow-cream', label: { min: 900, max: 900 } },
+    }).plan!
+    const { instance, blocks } = planned(dayOf({ jobs: [{ ...JOB, plan: long }] }))
+    const care = instance.chains.find(c => c.id === 'job:1')!.tasks.filter(t => t.skill === 'care')
+    expect(care.map(t => t.lag!.best)).toEqual([180, 360, 450, 540, 720])
+    const [rinse] = blocks.filter(b => b.chain === 'job:1' && b.skill === 'rinse')
+    for (const b of blocks.filter(x => x.chain === 'job:1' && x.skill === 'care')) expect(b.to).toBeLessThanOrEqual(rinse!.from)
+  })
+  it('ids read back, and anything else is refused', () => {
+    expect(readChain(chainId('a:b', 12))).toEqual({ job: 'a:b', kind: 'piece', piece: 12 })
+    expect(readChain(chainId('x', 'look'))).toEqual({ job: 'x', kind: 'look' })
+    expect(() => readChain('luck')).toThrow(RangeError)
+  })
+})
+
+describe('while it runs', () => {
+  /** Tumbler 1 covered by Ada at 9:31, tumbler 2 in her hands since 9:31:30; now it is 9:33. */
+  function running() {
+    const bench = new Bench(plan)
+    bench.upTo('etch')
+    bench.now = START + 30 * 60_000
+    bench.send({ kind: 'coat.started', piece: 1 }, 'ada')
+    bench.wait(60)
+    bench.send({ kind: 'coat.covered', piece: 1 }, 'ada')
+    bench.wait(30)
+    bench.send({ kind: 'coat.started', piece: 2 }, 'ada')
+    return dayOf({ jobs: [{ ...JOB, state: bench.state() }], now: at(9, 33) })
+  }
+  it('facts stay where they are, a slow coat is given until now, and the first rinse keeps its window', () => {
+    const { blocks, dwells } = planned(running())
+    const coat = (n: number) => blocks.find(b => b.chain === `job:${n}` && b.skill === 'coat')!
+    expect(coat(1)).toMatchObject({ fact: true, person: 'ada', from: at(9, 30), to: at(9, 31) })
+    expect(coat(2)).toMatchObject({ fact: true, person: 'ada', from: at(9, 31) + 30 })
+    expect(coat(2).to).toBeGreaterThan(at(9, 33))
+    expect(coat(3).from).toBeGreaterThanOrEqual(coat(2).to)
+    const first = dwells.find(d => d.piece === 1)!
+    expect(first.to).toBeLessThanOrEqual(first.notAfter)
+    expect(blocks.some(b => b.words.startsWith('Get ready'))).toBe(false)
+  })
+  it('a piece that broke is gone from the plan; who leaves hands the rest over', () => {
+    const input = running()
+    const state = {
+      ...input.jobs[0]!.state!,
+      pieces: input.jobs[0]!.state!.pieces.map(p => (p.n === 4 ? { ...p, withdrawn: { by: 'ada', at: START, reason: 'broke' } } : p)),
+    }
+    const cleo = { id: 'cleo', name: 'Cleo', may: SKILLS }
+    const { blocks } = planned({ ...input, jobs: [{ ...JOB, state }], people: [...two, cleo], away: { ada: [[at(9, 33) + 20, at(24)]] } })
+    expect(blocks.some(b => b.chain === 'job:4')).toBe(false)
+    expect(blocks.filter(b => b.person === 'ada' && !b.fact).every(b => b.to <= at(9, 33) + 20)).toBe(true)
+    expect(blocks.find(b => b.chain === 'job:3' && b.skill === 'coat')!.person).toBe('cleo')
+  })
+  it('whoever is in the middle of getting ready goes on with it', () => {
+    const bench = new Bench(plan)
+    bench.upTo('resist')
+    bench.wait(60)
+    bench.send({ kind: 'step.done', step: 'resist' }, 'ada')
+    const { blocks } = planned(
+      dayOf({ jobs: [{ ...JOB, state: bench.state() }], now: at(9, 10), people: [{ ...two[0]!, id: 'zoe' }, ...two] }),
+    )
+    expect(blocks[0]).toMatchObject({ words: 'Get ready: 4 tumblers for the club', person: 'ada', fact: true, from: at(9, 10) })
+  })
+  it('what is in hand after hours goes on tonight; what nobody is at, or is paused, waits for the morning', () => {
+    const bench = new Bench(plan)
+    bench.now = START + 9 * 3_600_000
+    bench.upTo('etch')
+    const since = Math.ceil((bench.now - midnight) / 1000)
+    expect(since).toBeGreaterThanOrEqual(at(18))
+    const on = (now: number) =>
+      planned(dayOf({ jobs: [{ ...JOB, state: bench.state() }], now }))
+        .blocks.filter(b => b.skill === 'coat')
+        .map(b => b.from)
+    expect(Math.min(...on(since + 60))).toBe(since + 60)
+    expect(Math.max(...on(since + 60))).toBeLessThan(at(24))
+    expect(Math.min(...on(since + 3600))).toBe(at(24 + 8, 30))
+    bench.send({ kind: 'run.paused', reason: 'home' }, 'ada')
+    expect(Math.min(...on(since + 60))).toBe(at(24 + 8, 30))
+  })
+  it('says what another plan changes, and nothing else', () => {
+    const before = planned(dayOf()).blocks
+    expect(dayChanges(before, before, nameOf)).toEqual([])
+    const later = before.map(b => (b.chain === 'job:2' && b.skill === 'rinse' ? { ...b, from: b.from + 120, person: 'ada' } : b))
+    const told = dayChanges(
+      before.map(b => (b.chain === 'job:2' ? { ...b, person: 'ben' } : b)),
+      later.map(b => (b.chain === 'job:2' && b.skill === 'coat' ? { ...b, person: 'ben' } : b)),
+      nameOf,
+    )
+    expect(told).toHaveLength(1)
+    expect(told[0]).toMatch(/^Rinse tumbler 2: \d+:\d\d, was \d+:\d\d; Ada instead of Ben\.$/)
+  })
+  it('a call that was given is no change to what comes after it; who has something else to do now is told by job', () => {
+    const long = planRecipe({ ...FOUR_TUMBLERS, lot: { ...FOUR_TUMBLERS.lot, kind: 'slow-cream', label: { min: 900, max: 900 } } }).plan!
+    const before = planned(dayOf({ jobs: [{ ...JOB, plan: long }] })).blocks
+    const care = before.find(b => b.chain === 'job:2' && b.skill === 'care')!
+    const given = before.filter(b => b !== care).map(b => (b.chain === 'job:2' && b.task > care.task ? { ...b, task: b.task - 1 } : b))
+    expect(dayChanges(before, given, nameOf)).toEqual([])
+    expect(knownHands(given)).toEqual(Object.fromEntries(Object.entries(knownHands(before)).filter(([name]) => name in knownHands(given))))
+    const handed = given.map(b => (b.piece === 2 && b.skill !== 'coat' ? { ...b, person: b.person === 'ada' ? 'ben' : 'ada' } : b))
+    expect(handOvers(before, handed, 'job', nameOf)).toEqual([
+      expect.stringMatching(/^Rinse tumbler 2: (Ada instead of Ben|Ben instead of Ada)$/),
+    ])
+    expect(handOvers(before, handed, 'another', nameOf)).toEqual([])
+    const all = before.map(b => ({ ...b, person: 'ben' }))
+    expect(
+      handOvers(
+        all.map(b => ({ ...b, person: 'ada' })),
+        all,
+        'job',
+        nameOf,
+      ).sort(),
+    ).toEqual([
+      expect.stringMatching(/^Coat tumbler \d, \d, \d, \d: Ben instead of Ada$/),
+      expect.stringMatching(/^Rinse tumbler \d, \d, \d, \d: Ben instead of Ada$/),
+    ])
+  })
+  it('a run that has not begun plans as a job does', () => {
+    expect(planned(dayOf({ jobs: [{ ...JOB, state: emptyRun(plan) }] })).blocks.length).toBe(planned(dayOf()).blocks.length)
+  })
+})
+
+describe('a task moved by hand', () => {
+  const { instance, schedule, blocks } = planned(dayOf())
+  const coat = blocks.find(b => b.words === 'Coat tumbler 2')!
+  const move = (chain: string, task: number, start: number, person = 'ada', locks: DayInput['locks'] = []) =>
+    moveTask(instance, schedule, locks, { chain, task, start, person }, nameOf)
+  it('lands where it was dropped and stays there when the rest is planned again', () => {
+    const moved = move('job:2', 0, coat.from + 1200)
+    expect(moved).toEqual({ ok: true, locks: [{ chain: 'job:2', task: 0, start: coat.from + 1200, person: 'ada' }], snapped: null })
+    const again = planned(dayOf({ locks: moved.ok ? moved.locks : [] }))
+    expect(again.blocks.find(b => b.words === 'Coat tumbler 2')).toMatchObject({ from: coat.from + 1200, locked: true, fact: false })
+  })
+  it('is refused when what it waits for cannot be over by then', () => {
+    const ready = blocks[0]!
+    const found = solveDay(dayOf({ locks: [{ chain: 'job:2', task: 0, start: ready.to - 300, person: 'ada' }] }))
+    expect(found).toMatchObject({ ok: false, why: expect.stringMatching(/^Coat tumbler 2 is locked at .* Unlock it or move it later\.$/) })
+  })
+  it('a rinse dropped past its window is drawn back to it; far past it is refused with the window', () => {
+    const rinse = blocks.find(b => b.words === 'Rinse tumbler 2')!
+    const near = move('job:2', rinse.task, coat.to + 500)
+    expect(near).toMatchObject({ ok: true, snapped: expect.stringMatching(/^Set to /) })
+    expect(near.ok && near.locks.find(l => l.task === rinse.task)!.start).toBe(coat.to + 375)
+    expect(near.ok && near.locks.find(l => l.task === 0)!.start).toBe(coat.from)
+    expect(move('job:2', rinse.task, coat.to + 4000)).toMatchObject({ ok: false, why: expect.stringMatching(/^Its window goes from/) })
+  })
+  it('is refused to who may not, who is away, before what it waits for, and over something locked', () => {
+    expect(move('job:2', 0, coat.from, 'ben')).toMatchObject({ ok: false, why: expect.stringMatching(/^Ben may not coat/) })
+    expect(move('job:2', 0, at(22))).toMatchObject({ ok: false, why: expect.stringMatching(/^Ada is not there at 22:00/) })
+    expect(move('job:after', 0, at(8, 30), 'ben')).toMatchObject({ ok: false, why: expect.stringMatching(/^It waits for/) })
+    expect(move('job:2', 0, coat.from, 'ada', [{ chain: 'job:3', task: 0, start: coat.from + 10, person: 'ada' }])).toMatchObject({
+      ok: false,
+      why: expect.stringMatching(/locked/),
+    })
+    expect(move('job:9', 0, coat.from)).toMatchObject({ ok: false })
+  })
+  it('a rinse is locked with its coat, and a coat lets go of its rinse', () => {
+    const rinse = { chain: 'job:2', task: blocks.find(b => b.words === 'Rinse tumbler 2')!.task }
+    const tasksOf = (locks: DayInput['locks']) => locks.map(l => [l.chain, l.task])
+    const both = toggleLock(instance, schedule, [{ chain: 'job:3', task: 0, start: 1, person: 'ada' }], rinse)
+    expect(tasksOf(both)).toEqual([
+      ['job:3', 0],
+      ['job:2', 0],
+      ['job:2', rinse.task],
+    ])
+    expect(both[1]).toEqual({ chain: 'job:2', task: 0, start: coat.from, person: coat.person })
+    expect(tasksOf(toggleLock(instance, schedule, both, rinse))).toEqual([
+      ['job:3', 0],
+      ['job:2', 0],
+    ])
+    expect(tasksOf(toggleLock(instance, schedule, both, { chain: 'job:2', task: 0 }))).toEqual([['job:3', 0]])
+    expect(toggleLock(instance, schedule, both, { chain: 'job:9', task: 0 })).toEqual(both)
+  })
+})
+
+describe('promised dates against the load', () => {
+  const job = (id: string, dueOn: string, done = 0) => ({ id, title: id, dueOn, plan, done })
+  const days = ['2030-06-03', '2030-06-04', '2030-06-05'].map(day => ({ day, capacity: workOf(plan) * 1.5 }))
+  it('the soonest promised is done first; what no longer fits before its date is named', () => {
+    const { days: loads, promises } = loadOf([job('c', '2030-06-03'), job('a', '2030-06-03'), job('b', '2030-06-05')], days)
+    expect(promises.map(p => [p.id, p.endsOn, p.late])).toEqual([
+      ['c', '2030-06-03', false],
+      ['a', '2030-06-04', true],
+      ['b', '2030-06-04', false],
+    ])
+    expect(loads.map(l => Math.round((l.used / workOf(plan)) * 10) / 10)).toEqual([1.5, 1.5, 0])
+  })
+  it('what is half done asks for half; what cannot be planned asks for nothing and is not late', () => {
+    const { promises } = loadOf([job('a', '2030-06-03', 0.5), { ...job('b', '2030-06-03'), plan: null }], days)
+    expect(promises[0]!.work).toBeCloseTo(workOf(plan) / 2)
+    expect(promises[1]).toMatchObject({ work: 0, late: false })
+  })
+  it('more than all days hold ends on none of them', () => {
+    const { promises } = loadOf(
+      Array.from({ length: 6 }, (_, i) => job(`j${i}`, '2030-06-05')),
+      days,
+    )
+    expect(promises.at(-1)).toMatchObject({ endsOn: null, late: true })
+  })
+})
+
+describe('why a day does not fit, in words', () => {
+  const plain = (text: string) => text.replace(/\u00a0/g, ' ')
+  it('names what binds', () => {
+    expect(whySentence({ binds: 'skill', skill: 'rinse', changes: [] })).toBe('Nobody here may rinse.')
+    expect(whySentence({ binds: 'sink', changes: [] })).toBe('The sink binds: rinses queue for it.')
+  })
+  it.each([
+    [{ what: 'time', seconds: 1500 }, '25 min more: begin sooner or stay longer.'],
+    [{ what: 'window', seconds: 30 }, 'A window 30 s longer, if the label allows it.'],
+    [{ what: 'pieces', pieces: 1 }, 'Leave 1 piece for another day.'],
+    [{ what: 'trust', skill: 'care' }, 'Let somebody look after a dwell, on the page Crew.'],
+    [{ what: 'place' }, 'One more place on the bench.'],
+  ] as const)('%o', (change, words) => expect(plain(changeSentence({ ...change, end: 0 }))).toBe(words))
+})

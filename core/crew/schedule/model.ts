@@ -1,0 +1,112 @@
+/** Things of which a studio has a few, and which one piece keeps from another. */
+export const FIXTURES = ['place', 'sink', 'tub', 'cabinet'] as const
+export type Fixture = (typeof FIXTURES)[number]
+
+/** Where the work stands, for walking. */
+export type Stand = 'bench' | 'sink' | 'tub' | 'rack' | 'cabinet'
+
+/** From the end of the chain's first task to the start of this one, s. */
+export interface Lag {
+  least: number
+  best: number
+  most: number
+}
+
+/** One visit of one pair of hands. Times in whole s. */
+export interface Task {
+  /** What whoever does it must be trusted with; the scheduler only compares. */
+  skill: string
+  seconds: number
+  stand: Stand
+  /** What it keeps busy for as long as it takes. */
+  uses: Exclude<Fixture, 'place'> | null
+  /** Absent for the first task of a chain. */
+  lag?: Lag
+  /** Done, begun or locked: it stays as it is. */
+  fixed?: { start: number, person: string }
+  /** Who was to do it by the plan before: they keep it where no time is lost by that. */
+  was?: string
+}
+
+/**
+ * What belongs together: the coat, care and rinse of one piece, or a step on its own. The field calls them coupled
+ * tasks with time windows: each later task starts within its lag of the first one's end.
+ */
+export interface Chain {
+  id: string
+  tasks: Task[]
+  /** Not before, s. */
+  release: number
+  /** Chains that have to be over first, and how long to wait after their last task (drying). */
+  after: { chain: string, wait: number }[]
+  /** It stands in a place of the bench from its first touch until its last task begins. */
+  holdsPlace: boolean
+  /** What follows without hands, s: drying. */
+  tail: number
+}
+
+/** A person with the times at which they are there, in order and apart, s. */
+export interface Hands {
+  id: string
+  may: readonly string[]
+  shifts: readonly (readonly [number, number])[]
+}
+
+/** Everything a plan of a crew's day rests on. */
+export interface Instance {
+  chains: Chain[]
+  hands: Hands[]
+  fixtures: Record<Fixture, number>
+}
+
+/** One task of one chain given to one person. */
+export interface Slot {
+  chain: string
+  task: number
+  person: string
+  start: number
+}
+
+export type Schedule = Slot[]
+
+/** Without an end, for people who are there all day and fixtures that never run short. */
+export const OPEN_END = 1e9
+
+/** Chains by id. */
+export const chainsById = (instance: Instance): Map<string, Chain> => new Map(instance.chains.map(c => [c.id, c]))
+
+/** When the last piece is dry or the last hand free, s. */
+export function endOf(instance: Instance, schedule: Schedule): number {
+  const chains = chainsById(instance)
+  return schedule.reduce((end, s) => {
+    const chain = chains.get(s.chain)!
+    return Math.max(end, s.start + chain.tasks[s.task]!.seconds + (s.task === chain.tasks.length - 1 ? chain.tail : 0))
+  }, 0)
+}
+
+/** How far the dwells lie from their best in all, s. */
+export function offBest(instance: Instance, schedule: Schedule): number {
+  const firsts = new Map(schedule.filter(s => s.task === 0).map(s => [s.chain, s.start]))
+  const chains = chainsById(instance)
+  return schedule.reduce((sum, s) => {
+    const chain = chains.get(s.chain)!
+    const lag = chain.tasks[s.task]!.lag
+    return lag && s.task === chain.tasks.length - 1
+      ? sum + Math.abs(s.start - firsts.get(s.chain)! - chain.tasks[0]!.seconds - lag.best)
+      : sum
+  }, 0)
+}
+
+/** How often somebody goes from one stand to another. */
+export function walks(instance: Instance, schedule: Schedule): number {
+  const chains = chainsById(instance)
+  return instance.hands.reduce((sum, h) => {
+    const mine = schedule.filter(s => s.person === h.id).sort((a, b) => a.start - b.start)
+    return (
+      sum
+      + mine.filter(
+        (s, i) => i > 0 && chains.get(s.chain)!.tasks[s.task]!.stand !== chains.get(mine[i - 1]!.chain)!.tasks[mine[i - 1]!.task]!.stand,
+      ).length
+    )
+  }, 0)
+}

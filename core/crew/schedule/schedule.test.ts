@@ -1,0 +1,322 @@
+import { describe, expect, it } from 'vitest'
+import fc from 'fast-check'
+import {
+  canSearch,
+  closestToBest,
+  endOf,
+  handedOver,
+  leastWalking,
+  lowerBound,
+  offBest,
+  scheduleInOrder,
+  solve,
+  verifySchedule,
+  walks,
+  whyNot,
+} from './index'
+import type { Chain, Instance, Schedule, Solved } from './index'
+import { ALL, crew, piece, shop } from './testing.test-support'
+
+const five: [number, number, number] = [300, 300, 375]
+const equal = (count: number, coat = 60, off = 60, dwell = five): Chain[] =>
+  Array.from({ length: count }, (_, i) => piece(`t${i + 1}`, coat, dwell, off))
+const plan = (instance: Instance): Solved => {
+  const found = solve(instance)
+  if ('stuck' in found) throw new Error(`stuck at ${found.stuck.id}`)
+  return found
+}
+const start = (s: Schedule, chain: string, task: number) => s.find(x => x.chain === chain && x.task === task)!.start
+
+const anyPiece = fc.record({
+  coat: fc.integer({ min: 10, max: 150 }),
+  least: fc.integer({ min: 30, max: 900 }),
+  slack: fc.integer({ min: 0, max: 200 }),
+  off: fc.integer({ min: 10, max: 150 }),
+  release: fc.integer({ min: 0, max: 600 }),
+  tail: fc.integer({ min: 0, max: 900 }),
+  care: fc.boolean(),
+})
+const anyShop = fc
+  .record({
+    pieces: fc.array(anyPiece, { minLength: 1, maxLength: 9 }),
+    people: fc.integer({ min: 1, max: 4 }),
+    sink: fc.integer({ min: 1, max: 2 }),
+    place: fc.integer({ min: 1, max: 9 }),
+  })
+  .map(x =>
+    shop(
+      x.pieces.map((p, i) =>
+        piece(`p${i}`, p.coat, [p.least, p.least + Math.floor(p.slack / 2), p.least + p.slack], p.off, {
+          release: p.release,
+          tail: p.tail,
+          ...(p.care && p.least > 90 ? { care: [{ at: [30, 50], seconds: 12 }] } : {}),
+        }),
+      ),
+      crew(...Array.from({ length: x.people }, () => ALL)),
+      { sink: x.sink, place: x.place },
+    ),
+  )
+
+describe('a plan for the crew', () => {
+  it('six tumblers, five minutes, a minute each: twelve minutes for one pair of hands, nobody waiting', () => {
+    const found = plan(shop(equal(6), crew(ALL)))
+    expect(found).toMatchObject({ end: 720, bound: 720, proved: true })
+    expect(offBest(shop(equal(6), crew(ALL)), found.schedule)).toBe(0)
+  })
+  it('a seventh still fits the same sitting when the others wait a minute longer in their windows', () => {
+    const seven = shop(equal(7), crew(ALL))
+    expect(plan(seven)).toMatchObject({ end: 840, proved: true })
+    expect(offBest(seven, plan(seven).schedule)).toBe(7 * 60)
+  })
+  it('one coats while another rinses: the first rinse waits for nobody', () => {
+    const found = plan(shop(equal(8), crew(['coat'], ['rinse'])))
+    expect(found).toMatchObject({ end: 60 + 300 + 8 * 60, proved: true })
+    expect(new Set(found.schedule.filter(s => s.task === 1).map(s => s.person))).toEqual(new Set(['hand 2']))
+  })
+  it('the best time is met where the end does not hang on it', () => {
+    const two = shop([piece('a', 60, [300, 360, 420], 60), piece('b', 60, [300, 300, 420], 60, { tail: 1000 })], crew(ALL))
+    const found = plan(two)
+    const dwell = (id: string) => start(found.schedule, id, 1) - start(found.schedule, id, 0) - 60
+    expect(found.end).toBe(1420)
+    expect([dwell('a'), dwell('b')]).toEqual([360, 300])
+  })
+  it('coated order is rinsing order for equal pieces', () => {
+    const found = plan(shop(equal(8), crew(ALL, ALL)))
+    const by = (task: number) =>
+      found.schedule
+        .filter(s => s.task === task)
+        .sort((a, b) => a.start - b.start || a.chain.localeCompare(b.chain))
+        .map(s => s.chain)
+    expect(by(1)).toEqual(by(0))
+  })
+  it('a break is kept free of hands, and a dwell may run through it', () => {
+    const hands = [
+      {
+        id: 'a',
+        may: ALL,
+        shifts: [
+          [0, 150],
+          [400, 3000],
+        ] as [number, number][],
+      },
+    ]
+    const found = plan(shop(equal(4), hands))
+    expect(verifySchedule(shop(equal(4), hands), found.schedule)).toEqual([])
+    expect(found.schedule.every(s => s.start + 60 <= 150 || s.start >= 400)).toBe(true)
+    expect(found.schedule.filter(s => s.task === 0 && s.start < 150)).toHaveLength(2)
+  })
+  it('what has to be over first is, and drying is waited for', () => {
+    const [a, b] = [
+      piece('first pass', 60, five, 60),
+      { ...piece('second pass', 60, five, 60), after: [{ chain: 'first pass', wait: 3600 }] },
+    ]
+    const found = plan(shop([b, a], crew(ALL, ALL)))
+    expect(start(found.schedule, 'second pass', 0)).toBe(420 + 3600)
+    expect(found.proved).toBe(true)
+  })
+  it('what runs already stays as it is; a late rinse comes as soon as hands are free, and is named', () => {
+    const wet = piece('wet', 60, five, 60, { release: 1000 })
+    wet.tasks[0]!.fixed = { start: 500, person: 'hand 1' }
+    const found = plan(shop([wet, { ...piece('next', 60, five, 60), release: 1000 }], crew(ALL)))
+    expect(found.late).toEqual(['wet'])
+    expect(start(found.schedule, 'wet', 0)).toBe(500)
+    expect(start(found.schedule, 'wet', 1)).toBe(1000)
+    expect(start(found.schedule, 'next', 0)).toBeGreaterThanOrEqual(1060)
+  })
+  it('eighty pieces: nothing broken, and never below what no schedule can beat', () => {
+    const mixed = shop(
+      [
+        ...equal(40),
+        ...Array.from({ length: 40 }, (_, i) =>
+          piece(`m${i}`, 40 + i, [600, 660, 750], 50 + ((i * 7) % 40), { care: [{ at: [270, 330], seconds: 15 }] }),
+        ),
+      ],
+      crew(ALL, ALL, ['coat', 'care']),
+      { sink: 2, place: 20 },
+    )
+    const found = solve(mixed, { tries: 40 }) as Solved
+    expect(verifySchedule(mixed, found.schedule)).toEqual([])
+    expect(found.bound).toBeLessThanOrEqual(found.end)
+    expect(found.end / found.bound).toBeLessThan(1.3)
+  })
+  it('whatever the shop: no rule broken, no end below the bound, every task once', () => {
+    fc.assert(
+      fc.property(anyShop, (instance) => {
+        const found = solve(instance, { tries: 20, nodes: 3000 }) as Solved
+        expect(verifySchedule(instance, found.schedule)).toEqual([])
+        expect(found.end).toBe(endOf(instance, found.schedule))
+        expect(found.bound).toBeLessThanOrEqual(found.end)
+        expect(lowerBound(instance)).toBeLessThanOrEqual(found.end)
+        expect(found.schedule).toHaveLength(instance.chains.reduce((n, c) => n + c.tasks.length, 0))
+      }),
+      { numRuns: 60 },
+    )
+  })
+  it('can be stopped, and gives what it has', () => {
+    let asked = 0
+    const found = solve(shop(equal(30), crew(ALL)), { goOn: () => ++asked < 3 }) as Solved
+    expect(found.schedule).toHaveLength(60)
+    expect(asked).toBeLessThan(5)
+  })
+  it('is the same each time', () => {
+    const shopOf = () => shop(equal(9, 50, 70), crew(ALL, ALL))
+    expect(solve(shopOf())).toEqual(solve(shopOf()))
+  })
+})
+
+describe('the exact search', () => {
+  it('is offered for one or two people with nothing locked ahead', () => {
+    expect(canSearch(shop(equal(3), crew(ALL)))).toBe(true)
+    expect(canSearch(shop(equal(3), crew(ALL, ALL, ALL)))).toBe(false)
+    const locked = shop(equal(3), crew(ALL))
+    locked.chains[0]!.tasks[0]!.fixed = { start: 100, person: 'hand 1' }
+    expect(canSearch(locked)).toBe(false)
+  })
+})
+
+describe('starts for a given order', () => {
+  /** Every start of every task in whole steps, by trying them all. */
+  function leastOff(instance: Instance, schedule: Schedule, end: number): number {
+    const order = [...schedule].sort((a, b) => a.start - b.start)
+    let least = Infinity
+    const go = (i: number, made: Schedule): void => {
+      if (i === order.length) {
+        if (verifySchedule(instance, made).length === 0 && endOf(instance, made) <= end) least = Math.min(least, offBest(instance, made))
+        return
+      }
+      for (let t = i === 0 ? 0 : made[i - 1]!.start; t <= end; t++) go(i + 1, [...made, { ...order[i]!, start: t }])
+    }
+    go(0, [])
+    return least
+  }
+  it('lie as near to the best dwells as can be: every choice of starts tried', () => {
+    for (const [a, b] of [
+      [2, 3],
+      [3, 2],
+      [1, 4],
+    ] as const) {
+      const instance = shop([piece('x', a, [2, 4, 6], b), piece('y', b, [2, 5, 7], a)], crew(ALL))
+      const { schedule } = scheduleInOrder(instance, instance.chains)
+      for (const spare of [0, 2, 4]) {
+        const end = endOf(instance, schedule) + spare
+        expect(offBest(instance, closestToBest(instance, schedule, end))).toBe(leastOff(instance, schedule, end))
+      }
+    }
+  })
+  it('keep the people, the order and the end', () => {
+    fc.assert(
+      fc.property(anyShop, (instance) => {
+        const { schedule } = scheduleInOrder(instance, instance.chains)
+        const moved = closestToBest(instance, schedule)
+        expect(verifySchedule(instance, moved)).toEqual([])
+        expect(endOf(instance, moved)).toBeLessThanOrEqual(endOf(instance, schedule))
+        expect(offBest(instance, moved)).toBeLessThanOrEqual(offBest(instance, schedule))
+        for (const s of moved) expect(schedule.find(x => x.chain === s.chain && x.task === s.task)!.person).toBe(s.person)
+      }),
+      { numRuns: 60 },
+    )
+  })
+  it('people keep what the plan before gave them, as long as that costs less than it is worth', () => {
+    const instance = shop(equal(3), crew(ALL, ALL))
+    const { schedule } = scheduleInOrder(instance, instance.chains)
+    const known = {
+      ...instance,
+      chains: instance.chains.map(c => ({ ...c, tasks: c.tasks.map((t, k) => ({ ...t, was: k === 0 ? 'hand 2' : 'hand 1' })) })),
+    }
+    const kept = leastWalking(known, schedule)
+    expect(verifySchedule(known, kept)).toEqual([])
+    expect(handedOver(known, kept)).toBeLessThan(handedOver(known, schedule))
+    expect(kept.filter(s => s.task === 1).map(s => s.person)).toEqual(['hand 1', 'hand 1', 'hand 1'])
+  })
+  it('what is being done keeps its hands, whichever chain is set first', () => {
+    const [a, b] = equal(2)
+    const began = (c: typeof a, start: number, person: string) => ({
+      ...c!,
+      release: 300,
+      tasks: c!.tasks.map((t, k) => (k === 0 ? { ...t, fixed: { start, person } } : t)),
+    })
+    // The first is due at 360, when hand 1 is in the middle of coating the second: it falls to hand 2.
+    const instance = shop([began(a, 0, 'hand 1'), began(b, 350, 'hand 1')], crew(ALL, ALL))
+    const made = scheduleInOrder(instance, instance.chains)
+    expect(verifySchedule(instance, made.schedule)).toEqual([])
+    expect(made.schedule.find(s => s.chain === a!.id && s.task === 1)!.person).toBe('hand 2')
+  })
+  it('two people who took turns at bench and sink each keep to one', () => {
+    const instance = shop(equal(3), crew(ALL, ALL))
+    const turns: Schedule = [0, 60, 120].flatMap((t, i) => [
+      { chain: `t${i + 1}`, task: 0, person: `hand ${1 + (i % 2)}`, start: t },
+      { chain: `t${i + 1}`, task: 1, person: `hand ${1 + (i % 2)}`, start: t + 360 },
+    ])
+    const kept = leastWalking(instance, turns)
+    expect(walks(instance, turns)).toBeGreaterThan(0)
+    expect(walks(instance, kept)).toBe(0)
+    expect(verifySchedule(instance, kept)).toEqual([])
+  })
+})
+
+describe('the check of a schedule', () => {
+  const instance = shop(equal(3), crew(ALL, ['coat']), { place: 2 })
+  const good = plan(instance).schedule
+  const change = (chain: string, task: number, part: Partial<Schedule[number]>) =>
+    verifySchedule(
+      instance,
+      good.map(s => (s.chain === chain && s.task === task ? { ...s, ...part } : s)),
+    ).map(f => f.kind)
+  it('finds nothing in a good one', () => expect(verifySchedule(instance, good)).toEqual([]))
+  it('finds a rinse a second too late, or too early', () => {
+    const at = start(good, 't1', 0) + 60
+    expect(change('t1', 1, { start: at + 376 })).toContain('late')
+    expect(change('t1', 1, { start: at + 299 })).toContain('early')
+  })
+  it('finds two things in one pair of hands, and somebody who may not', () => {
+    expect(change('t2', 0, { start: start(good, 't1', 0), person: good.find(s => s.chain === 't1' && s.task === 0)!.person })).toContain(
+      'hands',
+    )
+    expect(change('t1', 1, { person: 'hand 2' })).toContain('skill')
+    expect(change('t1', 1, { person: 'nobody' })).toContain('skill')
+  })
+  it('finds a missing task, one done twice, one too many for the sink or the bench, and one outside its shift', () => {
+    expect(verifySchedule(instance, good.slice(1)).map(f => f.kind)).toContain('missing')
+    expect(verifySchedule(instance, [...good, good[0]!]).map(f => f.kind)).toContain('twice')
+    const side = shop(equal(2), crew(ALL, ALL))
+    const both: Schedule = [0, 1].flatMap(i => [
+      { chain: `t${i + 1}`, task: 0, person: `hand ${i + 1}`, start: 0 },
+      { chain: `t${i + 1}`, task: 1, person: `hand ${i + 1}`, start: 360 },
+    ])
+    expect(verifySchedule(side, both).map(f => f.kind)).toContain('sink')
+    expect(verifySchedule({ ...side, fixtures: { ...side.fixtures, sink: 2, place: 1 } }, both).map(f => f.kind)).toContain('place')
+    expect(verifySchedule({ ...side, hands: side.hands.map(h => ({ ...h, shifts: [[10, 1000]] })) }, both).map(f => f.kind)).toContain(
+      'away',
+    )
+    expect(verifySchedule({ ...side, chains: side.chains.map(c => ({ ...c, release: 5 })) }, both).map(f => f.kind)).toContain('early')
+  })
+})
+
+describe('why it does not fit', () => {
+  it('fits: nothing to say', () => expect(whyNot(shop(equal(6), crew(ALL)), 720)).toBeNull())
+  it('nobody may rinse', () =>
+    expect(whyNot(shop(equal(2), crew(['coat'])), 5000)).toMatchObject({
+      binds: 'skill',
+      skill: 'rinse',
+      changes: [{ what: 'trust', skill: 'rinse' }],
+    }))
+  it('one pair of hands short: says how long it takes, and that another pair would do', () => {
+    const why = whyNot(shop(equal(12), crew(ALL), { sink: 2 }), 1000)!
+    expect(why.binds).toBe('hands')
+    expect(why.changes.map(c => c.what)).toEqual(expect.arrayContaining(['time', 'hands', 'pieces']))
+    for (const c of why.changes.filter(x => x.what !== 'time')) expect(c.end).toBeLessThanOrEqual(1000)
+  })
+  it('one sink for four people: the sink binds', () => {
+    const why = whyNot(shop(equal(12, 30, 120, [300, 330, 500]), crew(ALL, ALL, ALL, ALL)), 1300)!
+    expect(why.binds).toBe('sink')
+    expect(why.changes.map(c => c.what)).toContain('sink')
+  })
+  it('a bench of two places: the bench binds', () => {
+    expect(whyNot(shop(equal(8), crew(ALL, ALL), { place: 2, sink: 2 }), 1000)!.binds).toBe('place')
+  })
+  it('the fewest pieces to leave out: with them it does not fit, without them it does', () => {
+    const instance = shop(equal(9), crew(ALL))
+    const fewer = whyNot(instance, 720)!.changes.find(c => c.what === 'pieces')!
+    expect(fewer).toEqual({ what: 'pieces', pieces: 3, end: 720 })
+  })
+})

@@ -1,0 +1,44 @@
+import type { Skill } from '../../trade/skills'
+import type { Chain, Hands, Instance } from './model'
+import { OPEN_END } from './model'
+
+/** One piece of cream work: coat, care if any, rinse. */
+export function piece(
+  id: string,
+  coat: number,
+  dwell: [number, number, number],
+  off: number,
+  more: Partial<Chain> & { care?: { at: [number, number], seconds: number }[] } = {},
+): Chain {
+  const { care = [], ...rest } = more
+  const [least, best, most] = dwell
+  return {
+    id,
+    release: 0,
+    after: [],
+    holdsPlace: true,
+    tail: 0,
+    tasks: [
+      { skill: 'coat', seconds: coat, stand: 'bench', uses: null },
+      ...care.map(c => ({
+        skill: 'care' as const,
+        seconds: c.seconds,
+        stand: 'bench' as const,
+        uses: null,
+        lag: { least: c.at[0], best: c.at[0], most: c.at[1] },
+      })),
+      { skill: 'rinse', seconds: off, stand: 'sink', uses: 'sink', lag: { least, best, most } },
+    ],
+    ...rest,
+  }
+}
+
+export const ALL: Skill[] = ['prepare', 'coat', 'care', 'rinse', 'blast', 'finish']
+
+export const crew = (...may: Skill[][]): Hands[] => may.map((m, i) => ({ id: `hand ${i + 1}`, may: m, shifts: [[0, OPEN_END]] }))
+
+export const shop = (chains: Chain[], hands: Hands[], more: Partial<Instance['fixtures']> = {}): Instance => ({
+  chains,
+  hands,
+  fixtures: { place: 99, sink: 1, tub: 1, cabinet: 1, ...more },
+})

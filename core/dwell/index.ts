@@ -1,4 +1,0 @@
-export { creepRate } from './creep'
-export { decideDwell } from './window'
-export type { CouponEvidence, DwellBound, DwellDecision, DwellInput, DwellReason, DwellWindow } from './window'
-export { spreadAdvice } from './spread'

@@ -1,0 +1,36 @@
+import { formatLength } from '../../basics/units'
+import type { LengthUnit } from '../../basics/units'
+
+/** Pieces of one batch, measured one by one at the height of the art. */
+export interface BatchSpread {
+  least: number
+  most: number
+  mean: number
+  /** For art that goes all the way round: pieces on which it will not meet, with what to do. Numbers are 1-based. */
+  misfits: { piece: number, girth: number, gap: number }[]
+  sentence: string
+}
+
+/**
+ * Two bottles of one kind can differ, 9 1/2 in against 9 1/4 in: art that wraps round must match each.
+ * @param girths mm, one a piece @param wrap width of the art that goes all the way round, mm; null when it does not
+ * @param tolerance mm that nobody sees at the seam
+ */
+export function batchSpread(girths: readonly number[], wrap: number | null, tolerance: number, unit: LengthUnit = 'mm'): BatchSpread {
+  const [least, most] = [Math.min(...girths), Math.max(...girths)]
+  const mean = girths.reduce((a, b) => a + b, 0) / girths.length
+  const misfits
+    = wrap === null
+      ? []
+      : girths.flatMap((girth, i) => (Math.abs(girth - wrap) > tolerance ? [{ piece: i + 1, girth, gap: girth - wrap }] : []))
+  const length = (mm: number) => formatLength(mm, unit)
+  const range = most - least < 0.05 ? `All ${length(least)} round.` : `From ${length(least)} to ${length(most)} round.`
+  const said = misfits.map(m => `piece ${m.piece} ${m.gap > 0 ? `leaves a gap of ${length(m.gap)}` : `overlaps by ${length(-m.gap)}`}`)
+  return {
+    least,
+    most,
+    mean,
+    misfits,
+    sentence: said.length ? `${range} The art will not meet: ${said.join(', ')}. Cut each its own, or leave a gap on purpose.` : range,
+  }
+}

@@ -1,0 +1,44 @@
+import type { Figure, FigureInput } from '../../basics/figure'
+import { ruleSource } from '../../trade/house'
+import type { HouseRules } from '../../trade/house'
+import { houseRule, reading } from '../../basics/source'
+
+export interface CostInput {
+  /** What the run uses up, mL (g of abrasive). */
+  etchant: number
+  etchantUnit: 'ml' | 'g'
+  /** Price of one mL (g) of this lot. */
+  etchantPrice: number
+  /** mm² of resist cut for all pieces; 0 for one that is used again. */
+  resistArea: number
+  /** s of hands-on work. */
+  handsOn: number
+  rules: HouseRules
+}
+
+/** What the run costs the studio, with its working, in the studio's currency. */
+export function costFigure({ etchant, etchantUnit, etchantPrice, resistArea, handsOn, rules }: CostInput): Figure {
+  const rule = (key: 'resistPrice' | 'consumables' | 'hourly', label: string, unit: FigureInput['unit']): FigureInput => ({
+    label,
+    value: rules[key],
+    unit,
+    source: ruleSource(rules, key),
+  })
+  return {
+    id: 'cost',
+    label: 'Cost of the run',
+    value: etchant * etchantPrice + (resistArea / 1e6) * rules.resistPrice + rules.consumables + (handsOn / 3600) * rules.hourly,
+    unit: 'money',
+    formula: 'etchant used up × its price + resist × its price + consumables + hands-on time × hourly rate',
+    inputs: [
+      { label: 'etchant used up', value: etchant, unit: etchantUnit, source: houseRule('put out less what goes back') },
+      { label: 'price of the etchant', value: etchantPrice, unit: etchantUnit === 'ml' ? 'money/ml' : 'money/g', source: reading },
+      { label: 'resist for all pieces', value: resistArea, unit: 'mm2', source: reading },
+      rule('resistPrice', 'price of the resist', 'money/m2'),
+      rule('consumables', 'gloves, wipes, brush', 'money'),
+      { label: 'hands-on time', value: handsOn, unit: 's', source: houseRule('from the step list') },
+      rule('hourly', 'hourly rate', 'money/h'),
+    ],
+    source: houseRule('prices set by the studio'),
+  }
+}

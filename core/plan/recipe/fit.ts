@@ -1,0 +1,42 @@
+import { etchantKind, resistKind } from '../../trade/materials'
+import type { RecipeInput } from './input'
+
+/** What cannot be because of sizes. */
+export function fitRefusals(input: RecipeInput): string[] {
+  const refusals: string[] = []
+  if (input.art.height > input.height) refusals.push('The art is taller than the piece. Check both readings.')
+  if (input.art.width > input.girth)
+    refusals.push(
+      input.surface === 'flat'
+        ? 'The art is wider than the piece. Check both readings.'
+        : 'The art is wider than the way round the piece. Check the girth.',
+    )
+  if (input.art.openFraction <= 0) refusals.push('Nothing is open, so nothing would be etched. Say what share of the art is open.')
+  return refusals
+}
+
+/** Uses after which a stencil that is used again is looked at before it is trusted. */
+const MANY_USES = 25
+
+/** What goes on, but is said. @param cut mm @param putOut mL */
+export function fitWarnings(input: RecipeInput, cut: { width: number, height: number }, putOut: number): string[] {
+  const warnings: string[] = []
+  const round = input.surface !== 'flat'
+  if (input.art.height <= input.height && cut.height > input.height)
+    warnings.push(
+      `The resist with its border is taller than the piece: `
+      + `${round ? 'fold it over the rim or cut the border narrower' : 'it hangs over the edge, so tape it down there'}.`,
+    )
+  if (input.art.width <= input.girth && cut.width > input.girth)
+    warnings.push(
+      round
+        ? 'The resist with its border meets itself at the back: it will overlap there.'
+        : 'The resist with its border is wider than the piece: tape it down round the edge.',
+    )
+  if (putOut > input.lot.left) warnings.push('The bottle may not hold enough for this run. Have another at hand before the first touch.')
+  if (etchantKind(input.lot.kind).method === 'cream' && input.schools.after === 'recover' && !input.lot.reusable)
+    warnings.push('This cream is not for reuse, so it is wiped off, not scraped back.')
+  if ((input.stencilUses ?? 0) >= MANY_USES && resistKind(input.resist).uses === null)
+    warnings.push(`This stencil has been used ${input.stencilUses} times: look at its edges against the light first.`)
+  return warnings
+}

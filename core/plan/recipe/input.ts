@@ -1,0 +1,72 @@
+import type { Answers } from '../../trade/answers'
+import type { BlastLook } from '../blast'
+import type { Surface } from '../../trade/compatibility'
+import type { CouponEvidence } from '../dwell'
+import type { HouseRules, Schools } from '../../trade/house'
+import type { EtchantKindId, ResistId, SubstrateId } from '../../trade/materials'
+import type { FerricStrength } from '../neutralise'
+import type { Finish } from '../steps'
+import type { ArtSize } from '../../art/resist-size'
+import type { Wall } from '../../piece/vessel'
+
+/** What the shelf knows of a lot: a bottle of cream or liquid, or a bag of abrasive. */
+export interface LotFacts {
+  kind: EtchantKindId
+  /** s; null for abrasive */
+  label: { min: number, max: number } | null
+  reusable: boolean
+  /** Days since opening; null while sealed. */
+  openDays: number | null
+  /** mL, or g of abrasive */
+  left: number
+  /** In the studio's currency, per mL or g. */
+  price: number
+  /** Best time written on the bottle by hand, s. */
+  couponBest: number | null
+  /** What coupons with this lot showed, by substrate; the newest of each. */
+  coupons: readonly (CouponEvidence & { substrate: SubstrateId })[]
+  /** Ferric chloride only. */
+  strength: FerricStrength | null
+  /** Abrasive only: gun time that a test patch asked for, s per cm². */
+  secondsPerCm2: number | null
+}
+
+export interface RecipeInput {
+  noun: string
+  pieces: number
+  /** mm */
+  height: number
+  /** Way round a piece, or width of a flat one, mm. */
+  girth: number
+  surface: Surface
+  /** Its measured wall and the height of the art's middle, mm; null when it was not measured. */
+  place: { wall: Wall, middle: number } | null
+  substrate: SubstrateId
+  art: ArtSize
+  /** Narrowest bridge or line, mm; null when nobody measured it. */
+  finest: number | null
+  resist: ResistId
+  /** Uses a stencil that is used again has behind it; null for one that serves once. */
+  stencilUses: number | null
+  lot: LotFacts
+  schools: Schools
+  answers: Answers
+  /** Best time chosen for this job, s; null: the school's. */
+  ownBest: number | null
+  /** °C at the bench; null when nobody measured it. */
+  temperature: number | null
+  /** People who coat one piece together. */
+  coaters: number
+  depth: 'surface' | 'deep'
+  look: BlastLook
+  oldLabel: boolean
+  finish: Finish
+  rules: HouseRules
+}
+
+/** What coupons say for this piece: those on its own substrate, else the time written on the bottle. */
+export function evidenceFor(lot: LotFacts, substrate: SubstrateId): CouponEvidence | null {
+  const own = lot.coupons.find(c => c.substrate === substrate)
+  if (own) return { best: own.best, creepRate: own.creepRate }
+  return lot.couponBest === null ? null : { best: lot.couponBest, creepRate: null }
+}

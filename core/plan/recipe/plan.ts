@@ -1,0 +1,276 @@
+import { weighAnswers } from '../../trade/answers'
+import { judgePlace } from '../../piece/blank'
+import type { PlaceVerdict } from '../../piece/blank'
+import { blastedArea, decideGunTime, distanceFigure, gunFigure, pressureFigure } from '../blast'
+import { coatSeconds, creamFigure, liquidFigure, netCreamFigure, usedFigure } from '../coat'
+import { judge, walls } from '../../trade/compatibility'
+import type { Judgement } from '../../trade/compatibility'
+import { costFigure } from '../cost'
+import { decideDwell } from '../dwell'
+import type { DwellDecision, DwellWindow } from '../dwell'
+import type { Figure } from '../../basics/figure'
+import { etchantKind, resistKind, substrateKind } from '../../trade/materials'
+import { bicarbonateFigure, ferricFigure, gasFigure } from '../neutralise'
+import { sittingSeconds } from '../ahead'
+import { commonPractice, houseRule, reading } from '../../basics/source'
+import { careCalls, stepList } from '../steps'
+import type { StepContext } from '../steps'
+import { cutFigures, openArea, resistAreaFigure, tapeFigure, transferFigure } from '../../art/resist-size'
+import { formatLength, formatPressure } from '../../basics/units'
+import { diameterFromGirth, lateralArea, wallArea } from '../../piece/vessel'
+import { fitRefusals, fitWarnings } from './fit'
+import { evidenceFor } from './input'
+import type { RecipeInput } from './input'
+import type { RunPlan } from '../run-plan'
+
+export interface Recipe {
+  judgement: Judgement
+  dwell: DwellDecision
+  /** How a flat stencil lies where the art sits; null when the wall was not measured. */
+  place: PlaceVerdict | null
+  /** In the order they are read. */
+  figures: Figure[]
+  warnings: string[]
+  /** What cannot be done as asked, and what to do instead. Empty when the run may start. */
+  refusals: string[]
+  /** What the bench follows; null while anything is refused. */
+  plan: RunPlan | null
+}
+
+/** Scrape or wipe, then rinse one piece; for metal, sprinkle until the foam stops, then rinse. s */
+const OFF_SECONDS = { cream: 60, liquid: 120, blast: 0 }
+
+/** Method by method: window, what is put out, what neutralises it, what it costs. */
+interface MethodPart {
+  dwell: DwellDecision
+  figures: Figure[]
+  putOut: number
+  /** mL or g that the shelf loses */
+  used: number
+  bicarbonate: number
+  coat: number
+}
+
+function dwellOf(input: RecipeInput, coat: number): DwellDecision {
+  const { lot, rules } = input
+  return decideDwell({
+    kind: etchantKind(lot.kind),
+    label: lot.label!,
+    school: input.schools.dwell,
+    coupon: evidenceFor(lot, input.substrate),
+    ownBest: input.ownBest,
+    substrate: substrateKind(input.substrate),
+    openDays: lot.openDays,
+    temperature: input.temperature,
+    finest: input.finest,
+    openArea: openArea(input.art),
+    coatSeconds: coat,
+    rules,
+  })
+}
+
+function creamPart(input: RecipeInput): MethodPart {
+  const open = openArea(input.art)
+  const coat = coatSeconds(open, input.rules, input.coaters)
+  const cream = creamFigure(open, input.pieces, input.rules)
+  const net = netCreamFigure(cream.value, input.pieces, input.schools.after === 'recover' && input.lot.reusable, input.rules)
+  const bicarbonate = bicarbonateFigure(cream.value, input.rules)
+  return {
+    dwell: dwellOf(input, coat),
+    figures: [cream, net, usedFigure(net, input.pieces), bicarbonate],
+    putOut: cream.value,
+    used: net.value * input.pieces,
+    bicarbonate: bicarbonate.value,
+    coat,
+  }
+}
+
+function liquidPart(input: RecipeInput): MethodPart {
+  const open = openArea(input.art)
+  const coat = coatSeconds(open, input.rules, input.coaters)
+  const dwell = dwellOf(input, coat)
+  const liquid = liquidFigure(open, input.pieces, dwell.window?.best ?? input.lot.label!.min, input.rules)
+  const bicarbonate = ferricFigure(liquid.value, input.lot.strength!, input.rules)
+  return {
+    dwell,
+    figures: [liquid, bicarbonate, gasFigure(liquid.value, input.lot.strength!)],
+    putOut: liquid.value,
+    used: liquid.value,
+    bicarbonate: bicarbonate.value,
+    coat,
+  }
+}
+
+/** Substrates that the light pressure is for. */
+const LIGHT_CARE = 'light-pressure'
+
+function blastPart(input: RecipeInput, judgement: Judgement): MethodPart {
+  const { rules } = input
+  const area = blastedArea(
+    input.look,
+    input.place ? wallArea(input.place.wall, input.place.wall.from, input.place.wall.to) : lateralArea(input.girth, input.height),
+    openArea(input.art),
+  )
+  const light = judgement.cares.some(c => c.id === LIGHT_CARE)
+  const blast = { look: input.look, area, lotSecondsPerCm2: input.lot.secondsPerCm2, light, kind: etchantKind(input.lot.kind), rules }
+  return {
+    dwell: decideGunTime(blast),
+    figures: [gunFigure(blast), pressureFigure(light, rules), distanceFigure(rules)],
+    putOut: 0,
+    used: 0,
+    bicarbonate: 0,
+    coat: 0,
+  }
+}
+
+/** A lot that lacks what its kind needs can't be planned with. */
+function lotRefusal(input: RecipeInput): string | null {
+  const { method, name } = etchantKind(input.lot.kind)
+  if (method !== 'blast' && !input.lot.label) return `This ${name} has no label time on the shelf. A lead enters it there.`
+  return method === 'liquid' && !input.lot.strength
+    ? 'This ferric chloride has no strength on the shelf. A lead enters it there, from its label.'
+    : null
+}
+
+const diameterFigure = (girth: number): Figure => ({
+  id: 'diameter',
+  label: 'Across',
+  value: diameterFromGirth(girth),
+  unit: 'mm',
+  formula: 'girth ÷ π',
+  inputs: [{ label: 'girth', value: girth, unit: 'mm', source: reading }],
+  source: commonPractice('a 9 1/2 in girth is 76.8 mm across'),
+})
+
+function timeFigure(prepare: number, sitting: number, finish: number): Figure {
+  return {
+    id: 'time',
+    label: 'Time from gloves on to gloves off',
+    value: prepare + sitting + finish,
+    unit: 's',
+    formula: 'getting ready + first touch to last rinse + what follows until the look',
+    inputs: [
+      { label: 'getting ready', value: prepare, unit: 's', source: houseRule('from the step list') },
+      { label: 'at the etchant, one pair of hands', value: sitting, unit: 's', source: houseRule('window and coating time') },
+      { label: 'after it, until the look', value: finish, unit: 's', source: houseRule('from the step list') },
+    ],
+    source: commonPractice(),
+  }
+}
+
+const EMPTY: DwellDecision = { window: null, reasons: [], warnings: [], couponFirst: null, refusal: null }
+
+function stepContext(input: RecipeInput, part: MethodPart, judgement: Judgement, window: DwellWindow, keepOffLip: boolean): StepContext {
+  const { rules } = input
+  const pressure = part.figures.find(f => f.id === 'pressure')?.value ?? rules.blastPressure
+  const kind = etchantKind(input.lot.kind)
+  return {
+    pieces: input.pieces,
+    noun: input.noun,
+    substrate: substrateKind(input.substrate),
+    surface: input.surface,
+    kind,
+    resist: resistKind(input.resist),
+    schools: input.schools,
+    dwell: window,
+    putOut: part.putOut,
+    bicarbonate: part.bicarbonate,
+    coatSeconds: part.coat,
+    offSeconds: OFF_SECONDS[kind.method],
+    reusable: input.lot.reusable,
+    oldLabel: input.oldLabel,
+    keepOffLip,
+    finish: input.finish,
+    cares: judgement.cares,
+    couponFirst: part.dwell.couponFirst,
+    blast:
+      kind.method === 'blast'
+        ? {
+            look: input.look,
+            pressure: formatPressure(pressure),
+            distance: formatLength(rules.blastDistance, rules.lengthUnit),
+            passes: rules.blastPasses,
+          }
+        : null,
+  }
+}
+
+/** One job's recipe: verdict, window, amounts, sizes, time, cost and steps, each figure with its working. */
+export function planRecipe(input: RecipeInput): Recipe {
+  const { lot, pieces, art, rules } = input
+  const kind = etchantKind(lot.kind)
+  const judgement = judge(
+    { substrate: input.substrate, etchant: lot.kind, resist: input.resist },
+    { surface: input.surface, depth: input.depth, finest: input.finest, openArea: openArea(art) },
+  )
+  const answered = weighAnswers(input.answers, input.substrate)
+  const lacking = lotRefusal(input)
+  const blocked = [...walls(judgement), ...(lacking ? [lacking] : [])]
+  if (blocked.length > 0)
+    return { judgement, dwell: EMPTY, figures: [], warnings: [], refusals: [...new Set(blocked)], place: null, plan: null }
+
+  const part = { cream: creamPart, liquid: liquidPart, blast: blastPart }[kind.method](input, judgement)
+  // Without a window there is no schedule; the label's time still lets the rest be shown.
+  const window = part.dwell.window ?? { notBefore: lot.label!.min, best: lot.label!.min, notAfter: lot.label!.max }
+  const hands = { coat: part.coat, off: OFF_SECONDS[kind.method] }
+  const after = lot.reusable && kind.method === 'cream' ? input.schools.after : 'wipe'
+  const steps = stepList(stepContext(input, part, judgement, window, answered.keepOffLip))
+  const etch = steps.findIndex(s => s.kind === 'clock' || s.kind === 'blast')
+  const handsOn = (from: number, to?: number) => steps.slice(from, to).reduce((sum, s) => sum + s.seconds, 0)
+  const sitting = kind.method === 'blast' ? steps[etch]!.seconds : sittingSeconds(pieces, window, hands)
+  const cut = cutFigures(art, rules)
+  const size = { width: cut.width.value, height: cut.height.value }
+  const resist = resistKind(input.resist)
+  const place = input.place && judgePlace(input.place.wall, input.place.middle, art, rules.border, rules.fitTolerance)
+  const area = resistAreaFigure(size, resist.uses === null ? 1 : pieces)
+  const figures = [
+    ...part.figures,
+    cut.width,
+    cut.height,
+    area,
+    ...(resist.transfer ? [transferFigure(size, pieces, rules)] : []),
+    tapeFigure(size, pieces, rules),
+    timeFigure(handsOn(0, etch), sitting, handsOn(etch + 1)),
+    costFigure({
+      etchant: part.used,
+      etchantUnit: kind.method === 'blast' ? 'g' : 'ml',
+      etchantPrice: lot.price,
+      resistArea: resist.uses === null ? 0 : area.value,
+      handsOn: handsOn(0),
+      rules,
+    }),
+    ...(input.surface === 'flat' ? [] : [diameterFigure(input.girth)]),
+  ]
+  const refusals = [...answered.refusals, ...fitRefusals(input), ...(part.dwell.refusal ? [part.dwell.refusal] : [])]
+  return {
+    judgement,
+    dwell: part.dwell,
+    figures,
+    refusals,
+    place,
+    warnings: [
+      ...judgement.rows.filter(r => r.verdict === 'poor').map(r => `${r.reason} ${r.instead}`),
+      ...part.dwell.warnings,
+      ...fitWarnings(input, size, part.putOut),
+      ...(place && !place.lies ? [place.sentence] : []),
+      ...answered.warnings,
+    ],
+    plan:
+      refusals.length > 0
+        ? null
+        : {
+            method: kind.method,
+            noun: input.noun,
+            pieces,
+            dwell: window,
+            hands,
+            after,
+            rinseAt: kind.method === 'cream' && input.schools.rinsing === 'sink' ? 'sink' : 'tub',
+            putOut: part.putOut,
+            bicarbonate: part.bicarbonate,
+            ...(kind.method === 'blast' ? { look: input.look } : {}),
+            care: careCalls({ kind, schools: input.schools, surface: input.surface, dwell: window }, rules),
+            steps,
+          },
+  }
+}

@@ -1,0 +1,195 @@
+import { describe, expect, it } from 'vitest'
+import { DEFAULT_HOUSE_RULES } from '../../trade/house'
+import { FOUR_TUMBLERS, ONE_MIRROR, TWO_TAGS } from '../../bench/run/testing.test-support'
+import { ML_PER_TEASPOON } from '../../basics/units'
+import { ballWall, straightWall } from '../../piece/vessel'
+import { changedFigures, planRecipe } from './index'
+import type { RecipeInput } from './index'
+
+const recipe = (change: Partial<RecipeInput> = {}) => planRecipe({ ...FOUR_TUMBLERS, ...change })
+const figure = (r: ReturnType<typeof recipe>, id: string) => r.figures.find(f => f.id === id)!
+const lot = (change: Partial<RecipeInput['lot']>) => ({ ...FOUR_TUMBLERS.lot, ...change })
+const schools = (change: Partial<RecipeInput['schools']>) => ({ ...FOUR_TUMBLERS.schools, ...change })
+
+describe('four tumblers under a general cream', () => {
+  it('gives every figure of the recipe', () => {
+    const r = recipe()
+    expect(r.refusals).toEqual([])
+    expect(r.judgement.verdict).toBe('works')
+    expect(r.plan).toMatchObject({
+      method: 'cream',
+      pieces: 4,
+      noun: 'tumbler',
+      dwell: { notBefore: 300, best: 300, notAfter: 375 },
+      after: 'recover',
+    })
+    expect(figure(r, 'diameter').value).toBeCloseTo(76.8, 1)
+    expect(figure(r, 'cut-width').value).toBeCloseTo(60 + 25.4 + 6.35, 9)
+    expect(figure(r, 'cut-height').value).toBeCloseTo(45 + 25.4 + 6.35, 9)
+    expect(figure(r, 'cream').value / ML_PER_TEASPOON).toBeGreaterThan(0.4)
+    expect(figure(r, 'cream').value / ML_PER_TEASPOON).toBeLessThan(1)
+    expect(figure(r, 'used').value).toBeCloseTo(figure(r, 'net-cream').value * 4, 9)
+    expect(figure(r, 'used').value).toBeLessThan(figure(r, 'cream').value)
+    expect(figure(r, 'resist-area').value).toBeCloseTo(91.75 * 76.75 * 4, 6)
+    expect(figure(r, 'transfer').value).toBeCloseTo(91.75 * 76.75 * 2, 6)
+    expect(figure(r, 'tape').value).toBeCloseTo(2 * (91.75 + 76.75) * 1.15 * 4, 6)
+    expect(figure(r, 'time').value).toBeGreaterThan(figure(r, 'time').inputs[1]!.value)
+    expect(figure(r, 'cost').value).toBeGreaterThan(0)
+  })
+  it.each([
+    ['cream on tumblers', FOUR_TUMBLERS],
+    ['ferric chloride on tags', TWO_TAGS],
+    ['blast on a mirror', ONE_MIRROR],
+  ])('%s: every figure opens, inputs with sources, a formula, a source', (_, input) => {
+    const { figures, refusals } = planRecipe(input)
+    expect(refusals).toEqual([])
+    expect(new Set(figures.map(f => f.id)).size).toBe(figures.length)
+    for (const f of figures) {
+      expect(f.formula.length).toBeGreaterThan(5)
+      expect(f.inputs.length).toBeGreaterThan(0)
+      expect(Number.isFinite(f.value)).toBe(true)
+      for (const input of [f, ...f.inputs]) expect(input.source.basis).toBeTruthy()
+    }
+  })
+  it('the cost is its parts added up, and what goes back is not paid for', () => {
+    const cost = figure(recipe(), 'cost')
+    const [cream, price, area, resistPrice, consumables, handsOn, hourly] = cost.inputs.map(i => i.value) as [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ]
+    expect(cost.value).toBeCloseTo(cream * price + (area / 1e6) * resistPrice + consumables + (handsOn / 3600) * hourly, 9)
+    expect(cream).toBeLessThan(figure(recipe(), 'cream').value)
+    expect(figure(recipe({ schools: schools({ after: 'wipe' }) }), 'cost').inputs[0]!.value).toBeCloseTo(figure(recipe(), 'cream').value, 9)
+  })
+  it('a stencil that is used again costs no resist, and many uses are said', () => {
+    const mesh = recipe({ resist: 'mesh', stencilUses: 30 })
+    expect(figure(mesh, 'cost').inputs[2]!.value).toBe(0)
+    expect(figure(mesh, 'resist-area').inputs[2]!.value).toBe(1)
+    expect(mesh.warnings.join()).toMatch(/used 30 times/)
+    expect(figure(mesh, 'transfer')).toBeUndefined()
+  })
+})
+
+describe('what cannot be', () => {
+  it.each<[Partial<RecipeInput>, RegExp]>([
+    [{ art: { width: 60, height: 140, openFraction: 0.3 } }, /taller than the piece/],
+    [{ art: { width: 300, height: 45, openFraction: 0.3 } }, /wider than the way round/],
+    [{ art: { width: 60, height: 45, openFraction: 0 } }, /Nothing is open/],
+    [{ substrate: 'tempered', lot: lot({ kind: 'general-cream', label: { min: 660, max: 660 } }) }, /faster one/],
+    [{ substrate: 'tempered', lot: lot({ kind: 'tile-cream', label: { min: 1200, max: 1200 } }) }, /fast or general cream/],
+    [{ substrate: 'acrylic' }, /Prove first that it is glass/],
+    [{ substrate: 'aluminium', lot: TWO_TAGS.lot }, /heat and hydrogen/],
+    [{ resist: 'paper' }, /soak through/],
+    [{ answers: {} }, /Not answered yet: Could it be replaced/],
+    [{ answers: { ...FOUR_TUMBLERS.answers, irreplaceable: 'irreplaceable' } }, /have its owner agree/],
+    [{ answers: { ...FOUR_TUMBLERS.answers, lip: 'lip' } }, /away from the lip/],
+    [{ substrate: 'crystal', answers: { ...FOUR_TUMBLERS.answers, child: 'yes' } }, /not for children/],
+    [{ lot: lot({ label: null }) }, /no label time/],
+    [{ substrate: 'brass', lot: { ...TWO_TAGS.lot, strength: null } }, /no strength on the shelf/],
+  ])('%o is refused with what to do', (change, message) => {
+    const result = recipe(change)
+    expect(result.refusals.join()).toMatch(message)
+    expect(result.plan).toBeNull()
+  })
+  it.each<[Partial<RecipeInput>, RegExp]>([
+    [{ art: { width: 60, height: 90, openFraction: 0.3 } }, /over the rim/],
+    [{ art: { width: 220, height: 45, openFraction: 0.3 } }, /overlap/],
+    [{ surface: 'flat', art: { width: 230, height: 45, openFraction: 0.3 } }, /tape it down round the edge/],
+    [{ lot: lot({ left: 2 }) }, /may not hold enough/],
+    [{ lot: lot({ reusable: false }) }, /wiped off, not scraped/],
+    [{ art: { width: 90, height: 60, openFraction: 0.8 } }, /brush marks/],
+    [{ substrate: 'coated-glass' }, /keeps cream off the glass.*uncoated side/],
+    [{ answers: { ...FOUR_TUMBLERS.answers, irreplaceable: 'agreed' } }, /its owner agreed/],
+  ])('%o is warned of and goes on', (change, message) => {
+    const result = recipe(change)
+    expect(result.warnings.join()).toMatch(message)
+    expect(result.plan).not.toBeNull()
+  })
+  it('a cream that is not for reuse is wiped, whatever the house does', () => {
+    expect(recipe({ lot: lot({ reusable: false }) }).plan!.after).toBe('wipe')
+  })
+})
+
+describe('evidence', () => {
+  const coupons = [{ substrate: 'soda-lime' as const, best: 400, creepRate: 0.0003 }]
+  it('a coupon counts on its own ware, the time on the bottle elsewhere', () => {
+    const own = { schools: schools({ dwell: 'own-coupons' }), lot: lot({ coupons, couponBest: 350 }) }
+    expect(recipe(own).dwell.window!.best).toBe(400)
+    expect(recipe({ ...own, substrate: 'borosilicate' }).dwell.window!.best).toBe(350)
+  })
+  it('an old bottle without a coupon is tried on a scrap jar: a step of its own', () => {
+    const old = recipe({ lot: lot({ openDays: 150 }) })
+    expect(old.dwell.couponFirst).toMatch(/etch a coupon first/)
+    expect(old.plan!.steps.map(s => s.id)).toContain('scrap-jar')
+    expect(recipe({ lot: lot({ openDays: 150, coupons }) }).plan!.steps.map(s => s.id)).not.toContain('scrap-jar')
+  })
+})
+
+describe('the other two methods', () => {
+  it('ferric chloride: liquid for each wetting, bicarbonate by the equation, nothing goes back', () => {
+    const r = planRecipe(TWO_TAGS)
+    const liquid = figure(r, 'liquid')
+    // 38 × 20 mm, 40 % open, 1.25 over, 0.5 mm deep, wetted at the start and every 3 of 15 min: 5 times; two tags; 0.6 mL in the swab.
+    expect(liquid.value).toBeCloseTo(((38 * 20 * 0.4 * 1.25 * 0.5) / 1000) * 5 * 2 + 0.6, 9)
+    expect(figure(r, 'bicarbonate').value).toBe(15)
+    expect(r.plan).toMatchObject({ method: 'liquid', after: 'wipe', dwell: { notBefore: 900, best: 900, notAfter: 1125 } })
+    expect(r.judgement.verdict).toBe('with care')
+    expect(r.plan!.steps.map(s => s.id)).toContain('care:strip-lacquer')
+  })
+  it('blast: gun time from area and rate, by look', () => {
+    const graphics = planRecipe(ONE_MIRROR)
+    // 120 × 90 mm half open is 54 cm², at 0.8 s each.
+    expect(figure(graphics, 'gun').value).toBeCloseTo(54 * 0.8, 9)
+    expect(graphics.plan).toMatchObject({ method: 'blast', look: 'graphics', putOut: 0, dwell: { notBefore: 34, best: 43, notAfter: 65 } })
+    const solid = planRecipe({ ...ONE_MIRROR, look: 'solid' })
+    expect(figure(solid, 'gun').value).toBeCloseTo((600 - 54) * 0.8, 9)
+    expect(figure(planRecipe({ ...ONE_MIRROR, look: 'fade' }), 'gun').value).toBeCloseTo(((600 - 54) * 0.8) / 2, 9)
+    expect(figure(planRecipe({ ...ONE_MIRROR, lot: { ...ONE_MIRROR.lot, secondsPerCm2: 2 } }), 'gun').value).toBeCloseTo(108, 9)
+  })
+  it('blast on plastic: half the pressure, and a try on the edge', () => {
+    const r = planRecipe({ ...ONE_MIRROR, substrate: 'acrylic' })
+    expect(figure(r, 'pressure').value).toBe(DEFAULT_HOUSE_RULES.blastPressureLight)
+    expect(r.plan!.steps.find(s => s.id === 'care:light-pressure')!.safety).toBe(true)
+    expect(figure(planRecipe(ONE_MIRROR), 'pressure').value).toBe(DEFAULT_HOUSE_RULES.blastPressure)
+  })
+  it('tempered glass is frosted, never carved', () => {
+    const pane = { ...ONE_MIRROR, substrate: 'tempered' as const }
+    expect(planRecipe(pane).plan).not.toBeNull()
+    expect(planRecipe({ ...pane, depth: 'deep' }).refusals.join()).toMatch(/shatters/)
+  })
+})
+
+describe('on a measured wall', () => {
+  it('says how a flat stencil lies there, and warns where it wrinkles', () => {
+    expect(recipe().place).toBeNull()
+    const flat = recipe({ place: { wall: straightWall(110, 38.4, 38.4), middle: 55 } })
+    expect(flat.place!.sentence).toBe('Lies flat cut straight.')
+    expect(flat.warnings.join()).not.toMatch(/Wrinkles/)
+    const bowl = recipe({ surface: 'bowl', place: { wall: ballWall(38.4, -30, 30), middle: 0 } })
+    expect(bowl.warnings.join()).toMatch(/Wrinkles: .* Art up to \d+ %/)
+    expect(bowl.plan).not.toBeNull()
+  })
+  it('a whole wall is blasted by its own area', () => {
+    const wall = straightWall(300, 30, 60)
+    const solid = planRecipe({ ...ONE_MIRROR, substrate: 'soda-lime', surface: 'taper', look: 'solid', place: { wall, middle: 150 } })
+    const slant = Math.hypot(300, 30)
+    expect(figure(solid, 'gun').value).toBeCloseTo(((Math.PI * 90 * slant - 5400) / 100) * 0.8, 6)
+  })
+})
+
+describe('what a change of rules moves', () => {
+  it('names each figure with both values, and nothing that stays', () => {
+    const before = recipe()
+    const after = recipe({ rules: { ...DEFAULT_HOUSE_RULES, border: 20, labelSlack: 1.5 } })
+    const changes = changedFigures(before, after)
+    expect(changes.find(c => c.label === 'Not after')).toMatchObject({ before: 375, after: 450, unit: 's' })
+    expect(changes.find(c => c.label === 'Resist to cut, width')!.after).toBeCloseTo(106.35, 9)
+    expect(changes.map(c => c.label)).not.toContain('Cream to put out')
+    expect(changedFigures(before, recipe())).toEqual([])
+  })
+})

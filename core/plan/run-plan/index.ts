@@ -1,0 +1,39 @@
+import type { BlastLook } from '../blast'
+import type { DwellWindow } from '../dwell'
+import type { AfterSchool } from '../../trade/house'
+import type { Method } from '../../trade/materials'
+import type { HandTimes } from '../ahead'
+import type { CareCall, Step } from '../steps'
+
+/** Strips of a coupon share one clock: all coated at once and rinsed in turn, or coated in turn and rinsed at once. */
+export type Together = 'rinsed in turn' | 'coated in turn'
+
+/** What the bench follows, frozen when the run starts. */
+export interface RunPlan {
+  method: Method
+  /** What one piece is called. */
+  noun: string
+  pieces: number
+  /** s from the last part covered; for blasting, s of gun time on one piece */
+  dwell: DwellWindow
+  /** A coupon's strips have a window each. */
+  windows?: DwellWindow[]
+  together?: Together
+  /** s of one piece */
+  hands: HandTimes
+  after: AfterSchool
+  /** Where it is rinsed; runs begun before it was asked: at the sink. */
+  rinseAt?: 'sink' | 'tub'
+  /** mL to put out; 0 when blasting */
+  putOut: number
+  /** g for tub or tray */
+  bicarbonate: number
+  /** Blasting: its look, as chosen in the plan. */
+  look?: BlastLook
+  /** What to do with a piece while its dwell runs. */
+  care: CareCall[]
+  steps: Step[]
+}
+
+/** The window of one piece. @param n 1-based */
+export const windowOf = (plan: Pick<RunPlan, 'dwell' | 'windows'>, n: number): DwellWindow => plan.windows?.[n - 1] ?? plan.dwell

@@ -1,0 +1,60 @@
+import { formatDuration } from '../../basics/units'
+import type { StepContext } from './step'
+import { isRound } from './step'
+
+export type CareCallId = 'swirl' | 'move' | 'drip' | 're-wet'
+
+/** Something to do with a piece while its dwell runs. */
+export interface CareCall {
+  id: CareCallId
+  /** As one says it across a bench; `{piece}` stands for the piece. */
+  sentence: string
+  /** On the large control. */
+  short: string
+  /** s from the last part covered */
+  first: number
+  /** s from one to the next; null: once */
+  every: number | null
+}
+
+const call = (id: CareCallId, short: string, sentence: string, first: number, every: number | null): CareCall => ({
+  id,
+  short,
+  sentence,
+  first: Math.round(first),
+  every,
+})
+
+/** Calls later than this before the best time are left out: the sink comes first. s */
+const LAST_MOMENT = 20
+
+/** Care during the dwell as its own calls, each with a clock of its own. */
+export function careCalls(
+  c: Pick<StepContext, 'kind' | 'schools' | 'surface' | 'dwell'>,
+  rules: { dripEvery: number, moveEvery: number, rewetEvery: number },
+): CareCall[] {
+  if (c.kind.method === 'blast') return []
+  const half = c.dwell.best / 2
+  const drip = call(
+    'drip',
+    'drips pushed back',
+    'Look for drips on {piece} and push them back.',
+    c.kind.id === 'tile-cream' ? half : rules.dripEvery,
+    c.kind.id === 'tile-cream' ? null : rules.dripEvery,
+  )
+  const calls: CareCall[]
+    = c.kind.method === 'liquid'
+      ? [
+          call('move', 'rubbed', 'Keep {piece} moving: rub it gently.', rules.moveEvery, rules.moveEvery),
+          call('re-wet', 'wet again', 'Wet {piece} again.', rules.rewetEvery, rules.rewetEvery),
+        ]
+      : [
+          ...(c.schools.care === 'swirl' ? [call('swirl', 'swirled', 'Swirl {piece} once: half time.', half, null)] : []),
+          ...(c.schools.care === 'move' ? [call('move', 'moved', 'Keep {piece} moving.', rules.moveEvery, rules.moveEvery)] : []),
+          ...(isRound(c) || c.kind.id === 'tile-cream' ? [drip] : []),
+        ]
+  return calls.filter(x => x.first <= c.dwell.best - LAST_MOMENT)
+}
+
+/** When a call comes, in words: `at 2 min 30 s`, `every 3 min`. */
+export const whenCalled = (x: CareCall): string => (x.every === null ? `at ${formatDuration(x.first)}` : `every ${formatDuration(x.every)}`)

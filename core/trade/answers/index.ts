@@ -1,0 +1,146 @@
+import type { SubstrateId } from '../materials'
+import { commonPractice } from '../../basics/source'
+import type { Source } from '../../basics/source'
+
+export const QUESTION_IDS = ['irreplaceable', 'food', 'lip', 'child'] as const
+export type QuestionId = (typeof QUESTION_IDS)[number]
+
+/** What an answer leads to. */
+export interface Consequence {
+  /** The job can't be done like this; what to do instead. */
+  refuse?: string
+  /** Said in the plan. */
+  warn?: string
+  /** Lip and inside are masked at the bench. */
+  keepOffLip?: boolean
+}
+
+export interface QuestionOption {
+  id: string
+  text: string
+  /** By substrate, the first that fits; `substrates` absent: all. */
+  leadsTo: readonly ({ substrates?: readonly SubstrateId[] } & Consequence)[]
+}
+
+export interface Question {
+  id: QuestionId
+  text: string
+  why: string
+  options: readonly QuestionOption[]
+  source: Source
+}
+
+const LEADED: readonly SubstrateId[] = ['crystal', 'ceramic', 'coated-glass']
+const METAL: readonly SubstrateId[] = ['stainless', 'stainless-coloured', 'copper', 'brass', 'aluminium', 'zinc', 'silver-plate']
+
+/** Asked of every piece, answered by a person, recorded with the job. */
+export const QUESTIONS: readonly Question[] = [
+  {
+    id: 'irreplaceable',
+    text: 'Could it be replaced?',
+    why: 'An etch cannot be undone.',
+    source: commonPractice('heirlooms are refused or need a deliberate acknowledgement'),
+    options: [
+      { id: 'replaceable', text: 'Yes, another can be had', leadsTo: [{}] },
+      {
+        id: 'irreplaceable',
+        text: 'No: an heirloom or antique',
+        leadsTo: [{ refuse: 'It cannot be replaced and an etch cannot be undone. Turn it down, or have its owner agree and answer so.' }],
+      },
+      {
+        id: 'agreed',
+        text: 'No, and its owner agreed knowing that',
+        leadsTo: [{ warn: 'It cannot be replaced: its owner agreed that an etch cannot be undone.' }],
+      },
+    ],
+  },
+  {
+    id: 'food',
+    text: 'Does food or drink touch the etched side?',
+    why: 'Frost holds stains, and some ware gives off what is in it.',
+    source: commonPractice(),
+    options: [
+      { id: 'none', text: 'No food near it', leadsTo: [{}] },
+      { id: 'outside', text: 'The other side only', leadsTo: [{ keepOffLip: true }] },
+      {
+        id: 'touches',
+        text: 'Yes, the etched side',
+        leadsTo: [
+          {
+            substrates: LEADED,
+            refuse:
+              'Lead crystal, glaze and painted glass may give off lead or colour where they are etched. Etch the side that no food '
+              + 'touches.',
+          },
+          { substrates: METAL, refuse: 'Etched metal tarnishes and holds what it was etched with. Etch the side that no food touches.' },
+          { warn: 'Frost holds stains: wash it twice before it is given, and say so on the care card.', keepOffLip: true },
+        ],
+      },
+    ],
+  },
+  {
+    id: 'lip',
+    text: 'Does the art reach the lip or the inside?',
+    why: 'Frost is rough to a mouth and hard to keep clean.',
+    source: commonPractice('frost is kept off lip and inside'),
+    options: [
+      { id: 'clear', text: 'No, it stays clear', leadsTo: [{}] },
+      { id: 'not-a-vessel', text: 'It has none', leadsTo: [{}] },
+      {
+        id: 'lip',
+        text: 'It reaches the lip',
+        leadsTo: [{ refuse: 'Frost belongs away from the lip. Move the art down, 10 mm at least.' }],
+      },
+      {
+        id: 'inside',
+        text: 'It is inside',
+        leadsTo: [{ refuse: 'Frost does not belong inside a vessel. Etch the outside, mirrored if it is read through the glass.' }],
+      },
+    ],
+  },
+  {
+    id: 'child',
+    text: 'Is it for a child?',
+    why: 'Children put things in their mouths.',
+    source: commonPractice(),
+    options: [
+      { id: 'no', text: 'No', leadsTo: [{}] },
+      {
+        id: 'yes',
+        text: 'Yes',
+        leadsTo: [
+          { substrates: LEADED, refuse: 'Lead crystal, glaze and painted glass are not for children once etched. Choose plain glass.' },
+          { substrates: METAL, refuse: 'Etched metal may give off metal in a child\'s mouth. Choose plain glass.' },
+          { warn: 'For a child: no frost where a mouth reaches, washed twice, no ink.', keepOffLip: true },
+        ],
+      },
+    ],
+  },
+]
+
+export type Answers = Partial<Record<QuestionId, string>>
+
+export interface AnswerOutcome {
+  refusals: string[]
+  warnings: string[]
+  keepOffLip: boolean
+}
+
+/** What the answers lead to on this substrate. A question without an answer keeps the job off the bench. */
+export function weighAnswers(answers: Answers, substrate: SubstrateId): AnswerOutcome {
+  const outcome: AnswerOutcome = { refusals: [], warnings: [], keepOffLip: false }
+  const open: string[] = []
+  for (const question of QUESTIONS) {
+    const option = question.options.find(o => o.id === answers[question.id])
+    if (!option) {
+      open.push(question.text)
+      continue
+    }
+    const { refuse, warn, keepOffLip } = option.leadsTo.find(l => !l.substrates || l.substrates.includes(substrate))!
+    if (refuse) outcome.refusals.push(refuse)
+    if (warn) outcome.warnings.push(warn)
+    outcome.keepOffLip ||= keepOffLip ?? false
+  }
+  if (open.length > 0) outcome.refusals.push(`Not answered yet: ${open.join(' ')}`)
+  return outcome
+}

@@ -1,0 +1,144 @@
+import { commonPractice, houseRule } from '../../basics/source'
+import type { Source, Sourced } from '../../basics/source'
+
+export const ETCHANT_IDS = ['fast-cream', 'general-cream', 'slow-cream', 'tile-cream', 'ferric-chloride', 'abrasive'] as const
+export type EtchantKindId = (typeof ETCHANT_IDS)[number]
+
+/** How the etchant works on the piece. */
+export type Method = 'cream' | 'liquid' | 'blast'
+
+/** What a kind of etchant usually asks for. The lot's own label always comes first. */
+export interface EtchantKind {
+  id: EtchantKindId
+  method: Method
+  name: string
+  /** Dwell that labels of this kind usually give, s; null for abrasive, which has no dwell but gun time. */
+  usualLabel: { min: number, max: number } | null
+  usuallyReusable: boolean
+  /** Best dwell over the label's, for an even surface. */
+  evenFrostFactor: number
+  /** How far past the label's longest time the etch still comes to no harm, as a factor. */
+  graceFactor: number
+  /** Creep under an edge, each side, by the end of the label's shortest time, mm. A coupon's own line comes first. */
+  undercut: Sourced
+  note: string
+  source: Source
+}
+
+const undercut = (value: number): Sourced => ({ value, unit: 'mm', source: houseRule('until a coupon with creep readings says better') })
+
+export const ETCHANT_KINDS: readonly EtchantKind[] = [
+  {
+    id: 'fast-cream',
+    method: 'cream',
+    name: 'fast fluoride cream',
+    usualLabel: { min: 60, max: 180 },
+    usuallyReusable: true,
+    evenFrostFactor: 2,
+    graceFactor: 1.67,
+    undercut: undercut(0.05),
+    note: 'A minute gives sharp fine lines; longer undercuts.',
+    source: commonPractice('labels give 1 min, some 1 to 3; 2 min beat 1 in own tests; 5 min is common'),
+  },
+  {
+    id: 'general-cream',
+    method: 'cream',
+    name: 'general fluoride cream',
+    usualLabel: { min: 300, max: 300 },
+    usuallyReusable: true,
+    evenFrostFactor: 1.5,
+    graceFactor: 2,
+    undercut: undercut(0.07),
+    note: 'Five minutes on the label; ten did no harm.',
+    source: commonPractice('label 5 min; 10 min did no harm'),
+  },
+  {
+    id: 'slow-cream',
+    method: 'cream',
+    name: 'slow reusable fluoride cream',
+    usualLabel: { min: 900, max: 900 },
+    usuallyReusable: true,
+    evenFrostFactor: 1.1,
+    graceFactor: 1.33,
+    undercut: undercut(0.08),
+    note: 'Fifteen minutes; a little longer does no harm.',
+    source: commonPractice('label 15 min; a little longer does no harm'),
+  },
+  {
+    id: 'tile-cream',
+    method: 'cream',
+    name: 'tub-and-tile fluoride cream',
+    usualLabel: { min: 1200, max: 1200 },
+    usuallyReusable: false,
+    evenFrostFactor: 1.1,
+    graceFactor: 1.25,
+    undercut: undercut(0.1),
+    note: 'Twenty minutes, with a drip check half way.',
+    source: commonPractice('label 20 min, with a drip check half way'),
+  },
+  {
+    id: 'ferric-chloride',
+    method: 'liquid',
+    name: 'ferric chloride',
+    usualLabel: { min: 900, max: 900 },
+    usuallyReusable: false,
+    evenFrostFactor: 1.2,
+    graceFactor: 1.5,
+    undercut: undercut(0.06),
+    note: 'Fifteen minutes on metal, rubbed gently with the wet swab the whole time.',
+    source: commonPractice('15 min, rubbing gently with the wet swab'),
+  },
+  {
+    id: 'abrasive',
+    method: 'blast',
+    name: 'blasting abrasive',
+    usualLabel: null,
+    usuallyReusable: true,
+    evenFrostFactor: 1.3,
+    graceFactor: 1.5,
+    undercut: undercut(0.02),
+    note: 'Gun time on the area, not minutes on the clock. Never silica sand.',
+    source: commonPractice('bottles, panes and painted mirror backs are blasted'),
+  },
+]
+
+/** @throws RangeError for an id that is not in the table */
+export function etchantKind(id: string): EtchantKind {
+  const kind = ETCHANT_KINDS.find(k => k.id === id)
+  if (!kind) throw new RangeError(`No etchant kind "${id}".`)
+  return kind
+}
+
+export const ABRASIVE_MEDIA = ['aluminium-oxide', 'silicon-carbide', 'garnet', 'glass-bead'] as const
+export type AbrasiveMedium = (typeof ABRASIVE_MEDIA)[number]
+export const MEDIUM_NAMES: Record<AbrasiveMedium, string> = {
+  'aluminium-oxide': 'aluminium oxide',
+  'silicon-carbide': 'silicon carbide',
+  'garnet': 'garnet',
+  'glass-bead': 'glass bead',
+}
+
+/** What Crest refuses to plan with, whatever a bottle or bag is called. */
+const BANNED_SUBSTANCES = [
+  {
+    id: 'raw-hydrofluoric-acid',
+    kinds: ETCHANT_IDS as readonly EtchantKindId[],
+    pattern: /hydrofluoric|\bhf\b(?!.*cream)|flusss|fluorhydr/i,
+    sentence: 'Raw hydrofluoric acid has no place in a small studio. Crest does not plan with it: use a cream and its label.',
+    source: commonPractice('raw hydrofluoric acid is out of bounds'),
+  },
+  {
+    id: 'silica-sand',
+    kinds: ['abrasive'] as readonly EtchantKindId[],
+    pattern: /silica|quartz|\b(play|beach|river|silver|kiln)?\s?sand\b|flint/i,
+    sentence:
+      'Silica sand is never a blasting medium: its dust scars the lungs for good. Use aluminium oxide, silicon carbide, garnet or glass '
+      + 'bead.',
+    source: commonPractice('silica sand is never used; respirable crystalline silica, 29 CFR 1910.1053, value from memory'),
+  },
+] as const
+
+/** Why a product of this name is not planned with, in a sentence; null when nothing speaks against it. */
+export function bannedSubstance(name: string, kind: EtchantKindId): string | null {
+  return BANNED_SUBSTANCES.find(b => b.kinds.includes(kind) && b.pattern.test(name))?.sentence ?? null
+}
