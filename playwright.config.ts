@@ -11,6 +11,8 @@ export default defineConfig({
   expect: { timeout: 10_000 },
   reporter: [['line'], ['json', { outputFile: 'test-results/interface.json' }]],
   use: {
+    // A browser on the other side of the earth from most studios: nothing may go by its clock.
+    timezoneId: 'Pacific/Chatham',
     viewport: { width: 1280, height: 800 },
     // Requests that a test holds up or answers itself would pass it by in a service worker; what is kept offline has tests of its own.
     serviceWorkers: 'block',

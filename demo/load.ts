@@ -1,4 +1,4 @@
-import { format } from 'date-fns'
+import { clockOfDay, dayIn } from '../core/basics/zone'
 import { v7 } from 'uuid'
 import { solveDay } from '../core/crew/day'
 import { currentStep, foldRun } from '../core/bench/run'
@@ -29,6 +29,8 @@ import { BLANKS, BOTTLES, COUPONS, CREW, DAY_JOB, LEAD_PIN, OPEN_JOBS, PAST_JOBS
 const DAY = 86_400_000
 const pool = createPool(process.env.DATABASE_URL!)
 const now = Date.now()
+/** The sample studio is where this machine is. */
+const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone
 
 /** The sample world is lived through the same services as real work; only their clock is set back. */
 let clock = now
@@ -87,7 +89,7 @@ class Hand {
 }
 
 async function loadPeople() {
-  people.maren = { id: await firstRun(pool, STUDIO, 'sample being loaded'), role: 'lead' }
+  people.maren = { id: await firstRun(pool, { ...STUDIO, timeZone: HERE }, 'sample being loaded'), role: 'lead' }
   await changeAccount(as('maren'), people.maren.id, { pin: LEAD_PIN })
   for (const { key, ...person } of CREW) people[key] = { id: await addPerson(as('maren'), person), role: person.role }
 }
@@ -193,11 +195,11 @@ async function liveNow(jobId: string) {
 /** Today is planned: the run on the bench and what is due next, Juno away at noon. */
 async function planToday(open: Record<string, string>) {
   clock = now
-  const today = new Date(now)
-  const midnight = new Date(today.getFullYear(), today.getMonth(), today.getDate()).getTime()
   const { rules } = await studioOf(pool)
+  const today = dayIn(rules.timeZone, now)
+  const { midnight } = clockOfDay(rules.timeZone, today)
   const crew = await crewWith(pool)
-  const jobs = await jobsOfDay(pool, [open.chimneys!, open[DAY_JOB]!], today)
+  const jobs = await jobsOfDay(pool, [open.chimneys!, open[DAY_JOB]!], new Date(now))
   const entry = {
     midnight,
     now: Math.floor((now - midnight) / 1000),
@@ -206,7 +208,7 @@ async function planToday(open: Record<string, string>) {
   }
   const solved = solveDay(dayInput(entry, jobs, crew, rules))
   if (!solved.ok) throw new Error(solved.why)
-  await saveDay(as('maren'), format(today, 'yyyy-MM-dd'), { ...entry, jobs: jobs.map(j => j.id), slots: solved.schedule, version: 0 })
+  await saveDay(as('maren'), today, { ...entry, jobs: jobs.map(j => j.id), slots: solved.schedule, version: 0 })
 }
 
 clock = now - 30 * DAY

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { isZone } from '#core/basics/zone'
 import { SKILLS } from '#core/trade/skills'
 import type { Skill } from '#core/trade/skills'
 
@@ -35,7 +36,12 @@ export const changePersonAccountSchema = z.object({
   may: may.optional(),
   oldPassword,
 })
-export const firstRunSchema = z.object({ studio: z.string().trim().min(2, 'Write the studio\'s name.').max(80), name, password })
+export const firstRunSchema = z.object({
+  studio: z.string().trim().min(2, 'Write the studio\'s name.').max(80),
+  timeZone: z.string().trim().max(60).refine(isZone, 'Choose the time zone of the studio from the list.'),
+  name,
+  password,
+})
 
 export type NewPerson = z.output<typeof newPersonSchema>
 export type ChangePersonAccount = z.output<typeof changePersonAccountSchema>

@@ -19,7 +19,7 @@ const slot = z.strictObject({ chain, task: z.number().int().min(0).max(60), star
 
 /** A day's plan as a page sends it: what was chosen, and the schedule made from it. */
 export const dayPlanSchema = z.strictObject({
-  /** ms since 1970 at midnight where the studio is. */
+  /** When the day begins where the studio is, ms since 1970. */
   midnight: z.number().int().positive(),
   /** s from midnight at which it was planned; null for a day that has not begun. */
   now: second.nullable(),
@@ -66,7 +66,8 @@ export function dayInput(
   people: readonly DayPerson[],
   rules: HouseRules,
 ): DayInput {
-  return { midnight: entry.midnight, now: entry.now, jobs, people, away: entry.away, locks: entry.locks, rules }
+  const { midnight, now, away, locks } = entry
+  return { zone: rules.timeZone, midnight, now, jobs, people, away, locks, rules }
 }
 
 export const dayJob = (job: Pick<Job, 'id' | 'pieces' | 'noun' | 'customer'>, plan: RunPlan, state: RunState | null): DayJob => ({
@@ -78,7 +79,7 @@ export const dayJob = (job: Pick<Job, 'id' | 'pieces' | 'noun' | 'customer'>, pl
 
 /**
  * When somebody is away, as it is written: `12-12:30, 15:30-`. Nothing after the dash: until the day ends.
- * @returns spans in s from midnight
+ * @returns spans by the wall, s from 0:00
  */
 export function parseAway(text: string): { ok: true, value: [number, number][] } | { ok: false, error: string } {
   const spans: [number, number][] = []

@@ -35,7 +35,7 @@ const bottle: Bottle = {
   putAway: false,
   version: 1,
 }
-const now = new Date('2026-02-01T12:00:00Z')
+const today = '2026-02-01'
 const form = {
   ...BLANK_JOB,
   customer: 'Rowing club',
@@ -92,8 +92,8 @@ describe('the same plan on both sides', () => {
       version: 1,
     } as unknown as Job
     const rules = DEFAULT_HOUSE_RULES
-    expect(planRecipe(recipeInput(entry, bottle, null, null, rules, now))).toEqual(
-      planRecipe(recipeInput(job, bottle, null, null, rules, now)),
+    expect(planRecipe(recipeInput(entry, bottle, null, null, rules, today))).toEqual(
+      planRecipe(recipeInput(job, bottle, null, null, rules, today)),
     )
   })
   it('the house\'s schools stand where the job chose none', () => {
@@ -104,9 +104,9 @@ describe('the same plan on both sides', () => {
     })
   })
   it('a bottle as the core knows it', () => {
-    expect(lotFacts(bottle, now)).toMatchObject({ label: { min: 300, max: 300 }, openDays: 31, price: 0.1 })
-    expect(lotFacts({ ...bottle, kind: 'abrasive', labelMin: null, labelMax: null }, now).label).toBeNull()
-    expect([openDays(null, now), openDays('2026-02-09', now)]).toEqual([null, 0])
+    expect(lotFacts(bottle, today)).toMatchObject({ label: { min: 300, max: 300 }, openDays: 31, price: 0.1 })
+    expect(lotFacts({ ...bottle, kind: 'abrasive', labelMin: null, labelMax: null }, today).label).toBeNull()
+    expect([openDays(null, today), openDays('2026-02-09', today)]).toEqual([null, 0])
   })
   it('a bowl of the library wrinkles in the plan; a cylinder does not', () => {
     const recipe = (girths: [string, string][]) => {
@@ -123,7 +123,7 @@ describe('the same plan on both sides', () => {
           null,
           plannedWall({ heightKind: 'vertical', readings: blank.readings, pane: null }, entry),
           DEFAULT_HOUSE_RULES,
-          now,
+          today,
         ),
       )
     }

@@ -1,3 +1,4 @@
+import { daysBetween } from '#core/basics/zone'
 import { SCHOOL_KEYS } from '#core/trade/house'
 import type { HouseRules, Schools } from '#core/trade/house'
 import type { LotFacts, RecipeInput } from '#core/plan/recipe'
@@ -6,20 +7,17 @@ import type { PlannedWall } from './blanks'
 import type { Bottle, Stencil } from './shelf'
 import type { Job, JobEntry } from './jobs'
 
-const DAY_MS = 86_400_000
+/** Days a bottle has been open on a given day of the studio; null while sealed. */
+export const openDays = (openedOn: string | null, day: string): number | null =>
+  openedOn ? Math.max(0, daysBetween(openedOn, day)) : null
 
-/** Days a bottle has been open on a given day; null while sealed. */
-export function openDays(openedOn: string | null, now: Date): number | null {
-  return openedOn ? Math.max(0, Math.floor((now.getTime() - Date.parse(openedOn)) / DAY_MS)) : null
-}
-
-/** A lot of the shelf as the core knows it. */
-export function lotFacts(bottle: Bottle, now: Date): LotFacts {
+/** A lot of the shelf as the core knows it. @param today the studio's day */
+export function lotFacts(bottle: Bottle, today: string): LotFacts {
   return {
     kind: bottle.kind,
     label: bottle.labelMin === null || bottle.labelMax === null ? null : { min: bottle.labelMin, max: bottle.labelMax },
     reusable: bottle.reusable,
-    openDays: openDays(bottle.openedOn, now),
+    openDays: openDays(bottle.openedOn, today),
     left: bottle.left,
     price: bottle.price / bottle.size,
     couponBest: bottle.couponBest,
@@ -48,7 +46,7 @@ export function recipeInput(
   stencil: Stencil | null,
   wall: PlannedWall | null,
   rules: HouseRules,
-  now: Date,
+  today: string,
 ): RecipeInput {
   return {
     noun: job.noun,
@@ -62,7 +60,7 @@ export function recipeInput(
     finest: job.finest,
     resist: job.resist,
     stencilUses: stencil?.uses ?? null,
-    lot: lotFacts(bottle, now),
+    lot: lotFacts(bottle, today),
     schools: schoolsOf(job.schools, rules),
     answers: job.answers,
     ownBest: job.ownBest,

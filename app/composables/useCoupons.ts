@@ -1,3 +1,4 @@
+import { dayIn } from '#core/basics/zone'
 import { potency, potencyPoints } from '#core/plan/coupon'
 import type { PotencyPoint } from '#core/plan/coupon'
 import type { Coupon } from '#shared/coupons'
@@ -5,16 +6,17 @@ import { openDays } from '#shared/recipe'
 import type { Bottle } from '#shared/shelf'
 
 /** Rates of a bottle's own coupons over its age. */
-export function ratesOverAge(bottle: Bottle, coupons: readonly Coupon[]): PotencyPoint[] {
+export function ratesOverAge(bottle: Bottle, coupons: readonly Coupon[], zone: string): PotencyPoint[] {
+  const age = (c: Coupon) => openDays(bottle.openedOn, dayIn(zone, Date.parse(c.at))) ?? 0
   return potencyPoints(
     coupons
       .filter(c => c.bottleId === bottle.id)
-      .map(c => ({ substrate: c.substrate, rate: c.rate, at: Date.parse(c.at), age: openDays(bottle.openedOn, new Date(c.at)) ?? 0 })),
+      .map(c => ({ substrate: c.substrate, rate: c.rate, at: Date.parse(c.at), age: age(c) })),
   )
 }
 
 /** How strong a bottle still is, and when to test it again. */
 export function usePotency() {
   const studio = useStudioStore()
-  return (bottle: Bottle, coupons: readonly Coupon[]) => potency(ratesOverAge(bottle, coupons), studio.rules)
+  return (bottle: Bottle, coupons: readonly Coupon[]) => potency(ratesOverAge(bottle, coupons, studio.rules.timeZone), studio.rules)
 }

@@ -1,4 +1,4 @@
-import { addDays, format } from 'date-fns'
+import { clockOfDay, dayAfter, lengthOfDay, planTime } from '#core/basics/zone'
 import { dayBlocks, dayChanges, knownHands, moveTask, readChain, toggleLock } from '#core/crew/day'
 import type { Block, Drying, DayInput, Dwell, Lock, SolvedDay } from '#core/crew/day'
 import type { Instance, Schedule, WhyNot } from '#core/crew/schedule'
@@ -30,11 +30,14 @@ export interface ShownDay {
 export function useDay(date: string) {
   const work = useWorkStore()
   const studio = useStudioStore()
+  const { today, zone } = useHouseTime()
   const { crew, open, jobsOf, input: inputOf, ready } = useDayFacts()
   const reckoner = useDayReckoner()
-  const midnight = new Date(`${date}T00:00`).getTime()
-  const isToday = computed(() => format(new Date(serverNow()), 'yyyy-MM-dd') === date)
-  const past = computed(() => midnight + 86_400_000 <= serverNow())
+  const clock = clockOfDay(zone.value, date)
+  const { midnight } = clock
+  const length = lengthOfDay(clock)
+  const isToday = computed(() => today() === date)
+  const past = computed(() => midnight + length * 1000 <= serverNow())
   const secondsNow = () => (isToday.value ? Math.floor((serverNow() - midnight) / 1000) : null)
 
   const kept = ref<DayPlan | null>(null)
@@ -131,9 +134,9 @@ export function useDay(date: string) {
     held = [...input.locks]
     shown.value = show(input, solved)
     latest = shown.value.blocks
-    if (known.length > 0) changes.value = dayChanges(known, shown.value.blocks, nameOf)
+    if (known.length > 0) changes.value = dayChanges(known, shown.value.blocks, clock, nameOf)
     else known = shown.value.blocks
-    if (solved.end > studio.rules.workTo) void ask(solved.instance)
+    if (solved.end > planTime(clock, studio.rules.workTo)) void ask(solved.instance)
     else if (!solved.proved) void prove(input, keep)
     return true
   }
@@ -149,8 +152,11 @@ export function useDay(date: string) {
   }
   /** What stands in the way of ending in time, once nothing else is asked. */
   async function ask(instance: Instance) {
+    const limit = planTime(clock, studio.rules.workTo)
+    // Once work is over for the day nobody can begin sooner any more.
+    if ((secondsNow() ?? 0) >= limit) return
     const work: Instance = { ...instance, chains: instance.chains.filter(c => readChain(c.id).kind !== 'look') }
-    why.value = await reckoner.ask<WhyNot | null>({ kind: 'why', instance: plain(work), limit: studio.rules.workTo }).catch(() => null)
+    why.value = await reckoner.ask<WhyNot | null>({ kind: 'why', instance: plain(work), limit }).catch(() => null)
   }
 
   /** One after another: each is made on the version that the last one gave. */
@@ -202,11 +208,13 @@ export function useDay(date: string) {
     if (day.version > 0) {
       chosen.value = day.jobs.filter(id => work.jobs.some(j => j.id === id))
       away.value = Object.fromEntries(Object.entries(day.away).map(([id, spans]) => [id, writeAway(spans)]))
-      locks.value = held = day.locks
+      // Another time zone moves a plan's own midnight, and nothing that was locked.
+      const moved = (day.midnight - midnight) / 1000
+      locks.value = held = day.locks.map(l => ({ ...l, start: l.start + moved }))
       if (known.length === 0) known = day.blocks
     }
     else if (!past.value) {
-      const until = format(addDays(midnight, SUGGESTED_DAYS), 'yyyy-MM-dd')
+      const until = dayAfter(date, SUGGESTED_DAYS)
       chosen.value = work.jobs.filter(j => (j.status === 'running' ? isToday.value : j.dueOn <= until)).map(j => j.id)
     }
     return false
@@ -220,7 +228,7 @@ export function useDay(date: string) {
   }
   async function move(step: { chain: string, task: number, start: number, person: string }) {
     if (!shown.value) return
-    const moved = moveTask(shown.value.instance, shown.value.schedule, locks.value, step, nameOf)
+    const moved = moveTask(shown.value.instance, shown.value.schedule, locks.value, step, clock, nameOf)
     told.value = moved.ok ? (moved.snapped ?? '') : moved.why
     if (!moved.ok) return
     locks.value = moved.locks
@@ -284,7 +292,9 @@ export function useDay(date: string) {
   )
   return {
     date,
+    clock,
     midnight,
+    length,
     isToday,
     past,
     kept,

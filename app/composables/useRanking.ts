@@ -6,14 +6,14 @@ import { lotFacts } from '#shared/recipe'
 /** Ranked chains for a plan as far as it has been typed in. */
 export function useRanking(form: Ref<JobForm>) {
   const studio = useStudioStore()
+  const { today } = useHouseTime()
   return computed(() => {
     const read = (parsed: { ok: true, value: number } | { ok: false }) => (parsed.ok ? parsed.value : null)
     const length = (text: string) => read(parseLength(text, studio.rules.lengthUnit))
     const { artWidth, artHeight, openFraction, finest, surface, depth, substrate, pieces } = form.value
     const [width, height, open] = [length(artWidth), length(artHeight), read(parseFraction(openFraction))]
     const openArea = width === null || height === null || open === null ? null : width * height * open
-    const now = new Date(serverNow())
-    const shelf = studio.bottles.filter(b => !b.putAway).map(b => ({ ...lotFacts(b, now), id: b.id, name: b.productName }))
+    const shelf = studio.bottles.filter(b => !b.putAway).map(b => ({ ...lotFacts(b, today()), id: b.id, name: b.productName }))
     return {
       artKnown: openArea !== null,
       ranking: rankChains({

@@ -5,12 +5,12 @@ type Planner = (job: Job) => Recipe | null
 /** Planning needs the tables of the trade: fetched once the page stands, so that Today is usable sooner. */
 const planner = shallowRef<Planner | null>(null)
 
-async function fetchPlanner(studio: ReturnType<typeof useStudioStore>) {
+async function fetchPlanner(studio: ReturnType<typeof useStudioStore>, today: () => string) {
   const [{ planRecipe }, { recipeInput }] = await Promise.all([import('#core/plan/recipe'), import('#shared/recipe')])
   planner.value = (job) => {
     const bottle = studio.bottle(job.bottleId)
     return bottle
-      ? planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, studio.rules, new Date(serverNow())))
+      ? planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, studio.rules, today()))
       : null
   }
 }
@@ -18,6 +18,7 @@ async function fetchPlanner(studio: ReturnType<typeof useStudioStore>) {
 /** Recipes of open jobs with today's shelf and house rules; null until the tables are here. */
 export function useRecipes() {
   const studio = useStudioStore()
-  if (!planner.value) onNuxtReady(() => fetchPlanner(studio))
+  const { today } = useHouseTime()
+  if (!planner.value) onNuxtReady(() => fetchPlanner(studio, today))
   return { ready: computed(() => planner.value !== null), recipe: (job: Job) => planner.value?.(job) ?? null }
 }

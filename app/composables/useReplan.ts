@@ -1,4 +1,5 @@
 import { useDebounceFn } from '@vueuse/core'
+import { clockOfDay } from '#core/basics/zone'
 import { knownHands } from '#core/crew/day'
 import type { SolvedDay } from '#core/crew/day'
 import type { RunWithEvents } from '#shared/runs'
@@ -14,6 +15,7 @@ const AFTER_ENTRY = 1500
 export function useReplan(run: Ref<RunWithEvents | undefined>) {
   const work = useWorkStore()
   const turns = useTurnsStore()
+  const studio = useStudioStore()
   const { input: inputOf, ready } = useDayFacts()
   const reckoner = useDayReckoner()
 
@@ -25,9 +27,10 @@ export function useReplan(run: Ref<RunWithEvents | undefined>) {
     if (!day || day.version === 0 || !job || !day.jobs.includes(job) || !ready.value || !reachable.value) return
     // The server checks a plan against its own facts.
     await until(waiting).toBe(0)
+    const { midnight } = clockOfDay(studio.rules.timeZone, day.day)
     const choice = {
-      midnight: day.midnight,
-      now: Math.floor((serverNow() - day.midnight) / 1000),
+      midnight,
+      now: Math.floor((serverNow() - midnight) / 1000),
       jobs: day.jobs.filter(id => work.jobs.some(j => j.id === id)),
       away: day.away,
       locks: day.locks,

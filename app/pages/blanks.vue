@@ -33,11 +33,15 @@ const shape = (b: Blank) => {
 function sizes(b: Blank): string {
   const w = wall(b)
   if (!w)
-    return `${units.length(b.pane!.width)} × ${units.length(b.pane!.height)}, ${units.length(b.pane!.thickness)} thick, `
+    return (
+      `${units.length(b.pane!.width)} × ${units.length(b.pane!.height)}, ${units.length(b.pane!.thickness)} thick, `
       + `${b.pane!.holes.length === 0 ? 'no holes' : countOf(b.pane!.holes.length, 'hole')}`
+    )
   const girths = b.readings.map(r => r.girth)
-  return `${units.length(w.to - w.from)} tall, ${units.length(Math.min(...girths))} to ${units.length(Math.max(...girths))} round, `
+  return (
+    `${units.length(w.to - w.from)} tall, ${units.length(Math.min(...girths))} to ${units.length(Math.max(...girths))} round, `
     + `${formatArea(wallArea(w, w.from, w.to))} of wall${spread(b)}`
+  )
 }
 /** How much the pieces of the last batch differ. */
 const spread = (b: Blank) =>

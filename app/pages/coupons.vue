@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { format } from 'date-fns'
 import { etchantKind } from '#core/trade/materials'
 import { formatDuration } from '#core/basics/units'
 import type { Coupon } from '#shared/coupons'
 
 /** Bottles compared by what their coupons showed: how strong each still is, and when to test it again. */
 const studio = useStudioStore()
+const houseTime = useHouseTime()
 const potencyOf = usePotency()
 const { minute: now } = useServerClock()
 const coupons = ref<Coupon[]>([])
@@ -25,7 +25,9 @@ const rows = computed(() =>
   }),
 )
 const charted = computed(() =>
-  rows.value.map(r => ({ name: r.bottle.productName, points: ratesOverAge(r.bottle, r.own) })).filter(b => b.points.length > 0),
+  rows.value
+    .map(r => ({ name: r.bottle.productName, points: ratesOverAge(r.bottle, r.own, houseTime.zone.value) }))
+    .filter(b => b.points.length > 0),
 )
 const due = (testBy: number | null) => testBy !== null && testBy < now.value
 </script>
@@ -46,8 +48,8 @@ const due = (testBy: number | null) => testBy !== null && testBy < now.value
           <span class="numeral">{{ r.newest?.best ? formatDuration(r.newest.best) : r.newest ? r.newest.verdict : '–' }}</span>
           <p>
             {{ r.potency.sentence }} <template v-if="r.potency.testBy"><strong v-if="due(r.potency.testBy)">Test it again now; it was due
-              {{ format(r.potency.testBy, 'd MMM') }}.</strong><template v-else>Test it again by
-              {{ format(r.potency.testBy, 'd MMM yyyy') }}.</template></template>
+              {{ houseTime.format(r.potency.testBy, 'd MMM') }}.</strong><template v-else>Test it again by
+              {{ houseTime.format(r.potency.testBy, 'd MMM yyyy') }}.</template></template>
           </p>
           <NuxtLink
             class="button"

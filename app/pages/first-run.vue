@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import { isZone } from '#core/basics/zone'
 import { firstRunSchema } from '#shared/accounts'
 
 const session = useSessionStore()
-const form = reactive({ studio: '', name: '', password: '' })
+// Most often whoever sets up sits in the studio.
+const here = Intl.DateTimeFormat().resolvedOptions().timeZone
+const form = reactive({ studio: '', timeZone: isZone(here) ? here : '', name: '', password: '' })
 const { errors, problem, busy, submit } = useEntry(
   () => firstRunSchema,
   () => form,
@@ -22,6 +25,14 @@ async function setUp() {
         You become its first lead: you enter bottles, house rules and the crew. Next come the emergency and poison numbers.
       </p>
       <TextField v-model="form.studio" label="Name of the studio" :error="errors.studio" />
+      <Field
+        v-slot="{ id, labelled, described }"
+        label="Time zone"
+        hint="Days, due dates and times go by it, on every device."
+        :error="errors.timeZone"
+      >
+        <ZoneField v-model="form.timeZone" :input-id="id" :labelled="labelled" :described="described" :invalid="Boolean(errors.timeZone)" />
+      </Field>
       <TextField v-model="form.name" label="Your name" autocomplete="username" :error="errors.name" />
       <TextField
         v-model="form.password"

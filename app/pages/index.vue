@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { format } from 'date-fns'
-
 const work = useWorkStore()
 const studio = useStudioStore()
+const houseTime = useHouseTime()
 const { minute } = useServerClock()
 
 /** Running jobs first, then by due day. */
@@ -16,7 +15,7 @@ const jobs = computed(() =>
     <header class="page-head">
       <div>
         <h1>Today</h1>
-        <p class="muted">{{ studio.studio?.name }}, {{ format(new Date(minute), 'EEEE d MMMM') }}</p>
+        <p class="muted">{{ studio.studio?.name }}, {{ houseTime.format(minute, 'EEEE d MMMM') }}</p>
       </div>
       <NuxtLink class="button strong" to="/plan/new">Plan a new job</NuxtLink>
     </header>

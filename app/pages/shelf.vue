@@ -6,12 +6,13 @@ import { recipeInput, lotFacts } from '#shared/recipe'
 import type { Bottle } from '#shared/shelf'
 
 const studio = useStudioStore()
+const houseTime = useHouseTime()
 const work = useWorkStore()
 const session = useSessionStore()
 const editing = ref<Bottle | null | undefined>()
 
 const onShelf = computed(() => studio.bottles.filter(b => !b.putAway))
-const first = computed(() => useUpFirst(onShelf.value.map(b => ({ id: b.id, ...lotFacts(b, new Date(serverNow())) }))))
+const first = computed(() => useUpFirst(onShelf.value.map(b => ({ id: b.id, ...lotFacts(b, houseTime.today()) }))))
 /** What the open plans will ask of each lot. */
 const outlooks = computed(
   () =>
@@ -21,7 +22,7 @@ const outlooks = computed(
           .filter(j => j.status === 'planned' && j.bottleId === bottle.id)
           .flatMap((job) => {
             const { plan, figures } = planRecipe(
-              recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, studio.rules, new Date(serverNow())),
+              recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, studio.rules, houseTime.today()),
             )
             if (!plan) return []
             return [

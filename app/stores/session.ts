@@ -1,10 +1,12 @@
 import { defineStore } from 'pinia'
-import type { Person, SignedIn } from '#shared/accounts'
+import type { FirstRun, Person, SignedIn } from '#shared/accounts'
 
 interface SessionAnswer {
   signedIn: SignedIn | null
   firstRun?: boolean
   sample?: boolean
+  /** The studio's. */
+  timeZone?: string
 }
 
 /** Who is at this device. */
@@ -13,6 +15,7 @@ export const useSessionStore = defineStore('session', () => {
   const firstRun = ref(false)
   const sample = ref(false)
   const known = ref(false)
+  const timeZone = ref<string | null>(null)
   const person = computed<Person | null>(() => signedIn.value?.person ?? null)
   const isLead = computed(() => person.value?.role === 'lead')
 
@@ -23,6 +26,7 @@ export const useSessionStore = defineStore('session', () => {
     rememberIn(answer.signedIn !== null)
     firstRun.value = answer.firstRun ?? false
     sample.value = answer.sample ?? sample.value
+    timeZone.value = answer.timeZone ?? timeZone.value
     known.value = true
   }
 
@@ -51,7 +55,7 @@ export const useSessionStore = defineStore('session', () => {
     navigator.serviceWorker?.controller?.postMessage('forget')
   }
   const changePerson = async (entry: { personId: string, pin: string }) => takeNew(await api('session/person', 'POST', entry))
-  const setUp = async (entry: { studio: string, name: string, password: string }) => takeNew(await api('first-run', 'POST', entry))
+  const setUp = async (entry: FirstRun) => takeNew(await api('first-run', 'POST', entry))
 
   /** The server no longer knows the session: the route guard asks for a sign-in and comes back here. */
   function lost() {
@@ -60,5 +64,5 @@ export const useSessionStore = defineStore('session', () => {
     void navigateTo({ path: '/sign-in', query: { to: useRoute().fullPath } })
   }
 
-  return { signedIn, firstRun, sample, known, person, isLead, load, signIn, signOut, changePerson, setUp, lost }
+  return { signedIn, firstRun, sample, timeZone, known, person, isLead, load, signIn, signOut, changePerson, setUp, lost }
 })

@@ -1,4 +1,3 @@
-import { format } from 'date-fns'
 import { defineStore } from 'pinia'
 // From its own module: what plans a day is not needed on every screen.
 import { turnsOf } from '#core/crew/day/turns'
@@ -14,7 +13,7 @@ export const useTurnsStore = defineStore('turns', () => {
   const day = shallowRef<DayPlan | null>(null)
   /** The plan before the latest one, and when that came: what changed is said at the bench for a while. */
   const before = shallowRef<{ plan: DayPlan, at: number } | null>(null)
-  const today = () => format(new Date(serverNow()), 'yyyy-MM-dd')
+  const { today } = useHouseTime()
 
   /** Asked for only where something runs. Another day's plan says nothing about today. */
   async function load() {

@@ -125,7 +125,7 @@ export async function firstRun(pool: Pool, entry: FirstRun, world: 'own' | 'samp
     await db.query('lock table person in share row exclusive mode')
     if ((await people.countPeople(db)) > 0) throw alreadySetUp()
     const id = await insertNew(db, lead, secrets)
-    await insertStudio(db, entry.studio, DEFAULT_HOUSE_RULES, world)
+    await insertStudio(db, entry.studio, { ...DEFAULT_HOUSE_RULES, timeZone: entry.timeZone }, world)
     return id
   })
 }

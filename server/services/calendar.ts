@@ -23,7 +23,9 @@ export async function dayCalendar(db: Db, date: string, person: string | null): 
     prodId: { company: 'Crest', product: 'Day' },
     method: ICalCalendarMethod.PUBLISH,
   })
-  const mine = stretches(day.blocks, await titlesOf(db, day)).filter(s => person === null || s.person === person)
+  const mine = stretches(day.blocks, { zone: studio.rules.timeZone, midnight: day.midnight }, await titlesOf(db, day)).filter(
+    s => person === null || s.person === person,
+  )
   mine.forEach((s, i) =>
     calendar.createEvent({
       id: `${date}-${s.person}-${i}@crest`,

@@ -1,5 +1,6 @@
 import { dayBlocks, dayInstance } from '#core/crew/day'
 import type { DayJob } from '#core/crew/day'
+import { clockOfDay } from '#core/basics/zone'
 import { foldRun } from '#core/bench/run'
 import { verifySchedule } from '#core/crew/schedule'
 import { dayInput, dayJob } from '#shared/days'
@@ -72,6 +73,8 @@ export async function saveDay(context: Context, day: string, entry: DayPlanEntry
     throw new Refusal(409, 'This plan was made for another moment. It is made again.')
   return inTransaction(context.pool, async (db) => {
     const { rules } = await studioOf(db)
+    if (entry.midnight !== clockOfDay(rules.timeZone, day).midnight)
+      throw new Refusal(409, `This plan was made for another time zone than the studio's, ${rules.timeZone}. Reload the page.`)
     const people = await crewWith(db)
     const jobs = await jobsOfDay(db, entry.jobs, now)
     const input = dayInput(entry, jobs, people, rules)

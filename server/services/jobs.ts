@@ -1,3 +1,4 @@
+import { dayIn } from '#core/basics/zone'
 import { planRecipe } from '#core/plan/recipe'
 import type { Recipe } from '#core/plan/recipe'
 import { jobSchema } from '#shared/jobs'
@@ -107,6 +108,7 @@ export async function recipesOf(db: Db, of: readonly Job[], now: Date): Promise<
     await bottlesByIds(db, unique(of.map(j => j.bottleId))),
     await stencilsByIds(db, unique(of.map(j => j.stencilId))),
   ]
+  const today = dayIn(studio.rules.timeZone, now.getTime())
   return new Map(
     of.map((job) => {
       const stencil = stencils.find(s => s.id === job.stencilId) ?? null
@@ -119,7 +121,7 @@ export async function recipesOf(db: Db, of: readonly Job[], now: Date): Promise<
             stencil,
             job.wall,
             studio.rules,
-            now,
+            today,
           ),
         ),
       ]

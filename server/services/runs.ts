@@ -1,3 +1,4 @@
+import { dayIn } from '#core/basics/zone'
 import { judge } from '#core/trade/compatibility'
 import { planCoupon, refuseCoupon } from '#core/plan/coupon'
 import { etchantKind } from '#core/trade/materials'
@@ -42,7 +43,7 @@ export async function startCoupon(context: Context, bottleId: string, id: string
             ? null
             : 'Coupons are etched with cream. For a liquid or abrasive try a scrap in the run itself.')
     if (refusal) throw new Refusal(400, refusal)
-    const plan = planCoupon(asked, lotFacts(bottle, context.now()), schoolsOf(HOUSE_SCHOOLS, rules), rules)
+    const plan = planCoupon(asked, lotFacts(bottle, dayIn(rules.timeZone, context.now().getTime())), schoolsOf(HOUSE_SCHOOLS, rules), rules)
     if (!(await runs.insertRun(db, { id, jobId: null, coupon, bottleId, plan, by: context.by, at: context.now() }))) throw idOfAnother()
     await notify(db, { topic: 'today' })
     return id

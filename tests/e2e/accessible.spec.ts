@@ -1,8 +1,12 @@
+import { TZDate } from '@date-fns/tz'
 import axe from 'axe-core'
+import { format } from 'date-fns'
+import { v7 } from 'uuid'
 import type { Page } from '@playwright/test'
 import { expect, LEAD, runAtEtch, SAFETY, signIn, test } from './world'
 import { startApp } from '../support/app'
-import { event, newRun } from '../support/client'
+import { Client, event, jobForm, newBottle, newRun } from '../support/client'
+import type { DayPlan } from '../../shared/days'
 
 const PHONE = { width: 390, height: 844 }
 // Nothing fades or slides: what is looked at is what stays.
@@ -136,11 +140,17 @@ test('axe finds no serious issue in the bench\'s states and on any sheet, dark o
   }
 })
 
-test('a studio that is not set up begins with its first lead, accessibly', async ({ page, world }) => {
+test('a studio that is not set up begins with its lead and its time zone; a browser elsewhere goes by it', async ({ page, world }) => {
   const app = await startApp(await world.cluster.database(`first_run_${Date.now()}`))
   await page.goto(app.url)
   await expect(page.getByRole('heading', { name: 'Set up your studio' })).toBeVisible()
+  // This browser's own is offered; the studio is elsewhere.
+  const zone = page.getByRole('combobox', { name: 'Time zone' })
+  await expect(zone).toContainText('Pacific/Chatham')
   await expectAccessible(page, 'first run')
+  await zone.click()
+  await page.getByPlaceholder('Town or region').fill('berlin')
+  await page.getByRole('option', { name: 'Europe/Berlin' }).click()
   await page.getByLabel('Name of the studio').fill('Breakwater bench')
   await page.getByLabel('Your name').fill('Ida First')
   await page.getByLabel('A password').fill('short')
@@ -149,6 +159,22 @@ test('a studio that is not set up begins with its first lead, accessibly', async
   await page.getByLabel('A password').fill('long enough now')
   await page.getByRole('button', { name: 'Open the studio' }).click()
   await expect(page.getByRole('heading', { name: 'House rules' })).toBeVisible()
+  await expect(page.getByRole('combobox', { name: 'Time zone' })).toContainText('Europe/Berlin')
+
+  // The night on which the clocks go forward: work begins when the studio's wall says so, on the page and in the calendar.
+  const lead = new Client(app.url)
+  await lead.signIn('Ida First', 'long enough now')
+  const id = v7()
+  await lead.post('jobs', { id, job: jobForm(await newBottle(lead), { dueOn: '2030-03-31' }) })
+  await page.goto(`${app.url}/day/2030-03-31`)
+  await expect(page.getByRole('heading', { name: 'Sunday 31 March' })).toBeVisible()
+  await page.getByRole('button', { name: 'Keep this plan' }).click()
+  await expect(page.getByRole('button', { name: /^Get ready.*8:30 to/ })).toBeVisible()
+  await expect.poll(async () => (await lead.get<DayPlan>('days/2030-03-31')).body.version).toBeGreaterThan(0)
+  const { body: day } = await lead.get<DayPlan>('days/2030-03-31')
+  expect(new Date(day.midnight + day.blocks[0]!.from * 1000).toISOString()).toBe('2030-03-31T06:30:00.000Z')
+  await page.goto(app.url)
+  await expect(page.getByText(format(new TZDate(Date.now(), 'Europe/Berlin'), 'EEEE d MMMM'))).toBeVisible()
   await app.kill()
 })
 

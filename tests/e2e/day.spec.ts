@@ -1,12 +1,12 @@
-import { addDays, format } from 'date-fns'
 import type { Page } from '@playwright/test'
 import { v7 } from 'uuid'
 import type { DayPlan } from '../../shared/days'
 import { event, jobForm } from '../support/client'
+import { houseDay } from '../support/house'
 import { expect, runAtEtch, test } from './world'
 
 /** A day that has not begun, so that nothing on it depends on what time it is. */
-const TOMORROW = format(addDays(new Date(), 1), 'yyyy-MM-dd')
+const TOMORROW = houseDay(1)
 const block = (page: Page, words: RegExp | string) => page.locator('.block').and(page.getByRole('button', { name: words }))
 const clock = (text: string | null) => {
   const [h, m] = /(\d+):(\d\d)/
@@ -79,7 +79,7 @@ test('a day is planned, moved, locked and kept; a move that breaks something say
 })
 
 test('what is changed while the last change is still on its way is kept as well', async ({ signedIn: page, world }) => {
-  const day = format(addDays(new Date(), 4), 'yyyy-MM-dd')
+  const day = houseDay(4)
   await world.mate.post('jobs', newJob(world.bottleId, { noun: 'carafe', customer: 'Quick club' }))
   await page.goto(`${world.app.url}/day/${day}`)
   const job = page.getByRole('checkbox', { name: /3 carafes for Quick club/ })
@@ -146,7 +146,7 @@ test('a day too short says what binds and what would make it fit', async ({ sign
     'jobs',
     newJob(world.bottleId, { pieces: '40', noun: 'flagon', customer: 'Long club', height: '300 mm', artWidth: '180', artHeight: '250' }),
   )
-  await page.goto(`${world.app.url}/day/${format(addDays(new Date(), 2), 'yyyy-MM-dd')}`)
+  await page.goto(`${world.app.url}/day/${houseDay(2)}`)
   const job = page.getByRole('checkbox', { name: /40 flagons for Long club/ })
   await expect(job).toBeVisible()
   if (!(await job.isChecked())) await job.check()

@@ -1,7 +1,7 @@
-import { format } from 'date-fns'
 import sharp from 'sharp'
 import { SKILLS } from '../../core/trade/skills'
 import { event, LEAD, newBottle, newRun, upToStep } from '../support/client'
+import { houseDay } from '../support/house'
 import { expect, MATE, press, runAtEtch, signIn, test } from './world'
 
 test('two at one bench: who has which, what is mine, and a hand-over with its clocks', async ({ signedIn: page, world, browser }) => {
@@ -69,7 +69,7 @@ test('the bench follows the day\'s plan: one coats, the other rinses, and each i
   await expect(other.locator('button.main')).toContainText('First touch on tumbler 2')
   // Nobody has the day open: the rest of it was planned again from the bench, round what has begun.
   const blocks = async () =>
-    (await world.mate.get<{ blocks: { piece: number, skill: string, fact: boolean }[] }>(`days/${format(new Date(), 'yyyy-MM-dd')}`)).body
+    (await world.mate.get<{ blocks: { piece: number, skill: string, fact: boolean }[] }>(`days/${houseDay()}`)).body
       .blocks
   await expect
     .poll(async () => (await blocks()).filter(b => b.fact).map(b => `${b.skill} ${b.piece}`), { timeout: 20_000 })

@@ -10,12 +10,14 @@ import type { Person } from '../../shared/accounts'
 import { dayInput, dayJob } from '../../shared/days'
 import type { DayPlan } from '../../shared/days'
 import type { Job } from '../../shared/jobs'
+import { clockOfDay } from '../../core/basics/zone'
 import { recipeInput } from '../../shared/recipe'
 import type { RunWithEvents } from '../../shared/runs'
 import type { Bottle } from '../../shared/shelf'
 import { event, jobForm, newBottle, newRun, upToStep } from '../support/client'
 import type { Client } from '../support/client'
 import { sharedStudio } from '../support/studio'
+import { HOUSE_ZONE, houseDay } from '../support/house'
 
 let mate: Client
 let lead: Client
@@ -34,7 +36,9 @@ beforeAll(async () => {
 const HOUR = 3600
 /** A day far ahead, so that nothing has begun on it. */
 const DAY = '2030-06-03'
-const midnight = Date.parse(`${DAY}T00:00`)
+const { midnight } = clockOfDay(HOUSE_ZONE, DAY)
+/** The house's rules as its first run leaves them. */
+const RULES = { ...DEFAULT_HOUSE_RULES, timeZone: HOUSE_ZONE }
 
 /** What a page would know: open jobs as the core plans them, and the crew. */
 async function facts(client: Client): Promise<{ jobs: DayJob[], people: Person[] }> {
@@ -58,8 +62,8 @@ async function facts(client: Client): Promise<{ jobs: DayJob[], people: Person[]
               bottles.find(b => b.id === job.bottleId)!,
               null,
               job.wall,
-              DEFAULT_HOUSE_RULES,
-              new Date(),
+              RULES,
+              houseDay(),
             ),
           ).plan!,
           null,
@@ -70,7 +74,7 @@ async function facts(client: Client): Promise<{ jobs: DayJob[], people: Person[]
 async function planned(client: Client, now: number | null, mid: number, version = 0) {
   const { jobs, people } = await facts(client)
   const choice = { midnight: mid, now, away: {}, locks: [] }
-  const solved = solveDay(dayInput(choice, jobs, people, DEFAULT_HOUSE_RULES))
+  const solved = solveDay(dayInput(choice, jobs, people, RULES))
   if (!solved.ok) throw new Error(solved.why)
   return { ...choice, jobs: jobs.map(j => j.id), slots: solved.schedule, version }
 }
@@ -124,7 +128,7 @@ describe('the plan of a day', () => {
         .status,
     ).toBe(409)
     const { jobs, people } = await facts(mate)
-    const again = solveDay(dayInput({ midnight, now: null, away: {}, locks: [] }, jobs, people, DEFAULT_HOUSE_RULES))
+    const again = solveDay(dayInput({ midnight, now: null, away: {}, locks: [] }, jobs, people, RULES))
     expect(again.ok && again.schedule.filter(s => s.person === mateId && s.task === 0 && /:\d+$/.test(s.chain))).toEqual([])
     await lead.patch(`crew/${mateId}`, { may: ['prepare', 'coat', 'care', 'rinse', 'blast', 'finish'] })
   })
@@ -143,10 +147,9 @@ describe('a day that runs', () => {
         event({ kind: 'piece.withdrawn', piece: 3, reason: 'broke' }),
       ],
     })
-    const today = new Date()
-    const mid = new Date(today.getFullYear(), today.getMonth(), today.getDate()).getTime()
+    const date = houseDay()
+    const { midnight: mid } = clockOfDay(HOUSE_ZONE, date)
     const now = Math.floor((Date.now() - mid) / 1000)
-    const date = `${today.getFullYear()}-${String(today.getMonth() + 1).padStart(2, '0')}-${String(today.getDate()).padStart(2, '0')}`
     const { status, body } = await mate.put<DayPlan>(`days/${date}`, await planned(mate, now, mid))
     expect(status).toBe(200)
     const mine = body.blocks.filter(b => b.job === jobId)
@@ -182,6 +185,6 @@ describe('the calendar', () => {
 
 it('an instance of a day is the same on both sides', async () => {
   const { jobs, people } = await facts(mate)
-  const input = dayInput({ midnight, now: null, away: {}, locks: [] }, jobs, people, DEFAULT_HOUSE_RULES)
+  const input = dayInput({ midnight, now: null, away: {}, locks: [] }, jobs, people, RULES)
   expect(dayInstance(input)).toEqual(dayInstance(JSON.parse(JSON.stringify(input))))
 })

@@ -13,6 +13,10 @@ import { rulesForm } from '../../shared/studio'
 import type { RulesForm, Studio } from '../../shared/studio'
 import type { Job } from '../../shared/jobs'
 import type { EventOutcome, LogEntry, RunWithEvents } from '../../shared/runs'
+import { HOUSE_ZONE } from '../support/house'
+
+/** The house's rules as its first run leaves them. */
+const RULES = { ...DEFAULT_HOUSE_RULES, timeZone: HOUSE_ZONE }
 
 let lead: Client
 let mate: Client
@@ -377,7 +381,7 @@ describe('house rules', () => {
     const { body: studio } = await lead.get<Studio>('studio')
     const { body: changed } = await lead.put<Studio>('studio', {
       ...studio,
-      rules: { ...rulesForm(DEFAULT_HOUSE_RULES), dwell: 'even-frost', border: '30 mm', coatThickness: '2 mm' },
+      rules: { ...rulesForm(RULES), dwell: 'even-frost', border: '30 mm', coatThickness: '2 mm' },
     })
     expect(changed.rules.dwell).toBe('even-frost')
     await lead.put(`bottles/${own}`, {
@@ -386,7 +390,7 @@ describe('house rules', () => {
       putAway: false,
     })
     expect(await planOf()).toEqual(before)
-    await lead.put('studio', { ...changed, rules: rulesForm(DEFAULT_HOUSE_RULES) })
+    await lead.put('studio', { ...changed, rules: rulesForm(RULES) })
   })
   it('the house unit is taken where none is written', async () => {
     const put = (version: number, change: Partial<RulesForm>) =>
@@ -394,7 +398,7 @@ describe('house rules', () => {
         name: 'Test quay',
         emergencyNumber: '112',
         poisonNumber: '0800 1234',
-        rules: { ...rulesForm(DEFAULT_HOUSE_RULES), ...change },
+        rules: { ...rulesForm(RULES), ...change },
         version,
       })
     const { body: before } = await lead.get<Studio>('studio')

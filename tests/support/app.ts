@@ -28,6 +28,8 @@ export async function startApp(databaseUrl: string, wantedPort?: number): Promis
     stdio: ['ignore', 'ignore', 'inherit'],
     env: {
       ...process.env,
+      // Another time zone than the studio's and the browser's: nothing may go by the machine's clock on the wall.
+      TZ: 'America/St_Johns',
       NODE_ENV: 'production',
       DATABASE_URL: databaseUrl,
       CREST_SESSION_SECRET: SECRET,

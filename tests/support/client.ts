@@ -3,6 +3,7 @@ import { BLANK_JOB } from '../../shared/jobs'
 import type { JobForm } from '../../shared/jobs'
 import type { RunPlan } from '../../core/plan/run-plan'
 import type { BottleForm } from '../../shared/shelf'
+import { HOUSE_ZONE } from './house'
 
 export interface Answer<T> {
   status: number
@@ -38,7 +39,7 @@ export class Client {
   signIn = (name: string, password: string) => this.post('session', { name, password })
 }
 
-export const LEAD = { studio: 'Test quay', name: 'Lea Lead', password: 'lead-password' }
+export const LEAD = { studio: 'Test quay', timeZone: HOUSE_ZONE, name: 'Lea Lead', password: 'lead-password' }
 export const MATE = { name: 'Moss Mate', role: 'crew', password: 'mate-password', pin: '4711' }
 
 /** Answers that lead to nothing. */

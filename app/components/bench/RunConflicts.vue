@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { format } from 'date-fns'
 import { FIELD_OF, foldRun } from '#core/bench/run'
 import type { PieceFact } from '#core/bench/run'
 import type { Conflict, RunWithEvents } from '#shared/runs'
@@ -8,6 +7,7 @@ import type { Conflict, RunWithEvents } from '#shared/runs'
 /** Two tablets say when the same thing happened: both are shown, and a person decides which time counts. */
 const props = defineProps<{ run: RunWithEvents }>()
 const studio = useStudioStore()
+const houseTime = useHouseTime()
 const work = useWorkStore()
 const problem = ref('')
 const busy = ref(false)
@@ -23,7 +23,7 @@ const rows = computed(() =>
     return { c, standing, words: `${props.run.plan.noun} ${c.piece} ${WORDS[c.fact]}` }
   }),
 )
-const time = (at: number) => format(at, 'HH:mm:ss')
+const time = (at: number) => houseTime.format(at, 'HH:mm:ss')
 
 async function settle(c: Conflict, take: boolean) {
   busy.value = true

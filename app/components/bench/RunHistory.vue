@@ -2,11 +2,11 @@
 import { describeEvent } from '#core/bench/run'
 import type { RunEvent } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
-import { format } from 'date-fns'
 
 /** Every entry of the run, newest first. What was taken back stays, struck through. */
 const props = defineProps<{ plan: RunPlan, events: RunEvent[] }>()
 const studio = useStudioStore()
+const houseTime = useHouseTime()
 const undone = computed(() => new Set(props.events.flatMap(e => (e.kind === 'event.undone' ? [e.target] : []))))
 const rows = computed(() => [...props.events].reverse())
 </script>
@@ -16,7 +16,7 @@ const rows = computed(() => [...props.events].reverse())
     <summary>All {{ events.length }} entries</summary>
     <ol>
       <li v-for="e in rows" :key="e.id">
-        <time class="numeral" :datetime="new Date(e.at).toISOString()">{{ format(e.at, 'HH:mm:ss') }}</time>
+        <time class="numeral" :datetime="new Date(e.at).toISOString()">{{ houseTime.format(e.at, 'HH:mm:ss') }}</time>
         <component :is="undone.has(e.id) ? 's' : 'span'">{{ describeEvent(plan, e) }}</component>
         <span class="muted">{{ studio.nameOf(e.by) }}{{ undone.has(e.id) ? ', taken back' : '' }}</span>
       </li>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { format } from 'date-fns'
 import Select from 'primevue/select'
 import type { Photo, RunWithEvents } from '#shared/runs'
 
 /** Pictures of a run, and the tablet's camera for another one. @prop step where the run is; null: only to look at */
 const props = defineProps<{ run: RunWithEvents, step: string | null }>()
 const studio = useStudioStore()
+const houseTime = useHouseTime()
 const photos = ref<Photo[]>([])
 const problem = ref('')
 const work = useWorkStore()
@@ -22,7 +22,7 @@ onMounted(load)
 onScopeDispose(useLiveTopic('photos', m => m.id === props.run.id && void load()))
 const titleOf = (p: Photo) =>
   `${p.piece === null ? 'The run' : `${props.run.plan.noun} ${p.piece}`}, `
-  + `${props.run.plan.steps.find(s => s.id === p.step)?.title ?? p.step}, ${format(p.at, 'HH:mm')}, ${studio.nameOf(p.by)}`
+  + `${props.run.plan.steps.find(s => s.id === p.step)?.title ?? p.step}, ${houseTime.format(p.at, 'HH:mm')}, ${studio.nameOf(p.by)}`
 const pieces = computed(() => [
   { id: '' as const, text: 'the whole bench' },
   ...Array.from({ length: props.run.plan.pieces }, (_, i) => ({ id: i + 1, text: `${props.run.plan.noun} ${i + 1}` })),

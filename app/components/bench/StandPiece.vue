@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { format } from 'date-fns'
 import { answersFor, coatPlanned, nextCare, pieceStage } from '#core/bench/run'
 import { windowOf } from '#core/plan/run-plan'
 import type { PieceState } from '#core/bench/run'
@@ -9,6 +8,7 @@ import type { RunWithEvents } from '#shared/runs'
 /** One piece of a run on dark card, with its own clock, its next call, and whose it is. */
 const props = defineProps<{ run: RunWithEvents, piece: PieceState, size: number, focus: boolean }>()
 const studio = useStudioStore()
+const houseTime = useHouseTime()
 const turns = useTurnsStore()
 const { now, second } = useServerClock()
 const {
@@ -57,7 +57,7 @@ const who = computed(() => {
   if (holder) return studio.calledHere(holder)
   if (stage.value === 'dwelling') return 'anybody'
   const coat = coatPlanned(props.piece, planned, second.value)
-  return coat ? `${studio.calledHere(coat.by)}, ${format(coat.at, 'HH:mm')}` : '\u00a0'
+  return coat ? `${studio.calledHere(coat.by)}, ${houseTime.format(coat.at, 'HH:mm')}` : '\u00a0'
 })
 </script>
 

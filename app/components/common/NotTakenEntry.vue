@@ -2,7 +2,6 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
-import { format } from 'date-fns'
 import { describeEvent } from '#core/bench/run'
 import type { RunEvent } from '#core/bench/run'
 import { LETTERS } from '#shared/runs'
@@ -12,6 +11,7 @@ import type { Kept, NotTakenBecause } from '~/outbox/outbox'
 const props = defineProps<{ kept: Kept & { notTaken: NotTakenBecause } }>()
 const work = useWorkStore()
 const studio = useStudioStore()
+const houseTime = useHouseTime()
 const run = computed(() => work.run(props.kept.entry.runId))
 const event = computed(() => (props.kept.entry.kind === 'event' ? props.kept.entry.event : null))
 onMounted(() => run.value ?? work.loadRun(props.kept.entry.runId).catch(() => {}))
@@ -21,6 +21,7 @@ const what = computed(() => {
   return run.value ? describeEvent(run.value.plan, { ...event.value, by: props.kept.entry.by } as RunEvent) : event.value.kind
 })
 const at = computed(() => (props.kept.entry.kind === 'event' ? props.kept.entry.event.at : props.kept.entry.at))
+const time = computed(() => houseTime.format(at.value, 'HH:mm:ss'))
 
 const open = ref<'correct' | 'note' | 'discard' | null>(null)
 const problem = ref('')
@@ -46,7 +47,7 @@ const why = ref('')
 function show(which: 'correct' | 'note' | 'discard') {
   problem.value = ''
   open.value = open.value === which ? null : which
-  note.value = `${what.value}, ${format(at.value, 'HH:mm:ss')}, ${studio.nameOf(props.kept.entry.by)}`.slice(0, LETTERS.standIn)
+  note.value = `${what.value}, ${time.value}, ${studio.nameOf(props.kept.entry.by)}`.slice(0, LETTERS.standIn)
 }
 async function again(corrected = false) {
   const { entry, seq } = props.kept
@@ -62,8 +63,7 @@ async function discard() {
   if (why.value.trim() === '') return void (problem.value = 'Write why it is discarded.')
   // Where the server knows no such run, there is no log that it could stand in.
   if (!run.value) return work.box.takeOut(props.kept.seq)
-  problem.value
-    = (await work.replaceByNote(props.kept, 'discarded', `${what.value}, ${format(at.value, 'HH:mm:ss')}. ${why.value.trim()}`)) ?? ''
+  problem.value = (await work.replaceByNote(props.kept, 'discarded', `${what.value}, ${time.value}. ${why.value.trim()}`)) ?? ''
 }
 </script>
 
@@ -72,7 +72,7 @@ async function discard() {
     <header>
       <h2>{{ what }}</h2>
       <p class="muted">
-        <span class="numeral">{{ format(at, 'd MMM HH:mm:ss') }}</span>,
+        <span class="numeral">{{ houseTime.format(at, 'd MMM HH:mm:ss') }}</span>,
         {{ studio.nameOf(kept.entry.by) }}{{ run ? `, for ${run.customer}` : '' }}
       </p>
     </header>

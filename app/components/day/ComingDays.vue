@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { addDays, format } from 'date-fns'
+import { dayAfter, formatDay, timeIn } from '#core/basics/zone'
 import { loadOf } from '#core/crew/day'
 import { currentStep, foldRun } from '#core/bench/run'
 import { formatDuration } from '#core/basics/units'
@@ -8,17 +8,17 @@ import type { Day } from '~/composables/useDay'
 /** Work that was promised against the hours of the coming days. */
 const props = defineProps<{ day: Day }>()
 const studio = useStudioStore()
+const houseTime = useHouseTime()
 const work = useWorkStore()
 const SHOWN = 10
 
 const load = computed(() => {
   const { workFrom, workTo } = studio.rules
   const crew = props.day.crew.value.length
-  const now = new Date(serverNow())
   // Of today only what is left.
-  const begun = now.getHours() * 3600 + now.getMinutes() * 60
+  const begun = timeIn(studio.rules.timeZone, serverNow())
   const days = Array.from({ length: SHOWN }, (_, i) => ({
-    day: format(addDays(new Date(serverNow()), i), 'yyyy-MM-dd'),
+    day: dayAfter(houseTime.today(), i),
     capacity: Math.max(0, workTo - (i === 0 ? Math.max(workFrom, begun) : workFrom)) * crew,
   }))
   return loadOf(
@@ -37,7 +37,7 @@ const load = computed(() => {
   )
 })
 const share = (d: { used: number, capacity: number }) => (d.capacity > 0 ? d.used / d.capacity : 0)
-const dayName = (text: string) => format(new Date(`${text}T12:00`), 'EEE d')
+const dayName = (text: string) => formatDay(text, 'EEE d')
 const sentence = (p: (typeof load.value.promises)[number]) =>
   p.endsOn === null
     ? `does not fit into the next ${SHOWN} days`

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import type { Block, Dwell } from '#core/crew/day'
-import { formatPlanTime, formatTimeOfDay } from '#core/basics/units'
+import { formatTimeOfDay } from '#core/basics/units'
+import { formatPlanTime, wallTime } from '#core/basics/zone'
 import type { Day, ShownDay } from '~/composables/useDay'
 
 /** The day as bands: one for each person, then the bench with its pieces, sinks, tubs, cabinets and the drying rack. */
@@ -22,7 +23,7 @@ const ZOOMS = [
 /** A phone shows two hours at first: a whole day would be slivers. */
 const zoom = ref<(typeof ZOOMS)[number]['id']>(window.innerWidth < 700 ? 'hours' : 'day')
 
-const lastToday = computed(() => Math.max(...props.shown.blocks.filter(b => b.from < 86_400).map(b => b.to), 0))
+const lastToday = computed(() => Math.max(...props.shown.blocks.filter(b => b.from < props.day.length).map(b => b.to), 0))
 const from = computed(() => Math.floor(Math.min(...props.shown.blocks.map(b => b.from)) / 900) * 900)
 const to = computed(() => Math.ceil(Math.max(lastToday.value, from.value + 3600) / 900) * 900)
 const perSecond = computed(() => {
@@ -38,11 +39,13 @@ const ticks = computed(() => {
   return Array.from({ length: Math.floor((to.value - from.value) / step) + 1 }, (_, i) => from.value + i * step).filter(t => t % step === 0)
 })
 
+const onWall = (t: number) => formatTimeOfDay(wallTime(props.day.clock, t).seconds)
+
 const people = computed(() =>
   props.day.crew.value.map(p => ({
     id: p.id,
     name: p.name.split(' ')[0]!,
-    blocks: props.shown.blocks.filter(b => b.person === p.id && b.from < 86_400),
+    blocks: props.shown.blocks.filter(b => b.person === p.id && b.from < props.day.length),
   })),
 )
 /** Places on the bench: each piece in the first one that is free. */
@@ -135,7 +138,7 @@ function keys(event: KeyboardEvent, b: Block) {
 const TARGET = 24
 const wide = (b: Block) => (b.to - b.from) * perSecond.value >= TARGET
 const label = (b: Block) =>
-  `${b.words}, ${formatPlanTime(b.from)} to ${formatPlanTime(b.to)}, `
+  `${b.words}, ${formatPlanTime(props.day.clock, b.from)} to ${formatPlanTime(props.day.clock, b.to)}, `
   + `${props.day.nameOf(b.person)}${b.fact ? ', has begun' : b.locked ? ', locked' : ''}`
 </script>
 
@@ -148,7 +151,7 @@ const label = (b: Block) =>
     <div ref="scroller" class="scroller" tabindex="0" aria-label="The day in bands">
       <div class="sheet" :style="{ 'width': `${labelWidth + full}px`, '--label': `${labelWidth}px` }">
         <div class="axis" aria-hidden="true">
-          <span v-for="t in ticks" :key="t" class="numeral" :style="{ left: `${labelWidth + x(t)}px` }">{{ formatTimeOfDay(t) }}</span>
+          <span v-for="t in ticks" :key="t" class="numeral" :style="{ left: `${labelWidth + x(t)}px` }">{{ onWall(t) }}</span>
         </div>
         <div v-for="p in people" :key="p.id" class="row person" :data-person="p.id" :class="{ target: drag?.person === p.id }">
           <h3>{{ p.name }}</h3>
@@ -207,7 +210,7 @@ const label = (b: Block) =>
               :key="d.job"
               class="use drying"
               :style="{ left: `${x(d.from)}px`, width: `${(Math.min(d.to, to) - d.from) * perSecond}px` }"
-            ><i>dries until {{ formatPlanTime(d.to) }}</i></span>
+            ><i>dries until {{ formatPlanTime(day.clock, d.to) }}</i></span>
           </div>
         </div>
         <DayNow v-if="day.isToday.value" :midnight="day.midnight" :from="from" :to="to" :per-second="perSecond" :label-width="labelWidth" />

@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import Select from 'primevue/select'
 import type { Block } from '#core/crew/day'
 import { formatTimeOfDay } from '#core/basics/units'
+import { wallTime } from '#core/basics/zone'
 import type { Day, ShownDay } from '~/composables/useDay'
 
 /** The task that was chosen: when, who, its window, and ways to move it without dragging. */
@@ -17,7 +18,10 @@ const move = (change: { start?: number, person?: string }) =>
     person: change.person ?? props.block.person,
   })
 const people = computed(() => props.day.crew.value.map(p => ({ id: p.id, text: p.name })))
-const clock = (s: number) => `${formatTimeOfDay(s)}:${String(Math.floor(s) % 60).padStart(2, '0')}${s >= 86_400 ? ' next day' : ''}`
+const clock = (s: number) => {
+  const wall = wallTime(props.day.clock, s)
+  return `${formatTimeOfDay(wall.seconds)}:${String(wall.seconds % 60).padStart(2, '0')}${wall.days > 0 ? ' next day' : ''}`
+}
 </script>
 
 <template>

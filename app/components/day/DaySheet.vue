@@ -1,15 +1,23 @@
 <script setup lang="ts">
+import type { DayClock } from '#core/basics/zone'
 import type { Block } from '#core/crew/day'
-import { formatPlanTime } from '#core/basics/units'
+import { formatPlanTime } from '#core/basics/zone'
 import type { Day } from '~/composables/useDay'
 
 /** The day as lists, one for each person: for reading, and for the wall. */
-const props = defineProps<{ day: Day, blocks: readonly Block[], /** Tasks can be chosen, to be moved. */ choosing: boolean }>()
+const props = defineProps<{
+  day: Day
+  blocks: readonly Block[]
+  /** What the blocks count in. */
+  clock: DayClock
+  /** Tasks can be chosen, to be moved. */
+  choosing: boolean
+}>()
 const emit = defineEmits<{ choose: [block: Block] }>()
 const lists = computed(() =>
   props.day.crew.value.map(p => ({ ...p, blocks: props.blocks.filter(b => b.person === p.id) })).filter(p => p.blocks.length > 0),
 )
-const time = (b: Block) => formatPlanTime(b.from)
+const time = (b: Block) => formatPlanTime(props.clock, b.from)
 </script>
 
 <template>

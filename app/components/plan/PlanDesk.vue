@@ -13,6 +13,7 @@ import { asWritten } from '#shared/written'
 const props = defineProps<{ job: Job | null }>()
 const emit = defineEmits<{ saved: [job: Job] }>()
 const studio = useStudioStore()
+const houseTime = useHouseTime()
 const work = useWorkStore()
 
 interface Draft {
@@ -75,7 +76,7 @@ const art = computed(() => {
 const input = computed(() => {
   const bottle = studio.bottle(form.value.bottleId)
   return parsed.value.success && bottle
-    ? recipeInput(parsed.value.data, bottle, studio.stencil(parsed.value.data.stencilId), wall.value, studio.rules, new Date(serverNow()))
+    ? recipeInput(parsed.value.data, bottle, studio.stencil(parsed.value.data.stencilId), wall.value, studio.rules, houseTime.today())
     : null
 })
 const recipe = computed(() => (input.value ? planRecipe(input.value) : null))

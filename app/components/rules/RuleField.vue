@@ -16,9 +16,18 @@ const why = computed(() => props.spec.options?.find(o => o.id === text.value)?.w
 
 <template>
   <div class="rule" :class="{ changed }">
-    <label :id="`${id}-label`" :for="spec.options ? undefined : id">{{ spec.label }}</label>
+    <label :id="`${id}-label`" :for="spec.options || spec.kind === 'zone' ? undefined : id">{{ spec.label }}</label>
     <div class="value">
       <ChoiceField v-if="spec.options" v-model="text" class="bare" :label="spec.label" :options="[...spec.options]" :hint="why" />
+      <ZoneField
+        v-else-if="spec.kind === 'zone'"
+        v-model="text"
+        :input-id="id"
+        :labelled="`${id}-label`"
+        :described="`${id}-why`"
+        :invalid="Boolean(error)"
+        :disabled="locked"
+      />
       <InputText
         v-else
         :id="id"

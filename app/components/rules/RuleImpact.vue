@@ -8,6 +8,7 @@ import { recipeInput } from '#shared/recipe'
 const props = defineProps<{ rules: HouseRules }>()
 const work = useWorkStore()
 const studio = useStudioStore()
+const houseTime = useHouseTime()
 const units = useUnits()
 
 const plans = computed(() =>
@@ -17,7 +18,7 @@ const plans = computed(() =>
       const bottle = studio.bottle(job.bottleId)
       if (!bottle) return []
       const recipe = (rules: HouseRules) =>
-        planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, rules, new Date(serverNow())))
+        planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, rules, houseTime.today()))
       const [before, after] = [recipe(studio.rules), recipe(props.rules)]
       const changes = changedFigures(before, after)
       const refused = after.refusals.filter(r => !before.refusals.includes(r))

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { format } from 'date-fns'
+import { formatDay } from '#core/basics/zone'
 import { etchantKind, MEDIUM_NAMES, substrateKind } from '#core/trade/materials'
 import { ferricStrength } from '#core/plan/neutralise'
-import { formatDuration } from '#core/basics/units'
+import { countOf, formatDuration } from '#core/basics/units'
 import { openDays } from '#shared/recipe'
 import type { Bottle } from '#shared/shelf'
 
@@ -11,6 +11,7 @@ import type { Bottle } from '#shared/shelf'
 const props = defineProps<{ bottle: Bottle, outlook: string | null, first: boolean }>()
 const emit = defineEmits<{ change: [] }>()
 const studio = useStudioStore()
+const houseTime = useHouseTime()
 const session = useSessionStore()
 const { minute: now } = useServerClock()
 
@@ -21,7 +22,12 @@ const label = computed(() => {
   if (labelMin === null || labelMax === null) return null
   return labelMax > labelMin ? `${formatDuration(labelMin)} to ${formatDuration(labelMax)}` : formatDuration(labelMin)
 })
-const days = computed(() => openDays(props.bottle.openedOn, new Date(now.value)))
+const days = computed(() => openDays(props.bottle.openedOn, houseTime.dayOf(now.value)))
+const opened = computed(() => {
+  if (days.value === null) return 'Sealed'
+  const since = days.value === 0 ? 'today' : `${countOf(days.value, 'day')} ago`
+  return `Opened ${formatDay(props.bottle.openedOn!, 'd MMM yyyy')}, ${since}`
+})
 const isOld = computed(() => kind.value.method === 'cream' && (days.value ?? 0) > studio.rules.oldCreamDays)
 const coupons = computed(() => props.bottle.coupons.map(c => `${formatDuration(c.best)} on ${substrateKind(c.substrate).name}`))
 const what = computed(() =>
@@ -53,7 +59,7 @@ const what = computed(() =>
       </dl>
       <p v-if="bottle.strength" class="muted">{{ ferricStrength(bottle.strength) }}</p>
       <p v-if="kind.method !== 'blast'">
-        {{ days === null ? 'Sealed' : `Opened ${format(new Date(`${bottle.openedOn}T12:00`), 'd MMM yyyy')}, ${days} days ago` }}.
+        {{ opened }}.
       </p>
       <p v-if="outlook">{{ outlook }}</p>
       <p v-if="first" class="say">Use this one up first.</p>

@@ -32,8 +32,10 @@ const tick = (m: Mark) => {
   const p = m.across!
   const [ux, uy] = [(p.bx - p.ax) / p.width, (p.by - p.ay) / p.width]
   const t = Math.max(4 * px.value, p.width * 0.25)
-  return `M${p.ax - uy * t} ${p.ay + ux * t}L${p.ax + uy * t} ${p.ay - ux * t}M${p.bx - uy * t} ${p.by + ux * t}L${p.bx + uy * t} `
+  return (
+    `M${p.ax - uy * t} ${p.ay + ux * t}L${p.ax + uy * t} ${p.ay - ux * t}M${p.bx - uy * t} ${p.by + ux * t}L${p.bx + uy * t} `
     + `${p.by - ux * t}M${p.ax} ${p.ay}L${p.bx} ${p.by}`
+  )
 }
 </script>
 

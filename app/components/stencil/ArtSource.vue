@@ -33,8 +33,9 @@ async function load(event: Event) {
   picture.value = null
   if (/\.svg$/i.test(file.name) || file.type === 'image/svg+xml') {
     if (file.size > 2 * ART_LIMITS.size)
-      problem.value = `"${file.name}" is larger than a drawing for a stencil needs to be. `
-        + 'Simplify its paths in the drawing program and save it again.'
+      problem.value
+        = `"${file.name}" is larger than a drawing for a stencil needs to be. `
+          + 'Simplify its paths in the drawing program and save it again.'
     else source.value = { kind: 'svg', file: file.name.slice(0, 120), traced: false, text: await file.text() }
     return
   }

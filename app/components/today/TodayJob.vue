@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { differenceInCalendarDays, format } from 'date-fns'
+import { daysBetween, formatDay } from '#core/basics/zone'
 import { countOf } from '#core/basics/units'
 import type { Job } from '#shared/jobs'
 
@@ -7,6 +7,7 @@ import type { Job } from '#shared/jobs'
 const props = defineProps<{ job: Job }>()
 const work = useWorkStore()
 const studio = useStudioStore()
+const houseTime = useHouseTime()
 const waitsFor = useWaitsFor()
 const { minute } = useServerClock()
 
@@ -22,9 +23,8 @@ const action = computed(() => waits.value.action)
 const to = computed(() => waits.value.to)
 const what = computed(() => countOf(props.job.pieces, props.job.noun))
 const due = computed(() => {
-  const date = new Date(`${props.job.dueOn}T12:00`)
-  const days = differenceInCalendarDays(date, new Date(minute.value))
-  const day = format(date, 'EEE d MMM')
+  const days = daysBetween(houseTime.dayOf(minute.value), props.job.dueOn)
+  const day = formatDay(props.job.dueOn, 'EEE d MMM')
   if (days < 0) return `${day}, ${-days} ${days === -1 ? 'day' : 'days'} late`
   return days === 0 ? `${day}, today` : days === 1 ? `${day}, tomorrow` : `${day}, in ${days} days`
 })

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { format } from 'date-fns'
 import { substrateKind } from '#core/trade/materials'
 import { summarise } from '#core/bench/run'
 import { formatDuration } from '#core/basics/units'
@@ -10,6 +9,7 @@ import { openDays } from '#shared/recipe'
 const id = String(useRoute().params.id)
 const runId = useRoute().query.run as string | undefined
 const studio = useStudioStore()
+const houseTime = useHouseTime()
 const work = useWorkStore()
 const potencyOf = usePotency()
 const bottle = computed(() => studio.bottle(id))
@@ -51,7 +51,7 @@ async function saved(newest: Coupon[]) {
   work.enter(done, { kind: 'run.finished' })
 }
 const age = (c: Coupon) => {
-  const days = bottle.value ? openDays(bottle.value.openedOn, new Date(c.at)) : null
+  const days = bottle.value ? openDays(bottle.value.openedOn, houseTime.dayOf(Date.parse(c.at))) : null
   return days === null ? 'sealed until then' : `open ${days} days`
 }
 const strength = computed(() => (bottle.value ? potencyOf(bottle.value, coupons.value) : null))
@@ -66,7 +66,7 @@ const strength = computed(() => (bottle.value ? potencyOf(bottle.value, coupons.
           {{ coupons[0]?.best ? `Own coupons now say ${formatDuration(coupons[0].best)}.`
             : 'No coupon yet. Etch a strip, and the own-coupons school follows it.' }}
           <template v-if="coupons.length && strength?.testBy">{{ strength.sentence }} Test it again by
-            {{ format(strength.testBy, 'd MMM yyyy') }}.</template>
+            {{ houseTime.format(strength.testBy, 'd MMM yyyy') }}.</template>
         </p>
       </div>
       <NuxtLink to="/coupons">All bottles</NuxtLink>
@@ -88,7 +88,7 @@ const strength = computed(() => (bottle.value ? potencyOf(bottle.value, coupons.
       <ul>
         <li v-for="c in coupons" :key="c.id">
           <span class="numeral">{{ c.best ? formatDuration(c.best) : c.verdict }}</span>
-          <span>{{ format(new Date(c.at), 'd MMM yyyy') }}, {{ age(c) }}, {{ substrateKind(c.substrate).name }}</span>
+          <span>{{ houseTime.format(c.at, 'd MMM yyyy') }}, {{ age(c) }}, {{ substrateKind(c.substrate).name }}</span>
           <span class="muted">{{ c.steps.map(s => `${formatDuration(s.dwell)}: ${s.frost}`).join(' · ') }}</span>
           <span class="muted">{{ c.rate ? `rate ${(c.rate * 60).toFixed(2)} a minute` : '' }} {{ studio.nameOf(c.by) }}</span>
         </li>

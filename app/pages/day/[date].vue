@@ -1,18 +1,20 @@
 <script setup lang="ts">
-import { addDays, format, isValid } from 'date-fns'
+import { dayAfter, formatDay, formatPlanTime } from '#core/basics/zone'
 import Button from 'primevue/button'
-import { formatPlanTime, formatTimeOfDay } from '#core/basics/units'
+import { formatTimeOfDay } from '#core/basics/units'
 import { changeSentence, whySentence } from '#core/crew/day'
 import type { Block } from '#core/crew/day'
 
 /** Who does what when, so that every rinse falls inside its window. */
 const date = String(useRoute().params.date)
-const valid = /^\d{4}-\d\d-\d\d$/.test(date) && isValid(new Date(`${date}T00:00`))
+const valid = /^\d{4}-\d\d-\d\d$/.test(date) && !Number.isNaN(Date.parse(date))
 if (!valid) await navigateTo('/day', { replace: true })
 const day = useDay(date)
 const { shown, kept, problem, why, changes, told, reckoner, past } = day
 onMounted(() => void day.begin())
 
+/** A plan that is only kept counts from the midnight it was made for. */
+const sheetClock = computed(() => (!shown.value && kept.value?.version ? { ...day.clock, midnight: kept.value.midnight } : day.clock))
 const print = () => window.print()
 const selected = ref<string | null>(null)
 const block = computed(() => shown.value?.blocks.find(b => b.key === selected.value) ?? null)
@@ -20,7 +22,7 @@ function choose(b: Block) {
   selected.value = b.key
   void nextTick(() => document.querySelector('.chosen')?.scrollIntoView({ block: 'nearest' }))
 }
-const beside = (n: number) => `/day/${format(addDays(new Date(`${date}T00:00`), n), 'yyyy-MM-dd')}`
+const beside = (n: number) => `/day/${dayAfter(date, n)}`
 const gap = computed(() =>
   shown.value
     ? Math.round(
@@ -31,15 +33,15 @@ const gap = computed(() =>
 const verdict = computed(() => {
   const s = shown.value
   if (!s) return ''
-  const end = `All cleared up at ${formatPlanTime(s.end)}`
+  const end = `All cleared up at ${formatPlanTime(day.clock, s.end)}`
   return s.proved
     ? `${end}. No plan ends sooner.`
-    : `${end}; no plan ends before ${formatPlanTime(s.bound)}, so at most ${gap.value} % could be saved.`
+    : `${end}; no plan ends before ${formatPlanTime(day.clock, s.bound)}, so at most ${gap.value} % could be saved.`
 })
 /** Where nothing of the plan is on this day: when it goes on. s */
 const beyond = computed(() => {
   const first = Math.min(...(shown.value?.blocks ?? []).map(b => b.from))
-  return first >= 86_400 && Number.isFinite(first) ? first : 0
+  return first >= day.length && Number.isFinite(first) ? first : 0
 })
 const late = computed(() =>
   (shown.value?.late ?? []).map(id => shown.value!.blocks.find(b => b.chain === id)?.words.replace(/^\w+ /, '') ?? id),
@@ -50,7 +52,7 @@ const late = computed(() =>
   <div class="page wide">
     <header class="page-head">
       <div>
-        <h1>{{ format(new Date(`${date}T12:00`), 'EEEE d MMMM') }}</h1>
+        <h1>{{ formatDay(date, 'EEEE d MMMM') }}</h1>
         <p v-if="shown" class="verdict" role="status">{{ verdict }}</p>
       </div>
       <nav class="no-print" aria-label="Days">
@@ -70,11 +72,11 @@ const late = computed(() =>
       <p>{{ whySentence(why) }}</p>
       <ul>
         <li v-for="c in why.changes" :key="c.what">
-          {{ changeSentence(c) }} {{ Number.isFinite(c.end) ? `Then it ends at ${formatPlanTime(c.end)}.` : '' }}
+          {{ changeSentence(c) }} {{ Number.isFinite(c.end) ? `Then it ends at ${formatPlanTime(day.clock, c.end)}.` : '' }}
         </li>
       </ul>
     </section>
-    <p v-if="shown && beyond">No hours are left on this day. What is left goes on at {{ formatPlanTime(beyond) }}.</p>
+    <p v-if="shown && beyond">No hours are left on this day. What is left goes on at {{ formatPlanTime(day.clock, beyond) }}.</p>
     <DayBands v-else-if="shown" :day="day" :shown="shown" :selected="selected" @choose="choose" @move="day.move($event)" />
     <p v-else-if="kept && past" class="muted">
       This day is over. {{ kept.blocks.length ? 'Its plan is kept below.' : 'Nobody planned it.' }}
@@ -101,7 +103,7 @@ const late = computed(() =>
     </div>
     <DayChoice v-if="kept && !past" class="no-print" :day="day" />
     <ComingDays v-if="!past" class="no-print" :day="day" />
-    <DaySheet :day="day" :blocks="shown?.blocks ?? kept?.blocks ?? []" :choosing="shown !== null" @choose="choose" />
+    <DaySheet :day="day" :blocks="shown?.blocks ?? kept?.blocks ?? []" :clock="sheetClock" :choosing="shown !== null" @choose="choose" />
   </div>
 </template>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { format } from 'date-fns'
+const houseTime = useHouseTime()
 
-await navigateTo(`/day/${format(new Date(serverNow()), 'yyyy-MM-dd')}`, { replace: true })
+await navigateTo(`/day/${houseTime.today()}`, { replace: true })
 </script>
 
 <template>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { format } from 'date-fns'
 import { BLAST_LOOKS } from '#core/plan/blast'
 import { windowOf } from '#core/plan/run-plan'
 import { FAULTS, foldRun, summarise } from '#core/bench/run'
@@ -10,6 +9,7 @@ const id = String(useRoute().params.id)
 const run = ref<RunWithEvents | null>(null)
 const problem = ref('')
 const studio = useStudioStore()
+const houseTime = useHouseTime()
 onMounted(() =>
   api<RunWithEvents>(`runs/${id}`).then(
     r => (run.value = r),
@@ -30,7 +30,8 @@ const faultText = (ids: string[]) => ids.map(f => FAULTS.find(x => x.id === f)?.
         <NuxtLink to="/log">All runs</NuxtLink>
       </header>
       <p class="muted">
-        {{ format(run.startedAt, 'EEEE d MMMM yyyy, HH:mm') }} to {{ run.endedAt ? format(run.endedAt, 'HH:mm') : 'still running' }},
+        {{ houseTime.format(run.startedAt, 'EEEE d MMMM yyyy, HH:mm') }} to
+        {{ run.endedAt ? houseTime.format(run.endedAt, 'HH:mm') : 'still running' }},
         started by {{ studio.nameOf(run.startedBy) }}
       </p>
       <p>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import { format } from 'date-fns'
 import { refDebounced } from '@vueuse/core'
 import { countOf, formatDuration } from '#core/basics/units'
 import type { LogEntry } from '#shared/runs'
 
+const houseTime = useHouseTime()
 const route = useRoute()
 const words = ref(typeof route.query.q === 'string' ? route.query.q : '')
 const calm = refDebounced(words, 200)
@@ -73,7 +73,7 @@ const came = (e: LogEntry) =>
         </thead>
         <tbody>
           <tr v-for="e in entries" :key="e.id">
-            <td class="numeral">{{ format(e.endedAt, 'd MMM HH:mm') }}</td>
+            <td class="numeral">{{ houseTime.format(e.endedAt, 'd MMM HH:mm') }}</td>
             <td><NuxtLink :to="`/log/${e.id}`">{{ countOf(e.pieces, e.noun) }} for {{ e.customer }}</NuxtLink></td>
             <td>{{ e.bottle }}</td>
             <td class="numeral">{{ formatDuration(e.summary.planned.best) }}</td>

@@ -97,14 +97,6 @@ export function formatTimeOfDay(seconds: number): string {
   return `${Math.floor(minutes / 60) % 24}:${String(minutes % 60).padStart(2, '0')}`
 }
 
-/** A time in a plan that may run past midnight: "8:50", "8:50 next day", "8:50 in 2 days". @param seconds since the plan's midnight */
-export function formatPlanTime(seconds: number): string {
-  const days = Math.floor(seconds / 86_400)
-  const time = formatTimeOfDay(seconds)
-  if (days === 0) return time
-  return days === 1 ? `${time} next day` : `${time} in ${days} days`
-}
-
 /** @param fraction 0 to 1 */
 export function formatFraction(fraction: number): string {
   return `${formatNumber(fraction * 100, fraction < 0.1 ? 1 : 0)}${NB}%`

@@ -25,7 +25,6 @@ export {
   formatMass,
   formatClock,
   formatTimeOfDay,
-  formatPlanTime,
   formatNumber,
   formatArea,
   formatMoney,

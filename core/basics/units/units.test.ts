@@ -349,6 +349,5 @@ describe('times of day', () => {
   )
   it('are written as a clock on the wall shows them, also past midnight', () => {
     expect([0, 29_100, 62_130, 90_000].map(u.formatTimeOfDay)).toEqual(['0:00', '8:05', '17:15', '1:00'])
-    expect([29_100, 116_400, 202_800].map(u.formatPlanTime)).toEqual(['8:05', '8:20 next day', '8:20 in 2 days'])
   })
 })

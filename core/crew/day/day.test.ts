@@ -4,6 +4,7 @@ import { planRecipe } from '../../plan/recipe'
 import { emptyRun } from '../../bench/run'
 import { Bench, FOUR_TUMBLERS, ONE_MIRROR, plan, START, TWO_TAGS } from '../../bench/run/testing.test-support'
 import { SKILLS } from '../../trade/skills'
+import { clockOfDay, formatPlanTime } from '../../basics/zone'
 import { changeSentence, whySentence } from './why-words'
 import { verifySchedule } from '../schedule'
 import {
@@ -23,6 +24,7 @@ import {
 import type { DayInput, DayJob } from './index'
 
 const midnight = START - 9 * 3600_000
+const clock = { zone: 'UTC', midnight }
 const at = (h: number, m = 0) => h * 3600 + m * 60
 const JOB: DayJob = { id: 'job', title: '4 tumblers for the club', plan, state: null }
 const two = [
@@ -30,7 +32,7 @@ const two = [
   { id: 'ben', name: 'Ben', may: ['rinse', 'care', 'finish'] as const },
 ]
 const dayOf = (change: Partial<DayInput> = {}): DayInput => ({
-  midnight,
+  ...clock,
   now: null,
   jobs: [JOB],
   people: two,
@@ -155,6 +157,23 @@ describe('while it runs', () => {
     )
     expect(blocks[0]).toMatchObject({ words: 'Get ready: 4 tumblers for the club', person: 'ada', fact: true, from: at(9, 10) })
   })
+  it('overtime is for what is in hand: a job that nobody has begun waits for the morning', () => {
+    const bench = new Bench(plan)
+    bench.upTo('etch')
+    bench.now = midnight + at(20) * 1000
+    bench.send({ kind: 'coat.started', piece: 1 }, 'ada')
+    const input = dayOf({
+      jobs: [
+        { ...JOB, state: bench.state() },
+        { ...JOB, id: 'other', title: 'other' },
+      ],
+      now: at(20, 1),
+    })
+    const { blocks } = planned(input)
+    const first = (job: string) => Math.min(...blocks.filter(b => b.job === job && !b.fact).map(b => b.from))
+    expect(first('job')).toBeLessThan(at(20, 30))
+    expect(first('other')).toBeGreaterThanOrEqual(at(24 + 8, 30))
+  })
   it('what is in hand after hours goes on tonight; what nobody is at, or is paused, waits for the morning', () => {
     const bench = new Bench(plan)
     bench.now = START + 9 * 3_600_000
@@ -173,11 +192,12 @@ describe('while it runs', () => {
   })
   it('says what another plan changes, and nothing else', () => {
     const before = planned(dayOf()).blocks
-    expect(dayChanges(before, before, nameOf)).toEqual([])
+    expect(dayChanges(before, before, clock, nameOf)).toEqual([])
     const later = before.map(b => (b.chain === 'job:2' && b.skill === 'rinse' ? { ...b, from: b.from + 120, person: 'ada' } : b))
     const told = dayChanges(
       before.map(b => (b.chain === 'job:2' ? { ...b, person: 'ben' } : b)),
       later.map(b => (b.chain === 'job:2' && b.skill === 'coat' ? { ...b, person: 'ben' } : b)),
+      clock,
       nameOf,
     )
     expect(told).toHaveLength(1)
@@ -188,7 +208,7 @@ describe('while it runs', () => {
     const before = planned(dayOf({ jobs: [{ ...JOB, plan: long }] })).blocks
     const care = before.find(b => b.chain === 'job:2' && b.skill === 'care')!
     const given = before.filter(b => b !== care).map(b => (b.chain === 'job:2' && b.task > care.task ? { ...b, task: b.task - 1 } : b))
-    expect(dayChanges(before, given, nameOf)).toEqual([])
+    expect(dayChanges(before, given, clock, nameOf)).toEqual([])
     expect(knownHands(given)).toEqual(Object.fromEntries(Object.entries(knownHands(before)).filter(([name]) => name in knownHands(given))))
     const handed = given.map(b => (b.piece === 2 && b.skill !== 'coat' ? { ...b, person: b.person === 'ada' ? 'ben' : 'ada' } : b))
     expect(handOvers(before, handed, 'job', nameOf)).toEqual([
@@ -217,7 +237,7 @@ describe('a task moved by hand', () => {
   const { instance, schedule, blocks } = planned(dayOf())
   const coat = blocks.find(b => b.words === 'Coat tumbler 2')!
   const move = (chain: string, task: number, start: number, person = 'ada', locks: DayInput['locks'] = []) =>
-    moveTask(instance, schedule, locks, { chain, task, start, person }, nameOf)
+    moveTask(instance, schedule, locks, { chain, task, start, person }, clock, nameOf)
   it('lands where it was dropped and stays there when the rest is planned again', () => {
     const moved = move('job:2', 0, coat.from + 1200)
     expect(moved).toEqual({ ok: true, locks: [{ chain: 'job:2', task: 0, start: coat.from + 1200, person: 'ada' }], snapped: null })
@@ -305,4 +325,34 @@ describe('why a day does not fit, in words', () => {
     [{ what: 'trust', skill: 'care' }, 'Let somebody look after a dwell, on the page Crew.'],
     [{ what: 'place' }, 'One more place on the bench.'],
   ] as const)('%o', (change, words) => expect(plain(changeSentence({ ...change, end: 0 }))).toBe(words))
+})
+
+// Published: European Union Directive 2000/84/EC; 31 March and 27 October 2030 are the nights on which the clocks change.
+describe('the days on which the clocks change', () => {
+  const zone = 'Europe/Berlin'
+  const on = (day: string, change: Partial<DayInput> = {}) => dayOf({ ...clockOfDay(zone, day), ...change })
+  it.each([
+    ['2030-03-31', 7],
+    ['2030-10-27', 9],
+    ['2030-06-03', 8],
+  ] as const)(
+    'work of %s begins at 8:30 on the wall, %d and a half hours after midnight, and who is away from 12 to 13 is away then',
+    (day, hours) => {
+      const away = { ada: [[at(12), at(13)]], ben: [[at(12), at(13)]] } as const
+      const input = on(day, { away })
+      expect(dayInstance(input).hands[0]!.shifts[0]).toEqual([at(hours, 30), at(hours + 4)])
+      expect(formatPlanTime(input, planned(input).blocks[0]!.from)).toBe('8:30')
+    },
+  )
+  it('what is left over goes on at 8:30 the next morning, whichever night lies between', () => {
+    for (const day of ['2030-03-30', '2030-10-26']) {
+      const input = on(day, { now: at(20) })
+      const first = planned(input).blocks[0]!
+      expect([day, formatPlanTime(input, first.from)]).toEqual([day, '8:30 next day'])
+    }
+  })
+  it('a dwell over the change is as long as on any other night', () => {
+    const input = on('2030-10-27', { rules: { ...DEFAULT_HOUSE_RULES, workFrom: at(0), workTo: at(6) } })
+    for (const d of planned(input).dwells) expect(d.to - d.from).toBeGreaterThanOrEqual(plan.dwell.notBefore)
+  })
 })

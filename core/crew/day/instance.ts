@@ -1,3 +1,4 @@
+import { planTime } from '../../basics/zone'
 import { currentStep, pieceStage, takenSince } from '../../bench/run'
 import type { PieceState, RunState, Stamp } from '../../bench/run'
 import { windowOf } from '../../plan/run-plan'
@@ -7,7 +8,6 @@ import type { Step } from '../../plan/steps'
 import { chainId, taskName } from './model'
 import type { DayInput, DayJob } from './model'
 
-const DAY = 24 * 3600
 /** Days on which what needs drying may be finished. */
 const FURTHER_DAYS = 4
 /** s that one call during the dwell takes. */
@@ -38,15 +38,15 @@ function inHand({ state }: DayJob, midnight: number, now: number): boolean {
 }
 
 /** Hours of each person, without what they are away, from now on and over the next days. */
-function handsOf({ people, away, rules, midnight, now, jobs }: DayInput): Hands[] {
+function handsOf({ people, away, rules, zone, midnight, now, jobs }: DayInput): Hands[] {
+  const at = (wall: number, days = 0) => planTime({ zone, midnight }, wall, days)
   // Whoever is still here with work in hand goes on, whatever the clock on the wall says.
   const goesOn = now !== null && jobs.some(j => inHand(j, midnight, now))
+  const [from, to] = [at(rules.workFrom), at(rules.workTo)]
   return people.map((p) => {
-    const today: [number, number][] = [
-      goesOn ? [now, Math.max(rules.workTo, now + OVERTIME)] : [Math.max(rules.workFrom, now ?? 0), rules.workTo],
-    ]
+    const today: [number, number][] = [goesOn ? [now, Math.max(to, now + OVERTIME)] : [Math.max(from, now ?? 0), to]]
     const end = today[0]![1]
-    const gaps = [...(away[p.id] ?? [])].sort((a, b) => a[0] - b[0])
+    const gaps = (away[p.id] ?? []).map(([a, b]): [number, number] => [at(a), at(b)]).sort((a, b) => a[0] - b[0])
     const shifts = gaps
       .reduce<[number, number][]>(
         (open, [from, to]) =>
@@ -57,10 +57,7 @@ function handsOf({ people, away, rules, midnight, now, jobs }: DayInput): Hands[
         today,
       )
       .filter(([a, b]) => b > a)
-    const later = Array.from({ length: FURTHER_DAYS }, (_, i): [number, number] => [
-      (i + 1) * DAY + rules.workFrom,
-      (i + 1) * DAY + rules.workTo,
-    ])
+    const later = Array.from({ length: FURTHER_DAYS }, (_, i): [number, number] => [at(rules.workFrom, i + 1), at(rules.workTo, i + 1)])
     return { id: p.id, may: p.may, shifts: [...shifts, ...later.filter(([from]) => from > end)] }
   })
 }
@@ -156,9 +153,17 @@ function whoIsAt(state: RunState | null, steps: readonly Step[]): string | null 
   )
 }
 
+/** Overtime is for what is in hand: after hours everything else waits for the morning. */
+function releaseOf(job: DayJob, { zone, midnight, now, rules }: DayInput): number {
+  if (now === null) return 0
+  const clock = { zone, midnight }
+  const begun = job.state !== null && (inHand(job, midnight, now) || job.state.pieces.some(p => p.coatStarted ?? p.gunOn))
+  return begun || now < planTime(clock, rules.workTo) ? Math.ceil(now) : planTime(clock, rules.workFrom, 1)
+}
+
 function jobChains(job: DayJob, input: DayInput): Chain[] {
   const { plan, state } = job
-  const release = Math.max(0, Math.ceil(input.now ?? 0))
+  const release = releaseOf(job, input)
   const etch = plan.steps.findIndex(s => s.kind === 'clock' || s.kind === 'blast')
   const look = plan.steps.findIndex(s => s.kind === 'look')
   const ready = stillTo(plan, state, 0, etch)

@@ -1,3 +1,4 @@
+import type { DayClock } from '../../basics/zone'
 import type { HouseRules } from '../../trade/house'
 import type { RunState } from '../../bench/run'
 import type { RunPlan } from '../../plan/run-plan'
@@ -26,13 +27,11 @@ export interface Lock {
   person: string
 }
 
-/** Times at which a person is away, s from midnight. */
+/** Times at which a person is away, by the wall: s from 0:00. */
 export type Away = Record<string, readonly (readonly [number, number])[]>
 
 /** What a day is planned from. */
-export interface DayInput {
-  /** ms since 1970 at the studio's midnight. */
-  midnight: number
+export interface DayInput extends DayClock {
   /** s from midnight; nothing is planned before it. Null: the day has not begun. */
   now: number | null
   jobs: readonly DayJob[]

@@ -1,7 +1,8 @@
 import { SKILL_WORDS } from '../../trade/skills'
 import type { Skill } from '../../trade/skills'
 import type { Chain, Instance, Schedule } from '../schedule'
-import { formatPlanTime } from '../../basics/units'
+import { formatPlanTime } from '../../basics/zone'
+import type { DayClock } from '../../basics/zone'
 import type { Lock } from './model'
 
 /** How far a move is drawn to what is allowed before it is refused. s */
@@ -45,6 +46,7 @@ export function moveTask(
   schedule: Schedule,
   locks: readonly Lock[],
   move: { chain: string, task: number, start: number, person: string },
+  clock: DayClock,
   nameOf: (person: string) => string,
 ): Moved {
   const chain = instance.chains.find(c => c.id === move.chain)
@@ -56,7 +58,8 @@ export function moveTask(
   if (!hands.may.includes(task.skill))
     return {
       ok: false,
-      why: `${nameOf(move.person)} may not ${SKILL_WORDS[task.skill as Skill]}. `
+      why:
+        `${nameOf(move.person)} may not ${SKILL_WORDS[task.skill as Skill]}. `
         + 'Give it to somebody who may, or change that on the page Crew.',
     }
 
@@ -67,16 +70,16 @@ export function moveTask(
     )
   const first = schedule.find(s => s.chain === move.chain && s.task === 0)
   let [from, to] = [chain.release, Infinity]
-  let why = `It can't begin before ${formatPlanTime(from)}: that is now.`
+  let why = `It can't begin before ${formatPlanTime(clock, from)}: that is now.`
   if (move.task === 0) {
     const ready = Math.max(-Infinity, ...chain.after.map(a => end(a.chain) + a.wait))
-    if (ready > from) [from, why] = [ready, `It waits for what comes before it, until ${formatPlanTime(ready)}.`]
+    if (ready > from) [from, why] = [ready, `It waits for what comes before it, until ${formatPlanTime(clock, ready)}.`]
   }
   else if (first) {
     const firstEnd = first.start + chain.tasks[0]!.seconds
     from = Math.max(from, firstEnd + task.lag!.least)
     to = firstEnd + task.lag!.most
-    why = `Its window goes from ${formatPlanTime(from)} to ${formatPlanTime(to)}. Move its coat as well, or leave it there.`
+    why = `Its window goes from ${formatPlanTime(clock, from)} to ${formatPlanTime(clock, to)}. Move its coat as well, or leave it there.`
   }
   const inWindow = Math.min(Math.max(move.start, from), to)
   if (Math.abs(inWindow - move.start) > SNAP) return { ok: false, why }
@@ -86,19 +89,20 @@ export function moveTask(
     .map(([a, b]) => Math.min(Math.max(inWindow, a), b))
     .sort((a, b) => Math.abs(a - inWindow) - Math.abs(b - inWindow))[0]
   if (shift === undefined || Math.abs(shift - inWindow) > SNAP)
-    return { ok: false, why: `${nameOf(move.person)} is not there at ${formatPlanTime(inWindow)}.` }
+    return { ok: false, why: `${nameOf(move.person)} is not there at ${formatPlanTime(clock, inWindow)}.` }
   const others = locks.filter(l => l.chain !== move.chain && l.person === move.person)
   const clash = others.find((l) => {
     const seconds = instance.chains.find(c => c.id === l.chain)?.tasks[l.task]?.seconds ?? 0
     return l.start < shift + task.seconds && shift < l.start + seconds
   })
-  if (clash) return { ok: false, why: `${nameOf(move.person)} has something locked at ${formatPlanTime(clash.start)}. Unlock that first.` }
+  if (clash)
+    return { ok: false, why: `${nameOf(move.person)} has something locked at ${formatPlanTime(clock, clash.start)}. Unlock that first.` }
   // A coat that moves takes its rinse along.
   const kept = locks.filter(l => l.chain !== move.chain)
   const lock = { chain: move.chain, task: move.task, start: Math.round(shift), person: move.person }
   return {
     ok: true,
     locks: [...kept, ...heldCoat(chain, schedule, locks, move.task), lock],
-    snapped: Math.round(shift) === Math.round(move.start) ? null : `Set to ${formatPlanTime(shift)}.`,
+    snapped: Math.round(shift) === Math.round(move.start) ? null : `Set to ${formatPlanTime(clock, shift)}.`,
   }
 }

@@ -1,6 +1,6 @@
 import { scheduleInOrder, solve } from '../schedule'
 import type { Chain, Instance, Schedule, SolveOptions } from '../schedule'
-import { formatPlanTime } from '../../basics/units'
+import { formatPlanTime } from '../../basics/zone'
 import { dayInstance } from './instance'
 import { readChain } from './model'
 import type { DayInput } from './model'
@@ -39,8 +39,8 @@ function lockedTooEarly(input: DayInput, instance: Instance, schedule: Schedule)
         chain,
         0,
       )
-      return `${words} is locked at ${formatPlanTime(lock.start)}, but what it waits for is not over before ${formatPlanTime(ready)}. `
-        + `Unlock it or move it later.`
+      const [at, over] = [formatPlanTime(input, lock.start), formatPlanTime(input, ready)]
+      return `${words} is locked at ${at}, but what it waits for is not over before ${over}. Unlock it or move it later.`
     }
   }
   return null

@@ -21,6 +21,7 @@ const COATER_AND_RINSER: Crew = [
 /** The day as it is planned from what has happened so far. */
 function planNow(bench: Bench, people: Crew, known?: DayInput['known']) {
   const input: DayInput = {
+    zone: 'UTC',
     midnight: MIDNIGHT,
     now: (bench.now - MIDNIGHT) / 1000,
     jobs: [{ id: 'job', title: 'eight', plan: EIGHT, state: bench.state() }],

@@ -1,6 +1,8 @@
 import { benchWords } from '../../bench/run'
 import type { Chain, Instance, Schedule, Slot, Task } from '../schedule'
-import { capital, formatPlanTime } from '../../basics/units'
+import { capital } from '../../basics/units'
+import { formatPlanTime } from '../../basics/zone'
+import type { DayClock } from '../../basics/zone'
 import { readChain, taskName } from './model'
 import type { DayInput, DayJob } from './model'
 
@@ -148,7 +150,13 @@ export function handOvers(before: readonly Block[], after: readonly Block[], job
 }
 
 /** What another plan changes for people who know the old one, soonest first. */
-export function dayChanges(before: readonly Block[], after: readonly Block[], nameOf: (person: string) => string): string[] {
+export function dayChanges(
+  before: readonly Block[],
+  after: readonly Block[],
+  clock: DayClock,
+  nameOf: (person: string) => string,
+): string[] {
+  const time = (s: number) => formatPlanTime(clock, s)
   const old = byName(before)
   return [...byName(after)]
     .filter(([, b]) => !b.fact && b.skill !== 'care')
@@ -158,7 +166,7 @@ export function dayChanges(before: readonly Block[], after: readonly Block[], na
       const moved = Math.abs(b.from - was.from) >= WORTH_SAYING
       const handed = b.person !== was.person
       if (!moved && !handed) return []
-      const when = moved ? `${formatPlanTime(b.from)}, was ${formatPlanTime(was.from)}` : `at ${formatPlanTime(b.from)} as before`
+      const when = moved ? `${time(b.from)}, was ${time(was.from)}` : `at ${time(b.from)} as before`
       return [`${capital(b.words)}: ${when}${handed ? `; ${nameOf(b.person)} instead of ${nameOf(was.person)}` : ''}.`]
     })
 }

@@ -11,6 +11,8 @@ export interface HouseRules extends Schools {
   /** Unit taken when a length is written without one, and shown first. */
   lengthUnit: 'mm' | 'in'
   currency: string
+  /** A name of the IANA database: whose day, due dates and times of day the studio goes by. */
+  timeZone: string
   // Resist
   border: number
   spare: number
@@ -95,6 +97,7 @@ export type RuleKind
     | 'pressure'
     | 'money'
     | 'currency'
+    | 'zone'
     | 'clock'
 
 /** One rule as the house-rules page shows it. */
@@ -112,7 +115,7 @@ export interface RuleSpec {
     | 'Coupons'
     | 'The day'
     | 'Clean up'
-    | 'Units and prices'
+    | 'Units, time and prices'
   kind: RuleKind
   label: string
   default: string | number
@@ -512,8 +515,17 @@ export const RULES: readonly RuleSpec[] = [
   ),
 
   {
+    key: 'timeZone',
+    group: 'Units, time and prices',
+    kind: 'zone',
+    label: 'Time zone',
+    default: 'UTC',
+    reason: 'Days, due dates and times are those of the studio, on every device.',
+    source: houseRule(),
+  },
+  {
     key: 'lengthUnit',
-    group: 'Units and prices',
+    group: 'Units, time and prices',
     kind: 'choice',
     label: 'Length without a unit',
     default: 'mm',
@@ -526,16 +538,24 @@ export const RULES: readonly RuleSpec[] = [
   },
   {
     key: 'currency',
-    group: 'Units and prices',
+    group: 'Units, time and prices',
     kind: 'currency',
     label: 'Currency',
     default: 'EUR',
     reason: 'Three capital letters.',
     source: houseRule(),
   },
-  number('resistPrice', 'Units and prices', 'money', 'Resist, per m²', 9, [0, 1_000_000], 'What a roll costs by its area.'),
-  number('consumables', 'Units and prices', 'money', 'Gloves, wipes, brush per run', 1.5, [0, 1_000_000], 'Thrown away after each run.'),
-  number('hourly', 'Units and prices', 'money', 'An hour of work', 24, [0, 1_000_000], 'What an hour at the bench costs the studio.'),
+  number('resistPrice', 'Units, time and prices', 'money', 'Resist, per m²', 9, [0, 1_000_000], 'What a roll costs by its area.'),
+  number(
+    'consumables',
+    'Units, time and prices',
+    'money',
+    'Gloves, wipes, brush per run',
+    1.5,
+    [0, 1_000_000],
+    'Thrown away after each run.',
+  ),
+  number('hourly', 'Units, time and prices', 'money', 'An hour of work', 24, [0, 1_000_000], 'What an hour at the bench costs the studio.'),
 ]
 
 const BY_KEY = new Map(RULES.map(r => [r.key, r]))

@@ -17,6 +17,7 @@ import {
   parseVolume,
 } from '../../basics/units'
 import type { Parsed } from '../../basics/units'
+import { isZone } from '../../basics/zone'
 import type { RuleKind, RuleSpec } from './rules'
 
 /** `1 h 30 min` where that is the whole of it; else in seconds. */
@@ -27,7 +28,7 @@ function writeTime(seconds: number): string {
 }
 
 /** How a rule of each kind is written in its field and read back. Values in base units. */
-const KINDS: Record<Exclude<RuleKind, 'choice' | 'currency'>, { write: (value: number) => string, read: (text: string) => Parsed }> = {
+const KINDS: Record<Exclude<RuleKind, TextKind>, { write: (value: number) => string, read: (text: string) => Parsed }> = {
   length: { write: v => `${formatNumber(v, 2)} mm`, read: text => parseLength(text) },
   area: { write: v => `${formatNumber(v / 100, 2)} cm²`, read: parseArea },
   time: { write: writeTime, read: parseDuration },
@@ -52,9 +53,12 @@ const KINDS: Record<Exclude<RuleKind, 'choice' | 'currency'>, { write: (value: n
   money: { write: v => formatNumber(v, 2), read: parseMoney },
 }
 
+type TextKind = 'choice' | 'currency' | 'zone'
+const isText = (kind: RuleKind): kind is TextKind => kind === 'choice' || kind === 'currency' || kind === 'zone'
+
 /** A rule's value as its field shows it. */
 export function writeRule(spec: RuleSpec, value: string | number): string {
-  return spec.kind === 'choice' || spec.kind === 'currency' ? String(value) : KINDS[spec.kind].write(Number(value))
+  return isText(spec.kind) ? String(value) : KINDS[spec.kind].write(Number(value))
 }
 
 /** What was written into a rule's field, or a sentence that says what may stand there. */
@@ -65,6 +69,10 @@ export function readRule(spec: RuleSpec, text: string): { ok: true, value: strin
     return /^[A-Z]{3}$/.test(text.trim())
       ? { ok: true, value: text.trim() }
       : { ok: false, error: 'Three capital letters, for example EUR.' }
+  if (spec.kind === 'zone')
+    return isZone(text.trim())
+      ? { ok: true, value: text.trim() }
+      : { ok: false, error: 'Choose a time zone by its name, for example Europe/Lisbon.' }
   const { read, write } = KINDS[spec.kind]
   const parsed = read(text)
   if (!parsed.ok) return parsed
