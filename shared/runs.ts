@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { FAULTS, NOTE_REASONS, RESULTS } from '#core/bench/run'
-import type { FaultId, PieceFact, RunEvent, RunSummary } from '#core/bench/run'
+import { FAULTS, NOTE_REASONS, reasonCodes, RESULTS, saysNothing } from '#core/bench/run'
+import type { FaultId, PieceFact, ReasonCode, ReasonedKind, RunEvent, RunSummary } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
 import type { Surface } from '#core/trade/compatibility'
 import type { PlannedWall } from './blanks'
@@ -31,14 +31,24 @@ const word = z.string().min(1).max(40)
 /** Letters that an entry may have, by what is written. */
 export const LETTERS = { reason: 200, note: 500, standIn: 700 } as const
 const letters = (most: number) => z.string().trim().max(most, `That is longer than ${most} letters. Shorten it.`)
-const reason = letters(LETTERS.reason).min(1, 'Write why.')
+/** An entry that says why, by a code, in words, or both. Entries of older pages have words only. */
+const withReason = <K extends ReasonedKind, S extends z.ZodRawShape>(kind: K, shape: S) =>
+  z
+    .strictObject({
+      ...head,
+      ...shape,
+      kind: z.literal(kind),
+      why: z.enum(reasonCodes(kind) as [ReasonCode<K>, ...ReasonCode<K>[]]).optional(),
+      reason: letters(LETTERS.reason),
+    })
+    .refine(entry => !saysNothing(entry as { why?: string, reason: string }), { path: ['reason'], message: 'Write why.' })
 const faultIds = FAULTS.map(f => f.id) as [FaultId, ...FaultId[]]
 
 /** An event as a client sends it; the server adds who. */
 export const runEventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...head, kind: z.literal('gate.ticked'), step: word, item: word }),
   z.strictObject({ ...head, kind: z.literal('step.done'), step: word }),
-  z.strictObject({ ...head, kind: z.literal('step.skipped'), step: word, reason }),
+  withReason('step.skipped', { step: word }),
   z.strictObject({ ...head, kind: z.literal('coat.started'), piece }),
   z.strictObject({ ...head, kind: z.literal('coat.covered'), piece }),
   z.strictObject({ ...head, kind: z.literal('care.given'), piece, care: z.enum(['swirl', 'move', 'drip', 're-wet']) }),
@@ -47,9 +57,9 @@ export const runEventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...head, kind: z.literal('piece.blasted'), piece }),
   z.strictObject({ ...head, kind: z.literal('etchant.off'), piece }),
   z.strictObject({ ...head, kind: z.literal('piece.rinsed'), piece }),
-  z.strictObject({ ...head, kind: z.literal('piece.withdrawn'), piece, reason }),
+  withReason('piece.withdrawn', { piece }),
   z.strictObject({ ...head, kind: z.literal('piece.taken'), piece }),
-  z.strictObject({ ...head, kind: z.literal('run.paused'), reason }),
+  withReason('run.paused', {}),
   z.strictObject({ ...head, kind: z.literal('run.resumed') }),
   z.strictObject({
     ...head,
@@ -67,7 +77,7 @@ export const runEventSchema = z.discriminatedUnion('kind', [
     note: letters(LETTERS.note),
   }),
   z.strictObject({ ...head, kind: z.literal('run.finished') }),
-  z.strictObject({ ...head, kind: z.literal('run.abandoned'), reason }),
+  withReason('run.abandoned', {}),
   z.strictObject({ ...head, kind: z.literal('event.undone'), target: uuidV7Schema }),
   z.strictObject({
     ...head,

@@ -1,6 +1,7 @@
 import { v7 } from 'uuid'
-import { FAULTS, summarise } from '#core/bench/run'
+import { FAULTS, reasonWords, summarise } from '#core/bench/run'
 import type { RunState, RunSummary } from '#core/bench/run'
+import type { LevelChange } from '#core/trade/stock'
 import type { RunHead } from '#shared/runs'
 import type { Db } from '../db/pool'
 import { bottleById, changeLevel, setLevel } from '../db/queries/bottles'
@@ -12,10 +13,10 @@ import type { Context } from './context'
 import { notify } from './context'
 
 /** What left the shelf: as measured; as planned when a run was stopped after coating and nobody measured. */
-function etchantUsed(head: RunHead, state: RunState, summary: RunSummary): { amount: number, reason: string } {
-  if (state.measured) return { amount: summary.used, reason: 'used in a run' }
+function etchantUsed(head: RunHead, state: RunState, summary: RunSummary): { amount: number, kind: LevelChange } {
+  if (state.measured) return { amount: summary.used, kind: 'run' }
   const coated = state.pieces.some(p => p.coatStarted)
-  return { amount: coated ? head.plan.putOut : 0, reason: 'run stopped; amount as planned' }
+  return { amount: coated ? head.plan.putOut : 0, kind: 'run-as-planned' }
 }
 
 /** The job is done, or waits again; a stencil that is used again counts the pieces it was on. */
@@ -33,7 +34,8 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
   const summary = summarise(head.plan, state)
   const bottle = (await bottleById(db, head.bottleId, true))!
   const people = await peopleByIds(db, [head.startedBy])
-  const faults = summary.pieces.flatMap(p => [p.note, p.withdrawn ?? '', ...p.faults.map(f => FAULTS.find(x => x.id === f)!.text)])
+  const seen = summary.pieces.flatMap(p => p.faults.map(f => FAULTS.find(x => x.id === f)!.text))
+  const lost = summary.pieces.flatMap(p => (p.withdrawn ? [reasonWords('piece.withdrawn', p.withdrawn)] : []))
   const search = [
     head.customer,
     head.jobId === null ? 'coupon' : '',
@@ -41,8 +43,10 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
     bottle.productName,
     people[0]?.name ?? '',
     ...summary.pieces.map(p => p.result ?? ''),
-    ...faults,
-    ...summary.skipped.map(s => s.reason),
+    ...summary.pieces.map(p => p.note),
+    ...lost,
+    ...seen,
+    ...summary.skipped.map(s => reasonWords('step.skipped', s)),
     ...state.notes.map(n => n.text),
   ]
     .join(' ')
@@ -59,7 +63,7 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
       bottleId: bottle.id,
       runId: head.id,
       change: -taken,
-      reason: used.reason,
+      kind: used.kind,
       by: context.by,
       at: context.now(),
     })

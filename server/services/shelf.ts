@@ -17,7 +17,7 @@ export async function addBottle(context: Context, id: string, entry: BottleEntry
         bottleId: id,
         runId: null,
         change: entry.left,
-        reason: 'put on the shelf',
+        kind: 'shelved',
         by: context.by,
         at: context.now(),
       })
@@ -41,7 +41,7 @@ export async function changeBottle(context: Context, id: string, entry: BottleEn
         bottleId: id,
         runId: null,
         change,
-        reason: 'measured on the shelf',
+        kind: 'measured',
         by: context.by,
         at: context.now(),
       })

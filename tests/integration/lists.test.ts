@@ -3,7 +3,7 @@ import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { listArtworks } from '../../server/db/queries/artworks'
 import { listBlanks } from '../../server/db/queries/blanks'
-import { listBottles } from '../../server/db/queries/bottles'
+import { listBottles, listLevelChanges } from '../../server/db/queries/bottles'
 import { listCoupons } from '../../server/db/queries/coupons'
 import { listOpenJobs } from '../../server/db/queries/jobs'
 import { listPeople } from '../../server/db/queries/people'
@@ -78,6 +78,13 @@ describe('every list comes in pages, each row once and in order', () => {
       'put_away, lower(product_name), id',
     ],
     ['stencils', 'stencil', named('name', ', \'put_away\', n % 2 = 0'), after => listStencils(db, after), 'put_away, lower(name), id'],
+    [
+      'changes of a level',
+      'bottle_movement',
+      'jsonb_build_object(\'at\', now() - interval \'1 minute\' * (n % 3))',
+      after => listLevelChanges(db, bottleId, after),
+      'at desc, id desc',
+    ],
     ['blanks', 'blank', named('name'), after => listBlanks(db, after), 'put_away, lower(name), id'],
     ['artworks', 'artwork', named('name'), after => listArtworks(db, after), 'put_away, lower(name), id'],
     [
@@ -136,6 +143,7 @@ describe('every list comes in pages, each row once and in order', () => {
         'rolls': 'not put_away',
         'open jobs': 'status in (\'planned\', \'running\')',
         'coupons of one bottle': `bottle_id = '${bottleId}'`,
+        'changes of a level': `bottle_id = '${bottleId}'`,
         'pictures of a run': `run_id = '${runId}'`,
       }[name] ?? 'true'
     const { rows } = await db.query<{ id: string }>(`select id from ${table} where ${only} order by ${order}`)
@@ -161,6 +169,7 @@ describe('every list comes in pages, each row once and in order', () => {
       'coupons',
       'today',
       `bottles/${bottleId}/coupons`,
+      `bottles/${bottleId}/ledger`,
       `runs/${runId}/photos`,
     ]) {
       expect([path, await get(`${path}?after=x`)]).toEqual([

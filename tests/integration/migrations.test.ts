@@ -1,6 +1,7 @@
 import { describe, expect, inject, it } from 'vitest'
 import { execFileSync } from 'node:child_process'
-import { readdirSync } from 'node:fs'
+import { readdirSync, readFileSync } from 'node:fs'
+import { gunzipSync } from 'node:zlib'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import pg from 'pg'
@@ -8,7 +9,14 @@ import { runner } from 'node-pg-migrate'
 import { v7 } from 'uuid'
 import { postgresBin } from '../../scripts/lib/debian.mjs'
 import { migrate } from '../../scripts/lib/database.mjs'
-import { event, newBottle, newRun } from '../support/client'
+import { describeEvent, foldRun, reasonWords, summarise } from '../../core/bench/run'
+import type { RunSummary } from '../../core/bench/run'
+import type { RunPlan } from '../../core/plan/run-plan'
+import { levelChangeWords } from '../../core/trade/stock'
+import type { LevelChange } from '../../core/trade/stock'
+import type { RunWithEvents } from '../../shared/runs'
+import { startApp } from '../support/app'
+import { Client, event, newBottle, newRun } from '../support/client'
 import { sharedStudio } from '../support/studio'
 
 const dir = fileURLToPath(new URL('../../server/db/migrations', import.meta.url))
@@ -135,5 +143,64 @@ describe('migrations', () => {
       events: [event({ kind: 'gate.ticked', step: 'safety', item: 'gloves', by: mateId }, Date.now() - 2 * 86_400_000)],
     })
     expect(body.outcomes).toMatchObject([{ accepted: true }])
+  })
+  it('the sample world as the version before filled it is brought up to date, and every page of it can be read', async () => {
+    const url = new URL(inject('databaseUrl'))
+    const admin = new pg.Client({ connectionString: new URL('/postgres', url).href })
+    await admin.connect()
+    await admin.query('create database before')
+    await admin.end()
+    url.pathname = '/before'
+    execFileSync(join(postgresBin()!, 'psql'), ['--quiet', '--set=ON_ERROR_STOP=1', url.href], {
+      input: gunzipSync(readFileSync(new URL('../fixtures/sample-world-0012.sql.gz', import.meta.url))),
+      stdio: ['pipe', 'ignore', 'inherit'],
+    })
+    const client = new pg.Client({ connectionString: url.href, options: '-c search_path=crest' })
+    await client.connect()
+    const rows = async (sql: string) => (await client.query<Record<string, unknown>>(sql)).rows
+    const ledger = await rows('select id, reason from bottle_movement order by id')
+    // Somebody wrote why, as people could.
+    await client.query(`update run set summary = jsonb_set(jsonb_set(summary, '{pieces,0,withdrawn}', '"chipped"'), '{skipped}',
+      jsonb_build_array(jsonb_build_object('title', plan #>> '{steps,1,title}', 'reason', 'in a hurry'))) where ended_at is not null`)
+    const counts = () =>
+      rows(`select (select count(*) from run_event) as events, (select count(*) from job) as jobs,
+      (select count(*) from bottle_movement) as lines, (select count(*) from run) as runs`)
+    const before = await counts()
+    expect((await migrate(url.href)).length).toBeGreaterThan(0)
+    expect(await counts()).toEqual(before)
+
+    // What stood there as a sentence stands there as a code, and says the same.
+    const kinds = new Map((await rows('select id, kind, note from bottle_movement')).map(r => [r.id, r]))
+    for (const { id, reason } of ledger) {
+      const line = kinds.get(id)!
+      const words = levelChangeWords(line.kind as LevelChange, line.note as string | null)
+      expect([reason, words.toLowerCase().slice(0, 3)]).toEqual([
+        reason,
+        String(reason).slice(0, 3) === 'run' ? 'a r' : String(reason).slice(0, 3),
+      ])
+    }
+    const [summary] = await rows('select summary, plan from run where ended_at is not null limit 1')
+    const { pieces, skipped } = summary!.summary as RunSummary
+    expect(reasonWords('piece.withdrawn', pieces[0]!.withdrawn!)).toBe('chipped')
+    expect(skipped).toMatchObject([{ step: (summary!.plan as RunPlan).steps[1]!.id, why: 'other', reason: 'in a hurry' }])
+    expect((await rows('select rules ->> \'timeZone\' as zone from studio'))[0]!.zone).toBeTruthy()
+    const ids = await rows('select (select array_agg(id) from run) as runs, (select array_agg(id) from bottle) as bottles')
+    await client.end()
+
+    const app = await startApp(url.href)
+    const maren = new Client(app.url)
+    await maren.signIn('Maren Tidewell', 'harbour-light')
+    const { runs, bottles } = ids[0] as { runs: string[], bottles: string[] }
+    const paths = ['today', 'log', 'studio', 'crew', 'bottles', 'stencils', 'blanks', 'artworks', 'rolls', 'sheets', 'coupons']
+    for (const path of [...paths, ...runs.map(id => `runs/${id}`), ...bottles.map(id => `bottles/${id}/ledger`)]) {
+      const { status } = await maren.get(path)
+      expect([path, status]).toEqual([path, 200])
+    }
+    for (const id of runs) {
+      const { body } = await maren.get<RunWithEvents>(`runs/${id}`)
+      expect(() => summarise(body.plan, foldRun(body.plan, body.events))).not.toThrow()
+      for (const e of body.events) expect(describeEvent(body.plan, e).length).toBeGreaterThan(2)
+    }
+    await app.kill()
   })
 })

@@ -1,28 +1,34 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { pieceStage, wetPieces } from '#core/bench/run'
-import type { RunState, NewEvent } from '#core/bench/run'
+import { BENCH_REASONS, pieceStage, wetPieces } from '#core/bench/run'
+import type { NewEvent, ReasonedKind, RunState } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
 import type { Step } from '#core/plan/steps'
 
 /** What is seldom wanted: a step skipped with a reason, off early, another piece first, a broken piece, stopping the run. */
 const props = defineProps<{ plan: RunPlan, state: RunState, step: Step }>()
 const emit = defineEmits<{ enter: [part: NewEvent] }>()
-const asking = ref<{ text: string, part: (reason: string) => NewEvent } | null>(null)
+type Asked = { kind: ReasonedKind, text: string, part: object }
+const asking = ref<Asked | null>(null)
+/** None of the usual reasons: it is written. */
+const writing = ref(false)
 const reason = ref('')
 
 const at = (stage: string) => props.state.pieces.filter(p => pieceStage(p) === stage)
 const started = computed(() => !props.plan.together && props.state.pieces.some(p => p.coatStarted))
 
-function ask(text: string, part: (reason: string) => NewEvent) {
-  asking.value = { text, part }
+function ask(kind: ReasonedKind, text: string, part: object = {}) {
+  asking.value = { kind, text, part }
+  writing.value = false
   reason.value = ''
 }
-function confirm() {
-  if (!reason.value.trim()) return
-  emit('enter', asking.value!.part(reason.value.trim()))
+/** One press says why; nobody types with wet gloves unless nothing of it fits. */
+function enter(why: string, words = '') {
+  const { kind, part } = asking.value!
+  emit('enter', { kind, ...part, why, reason: words } as NewEvent)
   asking.value = null
 }
+const confirm = () => reason.value.trim() && enter('other', reason.value.trim())
 </script>
 
 <template>
@@ -33,7 +39,7 @@ function confirm() {
         v-if="step.kind === 'do' && !step.safety"
         severity="secondary"
         label="Skip this step"
-        @click="ask(`Why is it skipped? ${step.title}`, r => ({ kind: 'step.skipped', step: step.id, reason: r }))"
+        @click="ask('step.skipped', `Why is it skipped? ${step.title}`, { step: step.id })"
       />
       <Button
         v-for="p in at('dwelling')"
@@ -56,29 +62,34 @@ function confirm() {
         :key="`out${p.n}`"
         severity="secondary"
         :label="`${plan.noun} ${p.n} broke or is out`"
-        @click="ask(`Why is ${plan.noun} ${p.n} out?`, r => ({ kind: 'piece.withdrawn', piece: p.n, reason: r }))"
+        @click="ask('piece.withdrawn', `Why is ${plan.noun} ${p.n} out?`, { piece: p.n })"
       />
       <Button
         v-if="wetPieces(state).length === 0 && !state.paused"
         severity="secondary"
         label="Pause the run"
-        @click="ask('Why does it pause?', r => ({ kind: 'run.paused', reason: r }))"
+        @click="ask('run.paused', 'Why does it pause?')"
       />
       <NuxtLink v-else-if="wetPieces(state).length > 0" class="button" to="/hand-over">Hand over what is wet</NuxtLink>
       <Button
         v-if="wetPieces(state).length === 0"
         severity="secondary"
         label="Stop the run"
-        @click="ask('Why is the run stopped?', r => ({ kind: 'run.abandoned', reason: r }))"
+        @click="ask('run.abandoned', 'Why is the run stopped?')"
       />
     </div>
-    <form v-if="asking" @submit.prevent="confirm">
-      <TextField v-model="reason" :label="asking.text" />
+    <section v-if="asking" :aria-label="asking.text">
+      <h3>{{ asking.text }}</h3>
       <div class="choices">
-        <Button type="submit" label="Enter it" :disabled="!reason.trim()" />
-        <Button type="button" severity="secondary" label="Leave it" @click="asking = null" />
+        <Button v-for="r in BENCH_REASONS[asking.kind]" :key="r.code" :label="r.text" @click="enter(r.code)" />
+        <Button v-if="!writing" severity="secondary" label="Another reason" @click="writing = true" />
+        <Button severity="secondary" label="Cancel" @click="asking = null" />
       </div>
-    </form>
+      <form v-if="writing" @submit.prevent="confirm">
+        <TextField v-model="reason" label="Why, in a few words" />
+        <div class="choices"><Button type="submit" label="Enter it" :disabled="!reason.trim()" /></div>
+      </form>
+    </section>
   </details>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dwellWords } from '#core/plan/dwell'
 import type { DwellDecision, DwellReason } from '#core/plan/dwell'
 import { describeSource } from '#core/basics/source'
 import { formatDuration } from '#core/basics/units'
@@ -25,16 +26,16 @@ const signed = (s: number) => `${s > 0 ? '+' : '−'}${formatDuration(Math.abs(s
     <div class="bar" aria-hidden="true">
       <span class="early" :style="{ width: at(window.notBefore) }" />
       <span class="open" :style="{ left: at(window.notBefore), width: `calc(${at(window.notAfter)} - ${at(window.notBefore)})` }" />
-      <span v-for="r in of('notAfter').filter(x => !x.binds)" :key="r.text" class="looser" :style="{ left: at(r.at) }" />
+      <span v-for="r in of('notAfter').filter(x => !x.binds)" :key="r.why.code" class="looser" :style="{ left: at(r.at) }" />
       <span class="best" :style="{ left: at(window.best) }" />
     </div>
     <ol v-if="pulls.length > 1" class="pulls" aria-label="What pulls on the best time">
-      <li v-for="p in pulls" :key="p.text">
+      <li v-for="p in pulls" :key="p.why.code">
         <span class="track" aria-hidden="true">
           <span :class="p.pull < 0 ? 'back' : 'on'" :style="barOf(Math.min(p.from, p.at), Math.max(p.from, p.at))" />
         </span>
         <span class="numeral">{{ p.pull === 0 ? formatDuration(p.at) : signed(p.pull) }}</span>
-        <span class="text">{{ p.text }} <span class="muted">({{ describeSource(p.source) }})</span></span>
+        <span class="text">{{ dwellWords(p.why) }} <span class="muted">({{ describeSource(p.source) }})</span></span>
       </li>
     </ol>
     <dl>
@@ -43,8 +44,8 @@ const signed = (s: number) => `${s > 0 ? '+' : '−'}${formatDuration(Math.abs(s
         <dd>
           <span class="numeral">{{ formatDuration(window[bound]) }}</span>
           <template v-if="bound !== 'best' || pulls.length === 1">
-            <p v-for="r in of(bound)" :key="r.text" :class="{ loose: !r.binds }">
-              {{ r.text }} <span class="muted">({{ describeSource(r.source) }}{{ r.binds ? ''
+            <p v-for="r in of(bound)" :key="r.why.code" :class="{ loose: !r.binds }">
+              {{ dwellWords(r.why) }} <span class="muted">({{ describeSource(r.source) }}{{ r.binds ? ''
                 : `, looser: ${formatDuration(r.at)}` }})</span>
             </p>
           </template>

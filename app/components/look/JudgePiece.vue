@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Checkbox from 'primevue/checkbox'
-import { FAULTS, RESULTS, pieceClock } from '#core/bench/run'
+import { FAULTS, pieceClock, reasonWords, RESULTS } from '#core/bench/run'
 import type { FaultId, PieceResult, PieceState } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
 import { formatClock } from '#core/basics/units'
@@ -25,7 +25,7 @@ const amend = () => {
     <div class="dark"><PieceSilhouette :shape="shape" frosted :size="170" /></div>
     <div class="judge">
       <h2 class="capital">{{ plan.noun }} {{ piece.n }}</h2>
-      <p v-if="piece.withdrawn" class="muted">Taken out: {{ piece.withdrawn.reason }}</p>
+      <p v-if="piece.withdrawn" class="muted">Taken out: {{ reasonWords('piece.withdrawn', piece.withdrawn) }}</p>
       <template v-else>
         <p class="muted">
           {{ plan.method === 'blast'

@@ -10,7 +10,8 @@ const text = defineModel<string>({ required: true })
 const id = useId()
 const start = computed(() => writeRule(props.spec, props.spec.default))
 const startWords = computed(() => props.spec.options?.find(o => o.id === props.spec.default)?.text ?? start.value)
-const changed = computed(() => text.value.trim() !== start.value)
+// A studio is where it is: no zone is the one to go back to.
+const changed = computed(() => props.spec.kind !== 'zone' && text.value.trim() !== start.value)
 const why = computed(() => props.spec.options?.find(o => o.id === text.value)?.why)
 </script>
 

@@ -80,6 +80,7 @@ const what = computed(() =>
         :aria-label="`Change ${bottle.productName}`"
         @click="emit('change')"
       />
+      <LotLedger :bottle="bottle" />
     </div>
   </article>
 </template>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { BLAST_LOOKS } from '#core/plan/blast'
 import { windowOf } from '#core/plan/run-plan'
-import { FAULTS, foldRun, summarise } from '#core/bench/run'
+import { FAULTS, foldRun, reasonWords, summarise } from '#core/bench/run'
+import type { PieceSummary } from '#core/bench/run'
 import { countOf, formatClock, formatDuration, formatVolume } from '#core/basics/units'
 import type { RunWithEvents } from '#shared/runs'
 
@@ -18,7 +19,12 @@ onMounted(() =>
 )
 const state = computed(() => run.value && foldRun(run.value.plan, run.value.events))
 const summary = computed(() => run.value && state.value && summarise(run.value.plan, state.value))
-const faultText = (ids: string[]) => ids.map(f => FAULTS.find(x => x.id === f)?.text ?? f).join('; ')
+const seenOn = (p: PieceSummary) =>
+  [
+    p.withdrawn && reasonWords('piece.withdrawn', p.withdrawn),
+    ...p.faults.map(f => FAULTS.find(x => x.id === f)?.text ?? f),
+    p.note,
+  ].filter(Boolean).join('; ')
 </script>
 
 <template>
@@ -40,8 +46,8 @@ const faultText = (ids: string[]) => ids.map(f => FAULTS.find(x => x.id === f)?.
         {{ summary.method === 'blast' ? `Look: ${BLAST_LOOKS.find(l => l.id === run!.plan.look)?.text.toLowerCase()}.`
           : `Etchant used: ${formatVolume(summary.used)}.` }}
       </p>
-      <p v-for="s in summary.skipped" :key="s.title">Skipped: {{ s.title }} ({{ s.reason }}).</p>
-      <p v-if="state?.abandoned" class="problem">Stopped: {{ state.abandoned.reason }}</p>
+      <p v-for="s in summary.skipped" :key="s.title">Skipped: {{ s.title }} ({{ reasonWords('step.skipped', s) }}).</p>
+      <p v-if="state?.abandoned" class="problem">Stopped: {{ reasonWords('run.abandoned', state.abandoned) }}</p>
       <div class="scroll" tabindex="0" role="region" aria-label="Pieces of this run">
         <table>
           <thead><tr><th scope="col">Piece</th><th scope="col">{{ summary.method === 'blast' ? 'Gun time'
@@ -56,7 +62,7 @@ const faultText = (ids: string[]) => ids.map(f => FAULTS.find(x => x.id === f)?.
               <td class="against"><DwellMark v-if="p.dwell !== null" :dwell="p.dwell" :window="windowOf(run.plan, p.n)" /></td>
               <td>{{ p.verdict === 'over' ? `over by ${formatClock(p.dwell! - windowOf(run!.plan, p.n).notAfter)}` : p.verdict }}</td>
               <td>{{ p.withdrawn ? 'taken out' : p.result ?? '–' }}</td>
-              <td>{{ [p.withdrawn, faultText(p.faults), p.note].filter(Boolean).join('; ') }}</td>
+              <td>{{ seenOn(p) }}</td>
             </tr>
           </tbody>
         </table>

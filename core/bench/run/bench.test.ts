@@ -78,10 +78,10 @@ describe('stages of a piece', () => {
     b.wait(60)
     b.send({ kind: 'etchant.off', piece: 1 })
     b.send({ kind: 'piece.rinsed', piece: 1 })
-    b.send({ kind: 'piece.withdrawn', piece: 2, reason: 'cracked in the sink' })
+    b.send({ kind: 'piece.withdrawn', piece: 2, why: 'broke', reason: 'in the sink' })
     const { pieces } = summarise(plan, b.state())
     expect(pieces[0]).toMatchObject({ verdict: 'early', dwell: 60 })
-    expect(pieces[1]).toMatchObject({ verdict: 'not etched', withdrawn: 'cracked in the sink' })
+    expect(pieces[1]).toMatchObject({ verdict: 'not etched', withdrawn: { why: 'broke', reason: 'in the sink' } })
   })
   it('a judgement can be changed until the run is closed: the last one counts', () => {
     const b = bench().atEtch()

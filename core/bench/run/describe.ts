@@ -1,6 +1,7 @@
 import type { RunPlan } from '../../plan/run-plan'
 import { benchWords } from './words'
 import { capital, formatMass, formatVolume } from '../../basics/units'
+import { reasonWords } from './reasons'
 import type { NoteReason, PieceFact, RunEvent } from './events'
 
 const SETTLED: Record<PieceFact, string> = {
@@ -26,7 +27,7 @@ export function describeEvent(plan: RunPlan, event: RunEvent): string {
     case 'step.done':
       return `Done: ${step(event.step)?.title ?? event.step}`
     case 'step.skipped':
-      return `Skipped: ${step(event.step)?.title ?? event.step} (${event.reason})`
+      return `Skipped: ${step(event.step)?.title ?? event.step} (${reasonWords(event.kind, event)})`
     case 'care.given':
       return `${capital(piece)}: ${plan.care.find(c => c.id === event.care)?.short ?? event.care}`
     case 'gun.on':
@@ -44,13 +45,13 @@ export function describeEvent(plan: RunPlan, event: RunEvent): string {
     case 'piece.rinsed':
       return `Rinsed ${piece}`
     case 'piece.withdrawn':
-      return `Took ${piece} out: ${event.reason}`
+      return `Took ${piece} out: ${reasonWords(event.kind, event)}`
     case 'piece.taken':
       return `Took over ${piece}`
     case 'fact.settled':
       return `Settled ${piece}: ${SETTLED[event.fact]} at another time`
     case 'run.paused':
-      return `Paused: ${event.reason}`
+      return `Paused: ${reasonWords(event.kind, event)}`
     case 'run.resumed':
       return 'Went on'
     case 'etchant.measured':
@@ -62,7 +63,7 @@ export function describeEvent(plan: RunPlan, event: RunEvent): string {
     case 'run.finished':
       return 'Run finished'
     case 'run.abandoned':
-      return `Run stopped: ${event.reason}`
+      return `Run stopped: ${reasonWords(event.kind, event)}`
     case 'event.undone':
       return 'Took an entry back'
     case 'note.written':

@@ -1,4 +1,5 @@
 import type { CareCallId } from '../../plan/steps'
+import type { BenchReason } from './reasons'
 
 /** How a dry piece was judged. */
 export const RESULTS = ['good', 'usable', 'scrap'] as const
@@ -40,7 +41,7 @@ export type PieceFact = (typeof PIECE_FACTS)[number]
 export type RunEvent
   = | (Base & { kind: 'gate.ticked', step: string, item: string })
     | (Base & { kind: 'step.done', step: string })
-    | (Base & { kind: 'step.skipped', step: string, reason: string })
+    | (Base & BenchReason<'step.skipped'> & { kind: 'step.skipped', step: string })
     | (OfPiece & { kind: 'coat.started' })
     | (OfPiece & { kind: 'coat.covered' })
     | (OfPiece & { kind: 'care.given', care: CareCallId })
@@ -49,16 +50,16 @@ export type RunEvent
     | (OfPiece & { kind: 'piece.blasted' })
     | (OfPiece & { kind: 'etchant.off' })
     | (OfPiece & { kind: 'piece.rinsed' })
-    | (OfPiece & { kind: 'piece.withdrawn', reason: string })
+    | (OfPiece & BenchReason<'piece.withdrawn'> & { kind: 'piece.withdrawn' })
     | (OfPiece & { kind: 'piece.taken' })
     | (OfPiece & { kind: 'fact.settled', fact: PieceFact, heldAt: number, heldBy: string })
-    | (Base & { kind: 'run.paused', reason: string })
+    | (Base & BenchReason<'run.paused'> & { kind: 'run.paused' })
     | (Base & { kind: 'run.resumed' })
     | (Base & { kind: 'etchant.measured', putOut: number, back: number })
     | (Base & { kind: 'bicarbonate.added', grams: number })
     | (OfPiece & { kind: 'piece.judged', result: PieceResult, faults: FaultId[], note: string })
     | (Base & { kind: 'run.finished' })
-    | (Base & { kind: 'run.abandoned', reason: string })
+    | (Base & BenchReason<'run.abandoned'> & { kind: 'run.abandoned' })
     | (Base & { kind: 'event.undone', target: string })
     | (Base & NoteWritten)
 

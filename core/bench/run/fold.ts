@@ -1,3 +1,4 @@
+import { reasonOf } from './reasons'
 import type { RunPlan } from '../../plan/run-plan'
 import type { PieceFact, RunEvent } from './events'
 import { refuseStep } from './allowed'
@@ -68,7 +69,7 @@ export function applyEvent(state: RunState, event: RunEvent): RunState {
     case 'step.done':
       return { ...state, done: { ...state.done, [event.step]: stamp } }
     case 'step.skipped':
-      return { ...state, skipped: { ...state.skipped, [event.step]: { ...stamp, reason: event.reason } } }
+      return { ...state, skipped: { ...state.skipped, [event.step]: { ...stamp, ...reasonOf(event) } } }
     case 'care.given':
       return changePiece(state, event.piece, { care: [...state.pieces[event.piece - 1]!.care, { ...stamp, care: event.care }] })
     case 'gun.on':
@@ -88,13 +89,13 @@ export function applyEvent(state: RunState, event: RunEvent): RunState {
     case 'piece.rinsed':
       return changePiece(state, event.piece, { rinsed: stamp })
     case 'piece.withdrawn':
-      return changePiece(state, event.piece, { withdrawn: { ...stamp, reason: event.reason } })
+      return changePiece(state, event.piece, { withdrawn: { ...stamp, ...reasonOf(event) } })
     case 'piece.taken':
       return changePiece(state, event.piece, { taken: stamp })
     case 'fact.settled':
       return changePiece(state, event.piece, { [FIELD_OF[event.fact]]: { by: event.heldBy, at: event.heldAt } })
     case 'run.paused':
-      return { ...state, paused: { ...stamp, reason: event.reason } }
+      return { ...state, paused: { ...stamp, ...reasonOf(event) } }
     case 'run.resumed':
       return { ...state, paused: null }
     case 'etchant.measured':
@@ -106,7 +107,7 @@ export function applyEvent(state: RunState, event: RunEvent): RunState {
     case 'run.finished':
       return { ...state, finished: stamp }
     case 'run.abandoned':
-      return { ...state, abandoned: { ...stamp, reason: event.reason } }
+      return { ...state, abandoned: { ...stamp, ...reasonOf(event) } }
     case 'note.written':
       return { ...state, notes: [...state.notes, { ...stamp, why: event.why, of: event.of, text: event.text }] }
     case 'event.undone':

@@ -17,10 +17,10 @@ const press = (b: Bench) => pressEntries(b.plan, b.state(), action(b)).forEach(p
 describe('skipping a step', () => {
   it('takes a reason, is kept, and goes into the log', () => {
     const b = bench().upTo('mask')
-    b.send({ kind: 'step.skipped', step: 'mask', reason: 'masked yesterday' })
+    b.send({ kind: 'step.skipped', step: 'mask', why: 'done-before', reason: '' })
     expect(b.step()).toBe('stir')
     expect(summarise(plan, b.state()).skipped).toEqual([
-      { title: 'Burnish, mask round, chock, clean the openings', reason: 'masked yesterday' },
+      { title: 'Burnish, mask round, chock, clean the openings', step: 'mask', why: 'done-before', reason: '' },
     ])
   })
   it('safety steps are never skipped', () => {

@@ -12,6 +12,7 @@ import { currentStep, handsFull, holderOf, pieceStage } from './state'
 import type { PieceState, RunState } from './state'
 import { answersFor, caresFor, coatPlanned, NO_TURNS, rinses } from './turns'
 import type { Turns } from './turns'
+import { reasonWords } from './reasons'
 import { benchWords } from './words'
 
 interface OfPiece {
@@ -261,7 +262,7 @@ export function nextAction(
 ): NextAction {
   const step = currentStep(plan, state)
   if (!step) return { kind: 'closed' }
-  if (state.paused) return { kind: 'paused', step, sentence: `Paused: ${state.paused.reason}`, control: 'Go on' }
+  if (state.paused) return { kind: 'paused', step, sentence: `Paused: ${reasonWords('run.paused', state.paused)}`, control: 'Go on' }
   switch (step.kind) {
     case 'gate':
       return { kind: 'tick', step, item: step.items!.find(item => !state.ticked[step.id]?.[item.id])! }

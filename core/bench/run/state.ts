@@ -1,5 +1,6 @@
 import type { RunPlan } from '../../plan/run-plan'
 import type { CareCallId, Step } from '../../plan/steps'
+import type { BenchReason } from './reasons'
 import type { FaultId, NoteReason, PieceResult } from './events'
 
 /** Who did it, and when (ms, server time). */
@@ -21,7 +22,7 @@ export interface PieceState {
   blasted: Stamp | null
   off: Stamp | null
   rinsed: Stamp | null
-  withdrawn: (Stamp & { reason: string }) | null
+  withdrawn: (Stamp & BenchReason<'piece.withdrawn'>) | null
   /** Who took it over from whoever had it, last. */
   taken: Stamp | null
   judged: (Stamp & { result: PieceResult, faults: FaultId[], note: string }) | null
@@ -33,16 +34,16 @@ export interface RunState {
   ticked: Record<string, Record<string, Stamp>>
   done: Record<string, Stamp>
   /** Steps that somebody skipped, with the reason. */
-  skipped: Record<string, Stamp & { reason: string }>
+  skipped: Record<string, Stamp & BenchReason<'step.skipped'>>
   measured: (Stamp & { putOut: number, back: number }) | null
   /** g so far */
   bicarbonate: number
   /** Nothing goes on until somebody says so. */
-  paused: (Stamp & { reason: string }) | null
+  paused: (Stamp & BenchReason<'run.paused'>) | null
   /** What was written down beside the facts, in order. */
   notes: (Stamp & { why: NoteReason, of: number | null, text: string })[]
   finished: Stamp | null
-  abandoned: (Stamp & { reason: string }) | null
+  abandoned: (Stamp & BenchReason<'run.abandoned'>) | null
 }
 
 export type PieceStage = 'untouched' | 'coating' | 'dwelling' | 'off' | 'rinsed' | 'blasting' | 'blasted' | 'withdrawn'

@@ -1,6 +1,8 @@
 import { windowOf } from '../../plan/run-plan'
 import type { RunPlan } from '../../plan/run-plan'
 import type { FaultId, PieceResult } from './events'
+import { reasonOf } from './reasons'
+import type { BenchReason } from './reasons'
 import { pieceClock } from './clock'
 import type { RunState } from './state'
 
@@ -15,7 +17,7 @@ export interface PieceSummary {
   result: PieceResult | null
   faults: FaultId[]
   note: string
-  withdrawn: string | null
+  withdrawn: BenchReason<'piece.withdrawn'> | null
 }
 
 /** A run as the log keeps it. */
@@ -23,8 +25,8 @@ export interface RunSummary {
   pieces: PieceSummary[]
   planned: RunPlan['dwell']
   method: RunPlan['method']
-  /** Titles of steps that were skipped, with the reason. */
-  skipped: { title: string, reason: string }[]
+  /** Steps that were skipped, with their titles as they stood at the bench. */
+  skipped: (BenchReason<'step.skipped'> & { step: string, title: string })[]
   /** s; null when nothing was etched */
   shortest: number | null
   longest: number | null
@@ -51,7 +53,7 @@ export function summarise(plan: RunPlan, state: RunState): RunSummary {
       result: piece.judged?.result ?? null,
       faults: piece.judged?.faults ?? [],
       note: piece.judged?.note ?? '',
-      withdrawn: piece.withdrawn?.reason ?? null,
+      withdrawn: piece.withdrawn && reasonOf(piece.withdrawn),
     }
   })
   const dwells = pieces.flatMap(p => (p.dwell === null ? [] : [p.dwell]))
@@ -60,7 +62,10 @@ export function summarise(plan: RunPlan, state: RunState): RunSummary {
     pieces,
     planned: plan.dwell,
     method: plan.method,
-    skipped: plan.steps.flatMap(s => (state.skipped[s.id] ? [{ title: s.title, reason: state.skipped[s.id]!.reason }] : [])),
+    skipped: plan.steps.flatMap((s) => {
+      const skipped = state.skipped[s.id]
+      return skipped ? [{ step: s.id, title: s.title, ...reasonOf(skipped) }] : []
+    }),
     shortest: dwells.length ? Math.min(...dwells) : null,
     longest: dwells.length ? Math.max(...dwells) : null,
     used: state.measured ? state.measured.putOut - state.measured.back : 0,

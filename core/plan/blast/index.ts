@@ -1,10 +1,9 @@
-import type { DwellDecision, DwellReason } from '../dwell'
+import type { DwellDecision, DwellReason, DwellWhy } from '../dwell'
 import type { Figure } from '../../basics/figure'
 import { ruleSource } from '../../trade/house'
 import type { HouseRules } from '../../trade/house'
 import type { EtchantKind } from '../../trade/materials'
 import { commonPractice, houseRule, reading } from '../../basics/source'
-import { formatDuration } from '../../basics/units'
 
 /** The three looks of a blasted piece. */
 export const BLAST_LOOKS = [
@@ -99,23 +98,23 @@ export function decideGunTime(input: BlastInput): DwellDecision {
   const best = Math.max(1, Math.round(gunFigure(input).value))
   const notBefore = Math.max(1, Math.round(best * THIN))
   const notAfter = Math.max(best + 1, Math.round(best * input.kind.graceFactor))
-  const make = (bound: DwellReason['bound'], at: number, text: string): DwellReason => ({
+  const make = (bound: DwellReason['bound'], at: number, why: DwellWhy): DwellReason => ({
     bound,
     at,
     pull: 0,
     binds: true,
-    text,
+    why,
     source: houseRule('until a test patch says better'),
   })
   return {
     window: { notBefore, best, notAfter },
     reasons: [
-      make('notBefore', notBefore, 'With a fifth less gun time the frost still looks thin.'),
+      make('notBefore', notBefore, { code: 'gun-thin' }),
       {
-        ...make('best', best, `${formatDuration(best)} of gun time over all passes.`),
+        ...make('best', best, { code: 'gun', seconds: best }),
         source: input.lotSecondsPerCm2 === null ? ruleSource(input.rules, 'blastSecondsPerCm2') : reading,
       },
-      make('notAfter', notAfter, 'More digs in and wears the mask.'),
+      make('notAfter', notAfter, { code: 'gun-digs' }),
     ],
     warnings: [],
     couponFirst: null,

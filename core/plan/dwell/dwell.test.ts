@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import { DEFAULT_HOUSE_RULES, SCHOOL_TABLES } from '../../trade/house'
 import { etchantKind, ETCHANT_KINDS, substrateKind, SUBSTRATES } from '../../trade/materials'
-import { decideDwell, spreadAdvice } from './index'
+import { decideDwell, dwellWords, spreadAdvice } from './index'
 import type { DwellInput } from './index'
 
 const rules = DEFAULT_HOUSE_RULES
@@ -53,7 +53,9 @@ describe('what pulls on the window', () => {
   it('tempered glass is off ten minutes after the first touch, and the reason is shown', () => {
     const change = { substrate: substrateKind('tempered'), label: { min: 500, max: 500 } }
     expect(window(change)!.notAfter).toBe(570)
-    expect(reasonsOf(change).find(r => r.binds && r.bound === 'notAfter')!.text).toMatch(/10\smin from the first touch.*disputed/)
+    const cap = reasonsOf(change).find(r => r.binds && r.bound === 'notAfter')!
+    expect(dwellWords(cap.why)).toMatch(/10\smin from the first touch.*disputed/)
+    expect(cap.why).toEqual({ code: 'cap', substrate: 'tempered', seconds: 600 })
   })
   it('a house may make that cap shorter', () => {
     expect(window({ substrate: substrateKind('tempered'), rules: { ...rules, temperedCap: 360 } })!.notAfter).toBe(330)
@@ -78,7 +80,7 @@ describe('what pulls on the window', () => {
   })
   it('a coupon\'s own creep line comes before the usual one', () => {
     const own = decideDwell({ ...general, school: 'own-coupons', finest: 0.5, coupon: { best: 400, creepRate: 0.0002 } })
-    expect(own.reasons.some(r => /your coupon/.test(r.text))).toBe(true)
+    expect(own.reasons.some(r => /your coupon/.test(dwellWords(r.why)))).toBe(true)
     expect(own.window!.notAfter).toBe(480)
   })
   it('a cold bench and an old bottle ask for longer, each with its pull', () => {
@@ -87,7 +89,7 @@ describe('what pulls on the window', () => {
       [300, 0],
       [360, 60],
     ])
-    expect(cold[1]!.text).toMatch(/13\s°C, under 18\s°C/)
+    expect(dwellWords(cold[1]!.why)).toMatch(/13\s°C, under 18\s°C/)
     const old = reasonsOf({ school: 'even-frost', openDays: 120 }).filter(r => r.bound === 'best')
     expect(old.map(r => r.pull)).toEqual([0, 68])
     expect(reasonsOf({ temperature: 21 }).filter(r => r.bound === 'best')).toHaveLength(1)

@@ -1,4 +1,5 @@
 export { creepRate } from './creep'
 export { decideDwell } from './window'
-export type { CouponEvidence, DwellBound, DwellDecision, DwellInput, DwellReason, DwellWindow } from './model'
+export type { CouponEvidence, DwellBound, DwellDecision, DwellInput, DwellReason, DwellWhy, DwellWindow } from './model'
 export { spreadAdvice } from './spread'
+export { dwellWords } from './words'

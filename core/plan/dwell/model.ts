@@ -1,5 +1,5 @@
 import type { DwellSchool, HouseRules } from '../../trade/house'
-import type { EtchantKind, SubstrateKind } from '../../trade/materials'
+import type { EtchantKind, EtchantKindId, SubstrateId, SubstrateKind } from '../../trade/materials'
 import type { Source } from '../../basics/source'
 
 /** All in seconds from the moment the last part was covered. */
@@ -11,6 +11,20 @@ export interface DwellWindow {
 
 export type DwellBound = keyof DwellWindow
 
+/** What moves a bound. Times in s, lengths in mm, temperatures in °C. */
+export type DwellWhy
+  = | { code: 'chosen' | 'coupon-best' | 'label' | 'label-least' | 'label-most', seconds: number }
+    | { code: 'even-frost', factor: number, label: number }
+    | { code: 'chosen-shorter' | 'chosen-slack' | 'coupon-thin' | 'coupon-enough' | 'label-slack' }
+    | { code: 'kind-grace', etchant: EtchantKindId, seconds: number }
+    | { code: 'cap', substrate: SubstrateId, seconds: number }
+    | { code: 'undercut', share: number, finest: number, coupon: boolean }
+    | { code: 'old', days: number }
+    | { code: 'cold', temperature: number, below: number }
+    | { code: 'large-opening' | 'held-back' | 'held-until-open' }
+    | { code: 'gun-thin' | 'gun-digs' }
+    | { code: 'gun', seconds: number }
+
 /** Why a bound stands where it does. */
 export interface DwellReason {
   bound: DwellBound
@@ -18,7 +32,8 @@ export interface DwellReason {
   at: number
   /** How far this reason moved the best time, s; 0 for the first and for bounds. */
   pull: number
-  text: string
+  /** By code, with what it was reckoned from; {@link dwellWords} says it. */
+  why: DwellWhy
   source: Source
   /** True when this reason set the bound; the others were looser. */
   binds: boolean

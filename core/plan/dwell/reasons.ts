@@ -1,8 +1,7 @@
 import { ruleSource } from '../../trade/house'
 import { houseRule, onLabel, reading } from '../../basics/source'
-import { capital, formatDuration, formatTemperature } from '../../basics/units'
 import { creepRate } from './creep'
-import type { DwellInput, DwellReason } from './model'
+import type { DwellInput, DwellReason, DwellWhy } from './model'
 
 type Draft = Omit<DwellReason, 'binds' | 'pull'> & { pull?: number }
 const reason = (draft: Draft): DwellReason => ({ pull: 0, ...draft, binds: false })
@@ -15,27 +14,27 @@ export function baseReason(input: DwellInput): DwellReason {
   const { school, label, kind } = input
   const coupon = evidence(input)
   if (input.ownBest !== null)
-    return reason({ bound: 'best', at: input.ownBest, source: reading, text: `Chosen for this job: ${formatDuration(input.ownBest)}.` })
+    return reason({ bound: 'best', at: input.ownBest, source: reading, why: { code: 'chosen', seconds: input.ownBest } })
   if (coupon)
     return reason({
       bound: 'best',
       at: coupon.best,
       source: houseRule('own coupons'),
-      text: `Your own coupon with this bottle looked best at ${formatDuration(coupon.best)}.`,
+      why: { code: 'coupon-best', seconds: coupon.best },
     })
   if (school === 'even-frost') {
     return reason({
       bound: 'best',
       at: Math.round(label.min * kind.evenFrostFactor),
       source: kind.source,
-      text: `Even frost: ${kind.evenFrostFactor} times the label's ${formatDuration(label.min)}, for an even surface.`,
+      why: { code: 'even-frost', factor: kind.evenFrostFactor, label: label.min },
     })
   }
   return reason({
     bound: 'best',
     at: label.min,
     source: onLabel,
-    text: `Label: the maker's ${formatDuration(label.min)}, the sharpest edge with the least undercut.`,
+    why: { code: 'label', seconds: label.min },
   })
 }
 
@@ -47,7 +46,7 @@ export function earliestReasons(input: DwellInput): DwellReason[] {
         bound: 'notBefore',
         at: input.ownBest,
         source: reading,
-        text: 'The time chosen for this job is shorter than the label\'s.',
+        why: { code: 'chosen-shorter' },
       }),
     ]
   if (!coupon)
@@ -56,7 +55,7 @@ export function earliestReasons(input: DwellInput): DwellReason[] {
         bound: 'notBefore',
         at: input.label.min,
         source: onLabel,
-        text: `The label asks for ${formatDuration(input.label.min)} at least.`,
+        why: { code: 'label-least', seconds: input.label.min },
       }),
     ]
   return [
@@ -64,7 +63,7 @@ export function earliestReasons(input: DwellInput): DwellReason[] {
       bound: 'notBefore',
       at: Math.round(coupon.best * (1 - input.rules.couponSpread)),
       source: ruleSource(input.rules, 'couponSpread'),
-      text: 'Sooner than this before your coupon\'s best time the frost was still thin.',
+      why: { code: 'coupon-thin' },
     }),
   ]
 }
@@ -78,22 +77,21 @@ function schoolLimit(input: DwellInput): DwellReason {
       ...at,
       at: Math.round(coupon.best * (1 + rules.couponSpread)),
       source: ruleSource(rules, 'couponSpread'),
-      text: 'Later than this after your coupon\'s best time nothing more is gained.',
+      why: { code: 'coupon-enough' },
     })
   if (school === 'even-frost')
     return reason({
       ...at,
       at: Math.round(label.max * kind.graceFactor),
       source: kind.source,
-      text: `${kind.note} Past ${formatDuration(label.max * kind.graceFactor)} edges soften.`,
+      why: { code: 'kind-grace', etchant: kind.id, seconds: label.max * kind.graceFactor },
     })
-  if (label.max > label.min)
-    return reason({ ...at, at: label.max, source: onLabel, text: `The label's longest time is ${formatDuration(label.max)}.` })
+  if (label.max > label.min) return reason({ ...at, at: label.max, source: onLabel, why: { code: 'label-most', seconds: label.max } })
   return reason({
     ...at,
     at: Math.round(label.max * rules.labelSlack),
     source: ruleSource(rules, 'labelSlack'),
-    text: 'The label gives one time; a little more is room to get to the sink.',
+    why: { code: 'label-slack' },
   })
 }
 
@@ -107,7 +105,7 @@ function capLimit(input: DwellInput): DwellReason[] {
       bound: 'notAfter',
       at: Math.max(0, Math.round(cap - coatSeconds)),
       source: substrate.source,
-      text: `${capital(substrate.name)}: off by ${formatDuration(cap)} from the first touch. ${substrate.note}`,
+      why: { code: 'cap', substrate: substrate.id, seconds: cap },
     }),
   ]
 }
@@ -116,14 +114,12 @@ function capLimit(input: DwellInput): DwellReason[] {
 function undercutLimit(input: DwellInput, earliest: number): DwellReason[] {
   if (input.finest === null) return []
   const limit = (input.finest * input.rules.undercutShare) / 2 / creepRate(input) - input.coatSeconds
-  const own = input.coupon?.creepRate ? 'your coupon' : 'creep as usual for its kind'
   return [
     reason({
       bound: 'notAfter',
       at: Math.max(earliest, Math.round(limit)),
       source: input.coupon?.creepRate ? houseRule('own coupons') : input.kind.undercut.source,
-      text: `Undercut: later, creep from both sides would eat ${Math.round(input.rules.undercutShare * 100)} % of your ${input.finest} mm `
-        + `detail (${own}).`,
+      why: { code: 'undercut', share: input.rules.undercutShare, finest: input.finest, coupon: Boolean(input.coupon?.creepRate) },
     }),
   ]
 }
@@ -136,7 +132,7 @@ export function latestReasons(input: DwellInput): DwellReason[] {
           bound: 'notAfter',
           at: Math.round(input.ownBest * input.rules.labelSlack),
           source: ruleSource(input.rules, 'labelSlack'),
-          text: 'The time chosen for this job, and room to get to the sink.',
+          why: { code: 'chosen-slack' },
         })
       : school
   return [own, ...capLimit(input), ...undercutLimit(input, Math.max(...earliestReasons(input).map(r => r.at)))]
@@ -152,40 +148,28 @@ export function pullReasons(input: DwellInput, base: number, window: { notBefore
   const chosen = input.ownBest !== null
   const pulls: DwellReason[] = []
   let at = base
-  const add = (wanted: number, source: DwellReason['source'], text: string) => {
+  const add = (wanted: number, source: DwellReason['source'], why: DwellWhy) => {
     const next = Math.round(Math.min(Math.max(wanted, window.notBefore), window.notAfter))
-    if (next !== Math.round(at)) pulls.push(reason({ bound: 'best', at: next, pull: next - at, source, text }))
+    if (next !== Math.round(at)) pulls.push(reason({ bound: 'best', at: next, pull: next - at, source, why }))
     at = next
   }
   if (!chosen && input.school === 'even-frost' && openDays !== null && openDays > rules.oldCreamDays) {
-    add(
-      at * (1 + rules.oldCreamGain),
-      ruleSource(rules, 'oldCreamGain'),
-      `Open for ${Math.round(openDays / 30)} months: longer, for a weaker cream.`,
-    )
+    add(at * (1 + rules.oldCreamGain), ruleSource(rules, 'oldCreamGain'), { code: 'old', days: openDays })
   }
   if (!chosen && temperature !== null && temperature < rules.coldBelow) {
-    add(
-      at * (1 + rules.coldFactor * (rules.coldBelow - temperature)),
-      ruleSource(rules, 'coldFactor'),
-      `The bench has ${formatTemperature(temperature)}, under ${formatTemperature(rules.coldBelow)}: longer, or warm the closed bottle.`,
-    )
+    add(at * (1 + rules.coldFactor * (rules.coldBelow - temperature)), ruleSource(rules, 'coldFactor'), {
+      code: 'cold',
+      temperature,
+      below: rules.coldBelow,
+    })
   }
   if (!chosen && input.school === 'label' && input.openArea > rules.largeOpening) {
-    add(
-      at + (window.notAfter - at) / 2,
-      ruleSource(rules, 'largeOpening'),
-      'A large open area: half way to the end of the window, for an even surface.',
-    )
+    add(at + (window.notAfter - at) / 2, ruleSource(rules, 'largeOpening'), { code: 'large-opening' })
   }
   const held = Math.min(Math.max(at, window.notBefore), window.notAfter)
   if (held !== at) {
     const tight = held < at
-    add(
-      held,
-      houseRule('the window comes before the best time'),
-      tight ? 'Held back by what must be off sooner.' : 'Held until the window opens.',
-    )
+    add(held, houseRule('the window comes before the best time'), { code: tight ? 'held-back' : 'held-until-open' })
   }
   return pulls
 }

@@ -21,7 +21,7 @@ import { diameterFromGirth, lateralArea, wallArea } from '../../piece/vessel'
 import { fitRefusals, fitWarnings } from './fit'
 import { evidenceFor } from './input'
 import type { RecipeInput } from './input'
-import type { RunPlan } from '../run-plan'
+import type { PlanBasis, RunPlan } from '../run-plan'
 
 export interface Recipe {
   judgement: Judgement
@@ -195,6 +195,26 @@ function stepContext(input: RecipeInput, part: MethodPart, judgement: Judgement,
   }
 }
 
+function basisOf(input: RecipeInput, judgement: Judgement, dwell: DwellDecision): PlanBasis {
+  const { substrate, surface, resist, lot, temperature, schools, finest, depth } = input
+  return {
+    substrate,
+    surface,
+    resist,
+    etchant: lot.kind,
+    label: lot.label,
+    openDays: lot.openDays,
+    temperature,
+    schools,
+    openArea: openArea(input.art),
+    finest,
+    depth,
+    rows: judgement.rows.map(r => r.id),
+    cares: judgement.cares.map(c => c.id),
+    window: dwell.reasons.map(({ bound, at, pull, binds, why }) => ({ bound, at, pull, binds, why })),
+  }
+}
+
 /** One job's recipe: verdict, window, amounts, sizes, time, cost and steps, each figure with its working. */
 export function planRecipe(input: RecipeInput): Recipe {
   const { lot, pieces, art, rules } = input
@@ -271,6 +291,7 @@ export function planRecipe(input: RecipeInput): Recipe {
             ...(kind.method === 'blast' ? { look: input.look } : {}),
             care: careCalls({ kind, schools: input.schools, surface: input.surface, dwell: window }, rules),
             steps,
+            basis: basisOf(input, judgement, part.dwell),
           },
   }
 }

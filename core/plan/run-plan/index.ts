@@ -4,6 +4,9 @@ import type { AfterSchool } from '../../trade/house'
 import type { Method } from '../../trade/materials'
 import type { HandTimes } from '../ahead'
 import type { CareCall, Step } from '../steps'
+import type { PlanBasis } from './basis'
+
+export type { PlanBasis } from './basis'
 
 /** Strips of a coupon share one clock: all coated at once and rinsed in turn, or coated in turn and rinsed at once. */
 export type Together = 'rinsed in turn' | 'coated in turn'
@@ -33,6 +36,8 @@ export interface RunPlan {
   /** What to do with a piece while its dwell runs. */
   care: CareCall[]
   steps: Step[]
+  /** Runs begun before it was kept have none. */
+  basis?: PlanBasis
 }
 
 /** The window of one piece. @param n 1-based */

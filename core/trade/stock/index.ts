@@ -48,3 +48,6 @@ export function useUpFirst(lots: readonly StockLot[]): Set<string> {
   // A single lot of its kind needs no advice.
   return new Set([...first.values()].filter(l => lots.filter(x => x.kind === l.kind && x.left > 0).length > 1).map(l => l.id))
 }
+
+export { LEVEL_CHANGES, levelChangeWords } from './ledger'
+export type { LevelChange } from './ledger'

@@ -1,4 +1,5 @@
-import type { Bottle, BottleEntry } from '#shared/shelf'
+import type { LevelChange } from '#core/trade/stock'
+import type { Bottle, BottleEntry, LevelLine } from '#shared/shelf'
 import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
@@ -77,14 +78,14 @@ export async function updateBottle(db: Db, id: string, bottle: BottleEntry, putA
 /** @param m.change mL, or g of abrasive */
 export async function changeLevel(
   db: Db,
-  m: { id: string, bottleId: string, runId: string | null, change: number, reason: string, by: string, at: Date },
+  m: { id: string, bottleId: string, runId: string | null, change: number, kind: LevelChange, by: string, at: Date },
 ): Promise<void> {
-  await db.query('insert into bottle_movement (id, bottle_id, run_id, change, reason, by_person, at) values ($1, $2, $3, $4, $5, $6, $7)', [
+  await db.query('insert into bottle_movement (id, bottle_id, run_id, change, kind, by_person, at) values ($1, $2, $3, $4, $5, $6, $7)', [
     m.id,
     m.bottleId,
     m.runId,
     m.change,
-    m.reason,
+    m.kind,
     m.by,
     m.at,
   ])
@@ -92,4 +93,15 @@ export async function changeLevel(
 
 export async function setLevel(db: Db, id: string, left: number): Promise<void> {
   await db.query('update bottle set left_amount = $2, version = version + 1 where id = $1', [id, left])
+}
+
+/** What changed a lot's level, the latest first. */
+export async function listLevelChanges(db: Db, bottleId: string, after: string | null): Promise<LevelLine[]> {
+  const { rows } = await db.query<LevelLine>(
+    `select id, change::float8, kind, note, run_id as "runId", by_person as by, at from bottle_movement
+      where bottle_id = $1 and ($2::uuid is null or (at, id) < (select at, id from bottle_movement where id = $2))
+      order by at desc, id desc limit $3`,
+    [bottleId, after, PAGE_ROWS],
+  )
+  return rows
 }

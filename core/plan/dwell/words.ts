@@ -1,0 +1,57 @@
+import { etchantKind, substrateKind } from '../../trade/materials'
+import { capital, formatDuration, formatTemperature } from '../../basics/units'
+import type { DwellWhy } from './model'
+
+/** Why a bound of the window stands where it does, as one says it. */
+export function dwellWords(why: DwellWhy): string {
+  switch (why.code) {
+    case 'chosen':
+      return `Chosen for this job: ${formatDuration(why.seconds)}.`
+    case 'coupon-best':
+      return `Your own coupon with this bottle looked best at ${formatDuration(why.seconds)}.`
+    case 'even-frost':
+      return `Even frost: ${why.factor} times the label's ${formatDuration(why.label)}, for an even surface.`
+    case 'label':
+      return `Label: the maker's ${formatDuration(why.seconds)}, the sharpest edge with the least undercut.`
+    case 'chosen-shorter':
+      return 'The time chosen for this job is shorter than the label\'s.'
+    case 'label-least':
+      return `The label asks for ${formatDuration(why.seconds)} at least.`
+    case 'coupon-thin':
+      return 'Sooner than this before your coupon\'s best time the frost was still thin.'
+    case 'coupon-enough':
+      return 'Later than this after your coupon\'s best time nothing more is gained.'
+    case 'kind-grace':
+      return `${etchantKind(why.etchant).note} Past ${formatDuration(why.seconds)} edges soften.`
+    case 'label-most':
+      return `The label's longest time is ${formatDuration(why.seconds)}.`
+    case 'label-slack':
+      return 'The label gives one time; a little more is room to get to the sink.'
+    case 'cap': {
+      const substrate = substrateKind(why.substrate)
+      return `${capital(substrate.name)}: off by ${formatDuration(why.seconds)} from the first touch. ${substrate.note}`
+    }
+    case 'undercut':
+      return `Undercut: later, creep from both sides would eat ${Math.round(why.share * 100)} % of your ${why.finest} mm detail `
+        + `(${why.coupon ? 'your coupon' : 'creep as usual for its kind'}).`
+    case 'chosen-slack':
+      return 'The time chosen for this job, and room to get to the sink.'
+    case 'old':
+      return `Open for ${Math.round(why.days / 30)} months: longer, for a weaker cream.`
+    case 'cold':
+      return `The bench has ${formatTemperature(why.temperature)}, under ${formatTemperature(why.below)}: longer, `
+        + 'or warm the closed bottle.'
+    case 'large-opening':
+      return 'A large open area: half way to the end of the window, for an even surface.'
+    case 'held-back':
+      return 'Held back by what must be off sooner.'
+    case 'gun-thin':
+      return 'With a fifth less gun time the frost still looks thin.'
+    case 'gun':
+      return `${formatDuration(why.seconds)} of gun time over all passes.`
+    case 'gun-digs':
+      return 'More digs in and wears the mask.'
+    case 'held-until-open':
+      return 'Held until the window opens.'
+  }
+}

@@ -1,0 +1,30 @@
+import type { Surface } from '../../trade/compatibility'
+import type { Schools } from '../../trade/house'
+import type { EtchantKindId, ResistId, SubstrateId } from '../../trade/materials'
+import type { DwellReason } from '../dwell'
+
+/**
+ * What a run's plan rests on, by ids and numbers: kept beside the words that stood at the bench, so that the log can count and learn
+ * from them, and the words can be mended later. Lengths in mm, areas in mm², times in s, temperatures in °C.
+ */
+export interface PlanBasis {
+  substrate: SubstrateId
+  surface: Surface
+  resist: ResistId
+  etchant: EtchantKindId
+  /** The lot's own label; null for abrasive. */
+  label: { min: number, max: number } | null
+  /** Days the lot had been open; null while sealed. */
+  openDays: number | null
+  temperature: number | null
+  schools: Schools
+  /** Of one piece. */
+  openArea: number
+  finest: number | null
+  depth: 'surface' | 'deep'
+  /** Rows of the table of what goes with what that spoke, and the cares they ask for. */
+  rows: string[]
+  cares: string[]
+  /** Why each bound of the window stood where it did. */
+  window: Pick<DwellReason, 'bound' | 'at' | 'pull' | 'binds' | 'why'>[]
+}
