@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { isZone } from '#core/basics/zone'
 import { SKILLS } from '#core/trade/skills'
 import type { Skill } from '#core/trade/skills'
+import type { LengthUnit } from './fields'
 
 export const ROLES = ['lead', 'crew'] as const
 export type Role = (typeof ROLES)[number]
@@ -34,6 +35,8 @@ export const changePersonAccountSchema = z.object({
   pin: z.union([pin, z.literal('')]).optional(),
   active: z.boolean().optional(),
   may: may.optional(),
+  /** Nothing: as the house writes lengths. */
+  lengthUnit: z.enum(['', 'mm', 'in']).optional(),
   oldPassword,
 })
 export const firstRunSchema = z.object({
@@ -55,6 +58,8 @@ export interface Person {
   active: boolean
   /** What this person is trusted with at the bench. */
   may: Skill[]
+  /** In what they read and write lengths; null: as the house does. */
+  lengthUnit: LengthUnit | null
   hasPin: boolean
 }
 

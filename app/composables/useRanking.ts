@@ -7,9 +7,10 @@ import { lotFacts } from '#shared/recipe'
 export function useRanking(form: Ref<JobForm>) {
   const studio = useStudioStore()
   const { today } = useHouseTime()
+  const unit = useLengthUnit()
   return computed(() => {
     const read = (parsed: { ok: true, value: number } | { ok: false }) => (parsed.ok ? parsed.value : null)
-    const length = (text: string) => read(parseLength(text, studio.rules.lengthUnit))
+    const length = (text: string) => read(parseLength(text, unit.value))
     const { artWidth, artHeight, openFraction, finest, surface, depth, substrate, pieces } = form.value
     const [width, height, open] = [length(artWidth), length(artHeight), read(parseFraction(openFraction))]
     const openArea = width === null || height === null || open === null ? null : width * height * open

@@ -4,7 +4,7 @@ import * as units from '#core/basics/units'
 /** Shows base units the way this studio reads them. */
 export function useUnits() {
   const studio = useStudioStore()
-  const unit = computed(() => studio.rules.lengthUnit)
+  const unit = useLengthUnit()
   const other = computed(() => (unit.value === 'mm' ? 'in' : 'mm'))
   const money = (value: number) => units.formatMoney(value, studio.rules.currency)
   const length = (mm: number) => units.formatLength(mm, unit.value)

@@ -26,7 +26,15 @@ export interface Session {
   people: string[]
 }
 
-const asPerson = ({ id, name, role, active, may, hasPin }: Person): Person => ({ id, name, role, active, may, hasPin })
+const asPerson = ({ id, name, role, active, may, lengthUnit, hasPin }: Person): Person => ({
+  id,
+  name,
+  role,
+  active,
+  may,
+  lengthUnit,
+  hasPin,
+})
 
 export const signedInOf = ({ person, openedBy, byPin, people }: Session): SignedIn => ({ person, openedBy, byPin, people })
 
@@ -149,7 +157,7 @@ export async function addPerson(context: Context, entry: NewPerson): Promise<str
 const asksForPassword = (own: boolean, entry: ChangePersonAccount): boolean => Boolean(entry.password) || (!own && Boolean(entry.pin))
 
 /**
- * Leads change anybody; everybody changes their own password and PIN.
+ * Leads change anybody; everybody changes their own password, PIN and units.
  * @returns the id of a new session where the change ended the one it was made in
  * @throws Refusal 403 where the person took over by PIN and gives no fitting password
  */
@@ -179,6 +187,7 @@ export async function changeAccount(context: Context, id: string, entry: ChangeP
       role,
       active,
       may: entry.may ?? person.may,
+      lengthUnit: entry.lengthUnit === undefined ? person.lengthUnit : entry.lengthUnit || null,
       passwordHash: passwordHash ?? person.passwordHash,
       pinHash: pinHash ?? person.pinHash,
       endSessions,

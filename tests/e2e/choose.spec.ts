@@ -236,3 +236,27 @@ test('a stencil that is used again hangs on the shelf and is chosen in the plan'
   await page.getByRole('button', { name: 'Save the change' }).click()
   await expect(page.getByRole('button', { name: 'Take it to the bench' })).toBeEnabled()
 })
+
+test('each person reads and writes lengths in their own unit; what was written keeps the unit it was meant in', async ({ page, world }) => {
+  const id = v7()
+  await world.mate.post('jobs', { id, job: jobForm(world.bottleId, { customer: 'Inch club', artWidth: '60' }) })
+  await signIn(page, world.app.url, MATE)
+  await page.goto(`${world.app.url}/crew`)
+  await page.getByRole('button', { name: `Change ${MATE.name}` }).click()
+  await page.getByRole('button', { name: 'inches', exact: true }).click()
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await page.goto(`${world.app.url}/plan/${id}`)
+  // Written as mm by the house, it stays 60 mm; a bare number that this person writes means inches.
+  await expect(page.getByLabel('Width', { exact: true })).toHaveValue('60 mm')
+  await page.getByLabel('Width', { exact: true }).fill('2')
+  await expect(page.getByText('2 in (50.8 mm)').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Save the change' }).click()
+  await expect
+    .poll(async () => (await world.lead.get<{ artWidth: number, entered: { artWidth: string, artHeight: string } }>(`jobs/${id}`)).body)
+    .toMatchObject({ artWidth: 50.8, entered: { artWidth: '2 in', artHeight: '45 mm' } })
+  const { body: people } = await world.mate.get<{ id: string, name: string, lengthUnit: string }[]>('crew')
+  const me = people.find(p => p.name === MATE.name)!
+  expect(me.lengthUnit).toBe('in')
+  await world.mate.patch(`crew/${me.id}`, { lengthUnit: '' })
+})

@@ -34,7 +34,7 @@ const confirm = () => reason.value.trim() && enter('other', reason.value.trim())
 <template>
   <details class="other">
     <summary>Something else</summary>
-    <div class="choices">
+    <div v-if="!asking" class="choices">
       <Button
         v-if="step.kind === 'do' && !step.safety"
         severity="secondary"

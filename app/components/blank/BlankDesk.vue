@@ -14,17 +14,15 @@ const props = defineProps<{ blank: Blank | null }>()
 const studio = useStudioStore()
 const id = props.blank?.id ?? v7()
 const form = ref<BlankForm>(structuredClone({ ...BLANK_FORM, ...toRaw(props.blank?.entered) }))
-const { parsed, errors, problem, busy, submit, left } = useEntry(
-  () => blankSchema(studio.rules.lengthUnit),
-  () => form.value,
-)
+const { schema, written } = useLengthForm(blankSchema, () => form.value)
+const { parsed, errors, problem, busy, submit, left } = useEntry(schema, () => form.value)
 const materials = SUBSTRATES.map(s => ({ id: s.id, text: capital(s.name) }))
 const reads = useReadings()
 const reading = (i: number, side: 'height' | 'girth') => errors.value[`readings.${i}.${side}`]
 
 /** The piece so far: also while the name is still missing. */
 const soFar = computed(() => {
-  const whole = blankSchema(studio.rules.lengthUnit).safeParse({
+  const whole = schema().safeParse({
     ...form.value,
     name: form.value.name || 'blank',
     noun: form.value.noun || 'blank',
@@ -53,8 +51,8 @@ const kept = shallowRef(props.blank)
 async function save(putAway: boolean) {
   const saved = await submit(() =>
     kept.value
-      ? api<Blank>(`blanks/${id}`, 'PUT', { blank: form.value, version: kept.value.version, putAway })
-      : api<Blank>('blanks', 'POST', { id, blank: form.value }),
+      ? api<Blank>(`blanks/${id}`, 'PUT', { blank: written(), version: kept.value.version, putAway })
+      : api<Blank>('blanks', 'POST', { id, blank: written() }),
   )
   if (!saved) return
   kept.value = saved

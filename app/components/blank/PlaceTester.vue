@@ -13,7 +13,7 @@ const studio = useStudioStore()
 const units = useUnits()
 const form = reactive({ width: '60 mm', height: '45 mm', middle: '', wrap: '' })
 const length = (text: string) => {
-  const parsed = parseLength(text, studio.rules.lengthUnit)
+  const parsed = parseLength(text, units.unit.value)
   return parsed.ok && parsed.value > 0 ? parsed.value : null
 }
 const middle = computed(() =>
@@ -53,7 +53,7 @@ const batch = computed(() => {
     .filter(t => t.trim())
     .map(t => length(t))
   if (read.length === 0 || read.includes(null)) return null
-  return batchSpread(read as number[], length(form.wrap), studio.rules.seamTolerance, studio.rules.lengthUnit)
+  return batchSpread(read as number[], length(form.wrap), studio.rules.seamTolerance, units.unit.value)
 })
 const unread = computed(() => girths.value.split(/[\n;]+/).filter(t => t.trim() && length(t) === null))
 </script>

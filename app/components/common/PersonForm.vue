@@ -2,6 +2,7 @@
 import Button from 'primevue/button'
 import { changePersonAccountSchema, newPersonSchema } from '#shared/accounts'
 import type { Person, Role } from '#shared/accounts'
+import type { LengthUnit } from '#shared/fields'
 import { SKILLS } from '#core/trade/skills'
 import type { Skill } from '#core/trade/skills'
 
@@ -17,6 +18,7 @@ const form = reactive({
   may: [...(props.person?.may ?? SKILLS)] as Skill[],
   password: '',
   pin: '',
+  lengthUnit: (props.person?.lengthUnit ?? '') as '' | LengthUnit,
   oldPassword: '',
 })
 /** Whoever took over by PIN shows who they are before a password, or somebody else's PIN, is set. */
@@ -35,7 +37,8 @@ const { errors, problem, busy, submit } = useEntry(
 )
 
 async function save(active?: boolean) {
-  const entry = session.isLead ? { ...form, active } : { password: form.password, pin: form.pin, oldPassword: form.oldPassword }
+  const { password, pin, lengthUnit, oldPassword } = form
+  const entry = session.isLead ? { ...form, active } : { password, pin, lengthUnit, oldPassword }
   const saved = await submit(() => (props.person ? api(`crew/${props.person.id}`, 'PATCH', entry) : api('crew', 'POST', form)))
   if (!saved) return
   await Promise.all([studio.loadCrew(), session.load()])
@@ -59,6 +62,17 @@ async function save(active?: boolean) {
         <p class="muted">The day is planned by it: nobody is given what they may not do.</p>
       </fieldset>
     </template>
+    <ChoiceField
+      v-if="person"
+      v-model="form.lengthUnit"
+      label="Lengths"
+      :options="[
+        { id: '', text: `As the studio (${studio.rules.lengthUnit === 'mm' ? 'mm' : 'inches'})` },
+        { id: 'mm', text: 'mm' },
+        { id: 'in', text: 'inches' },
+      ]"
+      :hint="own ? 'What you read, and what a bare number means when you write it.' : undefined"
+    />
     <TextField
       v-model="form.password"
       :label="person ? 'New password' : 'Password'"

@@ -12,6 +12,7 @@ const zones = computed(() => [...new Set([zone.value, ...zoneNames()])].filter(B
 <template>
   <Select
     v-model="zone"
+    class="zone"
     :input-id="inputId"
     :options="zones"
     option-label="text"
@@ -27,3 +28,8 @@ const zones = computed(() => [...new Set([zone.value, ...zoneNames()])].filter(B
     :aria-describedby="described"
   />
 </template>
+
+<style scoped>
+/* The chosen one is not written while the list is narrowed: the field keeps its width. */
+.zone { width: 100%; max-width: 24rem; min-height: 46px; }
+</style>

@@ -20,6 +20,7 @@ const props = defineProps<{
   } | null
 }>()
 const studio = useStudioStore()
+const unit = useLengthUnit()
 const emit = defineEmits<{ saved: [coupons: Coupon[]] }>()
 const STRIPS = 5
 const planned = () => props.etched?.dwells ?? couponTimes({ min: props.bottle.labelMin ?? 300, max: props.bottle.labelMax ?? 300 }, STRIPS)
@@ -45,7 +46,7 @@ const stripProblem = (i: number) => {
 const steps = computed(() => (parsed.value.success ? parsed.value.data.steps : []))
 const finest = ref('')
 const bridge = computed(() => {
-  const read = parseLength(finest.value, studio.rules.lengthUnit)
+  const read = parseLength(finest.value, unit.value)
   return finest.value.trim() && read.ok ? read.value : null
 })
 const reading = computed(() => readCoupon(steps.value, bridge.value, studio.rules.plateauShare))

@@ -31,12 +31,13 @@ const whole = (form: Partial<JobForm>): JobForm => ({
   answers: { ...BLANK_JOB.answers, ...form.answers },
   schools: { ...BLANK_JOB.schools, ...form.schools },
 })
+const unit = useLengthUnit()
 const stored = whole(props.job?.entered ?? {})
 const fresh = (): Draft => ({
   id: props.job?.id ?? v7(),
   version: props.job?.version ?? 0,
   form: whole(stored),
-  unit: studio.rules.lengthUnit,
+  unit: unit.value,
   suggested: props.job === null,
 })
 const draft = useLocalStorage<Draft | null>(`crest:draft:${props.job?.id ?? 'new'}`, fresh(), {
@@ -45,10 +46,10 @@ const draft = useLocalStorage<Draft | null>(`crest:draft:${props.job?.id ?? 'new
 // A draft made against an older version of the job is kept only while the job has not moved on.
 if (!draft.value || (props.job && draft.value.version !== props.job.version)) draft.value = fresh()
 draft.value.form = whole(draft.value.form)
-// What was written in the house unit of then is not taken for that of now.
-const { unit = studio.rules.lengthUnit } = draft.value
-if (unit !== studio.rules.lengthUnit)
-  draft.value = { ...draft.value, form: whole(asWritten(jobSchema(unit), draft.value.form) as JobForm), unit: studio.rules.lengthUnit }
+// What was written in the unit of then is not taken for that of now.
+const { unit: meant = unit.value } = draft.value
+if (meant !== unit.value)
+  draft.value = { ...draft.value, form: whole(asWritten(jobSchema(meant), draft.value.form) as JobForm), unit: unit.value }
 const form = computed({
   get: () => draft.value?.form ?? stored,
   set: value => (draft.value = { ...(draft.value ?? fresh()), form: value }),
@@ -56,10 +57,9 @@ const form = computed({
 const changed = computed(() => JSON.stringify(form.value) !== JSON.stringify(stored))
 const locked = computed(() => props.job !== null && props.job.status !== 'planned')
 
-const { parsed, errors, all, problem, busy, left, submit } = useEntry(
-  () => jobSchema(studio.rules.lengthUnit),
-  () => form.value,
-)
+const { schema, written } = useLengthForm(jobSchema, () => form.value)
+const { parsed, errors, all, problem, busy, left, submit } = useEntry(schema, () => form.value)
+watch(unit, now => draft.value && (draft.value.unit = now))
 const wall = computed(() => {
   const blank = parsed.value.success ? studio.blank(parsed.value.data.blankId) : null
   return blank && parsed.value.success ? plannedWall(blank, parsed.value.data) : null
@@ -126,8 +126,8 @@ async function save(): Promise<Job | undefined> {
   const { id, version } = draft.value ?? fresh()
   const saved = await submit(async () => {
     const stored = await (props.job
-      ? api<Job>(`jobs/${id}`, 'PUT', { job: form.value, version })
-      : api<Job>('jobs', 'POST', { id, job: form.value }))
+      ? api<Job>(`jobs/${id}`, 'PUT', { job: written(), version })
+      : api<Job>('jobs', 'POST', { id, job: written() }))
     // Saved is saved: the device need not keep it any longer.
     draft.value = null
     // The form is made anew from what was stored: until then nothing is pressed on it that would be lost.

@@ -21,10 +21,8 @@ const studio = useStudioStore()
 const units = useUnits()
 const id = props.sheet?.id ?? v7()
 const form = ref<SheetForm>(structuredClone(toRaw(props.sheet?.entered) ?? SHEET_FORM))
-const { errors, problem, busy, submit, left } = useEntry(
-  () => sheetSchema(studio.rules.lengthUnit),
-  () => form.value,
-)
+const { schema, written, unit } = useLengthForm(sheetSchema, () => form.value)
+const { errors, problem, busy, submit, left } = useEntry(schema, () => form.value)
 onMounted(() => Promise.all([studio.artworks ?? studio.loadArtworks(), studio.rolls ?? studio.loadRolls()]))
 /** Art wider than this share of the girth is meant to go all round. */
 const WRAPS = 0.93
@@ -36,7 +34,7 @@ const blanks = computed(() => [
 const resists = ROLL_RESISTS.map(r => ({ id: r, text: capital(resistKind(r).name) }))
 
 const entry = computed(() => {
-  const read = sheetSchema(studio.rules.lengthUnit).safeParse({
+  const read = schema().safeParse({
     ...form.value,
     name: form.value.name.trim().length < 2 ? 'sheet' : form.value.name,
     placements: form.value.placements.filter(p => p.artworkId),
@@ -118,7 +116,7 @@ watch(
     for (const artworkId of ids.split(',').filter(i => i && !open.value.has(i))) {
       try {
         const artwork = await api<Artwork>(`artworks/${artworkId}`)
-        const art = artworkSchema(studio.rules.lengthUnit).parse(artwork.entered)
+        const art = artworkSchema(unit.value).parse(artwork.entered)
         const task: StencilTask = {
           kind: 'open',
           source: art.source,
@@ -160,8 +158,8 @@ const kept = shallowRef(props.sheet)
 async function save(putAway: boolean): Promise<Sheet | undefined> {
   const saved = await submit(() =>
     kept.value
-      ? api<Sheet>(`sheets/${id}`, 'PUT', { sheet: form.value, version: kept.value.version, putAway })
-      : api<Sheet>('sheets', 'POST', { id, sheet: form.value }),
+      ? api<Sheet>(`sheets/${id}`, 'PUT', { sheet: written(), version: kept.value.version, putAway })
+      : api<Sheet>('sheets', 'POST', { id, sheet: written() }),
   )
   kept.value = saved ?? kept.value
   return saved

@@ -14,10 +14,8 @@ const units = useUnits()
 onMounted(() => studio.rolls ?? studio.loadRolls())
 const blank = (): RollForm => ({ name: '', resist: 'permanent-vinyl', width: '', length: '', scrap: false, grain: false })
 const form = reactive(blank())
-const { errors, problem, busy, submit } = useEntry(
-  () => rollSchema(studio.rules.lengthUnit),
-  () => form,
-)
+const { schema, written } = useLengthForm(rollSchema, () => form)
+const { errors, problem, busy, submit } = useEntry(schema, () => form)
 const adding = ref(false)
 const id = ref(v7())
 const kinds = ROLL_RESISTS.map(r => ({ id: r, text: capital(resistKind(r).name) }))
@@ -26,7 +24,7 @@ const PX = 0.09
 const box = (r: Roll) => ({ width: Math.min(r.length, SHOWN) * PX, height: r.width * PX })
 
 async function add() {
-  if (!(await submit(() => api<Roll>('rolls', 'POST', { id: id.value, roll: form })))) return
+  if (!(await submit(() => api<Roll>('rolls', 'POST', { id: id.value, roll: written() })))) return
   await studio.loadRolls()
   Object.assign(form, blank())
   id.value = v7()

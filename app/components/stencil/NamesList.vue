@@ -2,6 +2,7 @@
 import { v7 } from 'uuid'
 import { readNames } from '#core/art/drawing'
 import { artFigures } from '#core/art/art-report'
+import { asWritten } from '#shared/written'
 import { artworkSchema } from '#shared/artworks'
 import type { Artwork, ArtworkForm } from '#shared/artworks'
 import type { LookResult } from '~/workers/stencil'
@@ -9,6 +10,7 @@ import type { LookResult } from '~/workers/stencil'
 /** A list of names, one stencil each, all set as this one is. Names that are kept stay kept when a later one fails. */
 const props = defineProps<{ form: ArtworkForm }>()
 const studio = useStudioStore()
+const unit = useLengthUnit()
 const worker = useStencilWorker()
 const at = ref<{ done: number, all: number } | null>(null)
 const problem = ref('')
@@ -24,6 +26,7 @@ async function load(event: Event) {
   try {
     if (file.size > MOST) throw new Error(`"${file.name}" is too large for a list of names. Save only the names as CSV.`)
     const names = readNames(await file.text())
+    const schema = artworkSchema(unit.value)
     for (const text of names) {
       at.value = { done, all: names.length }
       const form: ArtworkForm = {
@@ -31,12 +34,12 @@ async function load(event: Event) {
         name: text.replace(/\n/g, ' ').slice(0, 60).padEnd(2, '.'),
         source: { ...(props.form.source as Extract<ArtworkForm['source'], { kind: 'letters' }>), text },
       }
-      const read = artworkSchema(studio.rules.lengthUnit).safeParse(form)
+      const read = schema.safeParse(form)
       if (!read.success) throw new Error(read.error.issues[0]!.message)
       const look = await worker.ask<LookResult>(lookTask(read.data)).catch((e: Error) => {
         throw new Error(`"${text.split('\n')[0]}": ${e.message}`)
       })
-      await api<Artwork>('artworks', 'POST', { id: v7(), artwork: form, figures: artFigures(look.open, look.report) })
+      await api<Artwork>('artworks', 'POST', { id: v7(), artwork: asWritten(schema, form), figures: artFigures(look.open, look.report) })
       done++
     }
     await studio.loadArtworks()

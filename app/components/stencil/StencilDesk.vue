@@ -16,13 +16,11 @@ const studio = useStudioStore()
 const units = useUnits()
 const id = props.artwork?.id ?? v7()
 const form = ref<ArtworkForm>(structuredClone(toRaw(props.artwork?.entered) ?? ARTWORK_FORM))
-const { parsed, errors, problem, busy, submit, left } = useEntry(
-  () => artworkSchema(studio.rules.lengthUnit),
-  () => form.value,
-)
+const { schema, written } = useLengthForm(artworkSchema, () => form.value)
+const { parsed, errors, problem, busy, submit, left } = useEntry(schema, () => form.value)
 /** What can be looked at: also while it has no name yet. */
 const entry = computed(() => {
-  const whole = artworkSchema(studio.rules.lengthUnit).safeParse({
+  const whole = schema().safeParse({
     ...form.value,
     name: form.value.name.trim().length < 2 ? 'stencil' : form.value.name,
   })
@@ -147,7 +145,7 @@ async function save(putAway: boolean) {
   try {
     if (parsed.value.success && !(await figuresStand())) return
     const saved = await submit(() => {
-      const given = { artwork: form.value, figures: artFigures(look.value!.open, look.value!.report) }
+      const given = { artwork: written(), figures: artFigures(look.value!.open, look.value!.report) }
       return kept.value
         ? api<Artwork>(`artworks/${id}`, 'PUT', { ...given, version: kept.value.version, putAway })
         : api<Artwork>('artworks', 'POST', { id, ...given })

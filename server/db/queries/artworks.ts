@@ -47,11 +47,9 @@ export async function updateArtwork(
   figures: ArtFigures,
   putAway: boolean,
 ): Promise<void> {
-  await db.query('update artwork set name = $2, entered = $3, figures = $4, put_away = $5, version = version + 1 where id = $1', [
-    id,
-    name,
-    JSON.stringify(entered),
-    JSON.stringify(figures),
-    putAway,
-  ])
+  await db.query(
+    `update artwork set name = $2, entered = $3, entered_form = default, figures = $4, put_away = $5, version = version + 1
+      where id = $1`,
+    [id, name, JSON.stringify(entered), JSON.stringify(figures), putAway],
+  )
 }

@@ -44,8 +44,8 @@ export async function insertBlank(db: Db, id: string, blank: BlankEntry, entered
 
 export async function updateBlank(db: Db, id: string, blank: BlankEntry, entered: BlankForm, putAway: boolean): Promise<void> {
   await db.query(
-    'update blank set name = $2, noun = $3, substrate = $4, height_kind = $5, readings = $6, entered = $7, pane = $8, girths = $9, '
-    + 'put_away = $10, version = version + 1 where id = $1',
+    `update blank set name = $2, noun = $3, substrate = $4, height_kind = $5, readings = $6, entered = $7, entered_form = default,
+      pane = $8, girths = $9, put_away = $10, version = version + 1 where id = $1`,
     [...values(id, blank, entered), putAway],
   )
 }

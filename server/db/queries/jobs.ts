@@ -107,6 +107,7 @@ export async function updateJob(db: Db, id: string, job: JobEntry, kept: KeptOfJ
     `update job set customer = $2, due_on = $3, notes = $4, noun = $5, pieces = $6, surface = $7, substrate = $8, height_mm = $9,
       girth_mm = $10, art_width_mm = $11, art_height_mm = $12,
        open_fraction = $13, resist = $14, bottle_id = $15, stencil_id = $16, details = $17, answers = $18, schools = $19, entered = $20,
+         entered_form = default,
          blank_id = $21, wall = $22, artwork_id = $23, art = $24, version = version + 1 where id = $1`,
     values(id, job, kept, entered),
   )

@@ -11,7 +11,8 @@ export interface PersonRow extends Person {
   sessionEpoch: number
 }
 
-export const PERSON_COLUMNS = `person.id, name, role, active, may, pin_hash is not null as "hasPin", password_hash as "passwordHash",
+export const PERSON_COLUMNS = `person.id, name, role, active, may, length_unit as "lengthUnit", pin_hash is not null as "hasPin",
+  password_hash as "passwordHash",
   pin_hash as "pinHash",
   pin_misses as "pinMisses", pin_locked_until as "pinLockedUntil", session_epoch as "sessionEpoch"`
 
@@ -27,7 +28,7 @@ export async function lockPerson(db: Db, id: string): Promise<PersonRow | undefi
   return (await db.query<PersonRow>(`select ${PERSON_COLUMNS} from person where id = $1 for update`, [id])).rows[0]
 }
 
-const CREW_COLUMNS = 'id, name, role, active, may, pin_hash is not null as "hasPin"'
+const CREW_COLUMNS = 'id, name, role, active, may, length_unit as "lengthUnit", pin_hash is not null as "hasPin"'
 
 /** A page of all who ever worked here, by name; those who left come last. @param after the last row of the page before, or null */
 export async function listPeople(db: Db, after: string | null): Promise<Person[]> {
@@ -79,6 +80,7 @@ export async function updatePerson(
     role: Role
     active: boolean
     may: Skill[]
+    lengthUnit: Person['lengthUnit']
     passwordHash: string
     pinHash: string | null
     endSessions: boolean
@@ -86,8 +88,8 @@ export async function updatePerson(
 ): Promise<void> {
   await db.query(
     `update person set name = $2, role = $3, active = $4, password_hash = $5, pin_hash = $6, pin_misses = 0, pin_locked_until = null,
-       session_epoch = session_epoch + $7::int, may = $8 where id = $1`,
-    [p.id, p.name, p.role, p.active, p.passwordHash, p.pinHash, p.endSessions ? 1 : 0, p.may],
+       session_epoch = session_epoch + $7::int, may = $8, length_unit = $9 where id = $1`,
+    [p.id, p.name, p.role, p.active, p.passwordHash, p.pinHash, p.endSessions ? 1 : 0, p.may, p.lengthUnit],
   )
 }
 

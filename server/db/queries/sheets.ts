@@ -73,12 +73,10 @@ export async function insertSheet(db: Db, id: string, name: string, entered: She
 }
 
 export async function updateSheet(db: Db, id: string, name: string, entered: SheetForm, putAway: boolean): Promise<void> {
-  await db.query('update cut_sheet set name = $2, entered = $3, put_away = $4, version = version + 1 where id = $1', [
-    id,
-    name,
-    JSON.stringify(entered),
-    putAway,
-  ])
+  await db.query(
+    'update cut_sheet set name = $2, entered = $3, entered_form = default, put_away = $4, version = version + 1 where id = $1',
+    [id, name, JSON.stringify(entered), putAway],
+  )
 }
 
 export async function setSheetCut(db: Db, id: string, at: Date): Promise<void> {
