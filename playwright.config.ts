@@ -1,4 +1,6 @@
 import { defineConfig } from '@playwright/test'
+// Before there are workers, so that all of them have the same.
+import './tests/support/house'
 
 /** The real interface in Debian's Chromium against the production build, on a throw-away PostgreSQL. */
 export default defineConfig({

@@ -22,8 +22,8 @@ async function* messages(url: string, cookie: string, signal: AbortSignal): Asyn
 }
 
 /** From a press to the last of twenty open pages knowing, against bare NOTIFY through one connection for each page. */
-export async function fanoutRow(url: string, databaseUrl: string, client: Client, bottleId: string): Promise<Row> {
-  const { runId } = await newRun(client, bottleId)
+export async function fanoutRow(url: string, databaseUrl: string, client: Client, lotId: string): Promise<Row> {
+  const { runId } = await newRun(client, lotId)
   const over = new AbortController()
   let heard: (() => void)[] = []
   const pages = Array.from({ length: PAGES }, async () => {

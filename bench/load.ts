@@ -58,9 +58,9 @@ const INSERT
  * Run events accepted per second through the whole server, one a request, against bare inserts of the same rows at the same
  * concurrency.
  */
-async function rateRow(senders: number, databaseUrl: string, client: Client, bottleId: string, by: string): Promise<Row> {
+async function rateRow(senders: number, databaseUrl: string, client: Client, lotId: string, by: string): Promise<Row> {
   const pool = new pg.Pool({ connectionString: databaseUrl, options: '-c search_path=crest', max: senders })
-  const [runs, bare] = [await Promise.all(Array.from({ length: senders }, () => newRun(client, bottleId))), await newRun(client, bottleId)]
+  const [runs, bare] = [await Promise.all(Array.from({ length: senders }, () => newRun(client, lotId))), await newRun(client, lotId)]
   let seq = 1_000_000
   const each = (work: (i: number) => Promise<void>) => Promise.all(Array.from({ length: senders }, (_, i) => work(i)))
   const ours = async () =>
@@ -106,8 +106,8 @@ const quantile = (values: number[], q: number) =>
  * Twenty tablets with their live streams open that send fifty events a second together, each to its own run and all hearing of all.
  * @param seconds how long
  */
-async function tabletsRow(databaseUrl: string, client: Client, bottleId: string, by: string, seconds: number): Promise<Row> {
-  const runs = await Promise.all(Array.from({ length: TABLETS }, () => newRun(client, bottleId)))
+async function tabletsRow(databaseUrl: string, client: Client, lotId: string, by: string, seconds: number): Promise<Row> {
+  const runs = await Promise.all(Array.from({ length: TABLETS }, () => newRun(client, lotId)))
   const sent = new Map<string, { at: number, heard: number }>()
   const known: number[] = []
   const stops = Array.from({ length: TABLETS }, () =>
@@ -159,11 +159,11 @@ async function tabletsRow(databaseUrl: string, client: Client, bottleId: string,
   }
 }
 
-export async function loadRows(databaseUrl: string, client: Client, bottleId: string, seconds = 120): Promise<Row[]> {
+export async function loadRows(databaseUrl: string, client: Client, lotId: string, seconds = 120): Promise<Row[]> {
   const by = (await client.get<{ signedIn: { person: { id: string } } }>('session')).body.signedIn.person.id
   return [
-    await rateRow(1, databaseUrl, client, bottleId, by),
-    await rateRow(20, databaseUrl, client, bottleId, by),
-    await tabletsRow(databaseUrl, client, bottleId, by, seconds),
+    await rateRow(1, databaseUrl, client, lotId, by),
+    await rateRow(20, databaseUrl, client, lotId, by),
+    await tabletsRow(databaseUrl, client, lotId, by, seconds),
   ]
 }

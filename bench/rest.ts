@@ -52,9 +52,9 @@ const BARE
     + '5)), 200)</script>'
 
 /** Work at rest of every screen with eight clocks running, against a bare page with one, and the time to Cautions. */
-export async function restRows(url: string, client: Client, bottleId: string): Promise<Row[]> {
+export async function restRows(url: string, client: Client, lotId: string): Promise<Row[]> {
   const by = (await client.get<{ signedIn: { person: { id: string } } }>('session')).body.signedIn.person.id
-  const runs = await Promise.all([1, 2].map(() => newRun(client, bottleId, { pieces: String(CLOCKS / 2) })))
+  const runs = await Promise.all([1, 2].map(() => newRun(client, lotId, { pieces: String(CLOCKS / 2) })))
   for (const { runId } of runs) {
     await upToStep(client, runId, 'etch')
     for (let piece = 1; piece <= CLOCKS / 2; piece++)

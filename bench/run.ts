@@ -8,7 +8,7 @@ import { scheduleRows } from './schedule'
 import { stencilRows } from './stencil'
 import { todayRow } from './today'
 import { startApp } from '../tests/support/app'
-import { newBottle, newStudio } from '../tests/support/client'
+import { newLot, newStudio } from '../tests/support/client'
 import { testCluster } from '../tests/support/cluster'
 import { print } from './table'
 
@@ -17,17 +17,17 @@ const databaseUrl = await cluster.database('bench')
 const app = await startApp(databaseUrl)
 try {
   const { mate, lead } = await newStudio(app.url)
-  const bottleId = await newBottle(lead)
+  const lotId = await newLot(lead)
   const rows = [
     ...(await pageRows(app.url, mate)),
-    ...(await loadRows(databaseUrl, mate, bottleId)),
+    ...(await loadRows(databaseUrl, mate, lotId)),
     ...(await hostileRows(mate)),
-    await todayRow(databaseUrl, mate, bottleId),
+    await todayRow(databaseUrl, mate, lotId),
     ...(await chooseRows()),
     ...(await stencilRows()),
-    await fanoutRow(app.url, databaseUrl, mate, bottleId),
+    await fanoutRow(app.url, databaseUrl, mate, lotId),
     ...(await scheduleRows()),
-    ...(await restRows(app.url, mate, bottleId)),
+    ...(await restRows(app.url, mate, lotId)),
   ]
   console.log('')
   print(rows)

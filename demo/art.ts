@@ -26,11 +26,11 @@ const faceFiles = (face: FaceId) =>
 /** Art goes through the same steps as on the screen. @param ids of blanks and bottles by their keys; those of the art are added */
 export async function loadArt(context: Context, ids: Record<string, string>, newId: () => string): Promise<void> {
   const { rules } = await studioOf(context.pool)
-  for (const { key, blank, bottle, file, form: sketch } of ARTWORKS) {
+  for (const { key, blank, lot, file, form: sketch } of ARTWORKS) {
     const source: ArtworkForm['source'] = file
       ? { kind: 'svg', file, traced: false, text: readFileSync(new URL(`art/${file}`, import.meta.url), 'utf8') }
       : sketch.source
-    const form: ArtworkForm = { ...sketch, source, blankId: blank ? ids[`blank ${blank}`]! : '', bottleId: ids[bottle]! }
+    const form: ArtworkForm = { ...sketch, source, blankId: blank ? ids[`blank ${blank}`]! : '', lotId: ids[lot]! }
     const art = artworkSchema(rules.lengthUnit).parse(form)
     const face = art.source.kind === 'letters' ? readFace(faceFiles(art.source.face)) : null
     const drawing = art.source.kind === 'letters' ? letters(art.source, face!) : readSvg(art.source.text)

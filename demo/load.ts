@@ -5,7 +5,7 @@ import { currentStep, foldRun } from '../core/bench/run'
 import type { FaultId, RunEvent } from '../core/bench/run'
 import { dayInput } from '../shared/days'
 import { couponSchema } from '../shared/coupons'
-import { bottleSchema } from '../shared/shelf'
+import { lotSchema } from '../shared/shelf'
 import { rollSchema } from '../shared/sheets'
 import type { RunWithEvents, SentEvent } from '../shared/runs'
 import { createPool } from '../server/db/pool'
@@ -22,9 +22,9 @@ import { jobsOfDay, saveDay } from '../server/services/days'
 import { addCoupon } from '../server/services/coupons'
 import { addBlank } from '../server/services/blanks'
 import { addRoll, addSheet } from '../server/services/sheets'
-import { addBottle, addStencil } from '../server/services/shelf'
+import { addLot, addStencil } from '../server/services/shelf'
 import { loadArt } from './art'
-import { BLANKS, BOTTLES, COUPONS, CREW, DAY_JOB, LEAD_PIN, OPEN_JOBS, PAST_JOBS, ROLLS, SHEETS, STENCILS, STUDIO } from './world'
+import { BLANKS, LOTS, COUPONS, CREW, DAY_JOB, LEAD_PIN, OPEN_JOBS, PAST_JOBS, ROLLS, SHEETS, STENCILS, STUDIO } from './world'
 
 const DAY = 86_400_000
 const pool = createPool(process.env.DATABASE_URL!)
@@ -96,12 +96,12 @@ async function loadPeople() {
 
 async function loadShelf() {
   const ids: Record<string, string> = {}
-  for (const { key, openedDaysAgo, form } of BOTTLES) {
+  for (const { key, openedDaysAgo, form } of LOTS) {
     ids[key] = v7({ msecs: clock })
-    await addBottle(
+    await addLot(
       as('maren'),
       ids[key],
-      bottleSchema.parse({ ...form, openedOn: openedDaysAgo === null ? '' : day(Math.min(0, 30 - openedDaysAgo)) }),
+      lotSchema.parse({ ...form, openedOn: openedDaysAgo === null ? '' : day(Math.min(0, 30 - openedDaysAgo)) }),
     )
   }
   for (const { key, ...stencil } of STENCILS) {
@@ -117,24 +117,24 @@ async function loadShelf() {
 
 type Sketch = (typeof OPEN_JOBS)[number]
 
-async function plan(sketch: Sketch, bottles: Record<string, string>, who: string) {
-  const { key: _, bottle, stencil, blank, art, dueInDays, ...form } = sketch
+async function plan(sketch: Sketch, lots: Record<string, string>, who: string) {
+  const { key: _, lot, stencil, blank, art, dueInDays, ...form } = sketch
   const id = v7({ msecs: clock })
   await addJob(as(who), id, {
     ...form,
     dueOn: day(dueInDays),
-    bottleId: bottles[bottle],
-    stencilId: stencil ? bottles[stencil] : '',
-    blankId: blank ? bottles[`blank ${blank}`] : '',
-    artworkId: art ? bottles[`art ${art}`] : '',
+    lotId: lots[lot],
+    stencilId: stencil ? lots[stencil] : '',
+    blankId: blank ? lots[`blank ${blank}`] : '',
+    artworkId: art ? lots[`art ${art}`] : '',
   })
   return id
 }
 
-async function livePast(job: (typeof PAST_JOBS)[number], bottles: Record<string, string>) {
+async function livePast(job: (typeof PAST_JOBS)[number], lots: Record<string, string>) {
   clock = now - job.daysAgo * DAY
   const { daysAgo, by, over, judged, ...sketch } = job
-  const jobId = await plan({ ...sketch, dueInDays: sketch.dueInDays + daysAgo }, bottles, by)
+  const jobId = await plan({ ...sketch, dueInDays: sketch.dueInDays + daysAgo }, lots, by)
   const run = await startRun(as(by), jobId, v7({ msecs: clock }))
   const hand = await Hand.at(run, by)
   const { method, dwell, hands, pieces, putOut: planned, after, bicarbonate } = hand.plan
@@ -213,22 +213,22 @@ async function planToday(open: Record<string, string>) {
 
 clock = now - 30 * DAY
 await loadPeople()
-const bottles = await loadShelf()
-await loadArt(as('maren'), bottles, () => v7({ msecs: clock }))
+const lots = await loadShelf()
+await loadArt(as('maren'), lots, () => v7({ msecs: clock }))
 for (const roll of ROLLS) await addRoll(as('maren'), v7({ msecs: clock }), rollSchema('mm').parse(roll))
 for (const { blank, arts, form } of SHEETS) {
   await addSheet(as('maren'), v7({ msecs: clock }), {
     ...form,
-    blankId: bottles[`blank ${blank}`],
-    placements: form.placements.map((p, i) => ({ ...p, artworkId: bottles[`art ${arts[i]}`] })),
+    blankId: lots[`blank ${blank}`],
+    placements: form.placements.map((p, i) => ({ ...p, artworkId: lots[`art ${arts[i]}`] })),
   })
 }
-for (const job of [...PAST_JOBS].sort((a, b) => b.daysAgo - a.daysAgo)) await livePast(job, bottles)
-for (const { bottle, by, daysAgo, steps } of COUPONS) {
+for (const job of [...PAST_JOBS].sort((a, b) => b.daysAgo - a.daysAgo)) await livePast(job, lots)
+for (const { lot, by, daysAgo, steps } of COUPONS) {
   clock = now - daysAgo * DAY
   await addCoupon(
     as(by),
-    bottles[bottle]!,
+    lots[lot]!,
     v7({ msecs: clock }),
     couponSchema.parse({ substrate: 'soda-lime', steps: steps.map(([dwell, frost, creep]) => ({ dwell, frost, creep })) }),
     null,
@@ -238,7 +238,7 @@ clock = now - 2 * DAY
 const open: Record<string, string> = {}
 for (const sketch of OPEN_JOBS) {
   // Due days count from today, whenever it was written down.
-  open[sketch.key] = await plan({ ...sketch, dueInDays: sketch.dueInDays + 2 }, bottles, 'maren')
+  open[sketch.key] = await plan({ ...sketch, dueInDays: sketch.dueInDays + 2 }, lots, 'maren')
 }
 await liveNow(open.chimneys!)
 await planToday(open)

@@ -7,7 +7,7 @@ import { BLANK_JOB } from '../shared/jobs'
 import type { JobForm } from '../shared/jobs'
 import { PLACEMENT_FORM, SHEET_FORM } from '../shared/sheets'
 import type { RollForm, SheetForm } from '../shared/sheets'
-import type { BottleForm } from '../shared/shelf'
+import type { LotForm } from '../shared/shelf'
 
 /** A harbour-town studio of four made-up people gets ready for a rowing regatta. All of it is invented. */
 export const STUDIO = { studio: 'Tidemark Bench', name: 'Maren Tidewell', password: 'harbour-light' }
@@ -29,7 +29,7 @@ export const LEAD_PIN = '2468'
 const LOT = { couponBest: '', strength: '', medium: '' as const, grit: '', secondsPerCm2: '' }
 
 /** `openedDaysAgo` null for a sealed lot. */
-export const BOTTLES: { key: string, openedDaysAgo: number | null, form: Omit<BottleForm, 'openedOn'> }[] = [
+export const LOTS: { key: string, openedDaysAgo: number | null, form: Omit<LotForm, 'openedOn'> }[] = [
   {
     key: 'general',
     openedDaysAgo: 64,
@@ -239,19 +239,19 @@ export const BLANKS: { key: string, blank: BlankForm }[] = [
 ]
 
 /** Art that was read: drawings lie in `art/`, the rest is set in the shipped letters. */
-export const ARTWORKS: { key: string, blank?: string, bottle: string, file?: string, form: Omit<ArtworkForm, 'blankId' | 'bottleId'> }[] = [
+export const ARTWORKS: { key: string, blank?: string, lot: string, file?: string, form: Omit<ArtworkForm, 'blankId' | 'lotId'> }[] = [
   {
     key: 'tide',
     blank: 'tumbler',
-    bottle: 'general',
+    lot: 'general',
     file: 'tide-line.svg',
     form: { ...ARTWORK_FORM, name: 'Tide line', width: '2 1/2 in' },
   },
-  { key: 'rose', bottle: 'general', file: 'compass-rose.svg', form: { ...ARTWORK_FORM, name: 'Compass rose', width: '120 mm' } },
+  { key: 'rose', lot: 'general', file: 'compass-rose.svg', form: { ...ARTWORK_FORM, name: 'Compass rose', width: '120 mm' } },
   {
     key: 'regatta',
     blank: 'tumbler',
-    bottle: 'general',
+    lot: 'general',
     form: {
       ...ARTWORK_FORM,
       name: 'Regatta, two lines',
@@ -262,7 +262,7 @@ export const ARTWORKS: { key: string, blank?: string, bottle: string, file?: str
   {
     key: 'cox',
     blank: 'flask',
-    bottle: 'fast',
+    lot: 'fast',
     form: {
       ...ARTWORK_FORM,
       name: 'Cox',
@@ -303,7 +303,7 @@ export const SHEETS: { blank: string, arts: string[], form: SheetForm }[] = [
 /** Test strips already etched: the general cream has grown a little weaker since it was opened, the slow one holds. */
 export const COUPONS = [
   {
-    bottle: 'general',
+    lot: 'general',
     by: 'osk',
     daysAgo: 26,
     steps: [
@@ -315,7 +315,7 @@ export const COUPONS = [
     ],
   },
   {
-    bottle: 'general',
+    lot: 'general',
     by: 'maren',
     daysAgo: 16,
     steps: [
@@ -327,7 +327,7 @@ export const COUPONS = [
     ],
   },
   {
-    bottle: 'general',
+    lot: 'general',
     by: 'juno',
     daysAgo: 5,
     steps: [
@@ -339,7 +339,7 @@ export const COUPONS = [
     ],
   },
   {
-    bottle: 'slow',
+    lot: 'slow',
     by: 'osk',
     daysAgo: 28,
     steps: [
@@ -351,7 +351,7 @@ export const COUPONS = [
     ],
   },
   {
-    bottle: 'slow',
+    lot: 'slow',
     by: 'osk',
     daysAgo: 9,
     steps: [
@@ -364,10 +364,10 @@ export const COUPONS = [
   },
 ]
 
-type JobSketch = Omit<JobForm, 'dueOn' | 'bottleId' | 'stencilId' | 'blankId' | 'artworkId'> & {
+type JobSketch = Omit<JobForm, 'dueOn' | 'lotId' | 'stencilId' | 'blankId' | 'artworkId'> & {
   art?: string
   key: string
-  bottle: string
+  lot: string
   dueInDays: number
   stencil?: string
   blank?: string
@@ -409,7 +409,7 @@ export const OPEN_JOBS: JobSketch[] = [
   {
     ...chimney,
     key: 'chimneys',
-    bottle: 'slow',
+    lot: 'slow',
     dueInDays: 2,
     customer: 'Pier lamp keepers',
     notes: 'For the six lamps along the finish line. Crest faces the water.',
@@ -422,7 +422,7 @@ export const OPEN_JOBS: JobSketch[] = [
     ...tumbler,
     art: 'tide',
     key: 'tide-line',
-    bottle: 'general',
+    lot: 'general',
     dueInDays: 4,
     customer: 'Regatta committee',
     notes: 'Tide line all one height above the base; check the girth of each.',
@@ -436,7 +436,7 @@ export const OPEN_JOBS: JobSketch[] = [
   {
     ...tag,
     key: 'tags',
-    bottle: 'ferric',
+    lot: 'ferric',
     dueInDays: 6,
     customer: 'Harbour office',
     notes: 'Berth numbers 1 to 8.',
@@ -449,7 +449,7 @@ export const OPEN_JOBS: JobSketch[] = [
   {
     ...flask,
     key: 'flasks',
-    bottle: 'fast',
+    lot: 'fast',
     dueInDays: 9,
     customer: 'Pilot boat crew',
     notes: 'Boat numbers, one each.',
@@ -463,7 +463,7 @@ export const OPEN_JOBS: JobSketch[] = [
     art: 'rose',
     blank: 'pane',
     key: 'panes',
-    bottle: 'grit',
+    lot: 'grit',
     dueInDays: 11,
     customer: 'Ferry yard',
     notes: 'Compass rose, clear in frost.',
@@ -476,7 +476,7 @@ export const OPEN_JOBS: JobSketch[] = [
   {
     ...flat,
     key: 'clock',
-    bottle: 'general',
+    lot: 'general',
     dueInDays: 13,
     customer: 'Start boat',
     notes: 'Face of the start clock, to be read from both sides of the line.',
@@ -505,7 +505,7 @@ export const PAST_JOBS: (JobSketch & { daysAgo: number, by: string, over: number
     key: 'trial',
     daysAgo: 23,
     by: 'juno',
-    bottle: 'general',
+    lot: 'general',
     dueInDays: -20,
     customer: 'Regatta committee',
     notes: 'Trial pair.',
@@ -522,7 +522,7 @@ export const PAST_JOBS: (JobSketch & { daysAgo: number, by: string, over: number
     key: 'cox',
     daysAgo: 15,
     by: 'osk',
-    bottle: 'fast',
+    lot: 'fast',
     dueInDays: -14,
     customer: 'Cox of the eight',
     notes: '',
@@ -539,7 +539,7 @@ export const PAST_JOBS: (JobSketch & { daysAgo: number, by: string, over: number
     key: 'cox-again',
     daysAgo: 14,
     by: 'osk',
-    bottle: 'general',
+    lot: 'general',
     schools: own('label'),
     dueInDays: -14,
     customer: 'Cox of the eight',
@@ -556,7 +556,7 @@ export const PAST_JOBS: (JobSketch & { daysAgo: number, by: string, over: number
     key: 'tag-trial',
     daysAgo: 12,
     by: 'bram',
-    bottle: 'ferric',
+    lot: 'ferric',
     dueInDays: -10,
     customer: 'Harbour office',
     notes: 'Trial pair.',
@@ -572,7 +572,7 @@ export const PAST_JOBS: (JobSketch & { daysAgo: number, by: string, over: number
     key: 'pane-trial',
     daysAgo: 10,
     by: 'bram',
-    bottle: 'grit',
+    lot: 'grit',
     dueInDays: -9,
     customer: 'Ferry yard',
     notes: 'Small pane first.',
@@ -591,7 +591,7 @@ export const PAST_JOBS: (JobSketch & { daysAgo: number, by: string, over: number
     key: 'chimney-trial',
     daysAgo: 8,
     by: 'maren',
-    bottle: 'slow',
+    lot: 'slow',
     dueInDays: -6,
     customer: 'Pier lamp keepers',
     notes: '',
@@ -608,7 +608,7 @@ export const PAST_JOBS: (JobSketch & { daysAgo: number, by: string, over: number
     key: 'boathouse',
     daysAgo: 3,
     by: 'juno',
-    bottle: 'general',
+    lot: 'general',
     dueInDays: -1,
     customer: 'Boathouse bar',
     notes: '',

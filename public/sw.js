@@ -2,9 +2,9 @@
 const SHELL = 'crest-shell'
 const ANSWERS = 'crest-answers'
 /** Answers that the bench needs when nobody answers. What changes something never comes from here. */
-const KEPT = /^\/api\/(session|studio|today|bottles|stencils|blanks|crew|runs\/[0-9a-f-]+|days\/[0-9-]+)$/
+const KEPT = /^\/api\/(session|studio|today|lots|stencils|blanks|crew|runs\/[0-9a-f-]+|days\/[0-9-]+)$/
 /** The further pages of long lists. */
-const FURTHER = /^\/api\/(today|bottles|stencils|blanks|crew)\?after=[0-9a-f-]+$/
+const FURTHER = /^\/api\/(today|lots|stencils|blanks|crew)\?after=[0-9a-f-]+$/
 const PATIENCE_MS = 4000
 const MARK = 'x-crest-kept'
 

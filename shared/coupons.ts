@@ -56,7 +56,7 @@ export const couponOfRun = (order: CouponOrderEntry): CouponOfRun => ({
 /** A stored coupon; best in s, rate in 1/s, creep rate in mm/s. */
 export interface Coupon {
   id: string
-  bottleId: string
+  lotId: string
   /** The run at the bench that etched it; null for one that was only written down. */
   runId: string | null
   substrate: SubstrateId

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { parseLength } from '#core/basics/units'
+import { parseLength, parseLengths } from '#core/basics/units'
 import type { Parsed } from '#core/basics/units'
 
 /** A field that people fill in by hand: text in, a number in base units out, the parser's own sentence on error. */
@@ -63,15 +63,11 @@ export const lengthLines = (unit: LengthUnit, tooLong: string) =>
       .string()
       .max(2000, tooLong)
       .transform((text, context): number[] =>
-        text
-          .split(/[\n;]+/)
-          .filter(t => t.trim())
-          .flatMap((line) => {
-            const read = parseLength(line, unit)
-            if (read.ok) return [read.value]
-            context.addIssue({ code: 'custom', message: read.error })
-            return []
-          }),
+        parseLengths(text, unit).flatMap(({ read }) => {
+          if (read.ok) return [read.value]
+          context.addIssue({ code: 'custom', message: read.error })
+          return []
+        }),
       ),
     unit,
   )

@@ -8,12 +8,12 @@ import { fieldErrors } from './fields'
 import { BLANK_JOB, jobSchema } from './jobs'
 import type { Job } from './jobs'
 import { lotFacts, openDays, recipeInput, schoolsOf } from './recipe'
-import { bottleSchema } from './shelf'
-import type { Bottle } from './shelf'
+import { lotSchema } from './shelf'
+import type { Lot } from './shelf'
 import { rulesForm, studioSchema } from './studio'
 
-const bottle: Bottle = {
-  ...bottleSchema.parse({
+const lot: Lot = {
+  ...lotSchema.parse({
     productName: 'Harbour cream',
     kind: 'general-cream',
     labelMin: '5 min',
@@ -47,7 +47,7 @@ const form = {
   artWidth: '60',
   artHeight: '45 mm',
   openFraction: '35 %',
-  bottleId: bottle.id,
+  lotId: lot.id,
   answers: { irreplaceable: 'replaceable', food: 'none', lip: 'clear', child: 'no' },
   schools: { ...BLANK_JOB.schools, care: 'swirl' },
 }
@@ -92,8 +92,8 @@ describe('the same plan on both sides', () => {
       version: 1,
     } as unknown as Job
     const rules = DEFAULT_HOUSE_RULES
-    expect(planRecipe(recipeInput(entry, bottle, null, null, rules, today))).toEqual(
-      planRecipe(recipeInput(job, bottle, null, null, rules, today)),
+    expect(planRecipe(recipeInput(entry, lot, null, null, rules, today))).toEqual(
+      planRecipe(recipeInput(job, lot, null, null, rules, today)),
     )
   })
   it('the house\'s schools stand where the job chose none', () => {
@@ -104,8 +104,8 @@ describe('the same plan on both sides', () => {
     })
   })
   it('a bottle as the core knows it', () => {
-    expect(lotFacts(bottle, today)).toMatchObject({ label: { min: 300, max: 300 }, openDays: 31, price: 0.1 })
-    expect(lotFacts({ ...bottle, kind: 'abrasive', labelMin: null, labelMax: null }, today).label).toBeNull()
+    expect(lotFacts(lot, today)).toMatchObject({ label: { min: 300, max: 300 }, openDays: 31, price: 0.1 })
+    expect(lotFacts({ ...lot, kind: 'abrasive', labelMin: null, labelMax: null }, today).label).toBeNull()
     expect([openDays(null, today), openDays('2026-02-09', today)]).toEqual([null, 0])
   })
   it('a bowl of the library wrinkles in the plan; a cylinder does not', () => {
@@ -119,7 +119,7 @@ describe('the same plan on both sides', () => {
       return planRecipe(
         recipeInput(
           entry,
-          bottle,
+          lot,
           null,
           plannedWall({ heightKind: 'vertical', readings: blank.readings, pane: null }, entry),
           DEFAULT_HOUSE_RULES,

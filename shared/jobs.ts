@@ -65,7 +65,7 @@ export function jobSchema(unit: LengthUnit) {
         mm < 0.05 || mm > 100 ? 'The finest detail lies between 0.05 and 100 mm. Check the unit.' : null,
       ),
       resist: z.enum(RESIST_IDS, 'Choose the resist.'),
-      bottleId: z.uuid('Choose what to etch with from the shelf.'),
+      lotId: z.uuid('Choose what to etch with from the shelf.'),
       artworkId: z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')]),
       stencilId: z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')]),
       answers: z.object(
@@ -143,7 +143,7 @@ export interface Job extends JobDetails {
   artHeight: number
   openFraction: number
   resist: ResistId
-  bottleId: string
+  lotId: string
   artworkId: string | null
   stencilId: string | null
   blankId: string | null
@@ -179,7 +179,7 @@ export const BLANK_JOB: JobForm = {
   artMiddle: '',
   finest: '',
   resist: 'permanent-vinyl',
-  bottleId: '',
+  lotId: '',
   artworkId: '',
   stencilId: '',
   answers: { irreplaceable: '', food: '', lip: '', child: '' },

@@ -4,7 +4,7 @@ import type { HouseRules, Schools } from '#core/trade/house'
 import type { LotFacts, RecipeInput } from '#core/plan/recipe'
 import { measuredWall } from '#core/piece/vessel'
 import type { PlannedWall } from './blanks'
-import type { Bottle, Stencil } from './shelf'
+import type { Lot, Stencil } from './shelf'
 import type { Job, JobEntry } from './jobs'
 
 /** Days a bottle has been open on a given day of the studio; null while sealed. */
@@ -12,18 +12,18 @@ export const openDays = (openedOn: string | null, day: string): number | null =>
   openedOn ? Math.max(0, daysBetween(openedOn, day)) : null
 
 /** A lot of the shelf as the core knows it. @param today the studio's day */
-export function lotFacts(bottle: Bottle, today: string): LotFacts {
+export function lotFacts(lot: Lot, today: string): LotFacts {
   return {
-    kind: bottle.kind,
-    label: bottle.labelMin === null || bottle.labelMax === null ? null : { min: bottle.labelMin, max: bottle.labelMax },
-    reusable: bottle.reusable,
-    openDays: openDays(bottle.openedOn, today),
-    left: bottle.left,
-    price: bottle.price / bottle.size,
-    couponBest: bottle.couponBest,
-    coupons: bottle.coupons,
-    strength: bottle.strength,
-    secondsPerCm2: bottle.secondsPerCm2,
+    kind: lot.kind,
+    label: lot.labelMin === null || lot.labelMax === null ? null : { min: lot.labelMin, max: lot.labelMax },
+    reusable: lot.reusable,
+    openDays: openDays(lot.openedOn, today),
+    left: lot.left,
+    price: lot.price / lot.size,
+    couponBest: lot.couponBest,
+    coupons: lot.coupons,
+    strength: lot.strength,
+    secondsPerCm2: lot.secondsPerCm2,
   }
 }
 
@@ -35,14 +35,14 @@ export function schoolsOf(chosen: Record<keyof Schools, string>, rules: HouseRul
 type Planned
   = | Pick<
     Job,
-      Exclude<keyof JobEntry, 'customer' | 'dueOn' | 'notes' | 'bottleId' | 'artworkId' | 'stencilId' | 'blankId' | 'artMiddle'> & keyof Job
+      Exclude<keyof JobEntry, 'customer' | 'dueOn' | 'notes' | 'lotId' | 'artworkId' | 'stencilId' | 'blankId' | 'artMiddle'> & keyof Job
   >
   | JobEntry
 
 /** What the core needs to plan a job with this lot. The same on both sides, so that plan and bench agree. */
 export function recipeInput(
   job: Planned,
-  bottle: Bottle,
+  lot: Lot,
   stencil: Stencil | null,
   wall: PlannedWall | null,
   rules: HouseRules,
@@ -60,7 +60,7 @@ export function recipeInput(
     finest: job.finest,
     resist: job.resist,
     stencilUses: stencil?.uses ?? null,
-    lot: lotFacts(bottle, today),
+    lot: lotFacts(lot, today),
     schools: schoolsOf(job.schools, rules),
     answers: job.answers,
     ownBest: job.ownBest,

@@ -4,7 +4,7 @@ import { EVENT_KINDS } from '#core/bench/run'
 import { fieldErrors } from './fields'
 import { BLANK_JOB, jobSchema } from './jobs'
 import { runEventSchema } from './runs'
-import { bottleSchema } from './shelf'
+import { lotSchema } from './shelf'
 
 const head = () => ({ id: v7(), at: 1_780_000_000_000, deviceTime: 1_780_000_000_000 })
 
@@ -38,7 +38,7 @@ describe('a plan typed in by hand', () => {
     artHeight: '45 mm',
     openFraction: '35 %',
     resist: 'permanent-vinyl',
-    bottleId: v7(),
+    lotId: v7(),
   }
   it('becomes numbers in base units', () => {
     expect(jobSchema('mm').parse(form)).toMatchObject({ girth: expect.closeTo(241.3, 9), pieces: 4, openFraction: 0.35, noun: 'tumbler' })
@@ -53,7 +53,7 @@ describe('a plan typed in by hand', () => {
       pieces: 'some',
       openFraction: '0',
       height: '1',
-      bottleId: '',
+      lotId: '',
     })
     expect(fieldErrors(result.error!)).toMatchObject({
       customer: 'Write whom it is for.',
@@ -62,7 +62,7 @@ describe('a plan typed in by hand', () => {
       pieces: expect.stringMatching(/whole number/),
       openFraction: expect.stringMatching(/Nothing is open/),
       height: expect.stringMatching(/Check the unit/),
-      bottleId: 'Choose what to etch with from the shelf.',
+      lotId: 'Choose what to etch with from the shelf.',
     })
   })
 })
@@ -79,7 +79,7 @@ describe('contradictions in a plan', () => {
     artWidth: '60',
     artHeight: '45',
     openFraction: '35',
-    bottleId: v7(),
+    lotId: v7(),
   }
   const errors = (change: Record<string, unknown>) => {
     const result = jobSchema('mm').safeParse({ ...form, ...change })
@@ -116,7 +116,7 @@ describe('a bottle for the shelf', () => {
     secondsPerCm2: '',
   }
   const errors = (change: Record<string, unknown>) => {
-    const result = bottleSchema.safeParse({ ...form, ...change })
+    const result = lotSchema.safeParse({ ...form, ...change })
     return result.success ? {} : fieldErrors(result.error)
   }
   it('is not opened next year', () => {
@@ -126,12 +126,12 @@ describe('a bottle for the shelf', () => {
   it('ferric chloride needs its strength, abrasive its medium and no label time', () => {
     expect(errors({ kind: 'ferric-chloride', labelMin: '15 min', labelMax: '15 min' }).strength).toMatch(/strength from the label/)
     expect(
-      bottleSchema.parse({ ...form, kind: 'ferric-chloride', labelMin: '15 min', labelMax: '15 min', strength: '42 °Bé' }).strength!
+      lotSchema.parse({ ...form, kind: 'ferric-chloride', labelMin: '15 min', labelMax: '15 min', strength: '42 °Bé' }).strength!
         .density,
     ).toBeCloseTo(1.4078, 4)
     expect(errors({ kind: 'abrasive', size: '5 kg', left: '4 kg' }).medium).toMatch(/Silica sand is never one/)
     expect(
-      bottleSchema.parse({
+      lotSchema.parse({
         ...form,
         kind: 'abrasive',
         labelMin: '',
@@ -146,15 +146,15 @@ describe('a bottle for the shelf', () => {
     expect(errors({ kind: 'abrasive', productName: 'Play sand', medium: 'garnet' }).productName).toMatch(/never a blasting medium/)
   })
   it('is read as its label is written', () => {
-    expect(bottleSchema.parse(form)).toMatchObject({ labelMin: 300, size: 120, left: 100, couponBest: null })
-    expect(bottleSchema.parse({ ...form, couponBest: '6:30' }).couponBest).toBe(390)
+    expect(lotSchema.parse(form)).toMatchObject({ labelMin: 300, size: 120, left: 100, couponBest: null })
+    expect(lotSchema.parse({ ...form, couponBest: '6:30' }).couponBest).toBe(390)
   })
   it('raw hydrofluoric acid is refused under any name', () => {
     for (const productName of ['Hydrofluoric acid 40 %', 'HF 48', 'hf'])
-      expect(fieldErrors(bottleSchema.safeParse({ ...form, productName }).error!).productName).toMatch(/no place/)
+      expect(fieldErrors(lotSchema.safeParse({ ...form, productName }).error!).productName).toMatch(/no place/)
   })
   it('a bottle can\'t hold more than its size, nor a label run backwards', () => {
-    expect(fieldErrors(bottleSchema.safeParse({ ...form, left: '200' }).error!).left).toMatch(/More can't be left/)
-    expect(fieldErrors(bottleSchema.safeParse({ ...form, labelMax: '1 min' }).error!).labelMax).toMatch(/can't be shorter/)
+    expect(fieldErrors(lotSchema.safeParse({ ...form, left: '200' }).error!).left).toMatch(/More can't be left/)
+    expect(fieldErrors(lotSchema.safeParse({ ...form, labelMax: '1 min' }).error!).labelMax).toMatch(/can't be shorter/)
   })
 })

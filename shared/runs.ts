@@ -129,10 +129,10 @@ export interface RunHead {
   id: string
   /** Null for a coupon. */
   jobId: string | null
-  bottleId: string
+  lotId: string
   coupon: CouponOfRun | null
   /** For whom; for a coupon, of which bottle. */
-  customer: string
+  subject: string
   plan: RunPlan
   /** Shape of one piece, mm, to draw it. */
   shape: PieceShape
@@ -191,10 +191,10 @@ export interface RunWithEvents extends RunHead {
 
 export interface LogEntry {
   id: string
-  customer: string
+  subject: string
   noun: string
   pieces: number
-  bottle: string
+  lot: string
   startedBy: string
   endedAt: number
   summary: RunSummary

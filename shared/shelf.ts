@@ -35,7 +35,7 @@ const form = z.object({
 })
 
 /** A lot as numbers: times in s, amounts in mL (abrasive: g), price in the studio's currency. */
-export interface BottleEntry {
+export interface LotEntry {
   productName: string
   kind: EtchantKindId
   labelMin: number | null
@@ -61,7 +61,7 @@ const labelTime = (s: number) =>
       : null
 
 /** A lot on the shelf, as its label has it. What has to be filled in depends on its kind. */
-export const bottleSchema = form.transform((raw, context): BottleEntry => {
+export const lotSchema = form.transform((raw, context): LotEntry => {
   const { method } = etchantKind(raw.kind)
   const blast = method === 'blast'
   const complain = (path: keyof typeof raw, message: string) => {
@@ -116,7 +116,7 @@ export const bottleSchema = form.transform((raw, context): BottleEntry => {
   }
 })
 
-export type BottleForm = z.input<typeof bottleSchema>
+export type LotForm = z.input<typeof lotSchema>
 
 /** One change of a lot's level. */
 export interface LevelLine {
@@ -132,7 +132,7 @@ export interface LevelLine {
 }
 
 /** A lot on the shelf; times in s, amounts in mL (abrasive: g), price in the studio's currency. */
-export interface Bottle extends Omit<BottleEntry, 'openedOn'> {
+export interface Lot extends Omit<LotEntry, 'openedOn'> {
   id: string
   openedOn: string | null
   /** The newest good coupon of each substrate. */

@@ -57,7 +57,7 @@ describe('a form as it was written', () => {
       artMiddle: ' 2.5 ',
       finest: '',
       openFraction: '35',
-      bottleId: '0190c9d4-5b7a-7c3e-9f00-000000000001',
+      lotId: '0190c9d4-5b7a-7c3e-9f00-000000000001',
     }
     const kept = asWritten(jobSchema('in'), job) as typeof job
     expect(kept).toEqual({ ...job, height: '4 1/4 in', artWidth: '2 in', artHeight: '1½ in', artMiddle: '2.5 in' })
@@ -79,8 +79,8 @@ describe('a form as it was written', () => {
       ...SHEET_FORM,
       name: 'Sheet',
       placements: [
-        { ...SHEET_FORM.placements[0]!, artworkId: job.bottleId, clear: '1 1/2', at: '90' },
-        { ...SHEET_FORM.placements[0]!, artworkId: job.bottleId },
+        { ...SHEET_FORM.placements[0]!, artworkId: job.lotId, clear: '1 1/2', at: '90' },
+        { ...SHEET_FORM.placements[0]!, artworkId: job.lotId },
       ],
     }
     const laid = asWritten(sheetSchema('in'), sheet) as typeof sheet

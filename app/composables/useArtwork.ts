@@ -6,12 +6,12 @@ import type { ArtworkEntry } from '#shared/artworks'
 import type { StencilTask } from '~/workers/stencil'
 
 /** Creep under an edge by the end of the planned dwell: of the chosen lot, or nothing where none was chosen. mm */
-export function plannedUndercut(entry: Pick<ArtworkEntry, 'bottleId' | 'dwell'>): number {
-  const bottle = entry.bottleId ? useStudioStore().bottle(entry.bottleId) : undefined
-  if (!bottle || bottle.labelMin === null || bottle.labelMax === null) return 0
-  const label = { min: bottle.labelMin, max: bottle.labelMax }
-  const coupon = bottle.coupons.find(c => c.substrate === 'soda-lime') ?? null
-  return creepRate({ coupon, kind: etchantKind(bottle.kind), label }) * (entry.dwell ?? label.max)
+export function plannedUndercut(entry: Pick<ArtworkEntry, 'lotId' | 'dwell'>): number {
+  const lot = entry.lotId ? useStudioStore().lot(entry.lotId) : undefined
+  if (!lot || lot.labelMin === null || lot.labelMax === null) return 0
+  const label = { min: lot.labelMin, max: lot.labelMax }
+  const coupon = lot.coupons.find(c => c.substrate === 'soda-lime') ?? null
+  return creepRate({ coupon, kind: etchantKind(lot.kind), label }) * (entry.dwell ?? label.max)
 }
 
 export function reportLimits(entry: ArtworkEntry): ReportLimits {

@@ -3,14 +3,14 @@ import { potency, potencyPoints } from '#core/plan/coupon'
 import type { PotencyPoint } from '#core/plan/coupon'
 import type { Coupon } from '#shared/coupons'
 import { openDays } from '#shared/recipe'
-import type { Bottle } from '#shared/shelf'
+import type { Lot } from '#shared/shelf'
 
 /** Rates of a bottle's own coupons over its age. */
-export function ratesOverAge(bottle: Bottle, coupons: readonly Coupon[], zone: string): PotencyPoint[] {
-  const age = (c: Coupon) => openDays(bottle.openedOn, dayIn(zone, Date.parse(c.at))) ?? 0
+export function ratesOverAge(lot: Lot, coupons: readonly Coupon[], zone: string): PotencyPoint[] {
+  const age = (c: Coupon) => openDays(lot.openedOn, dayIn(zone, Date.parse(c.at))) ?? 0
   return potencyPoints(
     coupons
-      .filter(c => c.bottleId === bottle.id)
+      .filter(c => c.lotId === lot.id)
       .map(c => ({ substrate: c.substrate, rate: c.rate, at: Date.parse(c.at), age: age(c) })),
   )
 }
@@ -18,5 +18,5 @@ export function ratesOverAge(bottle: Bottle, coupons: readonly Coupon[], zone: s
 /** How strong a bottle still is, and when to test it again. */
 export function usePotency() {
   const studio = useStudioStore()
-  return (bottle: Bottle, coupons: readonly Coupon[]) => potency(ratesOverAge(bottle, coupons, studio.rules.timeZone), studio.rules)
+  return (lot: Lot, coupons: readonly Coupon[]) => potency(ratesOverAge(lot, coupons, studio.rules.timeZone), studio.rules)
 }

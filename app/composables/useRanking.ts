@@ -14,7 +14,7 @@ export function useRanking(form: Ref<JobForm>) {
     const { artWidth, artHeight, openFraction, finest, surface, depth, substrate, pieces } = form.value
     const [width, height, open] = [length(artWidth), length(artHeight), read(parseFraction(openFraction))]
     const openArea = width === null || height === null || open === null ? null : width * height * open
-    const shelf = studio.bottles.filter(b => !b.putAway).map(b => ({ ...lotFacts(b, today()), id: b.id, name: b.productName }))
+    const shelf = studio.lots.filter(b => !b.putAway).map(b => ({ ...lotFacts(b, today()), id: b.id, name: b.productName }))
     return {
       artKnown: openArea !== null,
       ranking: rankChains({

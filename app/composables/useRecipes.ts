@@ -8,9 +8,9 @@ const planner = shallowRef<Planner | null>(null)
 async function fetchPlanner(studio: ReturnType<typeof useStudioStore>, today: () => string) {
   const [{ planRecipe }, { recipeInput }] = await Promise.all([import('#core/plan/recipe'), import('#shared/recipe')])
   planner.value = (job) => {
-    const bottle = studio.bottle(job.bottleId)
-    return bottle
-      ? planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, studio.rules, today()))
+    const lot = studio.lot(job.lotId)
+    return lot
+      ? planRecipe(recipeInput(job, lot, studio.stencil(job.stencilId), job.wall, studio.rules, today()))
       : null
   }
 }

@@ -4,8 +4,8 @@ import type { Job } from '#shared/jobs'
 import type { RunWithEvents } from '#shared/runs'
 
 /** Where the one thing to do for a run is done. */
-export function stationPath(run: Pick<RunWithEvents, 'id' | 'coupon' | 'bottleId'>, stepId: string | undefined): string {
-  if (run.coupon && stepId === 'look') return `/coupon/${run.bottleId}?run=${run.id}`
+export function stationPath(run: Pick<RunWithEvents, 'id' | 'coupon' | 'lotId'>, stepId: string | undefined): string {
+  if (run.coupon && stepId === 'look') return `/coupon/${run.lotId}?run=${run.id}`
   return stepId === 'wash-up' ? `/wash-up/${run.id}` : stepId === 'look' ? `/look/${run.id}` : `/bench/${run.id}`
 }
 
@@ -17,9 +17,9 @@ export function useWaitsFor() {
   const recipes = useRecipes()
   /** Why a planned job can't go to the bench as it stands today; null when it can. */
   function refused(job: Job): string | null {
-    const bottle = studio.bottle(job.bottleId)
-    if (!bottle) return null
-    if (bottle.putAway) return `${bottle.productName} is no longer on the shelf. Choose another bottle.`
+    const lot = studio.lot(job.lotId)
+    if (!lot) return null
+    if (lot.putAway) return `${lot.productName} is no longer on the shelf. Choose another bottle.`
     return recipes.recipe(job)?.refusals[0] ?? null
   }
 

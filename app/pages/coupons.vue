@@ -17,16 +17,16 @@ onMounted(() =>
   ),
 )
 
-const creams = computed(() => studio.bottles.filter(b => !b.putAway && etchantKind(b.kind).method === 'cream'))
+const creams = computed(() => studio.lots.filter(b => !b.putAway && etchantKind(b.kind).method === 'cream'))
 const rows = computed(() =>
-  creams.value.map((bottle) => {
-    const own = coupons.value.filter(c => c.bottleId === bottle.id)
-    return { bottle, own, newest: own[0] ?? null, potency: potencyOf(bottle, own) }
+  creams.value.map((lot) => {
+    const own = coupons.value.filter(c => c.lotId === lot.id)
+    return { lot, own, newest: own[0] ?? null, potency: potencyOf(lot, own) }
   }),
 )
 const charted = computed(() =>
   rows.value
-    .map(r => ({ name: r.bottle.productName, points: ratesOverAge(r.bottle, r.own, houseTime.zone.value) }))
+    .map(r => ({ name: r.lot.productName, points: ratesOverAge(r.lot, r.own, houseTime.zone.value) }))
     .filter(b => b.points.length > 0),
 )
 const due = (testBy: number | null) => testBy !== null && testBy < now.value
@@ -43,8 +43,8 @@ const due = (testBy: number | null) => testBy !== null && testBy < now.value
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="desk">
       <ul>
-        <li v-for="r in rows" :key="r.bottle.id">
-          <h2><NuxtLink :to="`/coupon/${r.bottle.id}`">{{ r.bottle.productName }}</NuxtLink></h2>
+        <li v-for="r in rows" :key="r.lot.id">
+          <h2><NuxtLink :to="`/coupon/${r.lot.id}`">{{ r.lot.productName }}</NuxtLink></h2>
           <span class="numeral">{{ r.newest?.best ? formatDuration(r.newest.best) : r.newest ? r.newest.verdict : '–' }}</span>
           <p>
             {{ r.potency.sentence }} <template v-if="r.potency.testBy"><strong v-if="due(r.potency.testBy)">Test it again now; it was due
@@ -53,13 +53,13 @@ const due = (testBy: number | null) => testBy !== null && testBy < now.value
           </p>
           <NuxtLink
             class="button"
-            :to="`/coupon/${r.bottle.id}`"
-            :aria-label="`Etch or read off a coupon of ${r.bottle.productName}`"
+            :to="`/coupon/${r.lot.id}`"
+            :aria-label="`Etch or read off a coupon of ${r.lot.productName}`"
           >{{ r.newest ? 'Etch the next' : 'Etch the first' }}</NuxtLink>
         </li>
       </ul>
       <section v-if="charted.length" aria-label="Strength over age">
-        <LazyPotencyChart :bottles="charted" />
+        <LazyPotencyChart :lots="charted" />
         <p class="muted">A higher rate reaches its frost sooner. A line that falls is a bottle that fades.</p>
       </section>
     </div>

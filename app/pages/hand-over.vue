@@ -82,7 +82,7 @@ const take = (pieces: Held[]) => pieces.forEach(h => work.enter(h.run, { kind: '
             :dwelt="clock(h).running ? clock(h).last : undefined"
             :over="clock(h).phase === 'over'"
           />
-          <p><span class="name capital">{{ h.run.plan.noun }} {{ h.piece.n }}</span><br><span class="muted">{{ h.run.customer }}</span></p>
+          <p><span class="name capital">{{ h.run.plan.noun }} {{ h.piece.n }}</span><br><span class="muted">{{ h.run.subject }}</span></p>
           <p class="time"><span class="numeral">{{ h.piece.covered ? formatClock(clock(h).last) : '–' }}</span><br>{{ what(h) }}</p>
           <Button
             v-if="!p.mine && p.pieces.length > 1"

@@ -3,36 +3,36 @@ import Button from 'primevue/button'
 import { planRecipe } from '#core/plan/recipe'
 import { outlook, useUpFirst } from '#core/trade/stock'
 import { recipeInput, lotFacts } from '#shared/recipe'
-import type { Bottle } from '#shared/shelf'
+import type { Lot } from '#shared/shelf'
 
 const studio = useStudioStore()
 const houseTime = useHouseTime()
 const work = useWorkStore()
 const session = useSessionStore()
-const editing = ref<Bottle | null | undefined>()
+const editing = ref<Lot | null | undefined>()
 
-const onShelf = computed(() => studio.bottles.filter(b => !b.putAway))
+const onShelf = computed(() => studio.lots.filter(b => !b.putAway))
 const first = computed(() => useUpFirst(onShelf.value.map(b => ({ id: b.id, ...lotFacts(b, houseTime.today()) }))))
 /** What the open plans will ask of each lot. */
 const outlooks = computed(
   () =>
     new Map(
-      onShelf.value.map((bottle) => {
+      onShelf.value.map((lot) => {
         const demands = work.jobs
-          .filter(j => j.status === 'planned' && j.bottleId === bottle.id)
+          .filter(j => j.status === 'planned' && j.lotId === lot.id)
           .flatMap((job) => {
             const { plan, figures } = planRecipe(
-              recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, studio.rules, houseTime.today()),
+              recipeInput(job, lot, studio.stencil(job.stencilId), job.wall, studio.rules, houseTime.today()),
             )
             if (!plan) return []
             return [
               { jobId: job.id, dueOn: job.dueOn, putOut: plan.putOut, used: figures.find(f => f.id === 'used')?.value ?? plan.putOut },
             ]
           })
-        const seen = outlook(bottle.left, demands)
+        const seen = outlook(lot.left, demands)
         const job = work.jobs.find(j => j.id === seen.runsOutAt)
         return [
-          bottle.id,
+          lot.id,
           demands.length === 0
             ? null
             : job
@@ -58,13 +58,13 @@ const outlooks = computed(
     </p>
     <ul>
       <li v-for="b in onShelf" :key="b.id">
-        <LotOnShelf :bottle="b" :outlook="outlooks.get(b.id) ?? null" :first="first.has(b.id)" @change="editing = b" />
+        <LotOnShelf :lot="b" :outlook="outlooks.get(b.id) ?? null" :first="first.has(b.id)" @change="editing = b" />
       </li>
     </ul>
     <StencilRail />
     <RollRail />
     <Sheet v-if="editing !== undefined" :title="editing ? editing.productName : 'A new bottle'" wide @close="editing = undefined">
-      <BottleForm :bottle="editing" @close="editing = undefined" />
+      <LotForm :lot="editing" @close="editing = undefined" />
     </Sheet>
   </div>
 </template>

@@ -3,7 +3,7 @@ import { DEFAULT_HOUSE_RULES } from '#core/trade/house'
 import type { Person } from '#shared/accounts'
 import type { ArtworkSummary } from '#shared/artworks'
 import type { Blank } from '#shared/blanks'
-import type { Bottle, Stencil } from '#shared/shelf'
+import type { Lot, Stencil } from '#shared/shelf'
 import type { Roll } from '#shared/sheets'
 import type { Studio } from '#shared/studio'
 
@@ -12,7 +12,7 @@ const NUMBERS = 'crest:numbers'
 /** The studio's own facts: house rules, numbers to call, shelf and crew. */
 export const useStudioStore = defineStore('studio', () => {
   const studio = ref<Studio | null>(null)
-  const bottles = ref<Bottle[]>([])
+  const lots = ref<Lot[]>([])
   const stencils = ref<Stencil[]>([])
   /** An empty shelf, and one that has not been asked for yet, are two things. */
   const shelfLoaded = ref(false)
@@ -31,8 +31,8 @@ export const useStudioStore = defineStore('studio', () => {
     numbers.value = { emergency: studio.value.emergencyNumber, poison: studio.value.poisonNumber }
   }
   async function loadShelf() {
-    ;[bottles.value, stencils.value, blanks.value] = await Promise.all([
-      apiList<Bottle>('bottles'),
+    ;[lots.value, stencils.value, blanks.value] = await Promise.all([
+      apiList<Lot>('lots'),
       apiList<Stencil>('stencils'),
       apiList<Blank>('blanks'),
     ])
@@ -55,11 +55,11 @@ export const useStudioStore = defineStore('studio', () => {
   const stencil = (id: string | null) => stencils.value.find(s => s.id === id) ?? null
   const blank = (id: string | null) => blanks.value.find(b => b.id === id) ?? null
   const artwork = (id: string | null) => artworks.value?.find(a => a.id === id) ?? null
-  const bottle = (id: string) => bottles.value.find(b => b.id === id)
+  const lot = (id: string) => lots.value.find(b => b.id === id)
 
   return {
     studio,
-    bottles,
+    lots,
     shelfLoaded,
     stencils,
     blanks,
@@ -79,7 +79,7 @@ export const useStudioStore = defineStore('studio', () => {
     nameOf,
     firstName,
     calledHere,
-    bottle,
+    lot,
     stencil,
     blank,
     artwork,

@@ -12,7 +12,12 @@ import { notify } from './context'
 import { editedMeanwhile, notFound, Refusal } from './refusal'
 import { studioOf } from './studio'
 
-async function readEntry(db: Db, body: unknown, figures: ArtFigures, check: ArtCheck): Promise<{ entry: ArtworkEntry, form: ArtworkForm }> {
+async function readArtwork(
+  db: Db,
+  body: unknown,
+  figures: ArtFigures,
+  check: ArtCheck,
+): Promise<{ entry: ArtworkEntry, form: ArtworkForm }> {
   const { rules } = await studioOf(db)
   const schema = artworkSchema(rules.lengthUnit)
   const parsed = schema.safeParse(body)
@@ -39,7 +44,7 @@ export async function oneArtwork(db: Db, id: string): Promise<Artwork> {
 
 /** @param id made by the client: sent twice, stored once @param check looks at a drawing, outside any transaction */
 export async function addArtwork(context: Context, id: string, body: unknown, figures: ArtFigures, check: ArtCheck): Promise<Artwork> {
-  const { entry, form } = await readEntry(context.pool, body, figures, check)
+  const { entry, form } = await readArtwork(context.pool, body, figures, check)
   return inTransaction(context.pool, async (db) => {
     if (await artworks.insertArtwork(db, id, entry.name, form, figures, context.by, context.now())) await notify(db, { topic: 'shelf' })
     return oneArtwork(db, id)
@@ -55,7 +60,7 @@ export async function changeArtwork(
   putAway: boolean,
   check: ArtCheck,
 ): Promise<Artwork> {
-  const { entry, form } = await readEntry(context.pool, body, figures, check)
+  const { entry, form } = await readArtwork(context.pool, body, figures, check)
   return inTransaction(context.pool, async (db) => {
     const before = await artworks.artworkById(db, id, true)
     if (!before) throw notFound('stencil')

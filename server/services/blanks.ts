@@ -10,7 +10,7 @@ import { notify } from './context'
 import { editedMeanwhile, notFound, Refusal } from './refusal'
 import { studioOf } from './studio'
 
-async function readEntry(db: Db, body: unknown): Promise<{ entry: BlankEntry, form: BlankForm }> {
+async function readBlank(db: Db, body: unknown): Promise<{ entry: BlankEntry, form: BlankForm }> {
   const { rules } = await studioOf(db)
   const schema = blankSchema(rules.lengthUnit)
   const parsed = schema.safeParse(body)
@@ -21,7 +21,7 @@ async function readEntry(db: Db, body: unknown): Promise<{ entry: BlankEntry, fo
 /** @param id made by the client: sent twice, stored once */
 export async function addBlank(context: Context, id: string, body: unknown): Promise<Blank> {
   return inTransaction(context.pool, async (db) => {
-    const { entry, form } = await readEntry(db, body)
+    const { entry, form } = await readBlank(db, body)
     if (await blanks.insertBlank(db, id, entry, form, context.by, context.now())) await notify(db, { topic: 'shelf' })
     return (await blanks.blankById(db, id))!
   })
@@ -33,7 +33,7 @@ export async function changeBlank(context: Context, id: string, body: unknown, v
     const before = await blanks.blankById(db, id, true)
     if (!before) throw notFound('blank')
     if (before.version !== version) throw editedMeanwhile()
-    const { entry, form } = await readEntry(db, body)
+    const { entry, form } = await readBlank(db, body)
     await blanks.updateBlank(db, id, entry, form, putAway)
     await notify(db, { topic: 'shelf' })
     return (await blanks.blankById(db, id))!

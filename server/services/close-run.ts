@@ -4,7 +4,7 @@ import type { RunState, RunSummary } from '#core/bench/run'
 import type { LevelChange } from '#core/trade/stock'
 import type { RunHead } from '#shared/runs'
 import type { Db } from '../db/pool'
-import { bottleById, changeLevel, setLevel } from '../db/queries/bottles'
+import { lotById, changeLevel, setLevel } from '../db/queries/lots'
 import { jobById, setJobStatus } from '../db/queries/jobs'
 import { peopleByIds } from '../db/queries/people'
 import * as runs from '../db/queries/runs'
@@ -32,15 +32,15 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
   const end = state.finished ?? state.abandoned
   if (!end) return
   const summary = summarise(head.plan, state)
-  const bottle = (await bottleById(db, head.bottleId, true))!
+  const lot = (await lotById(db, head.lotId, true))!
   const people = await peopleByIds(db, [head.startedBy])
   const seen = summary.pieces.flatMap(p => p.faults.map(f => FAULTS.find(x => x.id === f)!.text))
   const lost = summary.pieces.flatMap(p => (p.withdrawn ? [reasonWords('piece.withdrawn', p.withdrawn)] : []))
   const search = [
-    head.customer,
+    head.subject,
     head.jobId === null ? 'coupon' : '',
     head.plan.noun,
-    bottle.productName,
+    lot.productName,
     people[0]?.name ?? '',
     ...summary.pieces.map(p => p.result ?? ''),
     ...summary.pieces.map(p => p.note),
@@ -55,12 +55,12 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
   if (head.jobId !== null) await closeJob(db, head.jobId, state)
   const used = etchantUsed(head, state, summary)
   // A bottle can't go below empty: the shelf was wrong, and the movement says what was really taken off it.
-  const taken = Math.min(bottle.left, used.amount)
+  const taken = Math.min(lot.left, used.amount)
   if (taken > 0) {
-    await setLevel(db, bottle.id, Math.round((bottle.left - taken) * 100) / 100)
+    await setLevel(db, lot.id, Math.round((lot.left - taken) * 100) / 100)
     await changeLevel(db, {
       id: v7(),
-      bottleId: bottle.id,
+      lotId: lot.id,
       runId: head.id,
       change: -taken,
       kind: used.kind,

@@ -1,7 +1,7 @@
 import { readCoupon } from '#core/plan/coupon'
 import type { Coupon, CouponEntry } from '#shared/coupons'
 import { inTransaction } from '../db/pool'
-import { bottleById } from '../db/queries/bottles'
+import { lotById } from '../db/queries/lots'
 import { insertCoupon, listCoupons } from '../db/queries/coupons'
 import { runHead } from '../db/queries/runs'
 import type { Context } from './context'
@@ -17,7 +17,7 @@ import { studioOf } from './studio'
  */
 export async function addCoupon(
   context: Context,
-  bottleId: string,
+  lotId: string,
   id: string,
   entry: CouponEntry,
   runId: string | null,
@@ -25,15 +25,15 @@ export async function addCoupon(
   return inTransaction(context.pool, async (db) => {
     // What a run etched with never changes, so only the bottle is locked.
     const run = runId === null ? null : await runHead(db, runId)
-    if (!(await bottleById(db, bottleId, true))) throw notFound('bottle')
-    if (runId !== null && (!run?.coupon || run.bottleId !== bottleId))
+    if (!(await lotById(db, lotId, true))) throw notFound('bottle')
+    if (runId !== null && (!run?.coupon || run.lotId !== lotId))
       throw new Refusal(400, 'That run etched no coupon with this bottle. Read the strips off from the run itself.')
     const { rules } = await studioOf(db)
     const { verdict, best, fit, creep } = readCoupon(entry.steps, null, rules.plateauShare)
     const creepRate = creep && creep.slope > 0 ? creep.slope : null
     const stored = await insertCoupon(db, {
       id,
-      bottleId,
+      lotId,
       runId,
       ...entry,
       verdict,
@@ -44,6 +44,6 @@ export async function addCoupon(
       at: context.now(),
     })
     if (stored) await notify(db, { topic: 'shelf' })
-    return listCoupons(db, bottleId, null)
+    return listCoupons(db, lotId, null)
   })
 }

@@ -42,7 +42,7 @@ function secondFact(state: RunState, event: RunEvent): PieceFact | null {
 /** One entry as it was read: an event, or what can't be one. */
 type Read = { event: SentEvent } | { outcome: EventOutcome }
 
-function readEntry(raw: unknown): Read {
+function readSent(raw: unknown): Read {
   const parsed = runEventSchema.safeParse(raw)
   if (parsed.success) return { event: parsed.data }
   const id = (raw as { id?: unknown } | null)?.id
@@ -73,7 +73,7 @@ export async function appendQuickly(
   now: Date,
 ): Promise<EventsAnswer | null> {
   if (!session) return null
-  const read = sent.map(readEntry)
+  const read = sent.map(readSent)
   // Many takings-back are judged in turns.
   if (read.filter(r => 'event' in r && r.event.kind === 'event.undone').length > QUICK_UNDOS) return null
   const book = bookOf(pool)
@@ -127,7 +127,7 @@ type Kept = Parameters<typeof runs.insertConflict>[2]
  * @throws Refusal 404 no such run
  */
 export async function acceptEvents(context: Context, runId: string, sent: unknown[]): Promise<EventsAnswer> {
-  const read = sent.map(readEntry)
+  const read = sent.map(readSent)
   const events = read.flatMap(r => ('event' in r ? [r.event] : []))
   const ids = events.map(e => e.id)
   const answer = await bookOf(context.pool).alone(

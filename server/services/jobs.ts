@@ -12,7 +12,7 @@ import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
 import { artworkById } from '../db/queries/artworks'
 import { blankById } from '../db/queries/blanks'
-import { bottleById, bottlesByIds } from '../db/queries/bottles'
+import { lotById, lotsByIds } from '../db/queries/lots'
 import * as jobs from '../db/queries/jobs'
 import { stencilById, stencilsByIds } from '../db/queries/stencils'
 import type { Context } from './context'
@@ -20,14 +20,14 @@ import { notify } from './context'
 import { editedMeanwhile, notFound, Refusal } from './refusal'
 import { studioOf } from './studio'
 
-async function readEntry(db: Db, body: unknown): Promise<{ entry: JobEntry, kept: jobs.KeptOfJob, form: JobForm }> {
+async function readJob(db: Db, body: unknown): Promise<{ entry: JobEntry, kept: jobs.KeptOfJob, form: JobForm }> {
   const { rules } = await studioOf(db)
   const schema = jobSchema(rules.lengthUnit)
   const parsed = schema.safeParse(body)
   if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
-  const bottle = await bottleById(db, parsed.data.bottleId)
-  if (!bottle || bottle.putAway)
-    throw new Refusal(400, 'That bottle is not on the shelf.', { bottleId: 'Choose what to etch with from the shelf.' })
+  const lot = await lotById(db, parsed.data.lotId)
+  if (!lot || lot.putAway)
+    throw new Refusal(400, 'That bottle is not on the shelf.', { lotId: 'Choose what to etch with from the shelf.' })
   const { stencilId, resist } = parsed.data
   const stencil = stencilId === null ? null : await stencilById(db, stencilId)
   if (stencilId !== null && (!stencil || stencil.putAway))
@@ -64,7 +64,7 @@ async function artOf(db: Db, { artworkId }: JobEntry): Promise<PlannedArt | null
 /** @param id made by the client: sent twice, stored once */
 export async function addJob(context: Context, id: string, body: unknown): Promise<Job> {
   return inTransaction(context.pool, async (db) => {
-    const { entry, kept, form } = await readEntry(db, body)
+    const { entry, kept, form } = await readJob(db, body)
     if (await jobs.insertJob(db, id, entry, kept, form, context.by, context.now())) await notify(db, { topic: 'today' })
     return (await jobs.jobById(db, id))!
   })
@@ -85,7 +85,7 @@ export async function changeJob(context: Context, id: string, body: unknown, ver
   return inTransaction(context.pool, async (db) => {
     const before = await plannedJob(db, id)
     if (before.version !== version) throw editedMeanwhile()
-    const { entry, kept, form } = await readEntry(db, body)
+    const { entry, kept, form } = await readJob(db, body)
     await jobs.updateJob(db, id, entry, kept, form)
     await notify(db, { topic: 'today' })
     return (await jobs.jobById(db, id))!
@@ -103,9 +103,9 @@ export async function dropJob(context: Context, id: string): Promise<void> {
 /** The recipes of these jobs as they stand with today's house rules and shelf, in three questions however many they are. */
 export async function recipesOf(db: Db, of: readonly Job[], now: Date): Promise<Map<string, Recipe>> {
   const unique = (ids: (string | null)[]) => [...new Set(ids.filter(id => id !== null))]
-  const [studio, bottles, stencils] = [
+  const [studio, lots, stencils] = [
     await studioOf(db),
-    await bottlesByIds(db, unique(of.map(j => j.bottleId))),
+    await lotsByIds(db, unique(of.map(j => j.lotId))),
     await stencilsByIds(db, unique(of.map(j => j.stencilId))),
   ]
   const today = dayIn(studio.rules.timeZone, now.getTime())
@@ -117,7 +117,7 @@ export async function recipesOf(db: Db, of: readonly Job[], now: Date): Promise<
         planRecipe(
           recipeInput(
             job,
-            bottles.find(b => b.id === job.bottleId)!,
+            lots.find(b => b.id === job.lotId)!,
             stencil,
             job.wall,
             studio.rules,

@@ -9,7 +9,7 @@ import { lotFacts, schoolsOf } from '#shared/recipe'
 import type { RunWithEvents } from '#shared/runs'
 import { inTransaction } from '../db/pool'
 import type { Pool } from '../db/pool'
-import { bottleById } from '../db/queries/bottles'
+import { lotById } from '../db/queries/lots'
 import { jobById, setJobStatus } from '../db/queries/jobs'
 import * as runs from '../db/queries/runs'
 import type { Context } from './context'
@@ -24,27 +24,27 @@ const idOfAnother = () => new Refusal(409, 'That run was started with something 
 const HOUSE_SCHOOLS = BLANK_JOB.schools
 
 /** Opens a run that etches a coupon with this bottle. @param id made by the client: sent twice, started once */
-export async function startCoupon(context: Context, bottleId: string, id: string, order: CouponOrderEntry): Promise<string> {
+export async function startCoupon(context: Context, lotId: string, id: string, order: CouponOrderEntry): Promise<string> {
   return inTransaction(context.pool, async (db) => {
-    const bottle = await bottleById(db, bottleId)
-    if (!bottle || bottle.putAway) throw notFound('bottle')
+    const lot = await lotById(db, lotId)
+    if (!lot || lot.putAway) throw notFound('bottle')
     const again = await runs.runHead(db, id)
-    if (again?.coupon && again.bottleId === bottleId) return id
+    if (again?.coupon && again.lotId === lotId) return id
     if (again) throw idOfAnother()
     const { rules } = await studioOf(db)
     const coupon = couponOfRun(order)
     const asked = { ...order, layout: coupon.layout }
-    const { verdict, rows } = judge({ substrate: order.substrate, etchant: bottle.kind })
+    const { verdict, rows } = judge({ substrate: order.substrate, etchant: lot.kind })
     const refusal
       = refuseCoupon(asked)
         ?? (verdict === 'never'
           ? `${rows[0]!.reason} ${rows[0]!.instead}`
-          : etchantKind(bottle.kind).method === 'cream'
+          : etchantKind(lot.kind).method === 'cream'
             ? null
             : 'Coupons are etched with cream. For a liquid or abrasive try a scrap in the run itself.')
     if (refusal) throw new Refusal(400, refusal)
-    const plan = planCoupon(asked, lotFacts(bottle, dayIn(rules.timeZone, context.now().getTime())), schoolsOf(HOUSE_SCHOOLS, rules), rules)
-    if (!(await runs.insertRun(db, { id, jobId: null, coupon, bottleId, plan, by: context.by, at: context.now() }))) throw idOfAnother()
+    const plan = planCoupon(asked, lotFacts(lot, dayIn(rules.timeZone, context.now().getTime())), schoolsOf(HOUSE_SCHOOLS, rules), rules)
+    if (!(await runs.insertRun(db, { id, jobId: null, coupon, lotId, plan, by: context.by, at: context.now() }))) throw idOfAnother()
     await notify(db, { topic: 'today' })
     return id
   })
@@ -63,7 +63,7 @@ export async function startRun(context: Context, jobId: string, id: string): Pro
     const { plan, refusals } = await recipeOf(db, job, context.now())
     if (!plan) throw new Refusal(409, refusals.join(' '))
     // The same id may have been taken between the look and this: then nothing is started.
-    if (!(await runs.insertRun(db, { id, jobId, coupon: null, bottleId: job.bottleId, plan, by: context.by, at: context.now() })))
+    if (!(await runs.insertRun(db, { id, jobId, coupon: null, lotId: job.lotId, plan, by: context.by, at: context.now() })))
       throw idOfAnother()
     await setJobStatus(db, jobId, 'running')
     await notify(db, { topic: 'today' })

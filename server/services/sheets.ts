@@ -11,7 +11,7 @@ import { notify } from './context'
 import { editedMeanwhile, notFound, Refusal } from './refusal'
 import { studioOf } from './studio'
 
-async function readEntry(db: Db, body: unknown): Promise<{ name: string, form: SheetForm }> {
+async function readSheet(db: Db, body: unknown): Promise<{ name: string, form: SheetForm }> {
   const schema = sheetSchema((await studioOf(db)).rules.lengthUnit)
   const parsed = schema.safeParse(body)
   if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
@@ -26,7 +26,7 @@ export async function oneSheet(db: Db, id: string): Promise<Sheet> {
 
 /** @param id made by the client: sent twice, stored once */
 export async function addSheet(context: Context, id: string, body: unknown): Promise<Sheet> {
-  const { name, form } = await readEntry(context.pool, body)
+  const { name, form } = await readSheet(context.pool, body)
   return inTransaction(context.pool, async (db) => {
     if (await sheets.insertSheet(db, id, name, form, context.by, context.now())) await notify(db, { topic: 'shelf' })
     return oneSheet(db, id)
@@ -34,7 +34,7 @@ export async function addSheet(context: Context, id: string, body: unknown): Pro
 }
 
 export async function changeSheet(context: Context, id: string, body: unknown, version: number, putAway: boolean): Promise<Sheet> {
-  const { name, form } = await readEntry(context.pool, body)
+  const { name, form } = await readSheet(context.pool, body)
   return inTransaction(context.pool, async (db) => {
     const before = await sheets.sheetById(db, id, true)
     if (!before) throw notFound('cut sheet')

@@ -1,20 +1,20 @@
 import { v7 } from 'uuid'
-import type { Bottle, BottleEntry, Stencil, StencilEntry } from '#shared/shelf'
+import type { Lot, LotEntry, Stencil, StencilEntry } from '#shared/shelf'
 import { inTransaction } from '../db/pool'
-import * as bottles from '../db/queries/bottles'
+import * as lots from '../db/queries/lots'
 import { insertStencil, setStencilAway, stencilById } from '../db/queries/stencils'
 import type { Context } from './context'
 import { notify } from './context'
 import { editedMeanwhile, leadsOnly, notFound } from './refusal'
 
 /** Puts a bottle on the shelf. The lead enters the product, as the label has it. @param id made by the client: sent twice, stored once */
-export async function addBottle(context: Context, id: string, entry: BottleEntry): Promise<Bottle> {
+export async function addLot(context: Context, id: string, entry: LotEntry): Promise<Lot> {
   if (context.role !== 'lead') throw leadsOnly()
   return inTransaction(context.pool, async (db) => {
-    if (await bottles.insertBottle(db, id, entry)) {
-      await bottles.changeLevel(db, {
+    if (await lots.insertLot(db, id, entry)) {
+      await lots.changeLevel(db, {
         id: v7(),
-        bottleId: id,
+        lotId: id,
         runId: null,
         change: entry.left,
         kind: 'shelved',
@@ -23,22 +23,22 @@ export async function addBottle(context: Context, id: string, entry: BottleEntry
       })
       await notify(db, { topic: 'shelf' })
     }
-    return (await bottles.bottleById(db, id))!
+    return (await lots.lotById(db, id))!
   })
 }
 
-export async function changeBottle(context: Context, id: string, entry: BottleEntry, version: number, putAway: boolean): Promise<Bottle> {
+export async function changeLot(context: Context, id: string, entry: LotEntry, version: number, putAway: boolean): Promise<Lot> {
   if (context.role !== 'lead') throw leadsOnly()
   return inTransaction(context.pool, async (db) => {
-    const before = await bottles.bottleById(db, id, true)
+    const before = await lots.lotById(db, id, true)
     if (!before) throw notFound('bottle')
     if (before.version !== version) throw editedMeanwhile()
-    await bottles.updateBottle(db, id, entry, putAway)
+    await lots.updateLot(db, id, entry, putAway)
     const change = Math.round((entry.left - before.left) * 100) / 100
     if (change !== 0)
-      await bottles.changeLevel(db, {
+      await lots.changeLevel(db, {
         id: v7(),
-        bottleId: id,
+        lotId: id,
         runId: null,
         change,
         kind: 'measured',
@@ -46,7 +46,7 @@ export async function changeBottle(context: Context, id: string, entry: BottleEn
         at: context.now(),
       })
     await notify(db, { topic: 'shelf' })
-    return (await bottles.bottleById(db, id))!
+    return (await lots.lotById(db, id))!
   })
 }
 

@@ -5,7 +5,7 @@ import { v7 } from 'uuid'
 import type { Page } from '@playwright/test'
 import { expect, LEAD, runAtEtch, SAFETY, signIn, test } from './world'
 import { startApp } from '../support/app'
-import { Client, event, jobForm, newBottle, newRun } from '../support/client'
+import { Client, event, jobForm, newLot, newRun } from '../support/client'
 import type { DayPlan } from '../../shared/days'
 
 const PHONE = { width: 390, height: 844 }
@@ -41,7 +41,7 @@ test('no screen is wider than a phone, and axe finds no serious issue on any, da
   await expectAccessible(page, 'sign-in')
   const { runId, jobId } = await runAtEtch(world)
   // With a second one the bench asks which.
-  await newRun(world.mate, world.bottleId, { pieces: '1' })
+  await newRun(world.mate, world.lotId, { pieces: '1' })
   const coated = [event({ kind: 'coat.started', piece: 1 }), event({ kind: 'coat.covered', piece: 1 })]
   await world.mate.post(`runs/${runId}/events`, { events: coated })
   await signIn(page, world.app.url, LEAD)
@@ -63,7 +63,7 @@ test('no screen is wider than a phone, and axe finds no serious issue on any, da
     ['/stencils', 'Stencils'],
     ['/stencil/new', 'Read new art'],
     ['/sheet/new', 'New cut sheet'],
-    [`/coupon/${world.bottleId}`, 'Coupons'],
+    [`/coupon/${world.lotId}`, 'Coupons'],
     ['/log', 'Log'],
     ['/rules', 'House rules'],
     ['/crew', 'Crew'],
@@ -90,14 +90,14 @@ test('axe finds no serious issue in the bench\'s states and on any sheet, dark o
   test.setTimeout(240_000)
   await signIn(page, world.app.url, LEAD)
   const send = (...parts: Record<string, unknown>[]) => world.mate.post(`runs/${gated.runId}/events`, { events: parts.map(p => event(p)) })
-  const gated = await newRun(world.mate, world.bottleId, { pieces: '1' })
+  const gated = await newRun(world.mate, world.lotId, { pieces: '1' })
   const states: [string, Record<string, unknown>[]][] = [
     ['Before anything is opened', []],
     [
       'How much cream went back?',
       [
         ...SAFETY.map(item => ({ kind: 'gate.ticked', step: 'safety', item })),
-        ...['clean', 'resist', 'mask', 'stir'].map(step => ({ kind: 'step.done', step })),
+        ...['clean', 'resist', 'mask', 'ready-etchant'].map(step => ({ kind: 'step.done', step })),
         ...['coat.started', 'coat.covered', 'etchant.off', 'piece.rinsed'].map(kind => ({ kind, piece: 1 })),
       ],
     ],
@@ -165,7 +165,7 @@ test('a studio that is not set up begins with its lead and its time zone; a brow
   const lead = new Client(app.url)
   await lead.signIn('Ida First', 'long enough now')
   const id = v7()
-  await lead.post('jobs', { id, job: jobForm(await newBottle(lead), { dueOn: '2030-03-31' }) })
+  await lead.post('jobs', { id, job: jobForm(await newLot(lead), { dueOn: '2030-03-31' }) })
   await page.goto(`${app.url}/day/2030-03-31`)
   await expect(page.getByRole('heading', { name: 'Sunday 31 March' })).toBeVisible()
   await page.getByRole('button', { name: 'Keep this plan' }).click()

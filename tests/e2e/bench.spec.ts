@@ -1,5 +1,5 @@
 import { expect, LEAD, MATE, press, runAtEtch, signIn, test, throughTheDoor } from './world'
-import { event, jobForm, newBottle, newRun } from '../support/client'
+import { event, jobForm, newLot, newRun } from '../support/client'
 import { v7 } from 'uuid'
 
 test('a broken piece leaves the run, another comes off early, and a stopped run gives the job back', async ({ signedIn: page, world }) => {
@@ -22,7 +22,7 @@ test('a broken piece leaves the run, another comes off early, and a stopped run 
   await expect(page.getByText('This run is closed.')).toBeVisible()
   // It stays so when the open runs, among which it no longer is, are read again.
   const today = page.waitForResponse('**/api/today')
-  await world.mate.post('jobs', { id: v7(), job: jobForm(world.bottleId) })
+  await world.mate.post('jobs', { id: v7(), job: jobForm(world.lotId) })
   await today
   await page.waitForTimeout(300)
   await expect(page.getByText('This run is closed.')).toBeVisible()
@@ -55,7 +55,7 @@ test('clocks of another run stay in sight on every screen, also at the bench, an
 })
 
 test('what can\'t be etched says so on Today and on the plan, with another way', async ({ signedIn: page, world }) => {
-  const tile = await newBottle(world.lead, {
+  const tile = await newLot(world.lead, {
     productName: 'Breakwater tile cream',
     kind: 'tile-cream',
     labelMin: '20 min',
@@ -83,10 +83,10 @@ test('what can\'t be etched says so on Today and on the plan, with another way',
 
 test('two people who change one plan: the second is told and loses nothing', async ({ signedIn: page, world }) => {
   const id = v7()
-  await world.mate.post('jobs', { id, job: jobForm(world.bottleId, { customer: 'Two pens' }) })
+  await world.mate.post('jobs', { id, job: jobForm(world.lotId, { customer: 'Two pens' }) })
   await page.goto(`${world.app.url}/plan/${id}`)
   await page.getByLabel('Notes').fill('mine')
-  await world.lead.put(`jobs/${id}`, { job: jobForm(world.bottleId, { customer: 'Two pens', notes: 'theirs' }), version: 1 })
+  await world.lead.put(`jobs/${id}`, { job: jobForm(world.lotId, { customer: 'Two pens', notes: 'theirs' }), version: 1 })
   await page.getByRole('button', { name: 'Save the change' }).click()
   await expect(page.getByRole('alert')).toContainText('Somebody else changed this')
   await expect(page.getByLabel('Notes')).toHaveValue('mine')
@@ -133,7 +133,7 @@ test('the lead adds a person, who signs in and sets a PIN of their own', async (
 })
 
 test('an answer about Today that was long on its way takes back nothing that was entered since', async ({ signedIn: page, world }) => {
-  const { runId } = await newRun(world.mate, world.bottleId, { pieces: '1', customer: 'Slow answer' })
+  const { runId } = await newRun(world.mate, world.lotId, { pieces: '1', customer: 'Slow answer' })
   await page.goto(`${world.app.url}/bench/${runId}`)
   const gloves = page.getByRole('checkbox', { name: /gloves/i }).first()
   await expect(gloves).toBeVisible()
@@ -149,7 +149,7 @@ test('an answer about Today that was long on its way takes back nothing that was
   })
   // Somebody plans another job: this page asks for Today, and the answer is on its way for long.
   const asked = page.waitForRequest('**/api/today')
-  await world.mate.post('jobs', { id: v7(), job: jobForm(world.bottleId) })
+  await world.mate.post('jobs', { id: v7(), job: jobForm(world.lotId) })
   await asked
   const stored = page.waitForResponse(r => r.url().endsWith(`/api/runs/${runId}/events`))
   await gloves.click()

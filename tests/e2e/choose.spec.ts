@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
 import { v7 } from 'uuid'
 import { answerAll, expect, LEAD, MATE, press, signIn, test } from './world'
-import { FERRIC, GRIT, jobForm, MIRROR_JOB, newBottle, newRun, TAG_JOB, upToStep } from '../support/client'
+import { FERRIC, GRIT, jobForm, MIRROR_JOB, newLot, newRun, TAG_JOB, upToStep } from '../support/client'
 
 async function tickGate(page: Page) {
   const boxes = page.getByRole('checkbox')
@@ -58,7 +58,7 @@ test('somebody who knows nothing reaches a safe recipe; plastic is a wall', asyn
 
 test('an expert overrides from the keyboard, and a contradiction stands at its field', async ({ signedIn: page, world }) => {
   const id = v7()
-  await world.mate.post('jobs', { id, job: jobForm(world.bottleId, { customer: 'Keyboard', finest: '0.3 mm' }) })
+  await world.mate.post('jobs', { id, job: jobForm(world.lotId, { customer: 'Keyboard', finest: '0.3 mm' }) })
   await page.goto(`${world.app.url}/plan/${id}`)
   const dwell = page.getByRole('region', { name: 'Dwell window' })
   await expect(dwell).toContainText('Undercut: later, creep from both sides')
@@ -84,7 +84,7 @@ test('an expert overrides from the keyboard, and a contradiction stands at its f
 
 test('ferric chloride at the bench: its own gate, reminders, bicarbonate, and a step skipped with a reason', async ({ page, world }) => {
   test.setTimeout(120_000)
-  const ferric = await newBottle(world.lead, { ...FERRIC, productName: 'Ten second ferric', labelMin: '10 s', labelMax: '60 s' })
+  const ferric = await newLot(world.lead, { ...FERRIC, productName: 'Ten second ferric', labelMin: '10 s', labelMax: '60 s' })
   const { runId } = await newRun(world.mate, ferric, { ...TAG_JOB, pieces: '1' })
   await signIn(page, world.app.url, MATE)
   await page.goto(`${world.app.url}/bench/${runId}`)
@@ -120,7 +120,7 @@ test('ferric chloride at the bench: its own gate, reminders, bicarbonate, and a 
 
 test('blasting at the bench: gun time counts while the key is held, and only then', async ({ page, world }) => {
   test.setTimeout(120_000)
-  const grit = await newBottle(world.lead, { ...GRIT, secondsPerCm2: '0.05' })
+  const grit = await newLot(world.lead, { ...GRIT, secondsPerCm2: '0.05' })
   const { runId } = await newRun(world.mate, grit, MIRROR_JOB)
   await signIn(page, world.app.url, MATE)
   await page.goto(`${world.app.url}/bench/${runId}`)
@@ -158,7 +158,7 @@ test('blasting at the bench: gun time counts while the key is held, and only the
 
 test('a coupon goes from planner to bench to curve, on one clock', async ({ page, world }) => {
   test.setTimeout(150_000)
-  await newBottle(world.lead, { productName: 'Planned strip cream' })
+  await newLot(world.lead, { productName: 'Planned strip cream' })
   await signIn(page, world.app.url, MATE)
   await page.goto(`${world.app.url}/coupons`)
   await page.getByRole('link', { name: 'Etch or read off a coupon of Planned strip cream' }).click()
@@ -202,7 +202,7 @@ test('a coupon goes from planner to bench to curve, on one clock', async ({ page
 })
 
 test('a lead changes a house rule and sees which open plans move; reset brings it back', async ({ page, world }) => {
-  await world.mate.post('jobs', { id: v7(), job: jobForm(world.bottleId, { customer: 'Rule watcher' }) })
+  await world.mate.post('jobs', { id: v7(), job: jobForm(world.lotId, { customer: 'Rule watcher' }) })
   await signIn(page, world.app.url, LEAD)
   await page.goto(`${world.app.url}/rules`)
   await page.getByLabel('Border of resist each side').fill('20 mm')
@@ -229,7 +229,7 @@ test('a stencil that is used again hangs on the shelf and is chosen in the plan'
   await page.getByRole('button', { name: 'Hang it up' }).click()
   await expect(page.getByRole('region', { name: 'Stencils used again' })).toContainText('Knot border')
   const id = v7()
-  await world.mate.post('jobs', { id, job: jobForm(world.bottleId, { resist: 'mesh' }) })
+  await world.mate.post('jobs', { id, job: jobForm(world.lotId, { resist: 'mesh' }) })
   await page.goto(`${world.app.url}/plan/${id}`)
   await page.getByRole('combobox', { name: 'Which stencil' }).click()
   await page.getByRole('option', { name: 'Knot border, used 0 times' }).click()
@@ -239,7 +239,7 @@ test('a stencil that is used again hangs on the shelf and is chosen in the plan'
 
 test('each person reads and writes lengths in their own unit; what was written keeps the unit it was meant in', async ({ page, world }) => {
   const id = v7()
-  await world.mate.post('jobs', { id, job: jobForm(world.bottleId, { customer: 'Inch club', artWidth: '60' }) })
+  await world.mate.post('jobs', { id, job: jobForm(world.lotId, { customer: 'Inch club', artWidth: '60' }) })
   await signIn(page, world.app.url, MATE)
   await page.goto(`${world.app.url}/crew`)
   await page.getByRole('button', { name: `Change ${MATE.name}` }).click()

@@ -242,9 +242,9 @@ test('a device clock that is hours wrong shows the right time', async ({ browser
 })
 
 test('an overrun is called, shown and logged; a mis-tap is taken back', async ({ signedIn: page, world }) => {
-  const { newBottle, event } = await import('../support/client')
-  const bottleId = await newBottle(world.lead, { productName: 'Short cream', labelMin: '10 s', labelMax: '12 s' })
-  const { runId } = await runAtEtch({ ...world, bottleId }, '1', { customer: 'Overrun' })
+  const { newLot, event } = await import('../support/client')
+  const lotId = await newLot(world.lead, { productName: 'Short cream', labelMin: '10 s', labelMax: '12 s' })
+  const { runId } = await runAtEtch({ ...world, lotId }, '1', { customer: 'Overrun' })
   await startClock(page, world.app.url, runId)
   await page.getByRole('button', { name: /Take back: Last part of tumbler 1 covered/ }).click()
   await expect(page.locator('button.main')).toContainText('Last part covered')

@@ -1,10 +1,10 @@
 import { expect, MATE, signIn, test } from './world'
 import { BLANK_JOB } from '../../shared/jobs'
-import { jobForm, newBottle } from '../support/client'
+import { jobForm, newLot } from '../support/client'
 import { v7 } from 'uuid'
 
 test('a coupon is read off, its curve gives the best dwell, and the next plan uses it', async ({ page, world }) => {
-  const bottle = await newBottle(world.lead, { productName: 'Strip tested cream' })
+  const lot = await newLot(world.lead, { productName: 'Strip tested cream' })
   await signIn(page, world.app.url, MATE)
   await page.goto(`${world.app.url}/shelf`)
   await page.getByRole('link', { name: 'Coupons of Strip tested cream' }).click()
@@ -28,7 +28,7 @@ test('a coupon is read off, its curve gives the best dwell, and the next plan us
   await expect(page.getByText(/Own coupons now say 5\smin/)).toBeVisible()
 
   const id = v7()
-  await world.mate.post('jobs', { id, job: jobForm(bottle, { schools: { ...BLANK_JOB.schools, dwell: 'own-coupons' } }) })
+  await world.mate.post('jobs', { id, job: jobForm(lot, { schools: { ...BLANK_JOB.schools, dwell: 'own-coupons' } }) })
   await page.goto(`${world.app.url}/plan/${id}`)
   await expect(page.getByRole('region', { name: 'Dwell window' })).toContainText(/Your own coupon with this bottle looked best at 5\smin/)
 })

@@ -16,13 +16,13 @@ const clock = (text: string | null) => {
   return h! * 60 + m!
 }
 
-const newJob = (bottleId: string, change: Parameters<typeof jobForm>[1] = {}) => ({
+const newJob = (lotId: string, change: Parameters<typeof jobForm>[1] = {}) => ({
   id: v7(),
-  job: jobForm(bottleId, { pieces: '3', noun: 'goblet', customer: 'Day club', ...change }),
+  job: jobForm(lotId, { pieces: '3', noun: 'goblet', customer: 'Day club', ...change }),
 })
 
 test('a day is planned, moved, locked and kept; a move that breaks something says why', async ({ signedIn: page, world }) => {
-  await world.mate.post('jobs', newJob(world.bottleId))
+  await world.mate.post('jobs', newJob(world.lotId))
   await page.goto(`${world.app.url}/day/${TOMORROW}`)
   const job = page.getByRole('checkbox', { name: /3 goblets for Day club/ })
   await expect(job).toBeVisible()
@@ -80,7 +80,7 @@ test('a day is planned, moved, locked and kept; a move that breaks something say
 
 test('what is changed while the last change is still on its way is kept as well', async ({ signedIn: page, world }) => {
   const day = houseDay(4)
-  await world.mate.post('jobs', newJob(world.bottleId, { noun: 'carafe', customer: 'Quick club' }))
+  await world.mate.post('jobs', newJob(world.lotId, { noun: 'carafe', customer: 'Quick club' }))
   await page.goto(`${world.app.url}/day/${day}`)
   const job = page.getByRole('checkbox', { name: /3 carafes for Quick club/ })
   await expect(job).toBeVisible()
@@ -144,7 +144,7 @@ test('what happens at the bench changes the plan at once, and what changed is sa
 test('a day too short says what binds and what would make it fit', async ({ signedIn: page, world }) => {
   await world.mate.post(
     'jobs',
-    newJob(world.bottleId, { pieces: '40', noun: 'flagon', customer: 'Long club', height: '300 mm', artWidth: '180', artHeight: '250' }),
+    newJob(world.lotId, { pieces: '40', noun: 'flagon', customer: 'Long club', height: '300 mm', artWidth: '180', artHeight: '250' }),
   )
   await page.goto(`${world.app.url}/day/${houseDay(2)}`)
   const job = page.getByRole('checkbox', { name: /40 flagons for Long club/ })

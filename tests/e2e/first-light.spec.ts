@@ -1,14 +1,14 @@
 import { answerAll, expect, LEAD, MATE, press, signIn, test, throughTheDoor } from './world'
-import { bottleForm } from '../support/client'
+import { lotForm } from '../support/client'
 import { v7 } from 'uuid'
 
 test('a job typed in by hand goes from plan to log', async ({ page, world }) => {
   test.setTimeout(300_000)
   // A cream whose label asks ten seconds: real clocks run, and the test still ends.
-  const bottle = v7()
-  await world.lead.post('bottles', {
-    id: bottle,
-    bottle: bottleForm({ productName: 'Ten second cream', labelMin: '10 s', labelMax: '90 s' }),
+  const lot = v7()
+  await world.lead.post('lots', {
+    id: lot,
+    lot: lotForm({ productName: 'Ten second cream', labelMin: '10 s', labelMax: '90 s' }),
   })
   await throughTheDoor(page, world.app.url, MATE)
 

@@ -1,6 +1,6 @@
 import sharp from 'sharp'
 import { SKILLS } from '../../core/trade/skills'
-import { event, LEAD, newBottle, newRun, upToStep } from '../support/client'
+import { event, LEAD, newLot, newRun, upToStep } from '../support/client'
 import { houseDay } from '../support/house'
 import { expect, MATE, press, runAtEtch, signIn, test } from './world'
 
@@ -193,8 +193,8 @@ test('wet hands: a palm on the glass presses nothing, a foot pedal presses, and 
 })
 
 test('another\'s call stays silent here for twenty seconds, then sounds', async ({ page, world }) => {
-  const bottleId = await newBottle(world.lead, { productName: 'Ten second cream', labelMin: '10 s', labelMax: '90 s' })
-  const { runId } = await newRun(world.mate, bottleId, { pieces: '1', noun: 'vase' })
+  const lotId = await newLot(world.lead, { productName: 'Ten second cream', labelMin: '10 s', labelMax: '90 s' })
+  const { runId } = await newRun(world.mate, lotId, { pieces: '1', noun: 'vase' })
   await upToStep(world.mate, runId, 'etch')
   await page.addInitScript(() => {
     ;(window as never as { spoken: { text: string, at: number }[] }).spoken = []

@@ -2,7 +2,7 @@ import { test as base, expect } from '@playwright/test'
 import type { Page } from '@playwright/test'
 import { startApp } from '../support/app'
 import type { TestApp } from '../support/app'
-import { event, LEAD, MATE, newBottle, newRun, newStudio, upToStep } from '../support/client'
+import { event, LEAD, MATE, newLot, newRun, newStudio, upToStep } from '../support/client'
 import type { Client } from '../support/client'
 import { testCluster } from '../support/cluster'
 import type { TestCluster } from '../support/cluster'
@@ -14,7 +14,7 @@ export interface World {
   app: TestApp
   lead: Client
   mate: Client
-  bottleId: string
+  lotId: string
 }
 
 export const test = base.extend<{ signedIn: Page, quiet: undefined }, { world: World }>({
@@ -25,7 +25,7 @@ export const test = base.extend<{ signedIn: Page, quiet: undefined }, { world: W
       const databaseUrl = await cluster.database('interface')
       const app = await startApp(databaseUrl)
       const { lead, mate } = await newStudio(app.url)
-      const world: World = { cluster, databaseUrl, app, lead, mate, bottleId: await newBottle(lead, { productName: 'Quay general cream' }) }
+      const world: World = { cluster, databaseUrl, app, lead, mate, lotId: await newLot(lead, { productName: 'Quay general cream' }) }
       await use(world)
       await world.app.kill()
       await cluster.destroy()
@@ -87,7 +87,7 @@ export const SAFETY = ['gloves', 'eyes', 'air', 'surface', 'away', 'label', 'num
 
 /** A run on the bench through the API, at the point where pieces are coated. */
 export async function runAtEtch(world: World, pieces = '2', change: Parameters<typeof newRun>[2] = {}) {
-  const { runId, jobId } = await newRun(world.mate, world.bottleId, { pieces, ...change })
+  const { runId, jobId } = await newRun(world.mate, world.lotId, { pieces, ...change })
   await upToStep(world.mate, runId, 'etch')
   return { runId, jobId }
 }

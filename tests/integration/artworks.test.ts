@@ -4,7 +4,7 @@ import { ARTWORK_FORM } from '../../shared/artworks'
 import type { Artwork, ArtworkForm, ArtworkSummary } from '../../shared/artworks'
 import type { Job } from '../../shared/jobs'
 import type { RunWithEvents } from '../../shared/runs'
-import { jobForm, newBottle } from '../support/client'
+import { jobForm, newLot } from '../support/client'
 import type { Client } from '../support/client'
 import { HOSTILE_ART } from '../support/hostile-art'
 import { sharedStudio } from '../support/studio'
@@ -111,13 +111,13 @@ describe('stencil art', () => {
   it('a job keeps the outline that it was planned with, whatever becomes of the art; runs carry it to be drawn', async () => {
     const [id, jobId, runId] = [v7(), v7(), v7()]
     await mate.post('artworks', { id, artwork: art, figures })
-    const bottleId = await newBottle((await sharedStudio()).lead)
-    const { body: job } = await mate.post<Job>('jobs', { id: jobId, job: jobForm(bottleId, { artworkId: id }) })
+    const lotId = await newLot((await sharedStudio()).lead)
+    const { body: job } = await mate.post<Job>('jobs', { id: jobId, job: jobForm(lotId, { artworkId: id }) })
     expect(job).toMatchObject({ artworkId: id, art: { d: figures.outline, width: 60, height: 20 } })
     await mate.put(`artworks/${id}`, { artwork: art, figures: { ...figures, outline: 'M1 1L2 2L3 1Z' }, version: 1, putAway: true })
     await mate.post(`jobs/${jobId}/run`, { runId })
     expect((await mate.get<RunWithEvents>(`runs/${runId}`)).body.shape.art).toEqual(job.art)
-    const gone = await mate.post('jobs', { id: v7(), job: jobForm(bottleId, { artworkId: v7() }) })
+    const gone = await mate.post('jobs', { id: v7(), job: jobForm(lotId, { artworkId: v7() }) })
     expect([gone.status, gone.body.fields!.artworkId]).toEqual([400, 'Choose a stencil, or none.'])
   })
 })

@@ -3,16 +3,16 @@ import { v7 } from 'uuid'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { foldRun } from '../../core/bench/run'
 import type { EventOutcome, Photo, RunWithEvents } from '../../shared/runs'
-import { Client, event, newBottle, newRun, upToStep } from '../support/client'
+import { Client, event, newLot, newRun, upToStep } from '../support/client'
 import { sharedStudio } from '../support/studio'
 
 let mate: Client
 let lead: Client
 let mateId: string
-let bottleId: string
+let lotId: string
 beforeAll(async () => {
   ;({ mate, lead, mateId } = await sharedStudio())
-  bottleId = await newBottle(lead)
+  lotId = await newLot(lead)
 })
 
 const send = async (who: Client, runId: string, events: ReturnType<typeof event>[]) =>
@@ -21,7 +21,7 @@ const runOf = async (runId: string) => (await mate.get<RunWithEvents>(`runs/${ru
 const pause = (ms: number) => new Promise(resolve => setTimeout(resolve, ms))
 /** Tumbler 1 of two has just been covered. */
 async function wet() {
-  const { runId } = await newRun(mate, bottleId, { pieces: '2' })
+  const { runId } = await newRun(mate, lotId, { pieces: '2' })
   await upToStep(mate, runId, 'etch')
   await send(mate, runId, [event({ kind: 'coat.started', piece: 1 }), event({ kind: 'coat.covered', piece: 1 })])
   // What follows lies after it, also by the millisecond.

@@ -4,16 +4,16 @@ import { BLANK_FORM } from '../../shared/blanks'
 import type { Blank, BlankForm } from '../../shared/blanks'
 import type { Job } from '../../shared/jobs'
 import type { RunWithEvents } from '../../shared/runs'
-import { jobForm, newBottle } from '../support/client'
+import { jobForm, newLot } from '../support/client'
 import type { Client } from '../support/client'
 import { sharedStudio } from '../support/studio'
 
 let mate: Client
-let bottleId: string
+let lotId: string
 beforeAll(async () => {
   const studio = await sharedStudio()
   mate = studio.mate
-  bottleId = await newBottle(studio.lead)
+  lotId = await newLot(studio.lead)
 })
 const taper: BlankForm = {
   ...BLANK_FORM,
@@ -93,7 +93,7 @@ describe('the library of blanks', () => {
     const jobId = v7()
     const { body: job } = await mate.post<Job>('jobs', {
       id: jobId,
-      job: jobForm(bottleId, { blankId: id, surface: 'taper', artMiddle: '50 mm' }),
+      job: jobForm(lotId, { blankId: id, surface: 'taper', artMiddle: '50 mm' }),
     })
     expect(job).toMatchObject({
       blankId: id,
@@ -113,9 +113,9 @@ describe('the library of blanks', () => {
       putAway: true,
     })
     expect((await mate.get<RunWithEvents>(`runs/${runId}`)).body.shape.wall).toEqual(job.wall)
-    const gone = await mate.post('jobs', { id: v7(), job: jobForm(bottleId, { blankId: id }) })
+    const gone = await mate.post('jobs', { id: v7(), job: jobForm(lotId, { blankId: id }) })
     expect([gone.status, gone.body.fields!.blankId]).toEqual([400, expect.stringMatching(/from the library, or none/)])
-    const above = await mate.post('jobs', { id: v7(), job: jobForm(bottleId, { artMiddle: '150 mm' }) })
+    const above = await mate.post('jobs', { id: v7(), job: jobForm(lotId, { artMiddle: '150 mm' }) })
     expect(above.body.fields!.artMiddle).toMatch(/above the piece/)
   })
 })

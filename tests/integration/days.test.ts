@@ -13,8 +13,8 @@ import type { Job } from '../../shared/jobs'
 import { clockOfDay } from '../../core/basics/zone'
 import { recipeInput } from '../../shared/recipe'
 import type { RunWithEvents } from '../../shared/runs'
-import type { Bottle } from '../../shared/shelf'
-import { event, jobForm, newBottle, newRun, upToStep } from '../support/client'
+import type { Lot } from '../../shared/shelf'
+import { event, jobForm, newLot, newRun, upToStep } from '../support/client'
 import type { Client } from '../support/client'
 import { sharedStudio } from '../support/studio'
 import { HOUSE_ZONE, houseDay } from '../support/house'
@@ -22,15 +22,15 @@ import { HOUSE_ZONE, houseDay } from '../support/house'
 let mate: Client
 let lead: Client
 let mateId: string
-let bottleId: string
+let lotId: string
 /** Other files plan jobs in the same studio: only these are this file's. */
 const own = new Set<string>()
 beforeAll(async () => {
   ;({ mate, lead, mateId } = await sharedStudio())
-  bottleId = await newBottle(lead)
+  lotId = await newLot(lead)
   const id = v7()
   own.add(id)
-  await mate.post('jobs', { id, job: jobForm(bottleId, { pieces: '3' }) })
+  await mate.post('jobs', { id, job: jobForm(lotId, { pieces: '3' }) })
 })
 
 const HOUR = 3600
@@ -42,9 +42,9 @@ const RULES = { ...DEFAULT_HOUSE_RULES, timeZone: HOUSE_ZONE }
 
 /** What a page would know: open jobs as the core plans them, and the crew. */
 async function facts(client: Client): Promise<{ jobs: DayJob[], people: Person[] }> {
-  const [{ body: today }, { body: bottles }, { body: people }] = [
+  const [{ body: today }, { body: lots }, { body: people }] = [
     await client.get<{ jobs: Job[], runs: RunWithEvents[] }>('today'),
-    await client.get<Bottle[]>('bottles'),
+    await client.get<Lot[]>('lots'),
     await client.get<Person[]>('crew'),
   ]
   return {
@@ -59,7 +59,7 @@ async function facts(client: Client): Promise<{ jobs: DayJob[], people: Person[]
           planRecipe(
             recipeInput(
               job,
-              bottles.find(b => b.id === job.bottleId)!,
+              lots.find(b => b.id === job.lotId)!,
               null,
               job.wall,
               RULES,
@@ -136,7 +136,7 @@ describe('the plan of a day', () => {
 
 describe('a day that runs', () => {
   it('is planned from what has happened: a piece that is wet keeps its window, one that broke is gone', async () => {
-    const { runId, jobId } = await newRun(mate, bottleId, { pieces: '3', customer: 'Pilots' })
+    const { runId, jobId } = await newRun(mate, lotId, { pieces: '3', customer: 'Pilots' })
     own.add(jobId)
     await upToStep(mate, runId, 'etch')
     const at = Date.now() - 60_000

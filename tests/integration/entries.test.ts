@@ -4,7 +4,7 @@ import { foldRun } from '#core/bench/run'
 import { createPool, inTransaction } from '../../server/db/pool'
 import { MOST_EVENTS } from '../../shared/runs'
 import type { EventsAnswer, RunWithEvents } from '../../shared/runs'
-import { Client, event, LEAD, MATE, newBottle, newRun, upToStep } from '../support/client'
+import { Client, event, LEAD, MATE, newLot, newRun, upToStep } from '../support/client'
 import { sql } from '../support/sql'
 import { sharedStudio } from '../support/studio'
 
@@ -12,10 +12,10 @@ let lead: Client
 let mate: Client
 let mateId: string
 let leadId: string
-let bottleId: string
+let lotId: string
 beforeAll(async () => {
   ;({ lead, mate, mateId, leadId } = await sharedStudio())
-  bottleId = await newBottle(lead)
+  lotId = await newLot(lead)
 })
 
 const send = (client: Client, runId: string, events: unknown[]) => client.post<EventsAnswer>(`runs/${runId}/events`, { events })
@@ -25,7 +25,7 @@ const undo = (target: { id: string }, by?: string) => event({ kind: 'event.undon
 
 describe('each entry is answered by itself', () => {
   it('also beside what can\'t be read, what is too long, and what the state does not allow', async () => {
-    const { runId } = await newRun(mate, bottleId)
+    const { runId } = await newRun(mate, lotId)
     const good = tick(mateId)
     const long = event({ kind: 'piece.withdrawn', piece: 1, reason: 'x'.repeat(231), by: mateId })
     const { status, body } = await send(mate, runId, [
@@ -53,7 +53,7 @@ describe('each entry is answered by itself', () => {
     expect((await read(mate, runId)).events.map(e => e.id)).toEqual([good.id])
   })
   it('in both ways through the server, with what was stored and its number', async () => {
-    const { runId } = await newRun(mate, bottleId)
+    const { runId } = await newRun(mate, lotId)
     const [a, b, c] = [
       tick(mateId),
       event({ kind: 'gate.ticked', step: 'safety', item: 'eyes', by: mateId }),
@@ -70,7 +70,7 @@ describe('each entry is answered by itself', () => {
     expect((await read(mate, runId, '?after=1')).events.map(e => e.seq)).toEqual([2, 3])
   })
   it('more than five hundred in one request are refused whole, so that the sender parts them', async () => {
-    const { runId } = await newRun(mate, bottleId)
+    const { runId } = await newRun(mate, lotId)
     expect(
       (
         await send(
@@ -82,7 +82,7 @@ describe('each entry is answered by itself', () => {
     ).toBe(400)
   })
   it('a note is taken after the end, found by its words, and closes nothing again', async () => {
-    const { runId } = await newRun(mate, bottleId)
+    const { runId } = await newRun(mate, lotId)
     await send(mate, runId, [event({ kind: 'run.abandoned', reason: 'storm', by: mateId })])
     const word = `kelp${v7().slice(-6)}`
     const note = event({
@@ -101,7 +101,7 @@ describe('each entry is answered by itself', () => {
 
 describe('who made an entry', () => {
   it('stays who made it, whoever is at the device when it is sent', async () => {
-    const { runId } = await newRun(lead, bottleId)
+    const { runId } = await newRun(lead, lotId)
     const tablet = new Client(inject('appUrl'))
     await tablet.signIn(LEAD.name, LEAD.password)
     const mine = tick(leadId)
@@ -112,7 +112,7 @@ describe('who made an entry', () => {
     expect((await read(lead, runId)).events.map(e => e.by)).toEqual([leadId, mateId])
   })
   it('is somebody of this session: others\' entries are not booked, and are told to wait', async () => {
-    const { runId } = await newRun(mate, bottleId)
+    const { runId } = await newRun(mate, lotId)
     const theirs = tick(leadId)
     for (const by of [leadId, v7()])
       expect((await send(mate, runId, [tick(by)])).body.outcomes).toMatchObject([
@@ -131,7 +131,7 @@ describe('who made an entry', () => {
       password: 'late-password',
       pin: '5555',
     })
-    const { runId } = await newRun(lead, bottleId)
+    const { runId } = await newRun(lead, lotId)
     await sql('update run set started_at = started_at - interval \'1 day\' where id = $1', [runId])
     const tablet = new Client(inject('appUrl'))
     await tablet.signIn(LEAD.name, LEAD.password)
@@ -142,7 +142,7 @@ describe('who made an entry', () => {
     expect((await send(tablet, runId, [tick(id)])).body.outcomes).toMatchObject([{ accepted: true }])
   })
   it('a session that ended books nothing, by the short way or the long one', async () => {
-    const { runId } = await newRun(mate, bottleId)
+    const { runId } = await newRun(mate, lotId)
     const tablet = new Client(inject('appUrl'))
     await tablet.signIn(MATE.name, MATE.password)
     expect((await send(tablet, runId, [tick(mateId)])).status).toBe(200)
@@ -154,7 +154,7 @@ describe('who made an entry', () => {
     expect((await read(mate, runId)).events).toHaveLength(1)
   })
   it('pictures belong to whoever took them as well', async () => {
-    const { runId } = await newRun(mate, bottleId)
+    const { runId } = await newRun(mate, lotId)
     const put = (by: string) =>
       fetch(`${mate.url}/api/runs/${runId}/photos?${new URLSearchParams({ id: v7(), by, step: 'etch', piece: '' })}`, {
         method: 'POST',
@@ -168,7 +168,7 @@ describe('who made an entry', () => {
 
 describe('many senders', () => {
   it('on two processes, by both ways at once: one order without a gap, and the state that the pure fold gives', async () => {
-    const { runId, jobId } = await newRun(mate, bottleId)
+    const { runId, jobId } = await newRun(mate, lotId)
     const other = new Client(inject('secondUrl'))
     other.cookie = mate.cookie
     await upToStep(mate, runId, 'etch')
@@ -199,7 +199,7 @@ describe('many senders', () => {
     expect((await lead.get<{ status: string }>(`jobs/${jobId}`)).body.status).toBe('planned')
   })
   it('a run of four thousand entries takes one more as fast as a new one, and a hundred takings-back hold nobody up', async () => {
-    const { runId } = await newRun(mate, bottleId)
+    const { runId } = await newRun(mate, lotId)
     await upToStep(mate, runId, 'etch')
     await send(mate, runId, [event({ kind: 'coat.started', piece: 1, by: mateId }), event({ kind: 'coat.covered', piece: 1, by: mateId })])
     const cares = Array.from({ length: 4000 }, (_, i) =>
@@ -234,20 +234,20 @@ describe('many senders', () => {
 
 describe('a job and its run', () => {
   it('another job\'s run id starts nothing, and the job can still be started', async () => {
-    const { runId } = await newRun(mate, bottleId)
-    const { jobId, runId: own } = await newRun(mate, bottleId)
+    const { runId } = await newRun(mate, lotId)
+    const { jobId, runId: own } = await newRun(mate, lotId)
     await send(mate, own, [event({ kind: 'run.abandoned', reason: 'again', by: mateId })])
     const { status, body } = await mate.post(`jobs/${jobId}/run`, { runId })
     expect([status, body.error]).toEqual([409, 'That run was started with something else. Go back to Today and start it again.'])
     expect((await mate.get<{ status: string }>(`jobs/${jobId}`)).body.status).toBe('planned')
     expect(
-      (await mate.post(`bottles/${bottleId}/coupon-run`, { runId, order: { substrate: 'soda-lime', dwells: ['60'] } })).status,
+      (await mate.post(`lots/${lotId}/coupon-run`, { runId, order: { substrate: 'soda-lime', dwells: ['60'] } })).status,
     ).not.toBe(200)
     expect((await mate.post(`jobs/${jobId}/run`, { runId: v7() })).status).toBe(200)
   })
   it('two transactions that stand in each other\'s way are done again until both are through', async () => {
     const pool = createPool(inject('databaseUrl'))
-    const [a, b] = [await newRun(mate, bottleId), await newRun(mate, bottleId)]
+    const [a, b] = [await newRun(mate, lotId), await newRun(mate, lotId)]
     const ids = [a.jobId, b.jobId]
     let tries = 0
     const both = [ids, [...ids].reverse()].map(order =>

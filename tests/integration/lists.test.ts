@@ -3,7 +3,7 @@ import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { listArtworks } from '../../server/db/queries/artworks'
 import { listBlanks } from '../../server/db/queries/blanks'
-import { listBottles, listLevelChanges } from '../../server/db/queries/bottles'
+import { listLots, listLevelChanges } from '../../server/db/queries/lots'
 import { listCoupons } from '../../server/db/queries/coupons'
 import { listOpenJobs } from '../../server/db/queries/jobs'
 import { listPeople } from '../../server/db/queries/people'
@@ -11,21 +11,21 @@ import { photosOfRun } from '../../server/db/queries/photos'
 import { listRolls, listSheets } from '../../server/db/queries/sheets'
 import { listStencils } from '../../server/db/queries/stencils'
 import { allPages, PAGE_ROWS } from '../../shared/pages'
-import { newBottle, newRun } from '../support/client'
+import { newLot, newRun } from '../support/client'
 import { sharedStudio } from '../support/studio'
 
 /** More than two pages. */
 const COUNT = 2 * PAGE_ROWS + 50
 let db: pg.Client
 let runId: string
-let bottleId: string
+let lotId: string
 let get: (path: string) => Promise<{ status: number, body: unknown }>
 
 beforeAll(async () => {
   const { lead, mate, mateId } = await sharedStudio()
   get = path => mate.get(path)
-  bottleId = await newBottle(lead)
-  runId = (await newRun(mate, bottleId)).runId
+  lotId = await newLot(lead)
+  runId = (await newRun(mate, lotId)).runId
   db = new pg.Client({ connectionString: inject('databaseUrl'), options: '-c search_path=crest' })
   await db.connect()
   // All of it is taken back at the end: nobody else sees a shelf of thousands.
@@ -44,9 +44,9 @@ beforeAll(async () => {
     )
   }
   await db.query(
-    'insert into coupon (id, bottle_id, substrate, steps, verdict, by_person, at) values (gen_random_uuid(), $1, \'soda-lime\', \'[]\', '
+    'insert into coupon (id, lot_id, substrate, steps, verdict, by_person, at) values (gen_random_uuid(), $1, \'soda-lime\', \'[]\', '
     + '\'good\', $2, now())',
-    [bottleId, mateId],
+    [lotId, mateId],
   )
   await db.query(
     'insert into run_photo (id, run_id, step, width, height, image, by_person, at) values (gen_random_uuid(), $1, \'etch\', 1, 1, \'\', '
@@ -71,18 +71,18 @@ const named = (column: string, extra = '') => `jsonb_build_object('${column}', '
 describe('every list comes in pages, each row once and in order', () => {
   it.each<[string, string, string, (after: string | null) => Promise<{ id: string }[]>, string]>([
     [
-      'bottles',
-      'bottle',
+      'lots',
+      'lot',
       named('product_name', ', \'put_away\', n % 2 = 0'),
-      after => listBottles(db, after),
+      after => listLots(db, after),
       'put_away, lower(product_name), id',
     ],
     ['stencils', 'stencil', named('name', ', \'put_away\', n % 2 = 0'), after => listStencils(db, after), 'put_away, lower(name), id'],
     [
       'changes of a level',
-      'bottle_movement',
+      'lot_movement',
       'jsonb_build_object(\'at\', now() - interval \'1 minute\' * (n % 3))',
-      after => listLevelChanges(db, bottleId, after),
+      after => listLevelChanges(db, lotId, after),
       'at desc, id desc',
     ],
     ['blanks', 'blank', named('name'), after => listBlanks(db, after), 'put_away, lower(name), id'],
@@ -126,7 +126,7 @@ describe('every list comes in pages, each row once and in order', () => {
       'coupons of one bottle',
       'coupon',
       'jsonb_build_object(\'run_id\', null)',
-      after => listCoupons(db, bottleId, after),
+      after => listCoupons(db, lotId, after),
       'at desc, id desc',
     ],
     [
@@ -142,8 +142,8 @@ describe('every list comes in pages, each row once and in order', () => {
       = {
         'rolls': 'not put_away',
         'open jobs': 'status in (\'planned\', \'running\')',
-        'coupons of one bottle': `bottle_id = '${bottleId}'`,
-        'changes of a level': `bottle_id = '${bottleId}'`,
+        'coupons of one bottle': `lot_id = '${lotId}'`,
+        'changes of a level': `lot_id = '${lotId}'`,
         'pictures of a run': `run_id = '${runId}'`,
       }[name] ?? 'true'
     const { rows } = await db.query<{ id: string }>(`select id from ${table} where ${only} order by ${order}`)
@@ -159,7 +159,7 @@ describe('every list comes in pages, each row once and in order', () => {
   })
   it('what is no row to begin after is refused with a sentence; one that nobody knows has nothing after it', async () => {
     for (const path of [
-      'bottles',
+      'lots',
       'stencils',
       'blanks',
       'artworks',
@@ -168,8 +168,8 @@ describe('every list comes in pages, each row once and in order', () => {
       'crew',
       'coupons',
       'today',
-      `bottles/${bottleId}/coupons`,
-      `bottles/${bottleId}/ledger`,
+      `lots/${lotId}/coupons`,
+      `lots/${lotId}/ledger`,
       `runs/${runId}/photos`,
     ]) {
       expect([path, await get(`${path}?after=x`)]).toEqual([
@@ -177,7 +177,7 @@ describe('every list comes in pages, each row once and in order', () => {
         expect.objectContaining({ status: 400, body: { error: expect.stringMatching(/from its start/) } }),
       ])
     }
-    expect((await get(`bottles?after=${v7()}`)).body).toEqual([])
+    expect((await get(`lots?after=${v7()}`)).body).toEqual([])
     expect((await get(`today?after=${v7()}`)).body).toMatchObject({ jobs: [], runs: [] })
   })
 })

@@ -5,8 +5,8 @@ import { BLANK_JOB } from '../../shared/jobs'
 import type { Job } from '../../shared/jobs'
 import type { Coupon } from '../../shared/coupons'
 import type { EventOutcome, LogEntry, RunWithEvents } from '../../shared/runs'
-import type { Bottle, Stencil } from '../../shared/shelf'
-import { bottleForm, event, FERRIC, GRIT, jobForm, MIRROR_JOB, newBottle, newRun, TAG_JOB, upToStep } from '../support/client'
+import type { Lot, Stencil } from '../../shared/shelf'
+import { lotForm, event, FERRIC, GRIT, jobForm, MIRROR_JOB, newLot, newRun, TAG_JOB, upToStep } from '../support/client'
 import type { Client } from '../support/client'
 import { sharedStudio } from '../support/studio'
 
@@ -38,11 +38,11 @@ async function onward(runId: string) {
 const judge = (pieces: number) =>
   Array.from({ length: pieces }, (_, i) => ({ kind: 'piece.judged', piece: i + 1, result: 'good', faults: [], note: '' }))
 const logged = async (id: string) => (await mate.get<LogEntry[]>('log')).body.find(e => e.id === id)
-const bottle = async (id: string) => (await lead.get<Bottle[]>('bottles')).body.find(b => b.id === id)!
+const lot = async (id: string) => (await lead.get<Lot[]>('lots')).body.find(b => b.id === id)!
 
 describe('ferric chloride, from plan to log', () => {
   it('runs through its own gate, bicarbonate and kept waste, and the bottle drops', async () => {
-    const ferric = await newBottle(lead, FERRIC)
+    const ferric = await newLot(lead, FERRIC)
     const { runId } = await newRun(mate, ferric, TAG_JOB)
     await upToStep(mate, runId, 'etch')
     for (const piece of [1, 2]) {
@@ -69,7 +69,7 @@ describe('ferric chloride, from plan to log', () => {
     expect(await send(runId, { kind: 'step.skipped', step: 'peel', reason: 'film came off in the rinse' })).toEqual(['accepted'])
     await onward(runId)
     expect(await send(runId, ...judge(2), { kind: 'run.finished' })).toEqual(Array(3).fill('accepted'))
-    expect((await bottle(ferric)).left).toBe(394)
+    expect((await lot(ferric)).left).toBe(394)
     expect(await logged(runId)).toMatchObject({
       noun: 'tag',
       summary: { method: 'liquid', good: 2, skipped: [{ title: expect.stringMatching(/Peel/), reason: 'film came off in the rinse' }] },
@@ -77,7 +77,7 @@ describe('ferric chloride, from plan to log', () => {
     expect((await mate.get<LogEntry[]>('log?q=film+rinse')).body.map(e => e.id)).toContain(runId)
   })
   it('aluminium is a wall: the plan is kept, the bench stays shut', async () => {
-    const ferric = await newBottle(lead, FERRIC)
+    const ferric = await newLot(lead, FERRIC)
     const id = v7()
     const job = jobForm(ferric, { ...TAG_JOB, substrate: 'aluminium' })
     expect((await mate.post('jobs', { id, job })).status).toBe(200)
@@ -88,7 +88,7 @@ describe('ferric chloride, from plan to log', () => {
 
 describe('blasting, from plan to log', () => {
   it('gun time is counted between on and off, in server time', async () => {
-    const grit = await newBottle(lead, GRIT)
+    const grit = await newLot(lead, GRIT)
     const { runId } = await newRun(mate, grit, { ...MIRROR_JOB, look: 'fade' })
     await upToStep(mate, runId, 'etch')
     const began = (await read(runId)).startedAt
@@ -102,25 +102,25 @@ describe('blasting, from plan to log', () => {
     await onward(runId)
     await send(runId, ...judge(1), { kind: 'run.finished' })
     expect(await logged(runId)).toMatchObject({ summary: { method: 'blast', good: 1, used: 0, pieces: [{ verdict: 'early' }] } })
-    expect((await bottle(grit)).left).toBe(4000)
+    expect((await lot(grit)).left).toBe(4000)
   })
   it('silica sand does not come on the shelf', async () => {
-    const { status, body } = await lead.post('bottles', { id: v7(), bottle: bottleForm({ ...GRIT, productName: 'Washed play sand' }) })
-    expect([status, body.fields!['bottle.productName']]).toEqual([400, expect.stringMatching(/never a blasting medium/)])
+    const { status, body } = await lead.post('lots', { id: v7(), lot: lotForm({ ...GRIT, productName: 'Washed play sand' }) })
+    expect([status, body.fields!['lot.productName']]).toEqual([400, expect.stringMatching(/never a blasting medium/)])
   })
 })
 
 describe('a coupon at the bench', () => {
   const order = { substrate: 'soda-lime', times: ['1 min', '2 min', '4 min'], together: 'rinsed in turn' }
   it('is etched on one clock, read off into its bottle, and closed', async () => {
-    const own = await newBottle(lead, { productName: 'Strip bench cream' })
+    const own = await newLot(lead, { productName: 'Strip bench cream' })
     const runId = v7()
-    expect((await mate.post(`bottles/${own}/coupon-run`, { runId, order })).status).toBe(200)
-    expect((await mate.post(`bottles/${own}/coupon-run`, { runId, order })).body).toEqual({ id: runId })
+    expect((await mate.post(`lots/${own}/coupon-run`, { runId, order })).status).toBe(200)
+    expect((await mate.post(`lots/${own}/coupon-run`, { runId, order })).body).toEqual({ id: runId })
     const run = await read(runId)
     expect(run).toMatchObject({
       jobId: null,
-      customer: 'Strip bench cream',
+      subject: 'Strip bench cream',
       coupon: { substrate: 'soda-lime' },
       shape: { surface: 'flat' },
     })
@@ -140,32 +140,32 @@ describe('a coupon at the bench', () => {
     await send(runId, { kind: 'bicarbonate.added', grams: 15 }, { kind: 'step.done', step: 'neutralise' })
     await onward(runId)
     const steps = [60, 120, 240].map(s => ({ dwell: `${s} s`, frost: String(8 * (1 - Math.exp(-0.02 * s))), creep: String(0.0002 * s) }))
-    const { body: coupons } = await mate.post<Coupon[]>(`bottles/${own}/coupons`, {
+    const { body: coupons } = await mate.post<Coupon[]>(`lots/${own}/coupons`, {
       id: v7(),
       runId,
       coupon: { substrate: 'soda-lime', steps },
     })
     expect(coupons[0]).toMatchObject({ runId, best: 150, creepRate: expect.closeTo(0.0002, 9) })
     await send(runId, ...judge(3), { kind: 'run.finished' })
-    expect((await bottle(own)).coupons).toEqual([{ substrate: 'soda-lime', best: 150, creepRate: expect.closeTo(0.0002, 9) }])
-    expect((await bottle(own)).left).toBe(96)
-    expect(await logged(runId)).toMatchObject({ customer: 'a coupon', noun: 'strip', pieces: 3 })
+    expect((await lot(own)).coupons).toEqual([{ substrate: 'soda-lime', best: 150, creepRate: expect.closeTo(0.0002, 9) }])
+    expect((await lot(own)).left).toBe(96)
+    expect(await logged(runId)).toMatchObject({ subject: 'a coupon', noun: 'strip', pieces: 3 })
     // The same run read off again stays one coupon.
     expect(
-      (await mate.post<Coupon[]>(`bottles/${own}/coupons`, { id: v7(), runId, coupon: { substrate: 'soda-lime', steps } })).body,
+      (await mate.post<Coupon[]>(`lots/${own}/coupons`, { id: v7(), runId, coupon: { substrate: 'soda-lime', steps } })).body,
     ).toHaveLength(1)
     expect((await mate.get<Coupon[]>('coupons')).body.map(c => c.id)).toContain(coupons[0]!.id)
   })
   it('what makes no coupon is refused with a reason', async () => {
-    const own = await newBottle(lead)
+    const own = await newLot(lead)
     const ask = async (id: string, change: Record<string, unknown>) =>
-      (await mate.post(`bottles/${id}/coupon-run`, { runId: v7(), order: { ...order, ...change } })).body
+      (await mate.post(`lots/${id}/coupon-run`, { runId: v7(), order: { ...order, ...change } })).body
     expect((await ask(own, { times: ['1 min', '2 min'] })).fields!['order.times']).toMatch(/three strips/)
     expect((await ask(own, { times: ['1 min', '65 s', '2 min'] })).error).toMatch(/10 s apart/)
     expect((await ask(own, { substrate: 'acrylic' })).error).toMatch(/does nothing to plastic/)
-    expect((await ask(await newBottle(lead, GRIT), {})).error).toMatch(/etched with cream|no|Cream/)
+    expect((await ask(await newLot(lead, GRIT), {})).error).toMatch(/etched with cream|no|Cream/)
     const { runId } = await newRun(mate, own)
-    const { status, body } = await mate.post(`bottles/${own}/coupons`, {
+    const { status, body } = await mate.post(`lots/${own}/coupons`, {
       id: v7(),
       runId,
       coupon: { substrate: 'soda-lime', steps: [{ dwell: '1 min', frost: '5', creep: '' }] },
@@ -173,9 +173,9 @@ describe('a coupon at the bench', () => {
     expect([status, body.error]).toEqual([400, expect.stringMatching(/etched no coupon/)])
   })
   it('a coupon counts on its own ware only', async () => {
-    const own = await newBottle(lead, { couponBest: '6 min' })
+    const own = await newLot(lead, { couponBest: '6 min' })
     const steps = [60, 120, 240, 480].map(s => ({ dwell: `${s} s`, frost: String(9 * (1 - Math.exp(-0.01 * s))), creep: '' }))
-    await mate.post(`bottles/${own}/coupons`, { id: v7(), coupon: { substrate: 'borosilicate', steps } })
+    await mate.post(`lots/${own}/coupons`, { id: v7(), coupon: { substrate: 'borosilicate', steps } })
     const best = async (substrate: 'soda-lime' | 'borosilicate') =>
       (await read((await newRun(mate, own, { substrate, schools: { ...BLANK_JOB.schools, dwell: 'own-coupons' } })).runId)).plan.dwell.best
     expect([await best('borosilicate'), await best('soda-lime')]).toEqual([300, 360])
@@ -191,7 +191,7 @@ describe('stencils that are used again', () => {
       name: 'Anchor mesh',
       uses: 0,
     })
-    const own = await newBottle(lead)
+    const own = await newLot(lead)
     const wrong = await mate.post('jobs', { id: v7(), job: jobForm(own, { stencilId: id }) })
     expect([wrong.status, wrong.body.fields!.stencilId]).toEqual([400, expect.stringMatching(/another kind/)])
     const { runId } = await newRun(mate, own, { pieces: '2', resist: 'mesh', stencilId: id })
@@ -219,7 +219,7 @@ describe('stencils that are used again', () => {
 
 describe('what was asked about the piece', () => {
   it('is kept with the job, and an open question keeps it off the bench', async () => {
-    const own = await newBottle(lead)
+    const own = await newLot(lead)
     const id = v7()
     const { body: job } = await mate.post<Job>('jobs', {
       id,

@@ -16,7 +16,7 @@ import { levelChangeWords } from '../../core/trade/stock'
 import type { LevelChange } from '../../core/trade/stock'
 import type { RunWithEvents } from '../../shared/runs'
 import { startApp } from '../support/app'
-import { Client, event, newBottle, newRun } from '../support/client'
+import { Client, event, newLot, newRun } from '../support/client'
 import { sharedStudio } from '../support/studio'
 
 const dir = fileURLToPath(new URL('../../server/db/migrations', import.meta.url))
@@ -24,7 +24,7 @@ const dir = fileURLToPath(new URL('../../server/db/migrations', import.meta.url)
 describe('migrations', () => {
   it('all go down and up again on a database that was used', async () => {
     const { lead, mate, mateId } = await sharedStudio()
-    const { runId } = await newRun(mate, await newBottle(lead))
+    const { runId } = await newRun(mate, await newLot(lead))
     await mate.post(`runs/${runId}/events`, { events: [event({ kind: 'gate.ticked', step: 'safety', item: 'gloves', by: mateId })] })
     await mate.post('blanks', {
       id: v7(),
@@ -136,7 +136,7 @@ describe('migrations', () => {
       + '\'59 minutes\' on conflict do nothing',
       [mateId],
     )
-    const { runId } = await newRun(mate, await newBottle((await sharedStudio()).lead))
+    const { runId } = await newRun(mate, await newLot((await sharedStudio()).lead))
     await client.query('update run set started_at = now() - interval \'3 days\' where id = $1', [runId])
     await client.end()
     const { body } = await mate.post(`runs/${runId}/events`, {
@@ -162,15 +162,15 @@ describe('migrations', () => {
     // Somebody wrote why, as people could.
     await client.query(`update run set summary = jsonb_set(jsonb_set(summary, '{pieces,0,withdrawn}', '"chipped"'), '{skipped}',
       jsonb_build_array(jsonb_build_object('title', plan #>> '{steps,1,title}', 'reason', 'in a hurry'))) where ended_at is not null`)
-    const counts = () =>
+    const counts = (ledgerTable: string) =>
       rows(`select (select count(*) from run_event) as events, (select count(*) from job) as jobs,
-      (select count(*) from bottle_movement) as lines, (select count(*) from run) as runs`)
-    const before = await counts()
+      (select count(*) from ${ledgerTable}) as lines, (select count(*) from run) as runs`)
+    const before = await counts('bottle_movement')
     expect((await migrate(url.href)).length).toBeGreaterThan(0)
-    expect(await counts()).toEqual(before)
+    expect(await counts('lot_movement')).toEqual(before)
 
     // What stood there as a sentence stands there as a code, and says the same.
-    const kinds = new Map((await rows('select id, kind, note from bottle_movement')).map(r => [r.id, r]))
+    const kinds = new Map((await rows('select id, kind, note from lot_movement')).map(r => [r.id, r]))
     for (const { id, reason } of ledger) {
       const line = kinds.get(id)!
       const words = levelChangeWords(line.kind as LevelChange, line.note as string | null)
@@ -184,15 +184,15 @@ describe('migrations', () => {
     expect(reasonWords('piece.withdrawn', pieces[0]!.withdrawn!)).toBe('chipped')
     expect(skipped).toMatchObject([{ step: (summary!.plan as RunPlan).steps[1]!.id, why: 'other', reason: 'in a hurry' }])
     expect((await rows('select rules ->> \'timeZone\' as zone from studio'))[0]!.zone).toBeTruthy()
-    const ids = await rows('select (select array_agg(id) from run) as runs, (select array_agg(id) from bottle) as bottles')
+    const ids = await rows('select (select array_agg(id) from run) as runs, (select array_agg(id) from lot) as lots')
     await client.end()
 
     const app = await startApp(url.href)
     const maren = new Client(app.url)
     await maren.signIn('Maren Tidewell', 'harbour-light')
-    const { runs, bottles } = ids[0] as { runs: string[], bottles: string[] }
-    const paths = ['today', 'log', 'studio', 'crew', 'bottles', 'stencils', 'blanks', 'artworks', 'rolls', 'sheets', 'coupons']
-    for (const path of [...paths, ...runs.map(id => `runs/${id}`), ...bottles.map(id => `bottles/${id}/ledger`)]) {
+    const { runs, lots } = ids[0] as { runs: string[], lots: string[] }
+    const paths = ['today', 'log', 'studio', 'crew', 'lots', 'stencils', 'blanks', 'artworks', 'rolls', 'sheets', 'coupons']
+    for (const path of [...paths, ...runs.map(id => `runs/${id}`), ...lots.map(id => `lots/${id}/ledger`)]) {
       const { status } = await maren.get(path)
       expect([path, status]).toEqual([path, 200])
     }

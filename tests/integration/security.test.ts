@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url'
 import { beforeAll, describe, expect, inject, it } from 'vitest'
 import { request } from 'node:http'
 import { v7 } from 'uuid'
-import { bottleForm, Client, event, FINE_ANSWERS, jobForm, LEAD, MATE } from '../support/client'
+import { lotForm, Client, event, FINE_ANSWERS, jobForm, LEAD, MATE } from '../support/client'
 import { sql } from '../support/sql'
 import { sharedStudio } from '../support/studio'
 
@@ -219,7 +219,7 @@ describe('leads manage the crew', () => {
     const attempts = await Promise.all([
       mate.post('crew', { name: 'New One', role: 'crew', password: 'long-enough-pw', pin: '' }),
       mate.patch(`crew/${mateId}`, { role: 'lead' }),
-      mate.post('bottles', { id: v7(), bottle: bottleForm() }),
+      mate.post('lots', { id: v7(), lot: lotForm() }),
       mate.put('studio', {
         name: 'Mine now',
         emergencyNumber: '',
@@ -301,9 +301,9 @@ describe('first run', () => {
 describe('hostile input', () => {
   it('SQL in a field is only text', async () => {
     const customer = '\'); drop table crest.job; --'
-    const bottle = v7()
-    await lead.post('bottles', { id: bottle, bottle: bottleForm() })
-    const { body } = await lead.post<{ customer: string }>('jobs', { id: v7(), job: jobForm(bottle, { customer }) })
+    const lot = v7()
+    await lead.post('lots', { id: lot, lot: lotForm() })
+    const { body } = await lead.post<{ customer: string }>('jobs', { id: v7(), job: jobForm(lot, { customer }) })
     expect(body.customer).toBe(customer)
     expect((await lead.get(`log?q=${encodeURIComponent('%\' or 1=1 --')}`)).body).toEqual([])
   })
@@ -363,8 +363,8 @@ describe('hostile input', () => {
     ['half of a pair', '\\ud83d'],
     ['the other half', '\\udc00 x'],
   ])('%s in a text is refused with a sentence, wherever it stands', async (_, letter) => {
-    const bottle = await lead.get<{ id: string }[]>('bottles')
-    const entry = JSON.stringify({ id: v7(), job: jobForm(bottle.body[0]!.id, { customer: 'HERE' }) }).replace('HERE', `Club ${letter}`)
+    const lot = await lead.get<{ id: string }[]>('lots')
+    const entry = JSON.stringify({ id: v7(), job: jobForm(lot.body[0]!.id, { customer: 'HERE' }) }).replace('HERE', `Club ${letter}`)
     const answers = await Promise.all([
       send('jobs', entry),
       send('session', `{"name":"${letter}","password":"x"}`),
@@ -405,10 +405,10 @@ describe('hostile input', () => {
     expect(empty.status).toBe(400)
   })
   it('what a form does not have is not stored', async () => {
-    const { body: bottles } = await lead.get<{ id: string }[]>('bottles')
+    const { body: lots } = await lead.get<{ id: string }[]>('lots')
     const { status, body } = await lead.post<{ entered: object }>('jobs', {
       id: v7(),
-      job: { ...jobForm(bottles[0]!.id), junk: 'x'.repeat(500_000), answers: { ...FINE_ANSWERS, more: 'junk' } },
+      job: { ...jobForm(lots[0]!.id), junk: 'x'.repeat(500_000), answers: { ...FINE_ANSWERS, more: 'junk' } },
     })
     expect(status).toBe(200)
     expect(JSON.stringify(body)).not.toMatch(/xxxx|junk/)

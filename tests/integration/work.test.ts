@@ -3,10 +3,10 @@ import pg from 'pg'
 import { v4, v7 } from 'uuid'
 import { foldRun } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
-import { bottleForm, event, jobForm, newBottle, newRun } from '../support/client'
+import { lotForm, event, jobForm, newLot, newRun } from '../support/client'
 import type { Client } from '../support/client'
 import { sharedStudio } from '../support/studio'
-import type { Bottle } from '../../shared/shelf'
+import type { Lot } from '../../shared/shelf'
 import type { Coupon } from '../../shared/coupons'
 import { DEFAULT_HOUSE_RULES } from '#core/trade/house'
 import { rulesForm } from '../../shared/studio'
@@ -20,16 +20,16 @@ const RULES = { ...DEFAULT_HOUSE_RULES, timeZone: HOUSE_ZONE }
 
 let lead: Client
 let mate: Client
-let bottleId: string
+let lotId: string
 beforeAll(async () => {
   ;({ lead, mate } = await sharedStudio())
-  bottleId = await newBottle(lead)
+  lotId = await newLot(lead)
 })
 
 const send = async (client: Client, runId: string, events: unknown[]) =>
   (await client.post<{ outcomes: EventOutcome[] }>(`runs/${runId}/events`, { events })).body.outcomes
 const read = async (client: Client, runId: string) => (await client.get<RunWithEvents>(`runs/${runId}`)).body
-const leftIn = async (id: string) => (await lead.get<Bottle[]>('bottles')).body.find(b => b.id === id)!.left
+const leftIn = async (id: string) => (await lead.get<Lot[]>('lots')).body.find(b => b.id === id)!.left
 
 /** Entries from the safety gate to the last rinse. */
 function throughRinse(plan: RunPlan, at: number) {
@@ -37,7 +37,7 @@ function throughRinse(plan: RunPlan, at: number) {
   const tick = (part: Record<string, unknown>, seconds = 1) => event(part, (clock += seconds * 1000))
   return [
     ...plan.steps[0]!.items!.map(i => tick({ kind: 'gate.ticked', step: 'safety', item: i.id })),
-    ...['clean', 'resist', 'mask', 'stir'].map(step => tick({ kind: 'step.done', step })),
+    ...['clean', 'resist', 'mask', 'ready-etchant'].map(step => tick({ kind: 'step.done', step })),
     ...Array.from({ length: plan.pieces }, (_, i) => i + 1).flatMap(piece => [
       tick({ kind: 'coat.started', piece }),
       tick({ kind: 'coat.covered', piece }, 40),
@@ -68,26 +68,26 @@ function throughLook(plan: RunPlan, amounts: { putOut: number, back: number }) {
 describe('the shelf', () => {
   it('keeps what the label says, and a second save of the same id changes nothing', async () => {
     const id = v7()
-    const first = await lead.post<Bottle>('bottles', {
+    const first = await lead.post<Lot>('lots', {
       id,
-      bottle: bottleForm({ size: '4 fl oz', left: '4 fl oz', labelMin: '1', labelMax: '3' }),
+      lot: lotForm({ size: '4 fl oz', left: '4 fl oz', labelMin: '1', labelMax: '3' }),
     })
-    const again = await lead.post<Bottle>('bottles', { id, bottle: bottleForm({ productName: 'Another' }) })
+    const again = await lead.post<Lot>('lots', { id, lot: lotForm({ productName: 'Another' }) })
     expect(first.body).toMatchObject({ labelMin: 60, labelMax: 180, size: 118.29, left: 118.29 })
     expect(again.body).toEqual(first.body)
   })
   it('messages stand beside the fields', async () => {
-    const { status, body } = await lead.post('bottles', { id: v7(), bottle: bottleForm({ labelMin: 'soon', size: '-3' }) })
+    const { status, body } = await lead.post('lots', { id: v7(), lot: lotForm({ labelMin: 'soon', size: '-3' }) })
     expect(status).toBe(400)
     expect(body.fields).toMatchObject({
-      'bottle.labelMin': expect.stringMatching(/can't be read/),
-      'bottle.size': expect.stringMatching(/negative/),
+      'lot.labelMin': expect.stringMatching(/can't be read/),
+      'lot.size': expect.stringMatching(/negative/),
     })
   })
   it('two leads who change it at once: the second is told', async () => {
-    const id = await newBottle(lead)
-    const bottle = (await lead.get<Bottle[]>('bottles')).body.find(b => b.id === id)!
-    const change = (left: string) => lead.put(`bottles/${id}`, { bottle: bottleForm({ left }), version: bottle.version, putAway: false })
+    const id = await newLot(lead)
+    const lot = (await lead.get<Lot[]>('lots')).body.find(b => b.id === id)!
+    const change = (left: string) => lead.put(`lots/${id}`, { lot: lotForm({ left }), version: lot.version, putAway: false })
     expect((await change('90')).status).toBe(200)
     const second = await change('80')
     expect([second.status, second.body.error]).toEqual([409, expect.stringMatching(/Somebody else changed/)])
@@ -103,11 +103,11 @@ describe('a coupon', () => {
       creep: '',
     }))
   const bestOf = async (id: string) =>
-    (await lead.get<Bottle[]>('bottles')).body.find(b => b.id === id)!.coupons.find(c => c.substrate === 'soda-lime')?.best
+    (await lead.get<Lot[]>('lots')).body.find(b => b.id === id)!.coupons.find(c => c.substrate === 'soda-lime')?.best
   it('is kept as read off, and the own-coupons time of its bottle follows it', async () => {
-    const own = await newBottle(lead)
+    const own = await newLot(lead)
     const id = v7()
-    const { status, body } = await mate.post<Coupon[]>(`bottles/${own}/coupons`, {
+    const { status, body } = await mate.post<Coupon[]>(`lots/${own}/coupons`, {
       id,
       coupon: { substrate: 'soda-lime', steps: strips(0.01) },
     })
@@ -121,30 +121,30 @@ describe('a coupon', () => {
       steps: expect.arrayContaining([{ dwell: 75, frost: expect.any(Number), creep: null }]),
     })
     expect(await bestOf(own)).toBe(300)
-    const again = await mate.post<Coupon[]>(`bottles/${own}/coupons`, { id, coupon: { substrate: 'soda-lime', steps: strips(0.02) } })
+    const again = await mate.post<Coupon[]>(`lots/${own}/coupons`, { id, coupon: { substrate: 'soda-lime', steps: strips(0.02) } })
     expect(again.body).toEqual(body)
-    await mate.post(`bottles/${own}/coupons`, { id: v7(), coupon: { substrate: 'soda-lime', steps: strips(0.008) } })
-    expect((await mate.get<Coupon[]>(`bottles/${own}/coupons`)).body.map(c => c.best)).toEqual([374, 300])
+    await mate.post(`lots/${own}/coupons`, { id: v7(), coupon: { substrate: 'soda-lime', steps: strips(0.008) } })
+    expect((await mate.get<Coupon[]>(`lots/${own}/coupons`)).body.map(c => c.best)).toEqual([374, 300])
     expect(await bestOf(own)).toBe(374)
   })
   it('that can\'t say leaves the bottle\'s time alone', async () => {
-    const own = await newBottle(lead, { couponBest: '6 min' })
-    const { body } = await mate.post<Coupon[]>(`bottles/${own}/coupons`, {
+    const own = await newLot(lead, { couponBest: '6 min' })
+    const { body } = await mate.post<Coupon[]>(`lots/${own}/coupons`, {
       id: v7(),
       coupon: { substrate: 'soda-lime', steps: strips(0.01).slice(0, 2) },
     })
     expect(body[0]).toMatchObject({ verdict: 'too few', best: null })
     expect(await bestOf(own)).toBeUndefined()
-    expect((await lead.get<Bottle[]>('bottles')).body.find(b => b.id === own)!.couponBest).toBe(360)
+    expect((await lead.get<Lot[]>('lots')).body.find(b => b.id === own)!.couponBest).toBe(360)
   })
   it('wrong marks come back beside their strip', async () => {
-    const { status, body } = await mate.post(`bottles/${bottleId}/coupons`, {
+    const { status, body } = await mate.post(`lots/${lotId}/coupons`, {
       id: v7(),
       coupon: { substrate: 'soda-lime', steps: [{ dwell: 'soon', frost: '11', creep: '9' }] },
     })
     expect(status).toBe(400)
     expect(Object.keys(body.fields!)).toEqual(['coupon.steps.0.dwell', 'coupon.steps.0.frost', 'coupon.steps.0.creep'])
-    expect((await mate.post(`bottles/${v7()}/coupons`, { id: v7(), coupon: { substrate: 'soda-lime', steps: strips(0.01) } })).status).toBe(
+    expect((await mate.post(`lots/${v7()}/coupons`, { id: v7(), coupon: { substrate: 'soda-lime', steps: strips(0.01) } })).status).toBe(
       404,
     )
   })
@@ -152,7 +152,7 @@ describe('a coupon', () => {
 
 describe('a job', () => {
   it('is kept as written and as measured', async () => {
-    const { body } = await mate.post<Job>('jobs', { id: v7(), job: jobForm(bottleId) })
+    const { body } = await mate.post<Job>('jobs', { id: v7(), job: jobForm(lotId) })
     expect(body).toMatchObject({
       girth: expect.closeTo(241.3, 6),
       openFraction: 0.35,
@@ -162,30 +162,30 @@ describe('a job', () => {
     })
   })
   it('wrong entries come back with a sentence each', async () => {
-    const { status, body } = await mate.post('jobs', { id: v7(), job: jobForm(bottleId, { girth: '1e9', pieces: '', bottleId: v7() }) })
+    const { status, body } = await mate.post('jobs', { id: v7(), job: jobForm(lotId, { girth: '1e9', pieces: '', lotId: v7() }) })
     expect(status).toBe(400)
     expect(Object.keys(body.fields!)).toEqual(['pieces', 'girth'])
   })
   it('a bottle that was put away can\'t be planned with', async () => {
-    const id = await newBottle(lead)
-    await lead.put(`bottles/${id}`, { bottle: bottleForm({ left: '100 mL' }), version: 1, putAway: true })
+    const id = await newLot(lead)
+    await lead.put(`lots/${id}`, { lot: lotForm({ left: '100 mL' }), version: 1, putAway: true })
     expect((await mate.post('jobs', { id: v7(), job: jobForm(id) })).body.fields).toEqual({
-      bottleId: 'Choose what to etch with from the shelf.',
+      lotId: 'Choose what to etch with from the shelf.',
     })
   })
   it('can be changed until it is on the bench, and not by two at once', async () => {
-    const { body: job } = await mate.post<Job>('jobs', { id: v7(), job: jobForm(bottleId) })
-    const put = (customer: string) => mate.put<Job>(`jobs/${job.id}`, { job: jobForm(bottleId, { customer }), version: job.version })
+    const { body: job } = await mate.post<Job>('jobs', { id: v7(), job: jobForm(lotId) })
+    const put = (customer: string) => mate.put<Job>(`jobs/${job.id}`, { job: jobForm(lotId, { customer }), version: job.version })
     expect((await put('First')).body.customer).toBe('First')
     expect((await put('Second')).status).toBe(409)
     await mate.post(`jobs/${job.id}/run`, { runId: v7() })
     const { body: now } = await mate.get<Job>(`jobs/${job.id}`)
-    const late = await mate.put(`jobs/${job.id}`, { job: jobForm(bottleId), version: now.version })
+    const late = await mate.put(`jobs/${job.id}`, { job: jobForm(lotId), version: now.version })
     expect(late.body.error).toMatch(/on the bench/)
     expect((await mate.post(`jobs/${job.id}/drop`)).status).toBe(409)
   })
   it('what can\'t be etched is not taken to the bench', async () => {
-    const tile = await newBottle(lead, { kind: 'tile-cream', labelMin: '20 min', labelMax: '20 min' })
+    const tile = await newLot(lead, { kind: 'tile-cream', labelMin: '20 min', labelMax: '20 min' })
     const id = v7()
     await mate.post('jobs', { id, job: jobForm(tile, { substrate: 'tempered' }) })
     const { status, body } = await mate.post(`jobs/${id}/run`, { runId: v7() })
@@ -194,7 +194,7 @@ describe('a job', () => {
   it('is started once, however often it is pressed', async () => {
     const id = v7()
     const runId = v7()
-    await mate.post('jobs', { id, job: jobForm(bottleId) })
+    await mate.post('jobs', { id, job: jobForm(lotId) })
     const presses = await Promise.all([1, 2, 3].map(() => mate.post(`jobs/${id}/run`, { runId })))
     expect(presses.map(p => p.status)).toEqual([200, 200, 200])
     expect((await lead.post(`jobs/${id}/run`, { runId: v7() })).status).toBe(409)
@@ -207,7 +207,7 @@ describe('a job', () => {
 
 describe('the event stream', () => {
   it('takes an event once, whoever sends it again, and refuses with a reason', async () => {
-    const { runId } = await newRun(mate, bottleId)
+    const { runId } = await newRun(mate, lotId)
     const gloves = event({ kind: 'gate.ticked', step: 'safety', item: 'gloves' })
     expect(await send(mate, runId, [gloves, gloves])).toEqual([
       { id: gloves.id, accepted: true },
@@ -219,19 +219,19 @@ describe('the event stream', () => {
     expect(refused).toMatchObject({ accepted: false, reason: expect.stringMatching(/Before anything is opened/) })
   })
   it('an id that belongs to another run is refused', async () => {
-    const [one, two] = [await newRun(mate, bottleId), await newRun(mate, bottleId)]
+    const [one, two] = [await newRun(mate, lotId), await newRun(mate, lotId)]
     const gloves = event({ kind: 'gate.ticked', step: 'safety', item: 'gloves' })
     await send(mate, one.runId, [gloves])
     expect((await send(mate, two.runId, [gloves]))[0]).toMatchObject({ accepted: false, reason: expect.stringMatching(/another run/) })
   })
   it('ids are UUIDv7', async () => {
-    const { runId } = await newRun(mate, bottleId)
+    const { runId } = await newRun(mate, lotId)
     expect(await send(mate, runId, [{ ...event({ kind: 'run.finished' }), id: v4() }])).toMatchObject([
       { accepted: false, code: 'malformed' },
     ])
   })
   it('the future is cut to now, and nothing lies before the run began', async () => {
-    const { runId } = await newRun(mate, bottleId)
+    const { runId } = await newRun(mate, lotId)
     const before = Date.now()
     await send(mate, runId, [
       event({ kind: 'gate.ticked', step: 'safety', item: 'gloves' }, before + 9 * 3600_000),
@@ -243,7 +243,7 @@ describe('the event stream', () => {
     expect(run.events[0]!.deviceTime).toBe(before + 9 * 3600_000)
   })
   it('racing senders on two app processes keep one order', async () => {
-    const { runId } = await newRun(mate, bottleId)
+    const { runId } = await newRun(mate, lotId)
     const { lead: elsewhere } = await sharedStudio(inject('secondUrl'))
     const items = ['gloves', 'eyes', 'air', 'surface', 'away', 'label', 'numbers']
     await Promise.all(
@@ -257,7 +257,7 @@ describe('the event stream', () => {
     expect(there.events).toEqual(here.events)
   })
   it('can\'t be changed or deleted, even by SQL', async () => {
-    const { runId } = await newRun(mate, bottleId)
+    const { runId } = await newRun(mate, lotId)
     await send(mate, runId, [event({ kind: 'gate.ticked', step: 'safety', item: 'gloves' })])
     const client = new pg.Client({ connectionString: inject('databaseUrl'), options: '-c search_path=crest' })
     await client.connect()
@@ -266,7 +266,7 @@ describe('the event stream', () => {
     await client.end()
   })
   it('two app processes tell each other within a second', async () => {
-    const { runId } = await newRun(mate, bottleId)
+    const { runId } = await newRun(mate, lotId)
     const { lead: elsewhere } = await sharedStudio(inject('secondUrl'))
     const stop = new AbortController()
     const stream = await fetch(`${elsewhere.url}/api/live`, { headers: { cookie: elsewhere.cookie }, signal: stop.signal })
@@ -285,7 +285,7 @@ describe('the event stream', () => {
 
 describe('a whole run', () => {
   it('goes to the log with planned and actual dwell, and the bottle drops by what was used', async () => {
-    const own = await newBottle(lead, { productName: 'Dropping cream' })
+    const own = await newLot(lead, { productName: 'Dropping cream' })
     const { runId, jobId } = await newRun(mate, own, { customer: 'Lighthouse kiosk', pieces: '2' })
     const { plan } = await read(mate, runId)
     expect(await send(mate, runId, throughRinse(plan, Date.now())).then(o => o.filter(x => !x.accepted))).toEqual([])
@@ -297,9 +297,9 @@ describe('a whole run', () => {
     const find = async (q: string) => (await mate.get<LogEntry[]>(`log?q=${encodeURIComponent(q)}`)).body.filter(e => e.id === runId)
     const [entry] = await find('lighthouse')
     expect(entry).toMatchObject({
-      customer: 'Lighthouse kiosk',
+      subject: 'Lighthouse kiosk',
       pieces: 2,
-      bottle: 'Dropping cream',
+      lot: 'Dropping cream',
       summary: { good: 1, usable: 1, used: 2.5, planned: { best: 300 } },
     })
     for (const q of ['KELP stem', 'thin spots', 'dropping', 'moss', 'usable tumbler']) expect(await find(q), q).toHaveLength(1)
@@ -307,7 +307,7 @@ describe('a whole run', () => {
     expect((await send(mate, runId, [event({ kind: 'run.finished' })]))[0]!.reason).toMatch(/finished/)
   })
   it('read back, it folds to the same state', async () => {
-    const { runId } = await newRun(mate, bottleId, { pieces: '1' })
+    const { runId } = await newRun(mate, lotId, { pieces: '1' })
     const { plan } = await read(mate, runId)
     const sent = throughRinse(plan, Date.now())
     await send(mate, runId, sent)
@@ -316,7 +316,7 @@ describe('a whole run', () => {
     expect(events.map(e => e.id)).toEqual(sent.map(e => e.id))
   })
   it('stopped after coating: the job waits again and the bottle drops as planned', async () => {
-    const own = await newBottle(lead)
+    const own = await newLot(lead)
     const { runId, jobId } = await newRun(mate, own, { pieces: '1' })
     const { plan } = await read(mate, runId)
     await send(mate, runId, throughRinse(plan, Date.now()))
@@ -326,7 +326,7 @@ describe('a whole run', () => {
     expect((await mate.get<LogEntry[]>('log?q=power')).body).toEqual([])
   })
   it('more cream used than the shelf knew of leaves the bottle empty, not negative', async () => {
-    const own = await newBottle(lead, { left: '2 mL' })
+    const own = await newLot(lead, { left: '2 mL' })
     const { runId } = await newRun(mate, own, { pieces: '1' })
     const { plan } = await read(mate, runId)
     await send(mate, runId, [
@@ -340,7 +340,7 @@ describe('a whole run', () => {
 
 describe('the log', () => {
   it('comes fifty at a time, newest first, and goes on from where it ended', async () => {
-    const own = await newBottle(lead, { productName: 'Paging cream', left: '120 mL' })
+    const own = await newLot(lead, { productName: 'Paging cream', left: '120 mL' })
     const { runId } = await newRun(mate, own, { pieces: '1', customer: 'Paging pier' })
     const { plan } = await read(mate, runId)
     await send(mate, runId, [
@@ -351,8 +351,8 @@ describe('the log', () => {
     const client = new pg.Client({ connectionString: inject('databaseUrl'), options: '-c search_path=crest' })
     await client.connect()
     await client.query(
-      `insert into run (id, job_id, bottle_id, plan, started_by, started_at, ended_at, outcome, summary, search)
-       select gen_random_uuid(), job_id, bottle_id, plan, started_by, started_at, ended_at - make_interval(mins => (n + 3) / 4),
+      `insert into run (id, job_id, lot_id, plan, started_by, started_at, ended_at, outcome, summary, search)
+       select gen_random_uuid(), job_id, lot_id, plan, started_by, started_at, ended_at - make_interval(mins => (n + 3) / 4),
          outcome, summary, search from run cross join generate_series(1, 60) n where id = $1`,
       [runId],
     )
@@ -374,7 +374,7 @@ describe('the log', () => {
 
 describe('house rules', () => {
   it('a later change of a rule or a bottle never rewrites a run', async () => {
-    const own = await newBottle(lead, { productName: 'Frozen plan cream' })
+    const own = await newLot(lead, { productName: 'Frozen plan cream' })
     const { runId } = await newRun(mate, own, { pieces: '1' })
     const planOf = async () => (await mate.get<RunWithEvents>(`runs/${runId}`)).body.plan
     const before = await planOf()
@@ -384,8 +384,8 @@ describe('house rules', () => {
       rules: { ...rulesForm(RULES), dwell: 'even-frost', border: '30 mm', coatThickness: '2 mm' },
     })
     expect(changed.rules.dwell).toBe('even-frost')
-    await lead.put(`bottles/${own}`, {
-      bottle: bottleForm({ productName: 'Frozen plan cream', labelMin: '9 min', labelMax: '9 min' }),
+    await lead.put(`lots/${own}`, {
+      lot: lotForm({ productName: 'Frozen plan cream', labelMin: '9 min', labelMax: '9 min' }),
       version: 1,
       putAway: false,
     })
@@ -406,7 +406,7 @@ describe('house rules', () => {
     expect(body.rules).toMatchObject({ border: expect.closeTo(19.05, 9), after: 'wipe', lengthUnit: 'in' })
     const { body: job } = await mate.post<Job>('jobs', {
       id: v7(),
-      job: jobForm(bottleId, { girth: '9 1/2', height: '4', artWidth: '2', artHeight: '1.5' }),
+      job: jobForm(lotId, { girth: '9 1/2', height: '4', artWidth: '2', artHeight: '1.5' }),
     })
     expect(job.girth).toBeCloseTo(241.3, 6)
     expect((await put(before.version, {})).status).toBe(409)

@@ -2,7 +2,7 @@ import { v7 } from 'uuid'
 import { BLANK_JOB } from '../../shared/jobs'
 import type { JobForm } from '../../shared/jobs'
 import type { RunPlan } from '../../core/plan/run-plan'
-import type { BottleForm } from '../../shared/shelf'
+import type { LotForm } from '../../shared/shelf'
 import { HOUSE_ZONE } from './house'
 
 export interface Answer<T> {
@@ -45,7 +45,7 @@ export const MATE = { name: 'Moss Mate', role: 'crew', password: 'mate-password'
 /** Answers that lead to nothing. */
 export const FINE_ANSWERS = { irreplaceable: 'replaceable', food: 'none', lip: 'clear', child: 'no' }
 
-export const bottleForm = (change: Partial<BottleForm> = {}): BottleForm => ({
+export const lotForm = (change: Partial<LotForm> = {}): LotForm => ({
   productName: 'Quay general cream',
   kind: 'general-cream',
   labelMin: '5 min',
@@ -63,7 +63,7 @@ export const bottleForm = (change: Partial<BottleForm> = {}): BottleForm => ({
   ...change,
 })
 
-export const jobForm = (bottleId: string, change: Partial<JobForm> = {}): JobForm => ({
+export const jobForm = (lotId: string, change: Partial<JobForm> = {}): JobForm => ({
   ...BLANK_JOB,
   customer: 'Rowing club',
   dueOn: '2030-06-01',
@@ -75,7 +75,7 @@ export const jobForm = (bottleId: string, change: Partial<JobForm> = {}): JobFor
   artHeight: '45 mm',
   openFraction: '35 %',
   answers: FINE_ANSWERS,
-  bottleId,
+  lotId,
   ...change,
 })
 
@@ -92,16 +92,16 @@ export async function newStudio(url: string): Promise<{ lead: Client, mate: Clie
   return { lead, mate, mateId: id, leadId: first.body.signedIn.person.id }
 }
 
-export async function newBottle(lead: Client, change: Partial<BottleForm> = {}): Promise<string> {
+export async function newLot(lead: Client, change: Partial<LotForm> = {}): Promise<string> {
   const id = v7()
-  await lead.post('bottles', { id, bottle: bottleForm(change) })
+  await lead.post('lots', { id, lot: lotForm(change) })
   return id
 }
 
-export async function newRun(client: Client, bottleId: string, change: Partial<JobForm> = {}): Promise<{ jobId: string, runId: string }> {
+export async function newRun(client: Client, lotId: string, change: Partial<JobForm> = {}): Promise<{ jobId: string, runId: string }> {
   const jobId = v7()
   const runId = v7()
-  await client.post('jobs', { id: jobId, job: jobForm(bottleId, change) })
+  await client.post('jobs', { id: jobId, job: jobForm(lotId, change) })
   const started = await client.post(`jobs/${jobId}/run`, { runId })
   if (started.status !== 200) throw new Error(`Run: ${started.status} ${started.body.error}`)
   return { jobId, runId }
@@ -134,7 +134,7 @@ export const MIRROR_JOB = {
   resist: 'blast-mask' as const,
   answers: { ...FINE_ANSWERS, lip: 'not-a-vessel' },
 }
-export const FERRIC: Partial<BottleForm> = {
+export const FERRIC: Partial<LotForm> = {
   productName: 'Quay ferric chloride',
   kind: 'ferric-chloride',
   labelMin: '15 min',
@@ -144,7 +144,7 @@ export const FERRIC: Partial<BottleForm> = {
   size: '500 mL',
   left: '400 mL',
 }
-export const GRIT: Partial<BottleForm> = {
+export const GRIT: Partial<LotForm> = {
   productName: 'Quay oxide',
   kind: 'abrasive',
   labelMin: '',

@@ -1,3 +1,4 @@
+import './house'
 import type { TestProject } from 'vitest/node'
 import { startApp } from './app'
 import { testCluster } from './cluster'

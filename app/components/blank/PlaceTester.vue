@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { batchSpread, judgePlace } from '#core/piece/blank'
-import { formatArea, formatNumber, parseLength } from '#core/basics/units'
+import { formatArea, formatNumber, parseLength, parseLengths } from '#core/basics/units'
 import { boxRing } from '#core/basics/outline'
 import { enclosedVolume, gaussianCurvature, meridianLength, wallAngle, wallArea } from '#core/piece/vessel'
 import type { Wall } from '#core/piece/vessel'
@@ -47,15 +47,13 @@ const frost = computed(() =>
     : [],
 )
 const girth = computed(() => 2 * Math.PI * props.wall.at(middle.value).r)
+const batchRead = computed(() => parseLengths(girths.value, units.unit.value))
+const unread = computed(() => batchRead.value.filter(g => !g.read.ok || g.read.value === 0).map(g => g.text))
 const batch = computed(() => {
-  const read = girths.value
-    .split(/[\n;]+/)
-    .filter(t => t.trim())
-    .map(t => length(t))
-  if (read.length === 0 || read.includes(null)) return null
-  return batchSpread(read as number[], length(form.wrap), studio.rules.seamTolerance, units.unit.value)
+  const read = batchRead.value.flatMap(g => (g.read.ok ? [g.read.value] : []))
+  if (read.length === 0 || unread.value.length > 0) return null
+  return batchSpread(read, length(form.wrap), studio.rules.seamTolerance, units.unit.value)
 })
-const unread = computed(() => girths.value.split(/[\n;]+/).filter(t => t.trim() && length(t) === null))
 </script>
 
 <template>

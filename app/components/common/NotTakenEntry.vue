@@ -73,7 +73,7 @@ async function discard() {
       <h2>{{ what }}</h2>
       <p class="muted">
         <span class="numeral">{{ houseTime.format(at, 'd MMM HH:mm:ss') }}</span>,
-        {{ studio.nameOf(kept.entry.by) }}{{ run ? `, for ${run.customer}` : '' }}
+        {{ studio.nameOf(kept.entry.by) }}{{ run ? `, for ${run.subject}` : '' }}
       </p>
     </header>
     <p class="reason">{{ kept.notTaken.reason }}</p>

@@ -8,11 +8,11 @@ import type { SubstrateId } from '#core/trade/materials'
 import { capital, formatDuration, parseLength } from '#core/basics/units'
 import { couponSchema } from '#shared/coupons'
 import type { Coupon, CouponForm } from '#shared/coupons'
-import type { Bottle } from '#shared/shelf'
+import type { Lot } from '#shared/shelf'
 
 /** A coupon read off strip by strip; the curve grows as marks are written. */
 const props = defineProps<{
-  bottle: Bottle
+  lot: Lot
   /** Strips that were etched at the bench, with the dwell each really had. */ etched: {
     runId: string
     substrate: SubstrateId
@@ -23,7 +23,7 @@ const studio = useStudioStore()
 const unit = useLengthUnit()
 const emit = defineEmits<{ saved: [coupons: Coupon[]] }>()
 const STRIPS = 5
-const planned = () => props.etched?.dwells ?? couponTimes({ min: props.bottle.labelMin ?? 300, max: props.bottle.labelMax ?? 300 }, STRIPS)
+const planned = () => props.etched?.dwells ?? couponTimes({ min: props.lot.labelMin ?? 300, max: props.lot.labelMax ?? 300 }, STRIPS)
 const blank = (): CouponForm => ({
   substrate: props.etched?.substrate ?? 'soda-lime',
   steps: planned().map(s => ({ dwell: formatDuration(s).replaceAll('\u00a0', ' '), frost: '', creep: '' })),
@@ -54,7 +54,7 @@ const scraps = SUBSTRATES.filter(s => s.family === 'glass' || s.family === 'cera
 
 async function save() {
   const coupons = await submit(() =>
-    api<Coupon[]>(`bottles/${props.bottle.id}/coupons`, 'POST', { id: id.value, coupon: judged.value, runId: props.etched?.runId ?? null }),
+    api<Coupon[]>(`lots/${props.lot.id}/coupons`, 'POST', { id: id.value, coupon: judged.value, runId: props.etched?.runId ?? null }),
   )
   if (!coupons) return
   id.value = v7()

@@ -7,12 +7,12 @@ import { SUBSTRATES } from '#core/trade/materials'
 import { capital, formatDuration, formatNumber } from '#core/basics/units'
 import { couponOrderSchema } from '#shared/coupons'
 import type { CouponOrderForm } from '#shared/coupons'
-import type { Bottle } from '#shared/shelf'
+import type { Lot } from '#shared/shelf'
 
 /** A coupon before it is etched: scrap, strips and their times, one clock for all, a template to print. */
-const props = defineProps<{ bottle: Bottle }>()
+const props = defineProps<{ lot: Lot }>()
 const work = useWorkStore()
-const label = computed(() => ({ min: props.bottle.labelMin ?? 300, max: props.bottle.labelMax ?? 300 }))
+const label = computed(() => ({ min: props.lot.labelMin ?? 300, max: props.lot.labelMax ?? 300 }))
 const plain = (s: number) => formatDuration(s).replaceAll('\u00a0', ' ')
 const timesFor = (count: number) => couponTimes(label.value, count).map(plain)
 const form = ref<CouponOrderForm>({ substrate: 'soda-lime', times: timesFor(5), together: 'rinsed in turn' })
@@ -33,7 +33,7 @@ const MODES = [
 ]
 
 function saveTemplate() {
-  const svg = couponTemplate(order.value!.times, STRIP_LAYOUT, `${props.bottle.productName}, ${order.value!.together}`)
+  const svg = couponTemplate(order.value!.times, STRIP_LAYOUT, `${props.lot.productName}, ${order.value!.together}`)
   const link = document.createElement('a')
   link.href = URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }))
   link.download = 'coupon-strips.svg'
@@ -42,7 +42,7 @@ function saveTemplate() {
 }
 async function start() {
   const started = await submit(() =>
-    api<{ id: string }>(`bottles/${props.bottle.id}/coupon-run`, 'POST', { runId: v7(), order: form.value }),
+    api<{ id: string }>(`lots/${props.lot.id}/coupon-run`, 'POST', { runId: v7(), order: form.value }),
   )
   if (!started) return
   await work.load()

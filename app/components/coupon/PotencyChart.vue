@@ -8,7 +8,7 @@ import type { PotencyPoint } from '#core/plan/coupon'
 use([LineChart, GridComponent, CanvasRenderer])
 
 /** Rate over age, a line a bottle, each with a mark of its own and its name at its end. */
-const props = defineProps<{ bottles: { name: string, points: PotencyPoint[] }[] }>()
+const props = defineProps<{ lots: { name: string, points: PotencyPoint[] }[] }>()
 const canvas = useTemplateRef<HTMLElement>('canvas')
 const MARKS = ['circle', 'rect', 'triangle', 'diamond'] as const
 const STROKES = ['solid', 'dashed', 'dotted'] as const
@@ -20,7 +20,7 @@ function option() {
     grid: { left: 52, right: 150, top: 30, bottom: 46 },
     xAxis: { type: 'value', min: 0, name: 'days open', nameLocation: 'middle', nameGap: 28, ...axis },
     yAxis: { type: 'value', min: 0, name: 'rate, a minute', nameGap: 12, ...axis },
-    series: props.bottles.map((b, i) => ({
+    series: props.lots.map((b, i) => ({
       type: 'line',
       silent: true,
       symbol: MARKS[i % MARKS.length],
@@ -41,11 +41,11 @@ function option() {
     })),
   }
 }
-useChart(canvas, option, () => props.bottles)
+useChart(canvas, option, () => props.lots)
 </script>
 
 <template>
-  <div ref="canvas" class="chart" role="img" :aria-label="`Rate over age of ${bottles.map(b => b.name).join(', ')}`" />
+  <div ref="canvas" class="chart" role="img" :aria-label="`Rate over age of ${lots.map(b => b.name).join(', ')}`" />
 </template>
 
 <style scoped>

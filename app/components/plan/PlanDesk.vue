@@ -25,8 +25,10 @@ interface Draft {
 }
 
 /** Forms written before a field was thought of get its blank. */
-const whole = (form: Partial<JobForm>): JobForm => ({
+/** Every field there is. Drafts on a device may come from an older form, which called the lot a bottle. */
+const whole = ({ bottleId, ...form }: Partial<JobForm> & { bottleId?: string }): JobForm => ({
   ...BLANK_JOB,
+  ...(bottleId === undefined ? {} : { lotId: bottleId }),
   ...form,
   answers: { ...BLANK_JOB.answers, ...form.answers },
   schools: { ...BLANK_JOB.schools, ...form.schools },
@@ -74,9 +76,9 @@ const art = computed(() => {
       : null
 })
 const input = computed(() => {
-  const bottle = studio.bottle(form.value.bottleId)
-  return parsed.value.success && bottle
-    ? recipeInput(parsed.value.data, bottle, studio.stencil(parsed.value.data.stencilId), wall.value, studio.rules, houseTime.today())
+  const lot = studio.lot(form.value.lotId)
+  return parsed.value.success && lot
+    ? recipeInput(parsed.value.data, lot, studio.stencil(parsed.value.data.stencilId), wall.value, studio.rules, houseTime.today())
     : null
 })
 const recipe = computed(() => (input.value ? planRecipe(input.value) : null))
@@ -99,7 +101,7 @@ const LABELS: Record<string, string> = {
   openFraction: 'Share that is open',
   artMiddle: 'Middle above the base',
   finest: 'Finest detail',
-  bottleId: 'Etch with',
+  lotId: 'Etch with',
   resist: 'Resist',
   stencilId: 'Which stencil',
   ownBest: 'Best time of its own',
@@ -113,8 +115,8 @@ watch(
   (ranked) => {
     if (!draft.value?.suggested || locked.value || !ranked.artKnown) return
     const best = ranked.ranking.chains.find(c => c.lot)
-    if (!best || (best.lot!.id === form.value.bottleId && best.resist === form.value.resist)) return
-    form.value = { ...form.value, bottleId: best.lot!.id, resist: best.resist }
+    if (!best || (best.lot!.id === form.value.lotId && best.resist === form.value.resist)) return
+    form.value = { ...form.value, lotId: best.lot!.id, resist: best.resist }
   },
   { immediate: true },
 )
@@ -202,7 +204,7 @@ function clear() {
         </template>
       </div>
     </form>
-    <RecipeSheet v-if="recipe && input" class="out" :recipe="recipe" :input="input" :bottle-id="form.bottleId" :wall="wall" :art="art" />
+    <RecipeSheet v-if="recipe && input" class="out" :recipe="recipe" :input="input" :lot-id="form.lotId" :wall="wall" :art="art" />
     <div v-else class="out empty">
       <PieceSilhouette :shape="{ surface: 'cylinder', wall: null, height: 110, girth: 241, artWidth: 60, artHeight: 45 }" :size="130" />
       <p>{{ begun ? 'The recipe comes back once this is put right:' : 'The recipe appears here as soon as this is known:' }}</p>

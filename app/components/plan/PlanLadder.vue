@@ -40,8 +40,8 @@ function onLeave(event: FocusEvent) {
     <PlanRung
       :n="5"
       title="Resist and etchant"
-      :done="Boolean(form.bottleId)"
-      :said="form.bottleId && suggested ? 'as Crest suggests' : undefined"
+      :done="Boolean(form.lotId)"
+      :said="form.lotId && suggested ? 'as Crest suggests' : undefined"
     ><RungEtch v-model="form" :errors="errors" :ranking="ranking" @chose="emit('chose')" /></PlanRung>
     <PlanRung
       :n="6"

@@ -8,7 +8,7 @@ import { whenCalled } from '#core/plan/steps'
 import { capital, formatDuration, formatFraction } from '#core/basics/units'
 
 /** What comes out of a plan: the piece as measured, verdict, window, every figure with its working, the steps. */
-const props = defineProps<{ recipe: Recipe, input: RecipeInput, bottleId: string, wall: PlannedWall | null, art: PlannedArt | null }>()
+const props = defineProps<{ recipe: Recipe, input: RecipeInput, lotId: string, wall: PlannedWall | null, art: PlannedArt | null }>()
 const units = useUnits()
 const shape = computed(() => ({
   surface: props.input.surface,
@@ -54,7 +54,7 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
       <DwellBar :decision="recipe.dwell" />
     </section>
     <p v-if="recipe.dwell.couponFirst" class="problem">
-      {{ recipe.dwell.couponFirst }} <NuxtLink :to="`/coupon/${bottleId}`">Etch a coupon</NuxtLink>
+      {{ recipe.dwell.couponFirst }} <NuxtLink :to="`/coupon/${lotId}`">Etch a coupon</NuxtLink>
     </p>
     <ul v-if="recipe.warnings.length" class="warnings">
       <li v-for="w in recipe.warnings" :key="w">{{ w }}</li>

@@ -17,9 +17,9 @@ const all = ref(false)
 const FIRST = 4
 
 const lots = computed(() =>
-  studio.bottles.filter(b => !b.putAway).map(b => ({ id: b.id, text: `${b.productName}, ${useAmount(b.kind)(b.left)} left` })),
+  studio.lots.filter(b => !b.putAway).map(b => ({ id: b.id, text: `${b.productName}, ${useAmount(b.kind)(b.left)} left` })),
 )
-const lot = computed(() => studio.bottle(form.value.bottleId))
+const lot = computed(() => studio.lot(form.value.lotId))
 const verdictWith = (resist: ResistId, etchant: EtchantKindId) =>
   judge({ substrate: form.value.substrate, etchant, resist }, { ...PLAIN, surface: form.value.surface }).verdict
 const resists = computed(() =>
@@ -38,12 +38,12 @@ const stencils = computed(() => [
 ])
 const key = (c: RankedChain) => `${c.lot?.id ?? c.etchant}|${c.resist}`
 const chosen = computed({
-  get: () => `${form.value.bottleId}|${form.value.resist}`,
+  get: () => `${form.value.lotId}|${form.value.resist}`,
   set: (value) => {
     const chain = props.ranking?.chains.find(c => key(c) === value)
     if (!chain?.lot) return
     emit('chose')
-    form.value.bottleId = chain.lot.id
+    form.value.lotId = chain.lot.id
     form.value.resist = chain.resist
   },
 })
@@ -91,12 +91,12 @@ watch(
     v-slot="{ id, invalid, described, labelled }"
     class="wide"
     label="Etch with"
-    data-field="bottleId"
-    :error="errors.bottleId"
+    data-field="lotId"
+    :error="errors.lotId"
     :hint="lots.length ? undefined : 'The shelf is empty: a lead enters the first bottle there.'"
   >
     <Select
-      v-model="form.bottleId"
+      v-model="form.lotId"
       :input-id="id"
       :options="lots"
       option-label="text"

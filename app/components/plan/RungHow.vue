@@ -9,7 +9,7 @@ defineProps<{ errors: Record<string, string> }>()
 const form = defineModel<JobForm>({ required: true })
 const studio = useStudioStore()
 const method = computed(() => {
-  const lot = studio.bottle(form.value.bottleId)
+  const lot = studio.lot(form.value.lotId)
   return lot ? etchantKind(lot.kind).method : 'cream'
 })
 const keys = computed(() => SCHOOLS_OF[method.value])

@@ -15,10 +15,10 @@ const plans = computed(() =>
   work.jobs
     .filter(j => j.status === 'planned')
     .flatMap((job) => {
-      const bottle = studio.bottle(job.bottleId)
-      if (!bottle) return []
+      const lot = studio.lot(job.lotId)
+      if (!lot) return []
       const recipe = (rules: HouseRules) =>
-        planRecipe(recipeInput(job, bottle, studio.stencil(job.stencilId), job.wall, rules, houseTime.today()))
+        planRecipe(recipeInput(job, lot, studio.stencil(job.stencilId), job.wall, rules, houseTime.today()))
       const [before, after] = [recipe(studio.rules), recipe(props.rules)]
       const changes = changedFigures(before, after)
       const refused = after.refusals.filter(r => !before.refusals.includes(r))

@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { levelChangeWords } from '#core/trade/stock'
-import type { Bottle, LevelLine } from '#shared/shelf'
+import type { Lot, LevelLine } from '#shared/shelf'
 
 /** Why a lot's level is what it is: each change with its cause, the latest first. */
-const props = defineProps<{ bottle: Bottle }>()
+const props = defineProps<{ lot: Lot }>()
 const studio = useStudioStore()
 const houseTime = useHouseTime()
-const amount = computed(() => useAmount(props.bottle.kind))
+const amount = computed(() => useAmount(props.lot.kind))
 const lines = ref<LevelLine[] | null>(null)
 const problem = ref('')
 const load = () =>
-  apiList<LevelLine>(`bottles/${props.bottle.id}/ledger`).then(
+  apiList<LevelLine>(`lots/${props.lot.id}/ledger`).then(
     (found) => {
       lines.value = found
       problem.value = ''
@@ -18,7 +18,7 @@ const load = () =>
     (e: Error) => void (problem.value = e.message),
   )
 const opened = (event: Event) => void ((event.target as HTMLDetailsElement).open && load())
-watch(() => props.bottle.left, () => void (lines.value && load()))
+watch(() => props.lot.left, () => void (lines.value && load()))
 const signed = (v: number) => `${v < 0 ? '−' : '+'}${amount.value(Math.abs(v))}`
 </script>
 

@@ -5,82 +5,82 @@ import { etchantKind, MEDIUM_NAMES, substrateKind } from '#core/trade/materials'
 import { ferricStrength } from '#core/plan/neutralise'
 import { countOf, formatDuration } from '#core/basics/units'
 import { openDays } from '#shared/recipe'
-import type { Bottle } from '#shared/shelf'
+import type { Lot } from '#shared/shelf'
 
 /** One lot as it stands on the shelf: what its label says, what is left, how old it is, what its coupons showed. */
-const props = defineProps<{ bottle: Bottle, outlook: string | null, first: boolean }>()
+const props = defineProps<{ lot: Lot, outlook: string | null, first: boolean }>()
 const emit = defineEmits<{ change: [] }>()
 const studio = useStudioStore()
 const houseTime = useHouseTime()
 const session = useSessionStore()
 const { minute: now } = useServerClock()
 
-const kind = computed(() => etchantKind(props.bottle.kind))
-const amount = computed(() => useAmount(props.bottle.kind))
+const kind = computed(() => etchantKind(props.lot.kind))
+const amount = computed(() => useAmount(props.lot.kind))
 const label = computed(() => {
-  const { labelMin, labelMax } = props.bottle
+  const { labelMin, labelMax } = props.lot
   if (labelMin === null || labelMax === null) return null
   return labelMax > labelMin ? `${formatDuration(labelMin)} to ${formatDuration(labelMax)}` : formatDuration(labelMin)
 })
-const days = computed(() => openDays(props.bottle.openedOn, houseTime.dayOf(now.value)))
+const days = computed(() => openDays(props.lot.openedOn, houseTime.dayOf(now.value)))
 const opened = computed(() => {
   if (days.value === null) return 'Sealed'
   const since = days.value === 0 ? 'today' : `${countOf(days.value, 'day')} ago`
-  return `Opened ${formatDay(props.bottle.openedOn!, 'd MMM yyyy')}, ${since}`
+  return `Opened ${formatDay(props.lot.openedOn!, 'd MMM yyyy')}, ${since}`
 })
 const isOld = computed(() => kind.value.method === 'cream' && (days.value ?? 0) > studio.rules.oldCreamDays)
-const coupons = computed(() => props.bottle.coupons.map(c => `${formatDuration(c.best)} on ${substrateKind(c.substrate).name}`))
+const coupons = computed(() => props.lot.coupons.map(c => `${formatDuration(c.best)} on ${substrateKind(c.substrate).name}`))
 const what = computed(() =>
   kind.value.method === 'blast'
-    ? [MEDIUM_NAMES[props.bottle.medium!], props.bottle.grit].filter(Boolean).join(', ')
-    : `${kind.value.name}${kind.value.method === 'cream' ? `, ${props.bottle.reusable ? 'reusable' : 'one use'}` : ''}`,
+    ? [MEDIUM_NAMES[props.lot.medium!], props.lot.grit].filter(Boolean).join(', ')
+    : `${kind.value.name}${kind.value.method === 'cream' ? `, ${props.lot.reusable ? 'reusable' : 'one use'}` : ''}`,
 )
 </script>
 
 <template>
-  <article :aria-label="bottle.productName">
+  <article :aria-label="lot.productName">
     <div class="dark">
-      <BottleDrawing :size="bottle.size" :left="bottle.left" :bag="kind.method === 'blast'" :liquid="kind.method === 'liquid'" />
+      <BottleDrawing :size="lot.size" :left="lot.left" :bag="kind.method === 'blast'" :liquid="kind.method === 'liquid'" />
     </div>
     <div>
-      <h2>{{ bottle.productName }}</h2>
+      <h2>{{ lot.productName }}</h2>
       <p class="muted">{{ what }}</p>
       <dl>
         <template v-if="label"><dt>Label</dt><dd class="numeral">{{ label }}</dd></template>
-        <template v-if="bottle.strength"><dt>Strength</dt><dd class="numeral">{{ bottle.strengthWritten }}</dd></template>
+        <template v-if="lot.strength"><dt>Strength</dt><dd class="numeral">{{ lot.strengthWritten }}</dd></template>
         <template v-if="kind.method === 'blast'">
-          <dt>Gun time</dt><dd class="numeral">{{ bottle.secondsPerCm2 ? `${bottle.secondsPerCm2} s a cm²` : 'house rule' }}</dd>
+          <dt>Gun time</dt><dd class="numeral">{{ lot.secondsPerCm2 ? `${lot.secondsPerCm2} s a cm²` : 'house rule' }}</dd>
         </template>
-        <dt>Left</dt><dd class="numeral">{{ amount(bottle.left) }} of {{ amount(bottle.size) }}</dd>
+        <dt>Left</dt><dd class="numeral">{{ amount(lot.left) }} of {{ amount(lot.size) }}</dd>
         <template v-if="kind.method === 'cream'">
-          <dt>Coupon</dt><dd class="numeral">{{ coupons[0] ?? (bottle.couponBest ? `${formatDuration(bottle.couponBest)}, written on it`
+          <dt>Coupon</dt><dd class="numeral">{{ coupons[0] ?? (lot.couponBest ? `${formatDuration(lot.couponBest)}, written on it`
             : 'none yet') }}</dd>
         </template>
       </dl>
-      <p v-if="bottle.strength" class="muted">{{ ferricStrength(bottle.strength) }}</p>
+      <p v-if="lot.strength" class="muted">{{ ferricStrength(lot.strength) }}</p>
       <p v-if="kind.method !== 'blast'">
         {{ opened }}.
       </p>
       <p v-if="outlook">{{ outlook }}</p>
       <p v-if="first" class="say">Use this one up first.</p>
       <p v-if="isOld" class="say">
-        {{ bottle.coupons.length ? 'Old by now; its coupon says how it still etches.'
+        {{ lot.coupons.length ? 'Old by now; its coupon says how it still etches.'
           : 'Cream loses strength from 3 to 6 months on: coupon first, or a scrap jar.' }}
       </p>
       <NuxtLink
         v-if="kind.method === 'cream'"
         class="button"
-        :to="`/coupon/${bottle.id}`"
-        :aria-label="`Coupons of ${bottle.productName}`"
+        :to="`/coupon/${lot.id}`"
+        :aria-label="`Coupons of ${lot.productName}`"
       >Coupons</NuxtLink>
       <Button
         v-if="session.isLead"
         label="Change"
         severity="secondary"
-        :aria-label="`Change ${bottle.productName}`"
+        :aria-label="`Change ${lot.productName}`"
         @click="emit('change')"
       />
-      <LotLedger :bottle="bottle" />
+      <LotLedger :lot="lot" />
     </div>
   </article>
 </template>

@@ -9,9 +9,9 @@ defineProps<{ errors: Record<string, string | undefined> }>()
 const emit = defineEmits<{ left: [field: string] }>()
 const studio = useStudioStore()
 const reads = useReadings()
-const bottles = computed(() => [
+const lots = computed(() => [
   { id: '', text: 'Not decided' },
-  ...studio.bottles.filter(b => !b.putAway && b.labelMax !== null).map(b => ({ id: b.id, text: b.productName })),
+  ...studio.lots.filter(b => !b.putAway && b.labelMax !== null).map(b => ({ id: b.id, text: b.productName })),
 ])
 const blanks = computed(() => [
   { id: '', text: 'None yet' },
@@ -64,10 +64,10 @@ const letters = computed(() => form.value.source.kind === 'letters')
     <div class="pair">
       <Field v-slot="{ id, labelled }" label="Etched with">
         <Select
-          v-model="form.bottleId"
+          v-model="form.lotId"
           placeholder="Not decided"
           :input-id="id"
-          :options="bottles"
+          :options="lots"
           option-label="text"
           option-value="id"
           :aria-labelledby="labelled"

@@ -43,7 +43,7 @@ const due = computed(() => {
     <div class="what">
       <h2><NuxtLink :to="`/plan/${job.id}`">{{ what }} for {{ job.customer }}</NuxtLink></h2>
       <p class="wait">{{ sentence }}</p>
-      <p class="muted">{{ studio.bottle(job.bottleId)?.productName }}. Due {{ due }}.</p>
+      <p class="muted">{{ studio.lot(job.lotId)?.productName }}. Due {{ due }}.</p>
     </div>
     <NuxtLink
       class="button go"

@@ -58,7 +58,7 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
     <template v-if="run && state && step && kind">
       <BenchCrew :run="run" :state="state" />
       <p class="where muted">
-        {{ countOf(run.plan.pieces, run.plan.noun) }} {{ run.coupon ? 'with' : 'for' }} {{ run.customer }} · step {{ stepNumber }} of
+        {{ countOf(run.plan.pieces, run.plan.noun) }} {{ run.coupon ? 'with' : 'for' }} {{ run.subject }} · step {{ stepNumber }} of
         {{ run.plan.steps.length }} · at the {{ step.station }}
       </p>
       <div class="stage" :class="{ etching: step.kind === 'clock' || step.kind === 'blast' }">

@@ -26,7 +26,7 @@ watch(
     </p>
     <ul>
       <li v-for="r in coupons" :key="r.id">
-        <NuxtLink :to="`/bench/${r.id}`">A coupon with {{ r.customer }}</NuxtLink>
+        <NuxtLink :to="`/bench/${r.id}`">A coupon with {{ r.subject }}</NuxtLink>
         <span class="muted">{{ countOf(r.plan.pieces, r.plan.noun) }} at the bench.</span>
       </li>
       <li v-for="job in [...onBench, ...planned]" :key="job.id">

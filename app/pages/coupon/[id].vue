@@ -12,11 +12,11 @@ const studio = useStudioStore()
 const houseTime = useHouseTime()
 const work = useWorkStore()
 const potencyOf = usePotency()
-const bottle = computed(() => studio.bottle(id))
+const lot = computed(() => studio.lot(id))
 const coupons = ref<Coupon[]>([])
 const problem = ref('')
 const load = () =>
-  apiList<Coupon>(`bottles/${id}/coupons`).then(
+  apiList<Coupon>(`lots/${id}/coupons`).then(
     c => (coupons.value = c),
     (e: Error) => void (problem.value = e.message),
   )
@@ -32,7 +32,7 @@ const etched = computed(() => {
   const dwells = summarise(run.value.plan, work.state(run.value)).pieces.flatMap(p => (p.dwell === null ? [] : [Math.round(p.dwell)]))
   return { runId: run.value.id, substrate: run.value.coupon.substrate, dwells }
 })
-const open = computed(() => work.runs.find(r => r.coupon && r.bottleId === id && r.id !== runId))
+const open = computed(() => work.runs.find(r => r.coupon && r.lotId === id && r.id !== runId))
 
 async function saved(newest: Coupon[]) {
   await Promise.all([load(), studio.loadShelf()])
@@ -51,18 +51,18 @@ async function saved(newest: Coupon[]) {
   work.enter(done, { kind: 'run.finished' })
 }
 const age = (c: Coupon) => {
-  const days = bottle.value ? openDays(bottle.value.openedOn, houseTime.dayOf(Date.parse(c.at))) : null
+  const days = lot.value ? openDays(lot.value.openedOn, houseTime.dayOf(Date.parse(c.at))) : null
   return days === null ? 'sealed until then' : `open ${days} days`
 }
-const strength = computed(() => (bottle.value ? potencyOf(bottle.value, coupons.value) : null))
+const strength = computed(() => (lot.value ? potencyOf(lot.value, coupons.value) : null))
 </script>
 
 <template>
   <div class="page">
     <header class="page-head">
       <div>
-        <h1>Coupons{{ bottle ? `: ${bottle.productName}` : '' }}</h1>
-        <p v-if="bottle" class="muted">
+        <h1>Coupons{{ lot ? `: ${lot.productName}` : '' }}</h1>
+        <p v-if="lot" class="muted">
           {{ coupons[0]?.best ? `Own coupons now say ${formatDuration(coupons[0].best)}.`
             : 'No coupon yet. Etch a strip, and the own-coupons school follows it.' }}
           <template v-if="coupons.length && strength?.testBy">{{ strength.sentence }} Test it again by
@@ -75,13 +75,13 @@ const strength = computed(() => (bottle.value ? potencyOf(bottle.value, coupons.
     <p v-if="open" class="problem">
       A coupon with this bottle is at the bench. <NuxtLink :to="`/bench/${open.id}`">Go on with it</NuxtLink>
     </p>
-    <section v-if="bottle && !etched" aria-label="Plan a coupon">
+    <section v-if="lot && !etched" aria-label="Plan a coupon">
       <h2>Etch one</h2>
-      <CouponPlanner :bottle="bottle" />
+      <CouponPlanner :lot="lot" />
     </section>
-    <section v-if="bottle" aria-label="Read a coupon off">
+    <section v-if="lot" aria-label="Read a coupon off">
       <h2>{{ etched ? 'Read the strips off' : 'Or read one off that was etched already' }}</h2>
-      <CouponForm :key="`${bottle.id}${etched?.dwells.length ?? ''}`" :bottle="bottle" :etched="etched" @saved="saved" />
+      <CouponForm :key="`${lot.id}${etched?.dwells.length ?? ''}`" :lot="lot" :etched="etched" @saved="saved" />
     </section>
     <section v-if="coupons.length" aria-label="Coupons so far">
       <h2>So far</h2>

@@ -32,7 +32,7 @@ const seenOn = (p: PieceSummary) =>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <template v-if="run && summary">
       <header class="page-head">
-        <h1>{{ countOf(run.plan.pieces, run.plan.noun) }} {{ run.coupon ? 'with' : 'for' }} {{ run.customer }}</h1>
+        <h1>{{ countOf(run.plan.pieces, run.plan.noun) }} {{ run.coupon ? 'with' : 'for' }} {{ run.subject }}</h1>
         <NuxtLink to="/log">All runs</NuxtLink>
       </header>
       <p class="muted">

@@ -74,8 +74,8 @@ const came = (e: LogEntry) =>
         <tbody>
           <tr v-for="e in entries" :key="e.id">
             <td class="numeral">{{ houseTime.format(e.endedAt, 'd MMM HH:mm') }}</td>
-            <td><NuxtLink :to="`/log/${e.id}`">{{ countOf(e.pieces, e.noun) }} for {{ e.customer }}</NuxtLink></td>
-            <td>{{ e.bottle }}</td>
+            <td><NuxtLink :to="`/log/${e.id}`">{{ countOf(e.pieces, e.noun) }} for {{ e.subject }}</NuxtLink></td>
+            <td>{{ e.lot }}</td>
             <td class="numeral">{{ formatDuration(e.summary.planned.best) }}</td>
             <td class="numeral">{{ actual(e) }}<strong v-if="e.summary.over" class="over">{{ e.summary.over }} over</strong></td>
             <td>{{ came(e) }}</td>

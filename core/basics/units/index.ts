@@ -1,5 +1,6 @@
 export {
   parseLength,
+  parseLengths,
   parseVolume,
   parseDuration,
   parseFraction,

@@ -228,6 +228,14 @@ export function parseDuration(text: string): Parsed {
   return parseQuantity(text, { noun: 'time', example: '5 min', units: TIME_UNITS, bare: 'min', max: 7 * 24 * 3600 })
 }
 
+/** Lengths one a line, or parted by semicolons, each with what was written; empty lines are none. */
+export const parseLengths = (text: string, unit?: 'mm' | 'in'): { text: string, read: Parsed }[] =>
+  text
+    .split(/[\n;]+/)
+    .map(line => line.trim())
+    .filter(line => line !== '')
+    .map(line => ({ text: line, read: parseLength(line, unit) }))
+
 /** A time of day: `8`, `8:30`, `08.30`. @returns s from midnight */
 export function parseTimeOfDay(raw: string): Parsed {
   const match = /^(\d{1,2})(?:[:.h]([0-5]\d))?$/.exec(tidy(raw))

@@ -105,7 +105,7 @@ describe('the history in words', () => {
       { id: 'w', at: b.now, by: 'me', kind: 'piece.withdrawn', piece: 1, reason: 'dropped' },
       { id: 'a', at: b.now, by: 'me', kind: 'run.abandoned', reason: 'power cut' },
       { id: 'u', at: b.now, by: 'me', kind: 'event.undone', target: 'w' },
-      { id: 's', at: b.now, by: 'me', kind: 'step.skipped', step: 'stir', reason: 'stirred before' },
+      { id: 's', at: b.now, by: 'me', kind: 'step.skipped', step: 'ready-etchant', reason: 'stirred before' },
       { id: 'c', at: b.now, by: 'me', kind: 'care.given', piece: 2, care: 'drip' },
       { id: 't', at: b.now, by: 'me', kind: 'piece.taken', piece: 1 },
       { id: 'f', at: b.now, by: 'me', kind: 'fact.settled', piece: 1, fact: 'etchant.off', heldAt: b.now, heldBy: 'you' },

@@ -18,7 +18,7 @@ describe('skipping a step', () => {
   it('takes a reason, is kept, and goes into the log', () => {
     const b = bench().upTo('mask')
     b.send({ kind: 'step.skipped', step: 'mask', why: 'done-before', reason: '' })
-    expect(b.step()).toBe('stir')
+    expect(b.step()).toBe('ready-etchant')
     expect(summarise(plan, b.state()).skipped).toEqual([
       { title: 'Burnish, mask round, chock, clean the openings', step: 'mask', why: 'done-before', reason: '' },
     ])

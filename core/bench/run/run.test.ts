@@ -9,7 +9,7 @@ describe('a run from safety gate to log', () => {
     const b = bench()
     expect(b.step()).toBe('safety')
     tickAll(b, 'safety')
-    for (const step of ['clean', 'resist', 'mask', 'stir']) {
+    for (const step of ['clean', 'resist', 'mask', 'ready-etchant']) {
       expect(b.step()).toBe(step)
       b.send({ kind: 'step.done', step })
     }

@@ -23,7 +23,7 @@ describe('a coupon as a run of its own', () => {
       'clean',
       'resist',
       'mask',
-      'stir',
+      'ready-etchant',
       'etch',
       'measure',
       'peel',

@@ -77,7 +77,7 @@ const scrapJar = (text: string) =>
 
 function stirStep(c: StepContext): Step {
   return step({
-    id: 'stir',
+    id: 'ready-etchant',
     kind: 'do',
     station: 'bench',
     title: `Stir the cream and put out ${formatVolume(c.putOut)}, about ${formatVolume(c.putOut, 'tsp')}`,
@@ -290,7 +290,7 @@ function creamSteps(c: StepContext): Step[] {
 
 function liquidSteps(c: StepContext): Step[] {
   const pour = step({
-    id: 'stir',
+    id: 'ready-etchant',
     kind: 'do',
     station: 'bench',
     title: `Pour out ${formatVolume(c.putOut)} into plastic`,
@@ -348,7 +348,7 @@ function blastSteps(c: StepContext): Step[] {
     fade: ['Nozzle held at mid height, the piece turned; farther away is softer.', 'Frost fades to clear; stop sooner than you think.'],
   }[look]
   const set = step({
-    id: 'stir',
+    id: 'ready-etchant',
     kind: 'do',
     station: 'cabinet',
     title: `Set ${pressure}, nozzle ${distance} away`,
@@ -386,7 +386,7 @@ function blastSteps(c: StepContext): Step[] {
 const ANCHOR_STEP: Record<CareAnchor, string> = {
   'resist': 'resist',
   'mask': 'mask',
-  'stir': 'stir',
+  'ready-etchant': 'ready-etchant',
   'etch': 'etch',
   'second-wash': 'second-wash',
   'finish': 'give',

@@ -44,7 +44,7 @@ describe('cream, in the trade\'s order', () => {
       'clean',
       'resist',
       'mask',
-      'stir',
+      'ready-etchant',
       'etch',
       'measure',
       'peel',
@@ -96,7 +96,7 @@ describe('cream, in the trade\'s order', () => {
       'clean',
       'resist',
       'mask',
-      'stir',
+      'ready-etchant',
       'etch',
       'measure',
       'neutralise',
@@ -112,13 +112,13 @@ describe('cream, in the trade\'s order', () => {
   it('ink is rubbed in before the care card; an old bottle is tried before it is stirred', () => {
     expect(ids({ finish: 'ink' })).toContain('ink')
     const old = ids({ couponFirst: 'Old.' })
-    expect(old.indexOf('scrap-jar')).toBe(old.indexOf('stir') - 1)
+    expect(old.indexOf('scrap-jar')).toBe(old.indexOf('ready-etchant') - 1)
   })
   it('named cares become steps where they belong; safety ones are never skipped', () => {
     const cares = judge({ substrate: 'tempered', etchant: 'general-cream', resist: 'loose-stencil' }).cares
     const list = steps({ cares })
     const at = (id: string) => list.findIndex(s => s.id === id)
-    expect(at('care:tempered-cap')).toBeGreaterThan(at('stir'))
+    expect(at('care:tempered-cap')).toBeGreaterThan(at('ready-etchant'))
     expect(at('care:tempered-cap')).toBeLessThan(at('etch'))
     expect(list[at('care:tempered-cap')]!.safety).toBe(true)
     expect(list[at('care:straight-down')]!.safety).toBe(false)

@@ -1,5 +1,5 @@
 /** Where a named care goes in the step list: before this step. */
-export type CareAnchor = 'resist' | 'mask' | 'stir' | 'etch' | 'second-wash' | 'finish'
+export type CareAnchor = 'resist' | 'mask' | 'ready-etchant' | 'etch' | 'second-wash' | 'finish'
 
 /** What "works with care" asks for: said in the plan, agreed to there, done as a step of its own at the bench. */
 export interface Care {
@@ -28,7 +28,7 @@ const care = (id: string, before: CareAnchor, title: string, reason: string, goo
 export const CARES = {
   'test-same-glass': care(
     'test-same-glass',
-    'stir',
+    'ready-etchant',
     'Try the etchant on a hidden spot or a scrap of the same ware',
     'This ware frosts more slowly or more unevenly than plain glass.',
     'The spot frosts, dry and over dark card.',
@@ -92,7 +92,7 @@ export const CARES = {
   ),
   'thin-layer': care(
     'thin-layer',
-    'stir',
+    'ready-etchant',
     'Try it inside a foot or on a scrap first',
     'Once through the thin layer the etch goes on unevenly in the metal below.',
     'The test spot is even and not pitted.',

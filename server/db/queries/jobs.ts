@@ -5,7 +5,7 @@ import type { Db } from '../pool'
 
 const COLUMNS = `id, customer, due_on as "dueOn", notes, noun, pieces, surface, substrate, height_mm as height, girth_mm as girth,
   art_width_mm as "artWidth",
-  art_height_mm as "artHeight", open_fraction as "openFraction", resist, bottle_id as "bottleId", stencil_id as "stencilId",
+  art_height_mm as "artHeight", open_fraction as "openFraction", resist, lot_id as "lotId", stencil_id as "stencilId",
     blank_id as "blankId", wall, artwork_id as "artworkId", art, details, answers, schools, entered, status,
   created_by as "createdBy", created_at as "createdAt", version`
 
@@ -47,7 +47,7 @@ const values = (id: string, j: JobEntry, { wall, art }: KeptOfJob, entered: JobF
   j.artHeight,
   j.openFraction,
   j.resist,
-  j.bottleId,
+  j.lotId,
   j.stencilId,
   JSON.stringify(detailsOf(j)),
   JSON.stringify(j.answers),
@@ -93,7 +93,7 @@ export async function insertJob(
 ): Promise<boolean> {
   const result = await db.query(
     `insert into job (id, customer, due_on, notes, noun, pieces, surface, substrate, height_mm, girth_mm, art_width_mm, art_height_mm,
-      open_fraction, resist, bottle_id, stencil_id,
+      open_fraction, resist, lot_id, stencil_id,
        details, answers, schools, entered, blank_id, wall, artwork_id, art, created_by, created_at)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26)
        on conflict (id) do nothing`,
@@ -106,7 +106,7 @@ export async function updateJob(db: Db, id: string, job: JobEntry, kept: KeptOfJ
   await db.query(
     `update job set customer = $2, due_on = $3, notes = $4, noun = $5, pieces = $6, surface = $7, substrate = $8, height_mm = $9,
       girth_mm = $10, art_width_mm = $11, art_height_mm = $12,
-       open_fraction = $13, resist = $14, bottle_id = $15, stencil_id = $16, details = $17, answers = $18, schools = $19, entered = $20,
+       open_fraction = $13, resist = $14, lot_id = $15, stencil_id = $16, details = $17, answers = $18, schools = $19, entered = $20,
          entered_form = default,
          blank_id = $21, wall = $22, artwork_id = $23, art = $24, version = version + 1 where id = $1`,
     values(id, job, kept, entered),

@@ -11,15 +11,15 @@ interface HeadRow extends Omit<RunHead, 'startedAt' | 'endedAt' | 'shape'>, Piec
 }
 
 // A coupon's strips are drawn as strips: flat, as long and wide as its layout says.
-const HEAD = `select run.id, run.job_id as "jobId", run.coupon, coalesce(job.customer, bottle.product_name) as customer, run.plan,
-  run.bottle_id as "bottleId",
+const HEAD = `select run.id, run.job_id as "jobId", run.coupon, coalesce(job.customer, lot.product_name) as subject, run.plan,
+  run.lot_id as "lotId",
   run.started_by as "startedBy", run.started_at as "startedAt", run.ended_at as "endedAt", coalesce(job.surface, 'flat') as surface,
     job.wall, job.art,
   coalesce(job.height_mm, (run.coupon -> 'layout' ->> 'stripLength')::float8 * 1.3) as height, coalesce(job.girth_mm,
     (run.coupon -> 'layout' ->> 'stripWidth')::float8 * 1.6) as girth,
   coalesce(job.art_width_mm, (run.coupon -> 'layout' ->> 'stripWidth')::float8) as "artWidth", coalesce(job.art_height_mm,
     (run.coupon -> 'layout' ->> 'stripLength')::float8) as "artHeight"
-  from run left join job on job.id = run.job_id join bottle on bottle.id = run.bottle_id`
+  from run left join job on job.id = run.job_id join lot on lot.id = run.lot_id`
 
 const toHead = ({ surface, wall, art, height, girth, artWidth, artHeight, ...row }: HeadRow): RunHead => ({
   ...row,
@@ -50,12 +50,12 @@ export async function openRunsOfJobs(db: Db, jobIds: string[]): Promise<RunHead[
 /** @returns false when this id has been started already */
 export async function insertRun(
   db: Db,
-  r: { id: string, jobId: string | null, coupon: CouponOfRun | null, bottleId: string, plan: RunPlan, by: string, at: Date },
+  r: { id: string, jobId: string | null, coupon: CouponOfRun | null, lotId: string, plan: RunPlan, by: string, at: Date },
 ): Promise<boolean> {
   const result = await db.query(
-    'insert into run (id, job_id, coupon, bottle_id, plan, started_by, started_at) values ($1, $2, $3, $4, $5, $6, $7) on conflict (id) do '
+    'insert into run (id, job_id, coupon, lot_id, plan, started_by, started_at) values ($1, $2, $3, $4, $5, $6, $7) on conflict (id) do '
     + 'nothing',
-    [r.id, r.jobId, r.coupon && JSON.stringify(r.coupon), r.bottleId, JSON.stringify(r.plan), r.by, r.at],
+    [r.id, r.jobId, r.coupon && JSON.stringify(r.coupon), r.lotId, JSON.stringify(r.plan), r.by, r.at],
   )
   return result.rowCount === 1
 }
@@ -90,13 +90,13 @@ function toEvent({ runId: _, piece, payload, ...row }: EventRow): StoredEvent {
   } as StoredEvent
 }
 
-/** Events of several runs, each run's in the order accepted. */
-export async function eventsOfRuns(db: Db, runIds: string[], afterSeq = 0): Promise<Map<string, StoredEvent[]>> {
+/** Events of several runs, each run's in the order accepted. @param after number of the last one that is known */
+export async function eventsOfRuns(db: Db, runIds: string[], after = 0): Promise<Map<string, StoredEvent[]>> {
   const byRun = new Map<string, StoredEvent[]>(runIds.map(id => [id, []]))
   if (runIds.length === 0) return byRun
   const { rows } = await db.query<EventRow>(`select ${EVENT} from run_event where run_id = any($1) and seq > $2 order by run_id, seq`, [
     runIds,
-    afterSeq,
+    after,
   ])
   for (const row of rows) byRun.get(row.runId)!.push(toEvent(row))
   return byRun
@@ -184,9 +184,9 @@ interface LogRow extends Omit<LogEntry, 'endedAt'> {
 /** Finished runs, newest first; every word has to occur. @param before where the page before this one ended */
 export async function logPage(db: Db, words: string[], before: { at: Date, id: string } | null, limit: number): Promise<LogEntry[]> {
   const { rows } = await db.query<LogRow>(
-    `select run.id, coalesce(job.customer, 'a coupon') as customer, run.plan ->> 'noun' as noun, (run.plan ->> 'pieces')::int as pieces,
-      bottle.product_name as bottle, person.name as "startedBy", run.ended_at as "endedAt", run.summary
-     from run left join job on job.id = run.job_id join bottle on bottle.id = run.bottle_id join person on person.id = run.started_by
+    `select run.id, coalesce(job.customer, 'a coupon') as subject, run.plan ->> 'noun' as noun, (run.plan ->> 'pieces')::int as pieces,
+      lot.product_name as lot, person.name as "startedBy", run.ended_at as "endedAt", run.summary
+     from run left join job on job.id = run.job_id join lot on lot.id = run.lot_id join person on person.id = run.started_by
      where run.outcome = 'finished' and ($2::timestamptz is null or (run.ended_at, run.id) < ($2, $3))
        and not exists (select 1 from unnest($1::text[]) as word where strpos(run.search, word) = 0)
      order by run.ended_at desc, run.id desc limit $4`,

@@ -4,16 +4,16 @@ import Select from 'primevue/select'
 import { v7 } from 'uuid'
 import { ABRASIVE_MEDIA, ETCHANT_KINDS, etchantKind, MEDIUM_NAMES } from '#core/trade/materials'
 import { capital, formatDuration, formatNumber } from '#core/basics/units'
-import { bottleSchema } from '#shared/shelf'
-import type { Bottle, BottleForm } from '#shared/shelf'
+import { lotSchema } from '#shared/shelf'
+import type { Lot, LotForm } from '#shared/shelf'
 
 /** A lot as its label has it. What is asked depends on its kind. */
-const props = defineProps<{ bottle: Bottle | null }>()
+const props = defineProps<{ lot: Lot | null }>()
 const emit = defineEmits<{ close: [] }>()
 const studio = useStudioStore()
-const id = props.bottle?.id ?? v7()
+const id = props.lot?.id ?? v7()
 
-const BLANK: BottleForm = {
+const BLANK: LotForm = {
   productName: '',
   kind: 'general-cream',
   labelMin: '',
@@ -29,7 +29,7 @@ const BLANK: BottleForm = {
   grit: '',
   secondsPerCm2: '',
 }
-function written(b: Bottle): BottleForm {
+function written(b: Lot): LotForm {
   const unit = etchantKind(b.kind).method === 'blast' ? 'g' : 'mL'
   const time = (s: number | null) => (s === null ? '' : formatDuration(s))
   return {
@@ -49,9 +49,9 @@ function written(b: Bottle): BottleForm {
     secondsPerCm2: b.secondsPerCm2 === null ? '' : formatNumber(b.secondsPerCm2, 3),
   }
 }
-const form = reactive<BottleForm>(props.bottle ? written(props.bottle) : { ...BLANK })
+const form = reactive<LotForm>(props.lot ? written(props.lot) : { ...BLANK })
 const { errors, problem, busy, submit, left } = useEntry(
-  () => bottleSchema,
+  () => lotSchema,
   () => form,
 )
 const kinds = ETCHANT_KINDS.map(k => ({ id: k.id, text: k.name }))
@@ -68,9 +68,9 @@ const media = ABRASIVE_MEDIA.map(id => ({ id, text: capital(MEDIUM_NAMES[id]) })
 
 async function save(putAway: boolean) {
   const saved = await submit(() =>
-    props.bottle
-      ? api(`bottles/${id}`, 'PUT', { bottle: form, version: props.bottle.version, putAway })
-      : api('bottles', 'POST', { id, bottle: form }),
+    props.lot
+      ? api(`lots/${id}`, 'PUT', { lot: form, version: props.lot.version, putAway })
+      : api('lots', 'POST', { id, lot: form }),
   )
   if (!saved) return
   await studio.loadShelf()
@@ -174,8 +174,8 @@ function onLeave(event: FocusEvent) {
     />
     <p v-if="problem" class="problem wide" role="alert">{{ problem }}</p>
     <div class="do wide">
-      <Button type="submit" :label="bottle ? 'Save' : 'Put on the shelf'" :disabled="busy" />
-      <Button v-if="bottle && !bottle.putAway" type="button" severity="secondary" label="Empty: put it away" @click="save(true)" />
+      <Button type="submit" :label="lot ? 'Save' : 'Put on the shelf'" :disabled="busy" />
+      <Button v-if="lot && !lot.putAway" type="button" severity="secondary" label="Empty: put it away" @click="save(true)" />
       <Button type="button" severity="secondary" label="Leave it" @click="emit('close')" />
     </div>
   </form>

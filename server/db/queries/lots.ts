@@ -1,5 +1,5 @@
 import type { LevelChange } from '#core/trade/stock'
-import type { Bottle, BottleEntry, LevelLine } from '#shared/shelf'
+import type { Lot, LotEntry, LevelLine } from '#shared/shelf'
 import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
@@ -10,11 +10,11 @@ const COLUMNS = `id, product_name as "productName", kind, label_min_s as "labelM
     gun_s_per_cm2 as "secondsPerCm2",
   put_away as "putAway", version,
   coalesce((select jsonb_agg(jsonb_build_object('substrate', c.substrate, 'best', c.best_s, 'creepRate', c.creep_rate))
-    from (select distinct on (substrate) substrate, best_s, creep_rate from coupon where bottle_id = bottle.id and best_s is not null
+    from (select distinct on (substrate) substrate, best_s, creep_rate from coupon where lot_id = lot.id and best_s is not null
       order by substrate, at desc) c), '[]') as coupons`
 
 const whole = (seconds: number | null) => (seconds === null ? null : Math.round(seconds))
-const values = (id: string, b: BottleEntry) => [
+const values = (id: string, b: LotEntry) => [
   id,
   b.productName,
   b.kind,
@@ -34,55 +34,55 @@ const values = (id: string, b: BottleEntry) => [
 ]
 
 /** A page of them, by name; those put away come last. @param after the last row of the page before, or null */
-export async function listBottles(db: Db, after: string | null): Promise<Bottle[]> {
+export async function listLots(db: Db, after: string | null): Promise<Lot[]> {
   return (
-    await db.query<Bottle>(
+    await db.query<Lot>(
       `
-    select ${COLUMNS} from bottle
-    where ($1::uuid is null or (put_away, lower(product_name), id) > (select put_away, lower(product_name), id from bottle where id = $1))
+    select ${COLUMNS} from lot
+    where ($1::uuid is null or (put_away, lower(product_name), id) > (select put_away, lower(product_name), id from lot where id = $1))
     order by put_away, lower(product_name), id limit $2`,
       [after, PAGE_ROWS],
     )
   ).rows
 }
 
-export async function bottleById(db: Db, id: string, lock = false): Promise<Bottle | undefined> {
-  return (await db.query<Bottle>(`select ${COLUMNS} from bottle where id = $1 ${lock ? 'for update' : ''}`, [id])).rows[0]
+export async function lotById(db: Db, id: string, lock = false): Promise<Lot | undefined> {
+  return (await db.query<Lot>(`select ${COLUMNS} from lot where id = $1 ${lock ? 'for update' : ''}`, [id])).rows[0]
 }
 
-export async function bottlesByIds(db: Db, ids: string[]): Promise<Bottle[]> {
-  return (await db.query<Bottle>(`select ${COLUMNS} from bottle where id = any($1)`, [ids])).rows
+export async function lotsByIds(db: Db, ids: string[]): Promise<Lot[]> {
+  return (await db.query<Lot>(`select ${COLUMNS} from lot where id = any($1)`, [ids])).rows
 }
 
 /** @returns false when this id is on the shelf already */
-export async function insertBottle(db: Db, id: string, bottle: BottleEntry): Promise<boolean> {
+export async function insertLot(db: Db, id: string, lot: LotEntry): Promise<boolean> {
   const result = await db.query(
-    `insert into bottle (id, product_name, kind, label_min_s, label_max_s, reusable, opened_on, size, left_amount, price, coupon_best_s,
+    `insert into lot (id, product_name, kind, label_min_s, label_max_s, reusable, opened_on, size, left_amount, price, coupon_best_s,
       strength, strength_written, medium, grit, gun_s_per_cm2)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16) on conflict (id) do nothing`,
-    values(id, bottle),
+    values(id, lot),
   )
   return result.rowCount === 1
 }
 
-export async function updateBottle(db: Db, id: string, bottle: BottleEntry, putAway: boolean): Promise<void> {
+export async function updateLot(db: Db, id: string, lot: LotEntry, putAway: boolean): Promise<void> {
   await db.query(
-    `update bottle set product_name = $2, kind = $3, label_min_s = $4, label_max_s = $5, reusable = $6, opened_on = $7, size = $8,
+    `update lot set product_name = $2, kind = $3, label_min_s = $4, label_max_s = $5, reusable = $6, opened_on = $7, size = $8,
       left_amount = $9, price = $10, coupon_best_s = $11,
        strength = $12, strength_written = $13, medium = $14, grit = $15, gun_s_per_cm2 = $16, put_away = $17, version = version + 1
          where id = $1`,
-    [...values(id, bottle), putAway],
+    [...values(id, lot), putAway],
   )
 }
 
 /** @param m.change mL, or g of abrasive */
 export async function changeLevel(
   db: Db,
-  m: { id: string, bottleId: string, runId: string | null, change: number, kind: LevelChange, by: string, at: Date },
+  m: { id: string, lotId: string, runId: string | null, change: number, kind: LevelChange, by: string, at: Date },
 ): Promise<void> {
-  await db.query('insert into bottle_movement (id, bottle_id, run_id, change, kind, by_person, at) values ($1, $2, $3, $4, $5, $6, $7)', [
+  await db.query('insert into lot_movement (id, lot_id, run_id, change, kind, by_person, at) values ($1, $2, $3, $4, $5, $6, $7)', [
     m.id,
-    m.bottleId,
+    m.lotId,
     m.runId,
     m.change,
     m.kind,
@@ -92,16 +92,16 @@ export async function changeLevel(
 }
 
 export async function setLevel(db: Db, id: string, left: number): Promise<void> {
-  await db.query('update bottle set left_amount = $2, version = version + 1 where id = $1', [id, left])
+  await db.query('update lot set left_amount = $2, version = version + 1 where id = $1', [id, left])
 }
 
 /** What changed a lot's level, the latest first. */
-export async function listLevelChanges(db: Db, bottleId: string, after: string | null): Promise<LevelLine[]> {
+export async function listLevelChanges(db: Db, lotId: string, after: string | null): Promise<LevelLine[]> {
   const { rows } = await db.query<LevelLine>(
-    `select id, change::float8, kind, note, run_id as "runId", by_person as by, at from bottle_movement
-      where bottle_id = $1 and ($2::uuid is null or (at, id) < (select at, id from bottle_movement where id = $2))
+    `select id, change::float8, kind, note, run_id as "runId", by_person as by, at from lot_movement
+      where lot_id = $1 and ($2::uuid is null or (at, id) < (select at, id from lot_movement where id = $2))
       order by at desc, id desc limit $3`,
-    [bottleId, after, PAGE_ROWS],
+    [lotId, after, PAGE_ROWS],
   )
   return rows
 }
