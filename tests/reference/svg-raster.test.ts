@@ -94,6 +94,29 @@ const DRAWINGS: Record<string, string> = {
   'switch':
     '<switch><g requiredExtensions="http://example.org/none"><rect width="60" height="60"/></g><circle cx="30" cy="30" r="12"/><rect '
     + 'width="9" height="9"/></switch>',
+  'compound selectors':
+    '<style>rect.a{fill:none} .a.b{fill:black} *{stroke:none}</style><rect class="a" x="5" y="5" width="20" height="20"/>'
+    + '<rect class="b a" x="30" y="5" width="20" height="20"/><circle class="a" cx="30" cy="42" r="12"/>',
+  'descendants and children':
+    '<style>g path{fill:none;stroke:#000;stroke-width:4} g > path{stroke-width:8} svg g g > rect{fill:white}</style><g>'
+    + '<path d="M5 10H55"/><g><rect x="5" y="20" width="50" height="35" fill="black"/><a><path d="M10 38H50"/></a></g></g>',
+  'the heavier selector wins over the later':
+    '<style>#p .k{fill:black} g .k{fill:white} .k{fill:white} rect.m{fill:white} .m{fill:black}</style><g id="p">'
+    + '<rect class="k" x="5" y="5" width="30" height="20"/></g><rect class="m" x="5" y="30" width="20" height="20"/>'
+    + '<rect class="m" x="30" y="30" width="20" height="20" style="fill:black"/>',
+  'an inner view cuts off what stands over it':
+    '<svg x="10" y="10" width="30" height="20"><circle cx="28" cy="10" r="16"/></svg><svg x="10" y="35" width="20" height="20" '
+    + 'overflow="visible"><circle cx="20" cy="10" r="8"/></svg>',
+  'a slice of a view, turned':
+    '<g transform="rotate(20 30 30)"><svg x="12" y="20" width="36" height="14" viewBox="0 0 10 10" preserveAspectRatio="xMidYMid slice">'
+    + '<circle cx="5" cy="5" r="5"/></svg></g>',
+  'a symbol is cut at its box':
+    '<symbol id="s" viewBox="0 0 10 10"><circle cx="10" cy="5" r="5"/></symbol><use href="#s" x="8" y="8" width="40" height="40"/>',
+  'half-transparent over white':
+    '<rect x="5" y="5" width="20" height="20" fill="rgba(0,0,0,.9)"/><rect x="30" y="5" width="20" height="20" fill="#0000000a"/>'
+    + '<g opacity="0.05"><rect x="5" y="30" width="20" height="20"/></g><rect x="30" y="30" width="20" height="20" fill-opacity="88%"/>',
+  'white that lets through covers nothing':
+    '<rect x="5" y="5" width="50" height="50"/><circle cx="30" cy="30" r="15" fill="white" fill-opacity="0.15"/>',
   'partly off the page': '<circle cx="58" cy="30" r="14"/>',
   'wholly off the page': '<rect x="8" y="8" width="20" height="20"/><rect x="200" y="8" width="400" height="20"/>',
   'numbers as they may be written': '<path d="M1e1,10.5.5-.5l+30,.5 0 3e1-20-5z"/><rect x="  40 " y="45px" width="1.2E1" height="+9"/>',

@@ -30,6 +30,13 @@ export const HOSTILE_ART: Record<string, string> = {
     `<style>${Array.from({ length: 40_000 }, (_, i) => `.a${i % 9}{fill:red}`).join('')}</style>`
     + '<rect class="a1 a2 a3" width="1" height="1"/>'.repeat(15_000),
   ),
+  'nested rules that look far up, on 15,000 elements': svg(
+    `<style>${'.b .a .a .a .a{fill:red}'.repeat(2000)}</style>${'<g class="a">'.repeat(50)}`
+    + `${'<rect class="a" width="1" height="1"/>'.repeat(15_000)}${'</g>'.repeat(50)}`,
+  ),
+  '4,000 small views that cut off what is in them': svg(
+    Array.from({ length: 4000 }, (_, i) => `<svg x="${i % 90}" y="${i % 80}" width="2" height="2"><circle r="2"/></svg>`).join(''),
+  ),
   'comments that never end': svg(`<style>${'/*'.repeat(300_000)}</style><rect width="9" height="9"/>`),
   'fetches that never end': svg(`<style>${'@import '.repeat(80_000)}</style><rect width="9" height="9"/>`),
   'a class list that is used again and again': svg(

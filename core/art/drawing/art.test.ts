@@ -97,8 +97,8 @@ describe('an SVG drawing', () => {
     expect(notes(`<path d="M5 5H50" stroke="black" vector-effect="non-scaling-stroke"/>${rect}`)).toEqual([
       expect.stringMatching(/keeps its width/),
     ])
-    expect(notes(`<style>g > rect{fill:white} rect.a{fill:none} @media print{} b{margin:0}</style>${rect}`)).toEqual([
-      expect.stringMatching(/not read here \(g > rect, rect\.a\)/),
+    expect(notes(`<style>rect:hover{fill:white} [x]{fill:none} @media print{} b{margin:0}</style>${rect}`)).toEqual([
+      expect.stringMatching(/not read here \(rect:hover, \[x\]\)/),
     ])
     expect(notes(`${rect}<rect x="300" width="50" height="50"/>`)).toEqual([expect.stringMatching(/outside the page/)])
     // Where all of it lies outside, it is the page that is wrong.

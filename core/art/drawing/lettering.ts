@@ -84,7 +84,7 @@ export function letters({ text, align }: Lettering, face: LetterFace): Drawing {
   const width = Math.max(...set.map(s => s.width))
   const share = { left: 0, middle: 0.5, right: 1 }[align]
   const path = set.flatMap(s => s.path.map(p => shifted(p, (width - s.width) * share)))
-  return { width, height: EM * lines.length, notes: [], layers: [{ paint: 'dark', path, fill: 'nonzero', pen: null }] }
+  return { width, height: EM * lines.length, notes: [], layers: [{ paint: 'dark', path, fill: 'nonzero', pen: null, clip: [] }] }
 }
 
 function shifted(p: Subpath, by: number): Subpath {

@@ -4,6 +4,7 @@ import {
   difference,
   filled,
   flattened,
+  intersection,
   movedPath,
   stroked,
   TooManyPoints,
@@ -12,7 +13,7 @@ import {
   union,
   WorkMeter,
 } from '../../basics/outline'
-import type { Affine, Region, Ring } from '../../basics/outline'
+import type { Affine, Box, Region, Ring } from '../../basics/outline'
 import { dashed } from './dashes'
 import { ART_LIMITS, ART_WORK, ArtRefused } from './refusal'
 import type { Drawing, Layer } from './svg'
@@ -58,6 +59,34 @@ function layerArea({ path, fill, pen }: Layer, scale: number, points: { left: nu
   )
 }
 
+/** Whether a box lies inside a ring of four corners, whichever way round it goes. */
+function holdsBox(corners: Ring, { left, top, right, bottom }: Box): boolean {
+  const points = [
+    [left, top],
+    [right, top],
+    [right, bottom],
+    [left, bottom],
+  ] as const
+  const side = (i: number, [x, y]: readonly [number, number]) => {
+    const [ax, ay] = [corners[2 * i]!, corners[2 * i + 1]!]
+    const [bx, by] = [corners[(2 * i + 2) % 8]!, corners[(2 * i + 3) % 8]!]
+    return Math.sign((bx - ax) * (y - ay) - (by - ay) * (x - ax))
+  }
+  const sides = [0, 1, 2, 3].flatMap(i => points.map(p => side(i, p))).filter(s => s !== 0)
+  return sides.every(s => s === sides[0])
+}
+
+/** What is seen of a layer through the views that it stands in. */
+function seenArea(layer: Layer, scale: number, points: { left: number }, meter: WorkMeter): Region {
+  let area: Region = layerArea(layer, scale, points, meter)
+  for (const view of layer.clip) {
+    const corners = transformed([view], [scale, 0, 0, scale, 0, 0])
+    const box = boundsOf(area)
+    if (box && !holdsBox(corners[0]!, box)) area = intersection(area, corners, meter)
+  }
+  return area
+}
+
 /**
  * The dark area of a drawing at a size, paper knocked out in the order of painting.
  * @param scale factor on the drawn size @returns mm @throws ArtRefused
@@ -72,7 +101,7 @@ export function outlineAt(drawing: Drawing, scale: number): Ring[] {
       const { paint } = drawing.layers[i]!
       const rings: Ring[] = []
       for (; i < drawing.layers.length && drawing.layers[i]!.paint === paint; i++)
-        for (const ring of layerArea(drawing.layers[i]!, scale, points, meter)) rings.push(ring)
+        for (const ring of seenArea(drawing.layers[i]!, scale, points, meter)) rings.push(ring)
       const layer = filled(rings, 'nonzero', meter)
       area = paint === 'paper' ? difference(area, layer, meter) : area.length === 0 ? layer : union(area, layer, meter)
     }

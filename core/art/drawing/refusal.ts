@@ -24,6 +24,9 @@ export const ART_LIMITS = {
   points: 400_000,
   /** Letters of one value that is no path: a length, a colour, a name. */
   value: 200,
+  /** Rules of compound or nested selectors, and looks at elements that they may take together. */
+  nestedRules: 2000,
+  looks: 2_000_000,
 } as const
 
 /**

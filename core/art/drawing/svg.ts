@@ -1,10 +1,10 @@
-import { boundsOf, compose, flattened, IDENTITY, movedPath, TooManyPoints } from '../../basics/outline'
+import { boundsOf, boxRing, compose, flattened, IDENTITY, movedPath, TooManyPoints, transformed } from '../../basics/outline'
 import type { Affine, Pen, Ring, Subpath } from '../../basics/outline'
 import { readDashes } from './dashes'
 import type { Dashes } from './dashes'
 import { readShape } from './path-data'
 import { ART_LIMITS, ArtRefused } from './refusal'
-import { ownStyle, readPaint, readRules } from './style'
+import { ownStyle, paintOf, readRules, readShade } from './style'
 import type { StyleRules } from './style'
 import { readTransform } from './transform'
 import { readTree } from './tree'
@@ -17,6 +17,8 @@ export interface Layer {
   /** A fill, or the line of a pen before the element's own map was applied. */
   fill: 'nonzero' | 'evenodd' | null
   pen: (Pen & { map: Affine, dashes: Dashes | null }) | null
+  /** Only what lies inside all of these is seen, mm. */
+  clip: readonly Ring[]
 }
 
 /** A drawing as it was read, before it is flattened. Lengths in mm at the size it was drawn. */
@@ -58,6 +60,10 @@ interface Context {
   style: Record<string, string>
   /** Size of the view that percentages go by, px. */
   view: { width: number, height: number }
+  /** What lets through is inherited by all that is inside. */
+  opacity: number
+  /** Corners of the inner views that it is seen through, mm. */
+  clip: readonly Ring[]
   within: readonly Node[]
 }
 
@@ -125,10 +131,10 @@ function viewMap(node: Node, box: { width: number, height: number }): { map: Aff
  */
 export function readSvg(text: string): Drawing {
   const { root, byId } = readTree(text)
+  const nodes = everyNode(root)
   const rules = readRules(
-    everyNode(root)
-      .filter(n => n.name === 'style')
-      .map(n => n.text),
+    nodes.filter(n => n.name === 'style').map(n => n.text),
+    new Map(nodes.flatMap(parent => parent.children.map((child): [Node, Node] => [child, parent]))),
   )
   const notes = new Set<string>()
   const layers: Layer[] = []
@@ -139,7 +145,15 @@ export function readSvg(text: string): Drawing {
   const reader = new Reader(byId, rules, layers, notes)
   const { map, view } = viewMap(root, box)
   const mm = PER_UNIT.px!
-  reader.group(drawn, { map: compose([mm, 0, 0, mm, 0, 0], map), style: { ...inherited({}, ownStyle(root, rules)) }, view, within: [root] })
+  const style = ownStyle(root, rules)
+  reader.group(drawn, {
+    map: compose([mm, 0, 0, mm, 0, 0], map),
+    style: inherited({}, style),
+    view,
+    opacity: shareOf(style.opacity),
+    clip: [],
+    within: [root],
+  })
   if (rules.passed.length > 0)
     notes.add(
       `Some of its style rules are not read here (${rules.passed.slice(0, 3).join(', ')}). Check that every shape is as dark or light as `
@@ -214,6 +228,12 @@ function rootSize(root: Node): { width: number, height: number } {
   }
 }
 
+/** A share as styles write it: `0.4`, `40%`. */
+function shareOf(text: string | undefined): number {
+  const share = parseFloat(text ?? '1') / (text?.trim().endsWith('%') ? 100 : 1)
+  return Number.isNaN(share) ? 1 : Math.min(1, Math.max(0, share))
+}
+
 /** A map that leaves this point of its own where it is. */
 const about = (map: Affine, { x, y }: { x: number, y: number }): Affine => compose([1, 0, 0, 1, x, y], compose(map, [1, 0, 0, 1, -x, -y]))
 
@@ -283,7 +303,8 @@ class Reader {
       )
     const seen = this.seen(node)
     const own = seen.style
-    if (own.display === 'none' || parseFloat(own.opacity ?? '1') === 0) return
+    const opacity = at.opacity * shareOf(own.opacity)
+    if (own.display === 'none' || opacity === 0) return
     if (TEXT.has(node.name))
       throw new ArtRefused(
         'It has text, whose letters depend on fonts of another machine. Convert the text to outlines (paths) and save it again, or use the '
@@ -311,7 +332,7 @@ class Reader {
       at.map,
       own['transform-origin'] === undefined ? seen.map : about(seen.map, this.originOf(own['transform-origin'], at.view, node.line)),
     )
-    const inner: Context = { ...at, map, style: inherited(at.style, own) }
+    const inner: Context = { ...at, map, opacity, style: inherited(at.style, own) }
     const length = (t: string | undefined, along: 'x' | 'y' | 'both') =>
       lengthOf(
         t,
@@ -363,7 +384,11 @@ class Reader {
 
   view(node: Node, at: Context, place: { x: number, y: number }, size: { width: number, height: number }): void {
     const { map, view } = viewMap(node, size)
-    this.group(node, { ...at, map: compose(compose(at.map, [1, 0, 0, 1, place.x, place.y]), map), view })
+    const placed = compose(at.map, [1, 0, 0, 1, place.x, place.y])
+    const { overflow = 'hidden' } = this.seen(node).style
+    const seen = boxRing({ left: 0, top: 0, right: size.width, bottom: size.height })
+    const clip = overflow === 'visible' || overflow === 'auto' ? at.clip : [...at.clip, ...transformed([seen], placed)]
+    this.group(node, { ...at, map: compose(placed, map), view, clip })
   }
 
   use(node: Node, at: Context, length: (t: string | undefined, along: 'x' | 'y' | 'both') => number): void {
@@ -402,9 +427,13 @@ class Reader {
       )
     const { style, map } = at
     const colour = (value: string, opacity: string | undefined) => {
-      if (parseFloat(opacity ?? '1') === 0) return 'none'
       if (value.startsWith('url(')) this.notes.add('A colour blend or pattern was taken as one solid shape: glass is frosted or it is not.')
-      return readPaint(value, style.color ?? 'black')
+      const shade = readShade(value, style.color ?? 'black')
+      if (!shade) return 'none'
+      const cover = shade.cover * shareOf(opacity) * at.opacity
+      if (cover > 0 && cover < 1)
+        this.notes.add('Half-transparent shapes were taken as solid where they look dark, and left out where they look like paper.')
+      return paintOf({ ...shade, cover })
     }
     const fill = colour(style.fill ?? 'black', style['fill-opacity'])
     if (fill !== 'none')
@@ -413,6 +442,7 @@ class Reader {
         path: movedPath(map, path),
         fill: style['fill-rule'] === 'evenodd' ? 'evenodd' : 'nonzero',
         pen: null,
+        clip: at.clip,
       })
     const stroke = colour(style.stroke ?? 'none', style['stroke-opacity'])
     const width = style['stroke-width'] === undefined ? 1 : length(style['stroke-width'], 'both')
@@ -431,6 +461,7 @@ class Reader {
         cap: cap === 'round' || cap === 'square' ? cap : 'butt',
         miter: Number(style['stroke-miterlimit'] ?? 4) || 4,
       },
+      clip: at.clip,
     })
   }
 }

@@ -56,7 +56,8 @@ export function filled(rings: readonly Ring[], rule: 'nonzero' | 'evenodd', mete
 
 export const union = (a: Region, b: Region, meter?: WorkMeter): Ring[] => clip(ClipType.Union, a, b, FillRule.NonZero, meter)
 export const difference = (a: Region, b: Region, meter?: WorkMeter): Ring[] => clip(ClipType.Difference, a, b, FillRule.NonZero, meter)
-export const intersection = (a: Region, b: Region): Ring[] => clip(ClipType.Intersection, a, b, FillRule.NonZero)
+export const intersection = (a: Region, b: Region, meter?: WorkMeter): Ring[] =>
+  clip(ClipType.Intersection, a, b, FillRule.NonZero, meter)
 
 const JOINS = { round: JoinType.Round, miter: JoinType.Miter, bevel: JoinType.Bevel } as const
 const CAPS = { round: EndType.Round, butt: EndType.Butt, square: EndType.Square } as const
