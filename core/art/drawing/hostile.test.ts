@@ -4,7 +4,12 @@ import { crossings, sweepLooks } from '../../basics/outline'
 import { artOfWidth, ArtRefused, readSvg } from './index'
 
 /** Small as files, large as work: each took from six seconds to for ever. */
-const HARMLESS = ['comments that never end', 'fetches that never end', 'a zigzag of 18 kB', '4,000 small views that cut off what is in them']
+const HARMLESS = [
+  'comments that never end',
+  'fetches that never end',
+  'a zigzag of 18 kB',
+  '4,000 small views that cut off what is in them',
+]
 
 describe('drawings that are large as work', () => {
   it.each(Object.entries(HOSTILE_ART))('%s: refused in words, or done', (name, text) => {
