@@ -215,7 +215,25 @@ export class Board {
     return placed
   }
 
-  private set(chain: Chain, placed: { person: number, start: number }[]): void {
+  /**
+   * Time of hands that would be left over beside a chain set like this: gaps before and after its tasks that are too short for another
+   * first task. @param short s, what counts as too short
+   */
+  leftover(chain: Chain, placed: readonly { person: number, start: number }[], short: number): number {
+    const own = placed.map((p, k): Busy & { person: number } => ({ person: p.person, from: p.start, to: p.start + chain.tasks[k]!.seconds }))
+    let sum = 0
+    for (const o of own) {
+      const list = this.busy[o.person] ?? []
+      const at = firstAfter(list, o.from)
+      const beside = own.filter(x => x !== o && x.person === o.person)
+      const before = Math.max(list[at - 1]?.to ?? 0, ...beside.filter(x => x.to <= o.from).map(x => x.to))
+      const after = Math.min(list[at]?.from ?? Infinity, ...beside.filter(x => x.from >= o.to).map(x => x.from))
+      for (const gap of [o.from - before, after - o.to]) if (gap > 0 && gap < short) sum += gap
+    }
+    return sum
+  }
+
+  set(chain: Chain, placed: { person: number, start: number }[]): void {
     for (const [k, { person, start }] of placed.entries()) {
       const task = chain.tasks[k]!
       if (!task.fixed) this.keep(task, person, start)

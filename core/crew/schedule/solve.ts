@@ -57,11 +57,20 @@ function openings(chains: readonly Chain[]): Chain[][] {
   ]
 }
 
-/** How soon a chain set next would begin or end, by several lights; the least goes next. */
-const LIGHTS: ((start: number, lastStart: number, chain: Chain) => number)[] = [
-  start => start,
-  (start, _, c) => start - (c.tasks[0]!.seconds + c.tasks.at(-1)!.seconds) / 2,
-  (_, lastStart, c) => lastStart - c.tasks[0]!.seconds,
+/** Where a chain set next would begin, where its last task would, and the time of hands it would leave over, s. */
+interface Look {
+  start: number
+  lastStart: number
+  leftover: number
+}
+
+/** What goes next, by several lights: the least. The last two pack hands tightly, which large days want. */
+const LIGHTS: ((look: Look, chain: Chain) => number)[] = [
+  ({ start }) => start,
+  ({ start }, c) => start - (c.tasks[0]!.seconds + c.tasks.at(-1)!.seconds) / 2,
+  ({ lastStart }, c) => lastStart - c.tasks[0]!.seconds,
+  ({ start, leftover }, c) => start + leftover / 2 - c.tasks[0]!.seconds / 2,
+  ({ start, leftover }, c) => start + 2 * leftover - c.tasks[0]!.seconds / 2,
 ]
 
 /** Chains up to which each next one is chosen among all that are left. */
@@ -71,6 +80,8 @@ const DISPATCHED = 160
 function dispatched(instance: Instance, hold: number): Chain[][] {
   const moving = instance.chains.filter(c => !c.tasks[0]!.fixed)
   if (moving.length > DISPATCHED) return []
+  // A gap in which the middling first task does not fit is as good as lost.
+  const short = moving.map(c => c.tasks[0]!.seconds).sort((a, b) => a - b)[moving.length >> 1] ?? 0
   return LIGHTS.map((light) => {
     const board = new Board(instance, hold)
     for (const c of instance.chains) if (c.tasks[0]!.fixed) board.add(c, 0, true)
@@ -80,7 +91,9 @@ function dispatched(instance: Instance, hold: number): Chain[][] {
       let [at, least] = [0, Infinity]
       for (const [i, c] of left.entries()) {
         const found = board.find(c)
-        const value = found ? light(found[0]!.start, found.at(-1)!.start, c) : Infinity
+        const value = found
+          ? light({ start: found[0]!.start, lastStart: found.at(-1)!.start, leftover: board.leftover(c, found, short) }, c)
+          : Infinity
         if (value < least) [at, least] = [i, value]
       }
       const [next] = left.splice(at, 1)
@@ -127,7 +140,7 @@ function tryOrders(instance: Instance, bound: number, tries: number, goOn: (shar
     const found = { order, hold, schedule, end: endOf(instance, schedule), misses: offBest(instance, schedule) }
     if (!best || found.end < best.end || (found.end === best.end && found.misses <= best.misses)) best = found
   }
-  const orders = [...openings(instance.chains), ...dispatched(instance, 0)]
+  const orders = [...openings(instance.chains), ...dispatched(instance, 0), ...dispatched(instance, 0.25)]
   for (const hold of HOLDS) for (const order of orders) if (hold === 0 || goOn(0)) take(order, hold, true)
   for (let i = 0; i < tries; i++) {
     // Once nothing can end sooner, a few more orders are tried for better dwells.
@@ -139,6 +152,13 @@ function tryOrders(instance: Instance, bound: number, tries: number, goOn: (shar
       roll() < 0.7 ? (at ? (at as Found).hold : 0) : HOLDS[Math.floor(roll() * HOLDS.length)]!,
       false,
     )
+  }
+  // In the order found, everything may still be drawn together.
+  const last: Found | null = best
+  if (last) {
+    const schedule = earliestStarts(instance, (last as Found).schedule)
+    const end = endOf(instance, schedule)
+    if (end < (last as Found).end) best = { ...(last as Found), schedule, end, misses: offBest(instance, schedule) }
   }
   return best ?? stuck ?? { order: [], hold: 0, schedule: [], end: 0, misses: 0 }
 }
