@@ -1,30 +1,23 @@
-import { clockOfDay, dayAfter, lengthOfDay, planTime } from '#core/basics/zone'
-import { dayBlocks, dayChanges, knownHands, moveTask, readChain, toggleLock } from '#core/crew/day'
-import type { Block, Drying, DayInput, Dwell, Lock, SolvedDay } from '#core/crew/day'
+import { clockOfDay, lengthOfDay, planTime } from '#core/basics/zone'
+import { dayChanges, knownHands, moveTask, toggleLock } from '#core/crew/day'
+import type { Block, DayInput, Lock, SolvedDay } from '#core/crew/day'
 import type { Instance, Schedule, WhyNot } from '#core/crew/schedule'
 import { aheadSentence } from '#core/plan/ahead'
 import { canSearch } from '#core/crew/schedule'
-import { parseAway, sameChoices, writeAway } from '#shared/days'
+import { sameChoices } from '#shared/days'
 import type { DayPlan, DayPlanEntry } from '#shared/days'
+import { choiceOf, readAway, suggestedJobs } from '~/day/choice'
+import { dayKeeper } from '~/day/keeper'
+import { shownDay, withoutLooks } from '~/day/shown'
+import type { ShownDay } from '~/day/shown'
+
+export type { ShownDay } from '~/day/shown'
 
 /** Small days are searched on to the proof, in the background. ms */
 const PROOF = 20_000
 /** While something runs the plan is looked at again this often. ms */
 const LOOK_AGAIN = 60_000
-/** Jobs promised within so many days are put on a day that nobody has planned yet. */
-const SUGGESTED_DAYS = 3
-
-export interface ShownDay {
-  instance: Instance
-  schedule: Schedule
-  blocks: Block[]
-  dwells: Dwell[]
-  drying: Drying[]
-  end: number
-  bound: number
-  proved: boolean
-  late: string[]
-}
+const OVERTAKEN = 'Somebody else planned this day at the same time. This is their plan; what you changed last is not in it.'
 
 /** Everything on one day: what was chosen, the plan made from it, and what stands in its way. */
 export function useDay(date: string) {
@@ -51,37 +44,13 @@ export function useDay(date: string) {
   const told = ref('')
 
   const nameOf = studio.firstName
-  const awayErrors = computed(() =>
-    Object.fromEntries(
-      Object.entries(away.value).flatMap(([id, text]) => {
-        const read = parseAway(text)
-        return read.ok ? [] : [[id, read.error]]
-      }),
-    ),
-  )
-
+  const awayRead = computed(() => readAway(away.value))
+  const awayErrors = computed(() => awayRead.value.errors)
   const jobs = computed(() => jobsOf(chosen.value))
+  const isOpen = (id: string) => work.jobs.some(j => j.id === id)
 
-  function inputNow(): DayInput {
-    const spans = Object.fromEntries(
-      Object.entries(away.value).flatMap(([id, text]): [string, [number, number][]][] => {
-        const read = parseAway(text)
-        return read.ok && read.value.length > 0 ? [[id, read.value]] : []
-      }),
-    )
-    return inputOf({ midnight, now: secondsNow(), jobs: chosen.value, away: spans, locks: locks.value }, knownHands(latest))
-  }
-  function show(input: DayInput, solved: Extract<SolvedDay, { ok: true }>): ShownDay {
-    return {
-      instance: solved.instance,
-      schedule: solved.schedule,
-      end: solved.end,
-      bound: solved.bound,
-      proved: solved.proved,
-      late: solved.late,
-      ...dayBlocks(input, solved.instance, solved.schedule),
-    }
-  }
+  const inputNow = (): DayInput =>
+    inputOf({ midnight, now: secondsNow(), jobs: chosen.value, away: awayRead.value.spans, locks: locks.value }, knownHands(latest))
 
   /** Blocks that people have seen last; what differs from them is told. */
   let known: Block[] = []
@@ -89,16 +58,15 @@ export function useDay(date: string) {
   let latest: Block[] = []
   /** Locks that a plan was found with. */
   let held: Lock[] = []
-  let again = false
   /** Plans on their way. */
   const under = ref(0)
 
   /**
    * Plans afresh from the facts; a later call takes the place of one that is still reckoning.
-   * @param keep stored afterwards
+   * @param keeping stored afterwards
    * @param byHand somebody changed something, and is told when it can't be kept
    */
-  async function plan(keep: boolean, byHand = false): Promise<void> {
+  async function plan(keeping: boolean, byHand = false): Promise<void> {
     if (!kept.value || past.value) return
     problem.value = ''
     why.value = null
@@ -106,8 +74,8 @@ export function useDay(date: string) {
     try {
       const input = inputNow()
       if (jobs.value.length === 0) shown.value = null
-      else if (!(await reckon(input, keep))) return
-      if (keep && (shown.value || kept.value.version > 0)) await save(input, shown.value?.schedule ?? [], byHand)
+      else if (!(await reckon(input, keeping))) return
+      if (keeping && (shown.value || kept.value.version > 0)) await keep(entryOf(input, shown.value?.schedule ?? []), byHand)
     }
     catch (error) {
       if (!(error instanceof Superseded)) problem.value = (error as Error).message
@@ -117,7 +85,7 @@ export function useDay(date: string) {
     }
   }
   /** @returns whether there is a plan to show */
-  async function reckon(input: DayInput, keep: boolean): Promise<boolean> {
+  async function reckon(input: DayInput, keeping: boolean): Promise<boolean> {
     const solved = await reckoner.ask<SolvedDay>({ kind: 'plan', input, budget: DAY_BUDGET })
     if (!solved.ok) {
       // What was locked since the last plan goes back; without that it is the day itself that does not fit.
@@ -132,91 +100,65 @@ export function useDay(date: string) {
       return false
     }
     held = [...input.locks]
-    shown.value = show(input, solved)
+    shown.value = shownDay(input, solved)
     latest = shown.value.blocks
     if (known.length > 0) changes.value = dayChanges(known, shown.value.blocks, clock, nameOf)
     else known = shown.value.blocks
     if (solved.end > planTime(clock, studio.rules.workTo)) void ask(solved.instance)
-    else if (!solved.proved) void prove(input, keep)
+    else if (!solved.proved) void prove(input, keeping)
     return true
   }
   /** Searches a small day to the end while people look at the plan already; a sooner end takes its place. */
-  async function prove(input: DayInput, keep: boolean) {
+  async function prove(input: DayInput, keeping: boolean) {
     const found = shown.value
-    if (!found || !canSearch({ ...found.instance, chains: found.instance.chains.filter(c => readChain(c.id).kind !== 'look') })) return
+    if (!found || !canSearch(withoutLooks(found.instance))) return
     const solved = await reckoner.ask<SolvedDay>({ kind: 'plan', input, budget: PROOF }).catch(() => null)
     if (!solved?.ok || shown.value !== found || (solved.end >= found.end && !solved.proved)) return
-    shown.value = show(input, solved)
+    shown.value = shownDay(input, solved)
     known = latest = shown.value.blocks
-    if (keep) await save(input, solved.schedule, false)
+    if (keeping) await keep(entryOf(input, solved.schedule), false)
   }
   /** What stands in the way of ending in time, once nothing else is asked. */
   async function ask(instance: Instance) {
     const limit = planTime(clock, studio.rules.workTo)
     // Once work is over for the day nobody can begin sooner any more.
     if ((secondsNow() ?? 0) >= limit) return
-    const work: Instance = { ...instance, chains: instance.chains.filter(c => readChain(c.id).kind !== 'look') }
-    why.value = await reckoner.ask<WhyNot | null>({ kind: 'why', instance: plain(work), limit }).catch(() => null)
+    why.value = await reckoner.ask<WhyNot | null>({ kind: 'why', instance: plain(withoutLooks(instance)), limit }).catch(() => null)
   }
 
-  /** One after another: each is made on the version that the last one gave. */
-  let saved: Promise<void> = Promise.resolve()
-  const save = (input: DayInput, slots: Schedule, byHand: boolean) => (saved = saved.catch(() => {}).then(() => put(input, slots, byHand)))
-  async function put(input: DayInput, slots: Schedule, byHand: boolean): Promise<void> {
-    const before = kept.value!
-    const entry: DayPlanEntry = {
-      midnight,
-      now: input.now,
-      jobs: input.jobs.map(j => j.id),
-      away: input.away as DayPlanEntry['away'],
-      locks: [...input.locks],
-      slots,
-      version: before.version,
-    }
-    if (
-      JSON.stringify([entry.jobs, entry.away, entry.locks, entry.slots])
-      === JSON.stringify([before.jobs, before.away, before.locks, before.slots])
-    )
-      return
-    try {
-      kept.value = await api<DayPlan>(`days/${date}`, 'PUT', entry)
-      again = false
-    }
-    catch (error) {
-      if (!(error instanceof ApiError)) throw error
-      if (error.status !== 409 || again) {
-        // A plan that was only made again is made again with the next fact.
-        if (byHand || error.status !== 409) problem.value = error.message
-        return
-      }
-      // A fact came in between, or somebody else planned it: once more, from their plan when there is one.
-      again = true
-      const day = await api<DayPlan>(`days/${date}`).catch(() => before)
-      if (day.version !== before.version && !take(day) && byHand) {
-        told.value = 'Somebody else planned this day at the same time. This is their plan; what you changed last is not in it.'
-      }
-      void plan(true, byHand)
-    }
-  }
+  const entryOf = (input: DayInput, slots: Schedule) => ({
+    midnight,
+    now: input.now,
+    jobs: input.jobs.map(j => j.id),
+    away: input.away as DayPlanEntry['away'],
+    locks: [...input.locks],
+    slots,
+  })
+  const keep = dayKeeper({
+    now: () => kept.value!,
+    put: entry => api<DayPlan>(`days/${date}`, 'PUT', entry),
+    get: () => api<DayPlan>(`days/${date}`),
+    stored: day => (kept.value = day),
+    take,
+    refused: message => (problem.value = message),
+    overtaken: () => (told.value = OVERTAKEN),
+    planAgain: byHand => void plan(true, byHand),
+  })
 
   /** The plan that is kept now. @returns whether what was chosen and written here stays, because nobody chose anything else since */
   function take(day: DayPlan): boolean {
     const before = kept.value
     kept.value = day
     latest = day.blocks
-    if (before && before.version > 0 && sameChoices(before, day, id => work.jobs.some(j => j.id === id))) return true
+    if (before && before.version > 0 && sameChoices(before, day, isOpen)) return true
     if (day.version > 0) {
-      chosen.value = day.jobs.filter(id => work.jobs.some(j => j.id === id))
-      away.value = Object.fromEntries(Object.entries(day.away).map(([id, spans]) => [id, writeAway(spans)]))
-      // Another time zone moves a plan's own midnight, and nothing that was locked.
-      const moved = (day.midnight - midnight) / 1000
-      locks.value = held = day.locks.map(l => ({ ...l, start: l.start + moved }))
+      const choice = choiceOf(day, isOpen, midnight)
+      chosen.value = choice.chosen
+      away.value = choice.away
+      locks.value = held = choice.locks
       if (known.length === 0) known = day.blocks
     }
-    else if (!past.value) {
-      const until = dayAfter(date, SUGGESTED_DAYS)
-      chosen.value = work.jobs.filter(j => (j.status === 'running' ? isToday.value : j.dueOn <= until)).map(j => j.id)
-    }
+    else if (!past.value) chosen.value = suggestedJobs(work.jobs, date, isToday.value)
     return false
   }
 
