@@ -40,7 +40,7 @@ export function jobSchema(unit: LengthUnit) {
     })
   return z
     .object({
-      customer: z.string().trim().min(1, 'Write whom it is for.').max(80, 'Keep it under 80 letters.'),
+      customer: z.string().trim().min(1, 'Enter the customer.').max(80, 'Keep it under 80 letters.'),
       dueOn: dayField,
       notes: z.string().max(2000, 'Keep the notes under 2000 letters.'),
       noun: z

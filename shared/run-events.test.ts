@@ -56,7 +56,7 @@ describe('a plan typed in by hand', () => {
       lotId: '',
     })
     expect(fieldErrors(result.error!)).toMatchObject({
-      customer: 'Write whom it is for.',
+      customer: 'Enter the customer.',
       dueOn: 'Choose a day.',
       girth: expect.stringMatching(/out in full/),
       pieces: expect.stringMatching(/whole number/),

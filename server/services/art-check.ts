@@ -29,7 +29,7 @@ export function checkArt({ text, width, design, fixed, found }: ArtTask): string
       = Math.abs(box.right - box.left - found.width) < SAME.mm
         && Math.abs(box.bottom - box.top - found.height) < SAME.mm
         && Math.abs(area - found.openArea) <= SAME.share * area
-    return same ? null : 'The figures don\'t belong to this drawing. Open it afresh, wait until it has been looked at, and save it again.'
+    return same ? null : 'The figures don\'t belong to this drawing. Reload it, wait until it has been looked at, and save it again.'
   }
   catch (error) {
     if (error instanceof ArtRefused) return error.message

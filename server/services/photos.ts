@@ -20,7 +20,7 @@ const KINDS = ['jpeg', 'png', 'webp', 'heif', 'avif']
 
 /** The picture and nothing else: turned as it was held, scaled, encoded afresh, without place, time or camera. @throws Refusal 400 */
 async function reencoded(bytes: Buffer): Promise<{ image: Buffer, width: number, height: number }> {
-  const unreadable = new Refusal(400, 'That is no picture that can be read. Take it again, or save it as JPEG or PNG.')
+  const unreadable = new Refusal(400, 'That picture can\'t be read. Take it again, or save it as JPEG or PNG.')
   if (bytes.length === 0) throw unreadable
   const picture = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' })
   const { format } = await picture.metadata().catch(() => {

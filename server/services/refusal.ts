@@ -12,5 +12,5 @@ export class Refusal extends Error {
 
 export const notFound = (what: string) => new Refusal(404, `There is no such ${what}. It may have been removed; go back and choose again.`)
 export const editedMeanwhile = () =>
-  new Refusal(409, 'Somebody else changed this while you were editing. Your entries are still here; open it afresh to see theirs.')
+  new Refusal(409, 'Somebody else changed this while you were editing. Your entries are still here; reload it to see theirs.')
 export const leadsOnly = () => new Refusal(403, 'Only a lead can do that. Ask one to, or change person.')

@@ -74,7 +74,7 @@ test('an expert overrides from the keyboard, and a contradiction stands at its f
   await page.getByLabel('Temperature at the bench').focus()
   await page.keyboard.type('13')
   await expect(dwell.getByRole('list', { name: 'What pulls on the best time' })).toContainText(/The bench has 13\s°C, under 18\s°C/)
-  await page.getByLabel('Best time of its own').fill('20 min')
+  await page.getByLabel('Own best time for this job').fill('20 min')
   await page.getByRole('combobox', { name: 'Made of' }).focus()
   await page.keyboard.type('tempered')
   await page.keyboard.press('Enter')

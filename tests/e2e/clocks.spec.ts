@@ -246,7 +246,7 @@ test('an overrun is called, shown and logged; a mis-tap is taken back', async ({
   const lotId = await newLot(world.lead, { productName: 'Short cream', labelMin: '10 s', labelMax: '12 s' })
   const { runId } = await runAtEtch({ ...world, lotId }, '1', { customer: 'Overrun' })
   await startClock(page, world.app.url, runId)
-  await page.getByRole('button', { name: /Take back: Last part of tumbler 1 covered/ }).click()
+  await page.getByRole('button', { name: /Undo: Last part of tumbler 1 covered/ }).click()
   await expect(page.locator('button.main')).toContainText('Last part covered')
   await press(page, 'Last part covered')
   await expect(page.locator('[aria-live="assertive"]')).toHaveText('Rinse tumbler 1 now.', { timeout: 15_000 })

@@ -58,7 +58,7 @@ test('the bench follows the day\'s plan: one coats, the other rinses, and each i
   await expect(other.locator('.stand li').nth(1)).toContainText(/you, \d\d:\d\d/)
   await page.goto(`${world.app.url}/bench/${runId}`)
   await expect(page.locator('.stand li').first()).toContainText(/Lea, \d\d:\d\d/)
-  await expect(page.locator('button.main')).toContainText('Others have it in hand')
+  await expect(page.locator('button.main')).toContainText('Others are on it')
   await press(other, 'First touch on tumbler 1')
   await press(other, 'Last part covered')
   // From here on it is for whoever rinses.
@@ -141,7 +141,7 @@ test('a picture from the camera is added to a step and stands in the log', async
   // What the server will not have lies in the tray, and a person says what becomes of it.
   await page.locator('input[type=file]').setInputFiles({ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('no picture') })
   await page.getByRole('link', { name: 'See what to do' }).click()
-  await expect(page.getByText('That is no picture that can be read.')).toBeVisible()
+  await expect(page.getByText('That picture can\'t be read.')).toBeVisible()
   await page.getByRole('button', { name: 'Discard it' }).click()
   await page.getByRole('textbox', { name: /Why\?/ }).fill('the wrong file')
   await page.locator('form').getByRole('button', { name: 'Discard it' }).click()

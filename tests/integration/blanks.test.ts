@@ -54,7 +54,7 @@ describe('the library of blanks', () => {
         ],
       },
     })
-    expect([twice.status, twice.body.fields!.readings]).toEqual([400, expect.stringMatching(/height of its own/)])
+    expect([twice.status, twice.body.fields!.readings]).toEqual([400, expect.stringMatching(/different height/)])
     const steep = await mate.post('blanks', {
       id: v7(),
       blank: {

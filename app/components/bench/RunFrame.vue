@@ -35,7 +35,7 @@ onBeforeUnmount(() => void wake.release().catch(() => {}))
           v-if="lastEvent"
           severity="secondary"
           class="back"
-          :label="`Take back: ${describeEvent(run.plan, lastEvent)}`"
+          :label="`Undo: ${describeEvent(run.plan, lastEvent)}`"
           @click="takeBack"
         />
         <div class="more">

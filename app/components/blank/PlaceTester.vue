@@ -84,7 +84,7 @@ const batch = computed(() => {
       <div class="row">
         <TextField v-model="form.width" label="Art width" />
         <TextField v-model="form.height" label="Art height" />
-        <TextField v-model="form.middle" label="Its middle above the base" hint="Left empty, it is half way up" />
+        <TextField v-model="form.middle" label="Its middle above the base" hint="Leave blank for halfway up" />
       </div>
       <p v-if="verdict" class="verdict" role="status">{{ verdict.sentence }}</p>
       <p v-if="verdict" class="muted">
@@ -106,7 +106,7 @@ const batch = computed(() => {
         >
           <textarea :id="id" v-model="girths" rows="3" :aria-describedby="described" />
         </Field>
-        <TextField v-model="form.wrap" label="Art that goes all round" hint="Its width; empty when it does not" />
+        <TextField v-model="form.wrap" label="Wrap-around art" hint="Its width, if there is any" />
       </div>
       <p v-if="batch" class="verdict" role="status">{{ batch.sentence }}</p>
     </section>

@@ -58,7 +58,7 @@ const section = computed(() => {
 
 <template>
   <header class="bar no-print">
-    <a class="skip" href="#main">To the work</a>
+    <a class="skip" href="#main">Skip to content</a>
     <NuxtLink class="brand" to="/" aria-label="Crest, to Today">
       <svg viewBox="0 0 26 30" width="22" height="26" aria-hidden="true">
         <path d="M4 2h18l-2 26H6z" fill="none" stroke="currentColor" stroke-width="1.6" stroke-linejoin="round" />
@@ -93,7 +93,7 @@ const section = computed(() => {
       No network. The bench goes on; what you enter is sent when it is back.
     </p>
     <p v-if="work.forgetful" class="nag" role="alert">
-      This browser keeps nothing on the device. Stay on this page until everything is sent, or use a window that is not private.
+      This browser can't save data on this device. Stay on this page until everything is sent, or use a window that is not private.
     </p>
     <p v-if="unsure" class="nag" role="alert">
       This device slept, or its clock was changed, and the server can't be asked. Compare the clocks with another device before you rely on

@@ -78,7 +78,7 @@ async function save(active?: boolean) {
       :label="person ? 'New password' : 'Password'"
       type="password"
       autocomplete="new-password"
-      :hint="person ? 'Leave it empty to keep the old one. A new one ends all other sessions.' : 'Ten characters or more.'"
+      :hint="person ? 'Leave blank to keep it. A new one ends all other sessions.' : 'Ten characters or more.'"
       :error="errors.password"
     />
     <TextField
@@ -87,7 +87,7 @@ async function save(active?: boolean) {
       type="password"
       inputmode="numeric"
       :hint="person?.hasPin
-        ? 'Leave it empty to keep the old one. Four to eight digits.'
+        ? 'Leave blank to keep it. Four to eight digits.'
         : 'Four to eight digits, for a quick change at a shared tablet.'"
       :error="errors.pin"
     />
@@ -110,7 +110,7 @@ async function save(active?: boolean) {
         :label="person.active ? 'Has left the studio' : 'Is back'"
         @click="save(!person.active)"
       />
-      <Button type="button" severity="secondary" label="Leave it" @click="emit('close')" />
+      <Button type="button" severity="secondary" label="Cancel" @click="emit('close')" />
     </div>
   </form>
 </template>

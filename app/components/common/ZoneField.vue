@@ -31,5 +31,5 @@ const zones = computed(() => [...new Set([zone.value, ...zoneNames()])].filter(B
 
 <style scoped>
 /* The chosen one is not written while the list is narrowed: the field keeps its width. */
-.zone { width: 100%; max-width: 24rem; min-height: 46px; }
+.zone { width: 100%; min-height: 46px; }
 </style>

@@ -41,9 +41,7 @@ function saveTemplate() {
   URL.revokeObjectURL(link.href)
 }
 async function start() {
-  const started = await submit(() =>
-    api<{ id: string }>(`lots/${props.lot.id}/coupon-run`, 'POST', { runId: v7(), order: form.value }),
-  )
+  const started = await submit(() => api<{ id: string }>(`lots/${props.lot.id}/coupon-run`, 'POST', { runId: v7(), order: form.value }))
   if (!started) return
   await work.load()
   await navigateTo(`/bench/${started.id}`)

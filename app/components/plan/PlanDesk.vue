@@ -104,7 +104,7 @@ const LABELS: Record<string, string> = {
   lotId: 'Etch with',
   resist: 'Resist',
   stencilId: 'Which stencil',
-  ownBest: 'Best time of its own',
+  ownBest: 'Own best time for this job',
   temperature: 'Temperature at the bench',
 }
 
@@ -197,9 +197,16 @@ function clear() {
           severity="secondary"
           @click="clear"
         />
-        <Button v-if="job && !dropping" type="button" label="Drop the job" severity="secondary" :disabled="busy" @click="dropping = true" />
+        <Button
+          v-if="job && !dropping"
+          type="button"
+          label="Cancel this job"
+          severity="secondary"
+          :disabled="busy"
+          @click="dropping = true"
+        />
         <template v-if="dropping">
-          <Button type="button" label="Yes, drop it" severity="secondary" @click="drop" />
+          <Button type="button" label="Yes, cancel it" severity="secondary" @click="drop" />
           <Button type="button" label="Keep it" severity="secondary" @click="dropping = false" />
         </template>
       </div>

@@ -47,7 +47,7 @@ function onLeave(event: FocusEvent) {
       :n="6"
       title="How"
       done
-      :said="otherwise ? `${otherwise} otherwise than the house` : 'as the house does'"
+      :said="otherwise ? `${otherwise} changed from house rules` : 'by house rules'"
     ><RungHow v-model="form" :errors="errors" /></PlanRung>
   </div>
 </template>

@@ -72,7 +72,7 @@ function take() {
     v-model="form.artMiddle"
     data-field="artMiddle"
     label="Middle above the base"
-    hint="Left empty, it is half way up"
+    hint="Leave blank for halfway up"
     :reads="reads.length(form.artMiddle)"
     :error="errors.artMiddle"
   />

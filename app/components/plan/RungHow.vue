@@ -4,7 +4,7 @@ import type { Schools } from '#core/trade/house'
 import { etchantKind } from '#core/trade/materials'
 import type { JobForm } from '#shared/jobs'
 
-/** Where this job goes otherwise than the house: schools, a time of its own, the bench itself. */
+/** Where this job differs from the house rules: schools, a time of its own, the bench itself. */
 defineProps<{ errors: Record<string, string> }>()
 const form = defineModel<JobForm>({ required: true })
 const studio = useStudioStore()
@@ -36,7 +36,7 @@ const why = (key: keyof Schools) =>
     v-if="method !== 'blast'"
     v-model="form.ownBest"
     data-field="ownBest"
-    label="Best time of its own"
+    label="Own best time for this job"
     hint="Left empty, the school decides"
     :error="errors.ownBest"
   />

@@ -108,7 +108,7 @@ const flat = computed(() => form.value.surface === 'flat')
     v-model="form.surface"
     data-field="surface"
     class="full"
-    label="Where the art sits it is"
+    label="Shape where the art goes"
     :options="SURFACES"
     :hint="SURFACE_HINT[form.surface]"
     :error="errors.surface"

@@ -48,7 +48,7 @@ function take(id: SubstrateId) {
         <ul v-if="asked.length" class="asked" aria-label="Found so far">
           <li v-for="t in asked" :key="t.id">
             <span>{{ t.ask }} <strong>{{ t.findings.find(f => f.id === findings[t.id])?.text }}</strong></span>
-            <Button severity="secondary" label="Take back" :aria-label="`Take back: ${t.ask}`" @click="forget(t.id)" />
+            <Button severity="secondary" label="Undo" :aria-label="`Undo: ${t.ask}`" @click="forget(t.id)" />
           </li>
         </ul>
       </section>

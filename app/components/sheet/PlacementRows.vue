@@ -85,7 +85,7 @@ const error = (i: number, field: string) => `placements.${i}.${field}`
         <TextField
           v-model="p.clear"
           :label="p.level === 'middle' ? 'Height of its middle' : 'To the edge of the art'"
-          :hint="p.level === 'middle' ? 'Left empty, it is half way up' : undefined"
+          :hint="p.level === 'middle' ? 'Leave blank for halfway up' : undefined"
           :error="errors[error(i, 'clear')]"
         />
         <TextField v-model="p.turn" label="Turned by" hint="0°" :error="errors[error(i, 'turn')]" />
@@ -97,7 +97,7 @@ const error = (i: number, field: string) => `placements.${i}.${field}`
           hint="Left empty, they are spread evenly"
           :error="errors[error(i, 'at')]"
         />
-        <TextField v-model="p.clear" label="From below" hint="Left empty, it is half way up" :error="errors[error(i, 'clear')]" />
+        <TextField v-model="p.clear" label="From below" hint="Leave blank for halfway up" :error="errors[error(i, 'clear')]" />
         <TextField v-model="p.turn" label="Turned by" hint="0°" :error="errors[error(i, 'turn')]" />
       </template>
       <Button

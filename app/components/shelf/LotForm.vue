@@ -68,9 +68,7 @@ const media = ABRASIVE_MEDIA.map(id => ({ id, text: capital(MEDIUM_NAMES[id]) })
 
 async function save(putAway: boolean) {
   const saved = await submit(() =>
-    props.lot
-      ? api(`lots/${id}`, 'PUT', { lot: form, version: props.lot.version, putAway })
-      : api('lots', 'POST', { id, lot: form }),
+    props.lot ? api(`lots/${id}`, 'PUT', { lot: form, version: props.lot.version, putAway }) : api('lots', 'POST', { id, lot: form }),
   )
   if (!saved) return
   await studio.loadShelf()
@@ -176,7 +174,7 @@ function onLeave(event: FocusEvent) {
     <div class="do wide">
       <Button type="submit" :label="lot ? 'Save' : 'Put on the shelf'" :disabled="busy" />
       <Button v-if="lot && !lot.putAway" type="button" severity="secondary" label="Empty: put it away" @click="save(true)" />
-      <Button type="button" severity="secondary" label="Leave it" @click="emit('close')" />
+      <Button type="button" severity="secondary" label="Cancel" @click="emit('close')" />
     </div>
   </form>
 </template>

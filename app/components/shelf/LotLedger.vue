@@ -18,7 +18,10 @@ const load = () =>
     (e: Error) => void (problem.value = e.message),
   )
 const opened = (event: Event) => void ((event.target as HTMLDetailsElement).open && load())
-watch(() => props.lot.left, () => void (lines.value && load()))
+watch(
+  () => props.lot.left,
+  () => void (lines.value && load()),
+)
 const signed = (v: number) => `${v < 0 ? '−' : '+'}${amount.value(Math.abs(v))}`
 </script>
 

@@ -58,7 +58,7 @@ async function putAway(stencil: Stencil) {
           type="submit"
           label="Hang it up"
           :disabled="busy"
-        /> <Button type="button" severity="secondary" label="Leave it" @click="adding = false" />
+        /> <Button type="button" severity="secondary" label="Cancel" @click="adding = false" />
       </div>
     </form>
   </section>

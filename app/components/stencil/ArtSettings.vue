@@ -76,7 +76,7 @@ const letters = computed(() => form.value.source.kind === 'letters')
       <TextField
         v-model="form.dwell"
         label="Dwell"
-        hint="Left empty, it is the label's longest time"
+        hint="Leave blank for the label's longest time"
         :error="errors.dwell"
         @focusout="emit('left', 'dwell')"
       />
@@ -97,7 +97,7 @@ const letters = computed(() => form.value.source.kind === 'letters')
         v-if="form.blankId"
         v-model="form.middle"
         label="Middle above base"
-        hint="Left empty, it is half way up"
+        hint="Leave blank for halfway up"
         :error="errors.middle"
         @focusout="emit('left', 'middle')"
       />

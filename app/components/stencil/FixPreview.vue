@@ -58,7 +58,7 @@ const rows = computed(() => {
         v-if="after"
         label="Take this fix"
         @click="emit('take')"
-      /> <Button severity="secondary" label="Leave it" @click="emit('leave')" />
+      /> <Button severity="secondary" label="Cancel" @click="emit('leave')" />
     </p>
   </section>
 </template>

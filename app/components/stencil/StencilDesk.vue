@@ -182,7 +182,7 @@ async function save(putAway: boolean) {
           type="button"
           severity="secondary"
           :label="`${fixWords(f)} ×`"
-          :aria-label="`Take back: ${fixWords(f)}`"
+          :aria-label="`Undo: ${fixWords(f)}`"
           @click="form.fixes = form.fixes.filter((_, k) => k !== i)"
         />
       </p>

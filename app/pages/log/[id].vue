@@ -20,11 +20,9 @@ onMounted(() =>
 const state = computed(() => run.value && foldRun(run.value.plan, run.value.events))
 const summary = computed(() => run.value && state.value && summarise(run.value.plan, state.value))
 const seenOn = (p: PieceSummary) =>
-  [
-    p.withdrawn && reasonWords('piece.withdrawn', p.withdrawn),
-    ...p.faults.map(f => FAULTS.find(x => x.id === f)?.text ?? f),
-    p.note,
-  ].filter(Boolean).join('; ')
+  [p.withdrawn && reasonWords('piece.withdrawn', p.withdrawn), ...p.faults.map(f => FAULTS.find(x => x.id === f)?.text ?? f), p.note]
+    .filter(Boolean)
+    .join('; ')
 </script>
 
 <template>

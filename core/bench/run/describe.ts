@@ -65,7 +65,7 @@ export function describeEvent(plan: RunPlan, event: RunEvent): string {
     case 'run.abandoned':
       return `Run stopped: ${reasonWords(event.kind, event)}`
     case 'event.undone':
-      return 'Took an entry back'
+      return 'Undid an entry'
     case 'note.written':
       return `${NOTE_WORDS[event.why]}${event.of === null ? '' : `, ${plan.noun} ${event.of}`}: ${event.text}`
   }

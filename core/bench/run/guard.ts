@@ -115,7 +115,7 @@ export function runIntake(plan: RunPlan, accepted: readonly RunEvent[]): RunInta
   function undo(event: Extract<RunEvent, { kind: 'event.undone' }>): string | null {
     const kind = kinds.get(event.target)
     if (kind === undefined) return 'There is no such entry in this run.'
-    if (kind === 'event.undone') return 'Taking back can\'t be taken back. Enter it again instead.'
+    if (kind === 'event.undone') return 'An undo can\'t be undone. Enter it again instead.'
     const at = places.get(event.target)
     if (at === undefined) return 'That entry was taken back already.'
     if (state.finished) return 'This run is finished. Its log can no longer change.'

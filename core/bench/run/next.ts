@@ -200,7 +200,7 @@ function etchAction(plan: RunPlan, state: RunState, step: Step, now: number, ask
   if (first && may.includes('rinse') && clock!.toNotBefore <= 0)
     return act('off', first, words.mayComeOff(name(first), formatClock(clock!.toBest)), words.comingOff(name(first)))
   const waited = first ?? wet[0]
-  if (!waited) return { kind: 'idle', step, sentence: 'Nothing for you just now', control: 'Others have it in hand' }
+  if (!waited) return { kind: 'idle', step, sentence: 'Nothing for you just now', control: 'Others are on it' }
   const seconds = first ? clock!.toNotBefore : pieceClock(waited, plan, now).toBest
   return {
     kind: 'wait',

@@ -108,7 +108,7 @@ describe('taking back', () => {
     expect(b.refusal({ kind: 'event.undone', target: b.events[0]!.id })).toMatch(/Later entries rest/)
     const undo = b.send({ kind: 'event.undone', target: covered.id })
     expect(b.refusal({ kind: 'event.undone', target: started.id })).toBeNull()
-    expect(b.refusal({ kind: 'event.undone', target: undo.id })).toMatch(/can't be taken back/)
+    expect(b.refusal({ kind: 'event.undone', target: undo.id })).toMatch(/can't be undone/)
     expect(b.refusal({ kind: 'event.undone', target: 'nothing' })).toMatch(/no such entry/)
   })
   it('a finished run does not change', () => {

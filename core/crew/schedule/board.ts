@@ -220,7 +220,11 @@ export class Board {
    * first task. @param short s, what counts as too short
    */
   leftover(chain: Chain, placed: readonly { person: number, start: number }[], short: number): number {
-    const own = placed.map((p, k): Busy & { person: number } => ({ person: p.person, from: p.start, to: p.start + chain.tasks[k]!.seconds }))
+    const own = placed.map(({ person, start }, k): Busy & { person: number } => ({
+      person,
+      from: start,
+      to: start + chain.tasks[k]!.seconds,
+    }))
     let sum = 0
     for (const o of own) {
       const list = this.busy[o.person] ?? []

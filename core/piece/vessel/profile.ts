@@ -73,7 +73,7 @@ export function measuredWall(readings: readonly GirthReading[], kind: HeightKind
   const z = [sorted[0]!.height]
   for (let i = 1; i < sorted.length; i++) {
     const rise = sorted[i]!.height - sorted[i - 1]!.height
-    if (!(rise > 0)) throw new RangeError(`Two girths were read at ${sorted[i]!.height} mm. Read each at a height of its own.`)
+    if (!(rise > 0)) throw new RangeError(`Two girths were read at ${sorted[i]!.height} mm. Read each at a different height.`)
     const widening = r[i]! - r[i - 1]!
     if (kind === 'side' && Math.abs(widening) >= rise)
       throw new RangeError(

@@ -105,7 +105,7 @@ describe('a wall from tape readings', () => {
           [5, 31],
         ]),
       ),
-    ).toThrow(/height of its own/)
+    ).toThrow(/different height/)
     expect(() =>
       measuredWall(
         readings([
