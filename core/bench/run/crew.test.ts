@@ -67,11 +67,14 @@ describe('one bench, several hands', () => {
   })
   it('each keeps to their own pace: as many ahead as one pair of hands can rinse in time', () => {
     const b = bench().atEtch()
-    for (const n of [1, 2, 3]) coat(b, n)
-    expect(next(b, 'osk')).toBe('coat 4')
+    // Coats of fifteen seconds, rinses of a minute, and 75 s of room: a third would be rinsed too late.
+    for (const n of [1, 2]) coat(b, n)
+    expect(next(b, 'osk')).toBe('wait 1')
+    expect(next(b, 'juno')).toBe('coat 3')
+    coat(b, 3, 'juno')
     expect(next(b, 'juno')).toBe('coat 4')
     coat(b, 4, 'juno')
-    expect(next(b, 'juno')).toBe('wait 4')
+    expect(next(b, 'juno')).toBe('wait 3')
   })
   it('nothing for me: others have it in hand, and nothing is pressed by mistake', () => {
     const b = bench().atEtch()

@@ -177,8 +177,11 @@ describe('the next thing to do', () => {
     b.send({ kind: 'care.given', piece: 1, care: 'drip' })
     expect(next()).toBe('coat 2')
     b.wait(90)
+    expect(next()).toBe('coat 2')
+    // Twelve seconds are left, and a coat of this art takes fifteen.
+    b.wait(18)
     expect(next()).toBe('wait 1')
-    b.wait(30)
+    b.wait(12)
     expect(next()).toBe('off 1')
     b.send({ kind: 'etchant.off', piece: 1 })
     expect(next()).toBe('rinse 1')
