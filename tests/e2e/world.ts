@@ -6,6 +6,8 @@ import { event, LEAD, MATE, newLot, newRun, newStudio, upToStep } from '../suppo
 import type { Client } from '../support/client'
 import { testCluster } from '../support/cluster'
 import type { TestCluster } from '../support/cluster'
+import { rulesForm } from '../../shared/studio'
+import type { Studio } from '../../shared/studio'
 
 /** One studio on one PostgreSQL for all tests of a file. */
 export interface World {
@@ -17,6 +19,14 @@ export interface World {
   lotId: string
 }
 
+/** This house's hands are slow: a coat of a minute leaves time to watch, and its band on a day is wide enough to be dragged. */
+async function coatSlowly(lead: Client) {
+  const { body: studio } = await lead.get<Studio>('studio')
+  const rules = { ...rulesForm(studio.rules), coatSecondsPerCm2: '4 s', coatHandling: '20 s' }
+  const { status, body } = await lead.put('studio', { ...studio, rules })
+  if (status !== 200) throw new Error(`House rules: ${status} ${body.error}`)
+}
+
 export const test = base.extend<{ signedIn: Page, quiet: undefined }, { world: World }>({
   world: [
     // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures' names from the pattern
@@ -25,6 +35,7 @@ export const test = base.extend<{ signedIn: Page, quiet: undefined }, { world: W
       const databaseUrl = await cluster.database('interface')
       const app = await startApp(databaseUrl)
       const { lead, mate } = await newStudio(app.url)
+      await coatSlowly(lead)
       const world: World = { cluster, databaseUrl, app, lead, mate, lotId: await newLot(lead, { productName: 'Quay general cream' }) }
       await use(world)
       await world.app.kill()

@@ -19,6 +19,7 @@ const ZOOMS = [
   { id: 'day', text: 'All of it', seconds: null },
   { id: 'hours', text: 'Two hours', seconds: 7200 },
   { id: 'half', text: 'Half an hour', seconds: 1800 },
+  { id: 'ten', text: 'Ten minutes', seconds: 600 },
 ] as const
 /** A phone shows two hours at first: a whole day would be slivers. */
 const zoom = ref<(typeof ZOOMS)[number]['id']>(window.innerWidth < 700 ? 'hours' : 'day')
