@@ -28,7 +28,7 @@ async function setUp() {
       <Field
         v-slot="{ id, labelled, described }"
         label="Time zone"
-        hint="Days, due dates and times go by it, on every device."
+        hint="Used for days, due dates and times on every device."
         :error="errors.timeZone"
       >
         <ZoneField v-model="form.timeZone" :input-id="id" :labelled="labelled" :described="described" :invalid="Boolean(errors.timeZone)" />

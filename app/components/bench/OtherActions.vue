@@ -68,14 +68,14 @@ const confirm = () => reason.value.trim() && enter('other', reason.value.trim())
         v-if="wetPieces(state).length === 0 && !state.paused"
         severity="secondary"
         label="Pause the run"
-        @click="ask('run.paused', 'Why does it pause?')"
+        @click="ask('run.paused', 'Why are you pausing?')"
       />
       <NuxtLink v-else-if="wetPieces(state).length > 0" class="button" to="/hand-over">Hand over what is wet</NuxtLink>
       <Button
         v-if="wetPieces(state).length === 0"
         severity="secondary"
         label="Stop the run"
-        @click="ask('run.abandoned', 'Why is the run stopped?')"
+        @click="ask('run.abandoned', 'Why are you stopping the run?')"
       />
     </div>
     <section v-if="asking" :aria-label="asking.text">

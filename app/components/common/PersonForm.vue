@@ -71,7 +71,7 @@ async function save(active?: boolean) {
         { id: 'mm', text: 'mm' },
         { id: 'in', text: 'inches' },
       ]"
-      :hint="own ? 'What you read, and what a bare number means when you write it.' : undefined"
+      :hint="own ? 'How lengths are shown to you, and what a number without a unit means.' : undefined"
     />
     <TextField
       v-model="form.password"

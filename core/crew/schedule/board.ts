@@ -237,7 +237,7 @@ export class Board {
     return sum
   }
 
-  set(chain: Chain, placed: { person: number, start: number }[]): void {
+  private set(chain: Chain, placed: { person: number, start: number }[]): void {
     for (const [k, { person, start }] of placed.entries()) {
       const task = chain.tasks[k]!
       if (!task.fixed) this.keep(task, person, start)

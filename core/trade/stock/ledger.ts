@@ -6,7 +6,7 @@ const WORDS: Record<LevelChange, string> = {
   'shelved': 'Put on the shelf',
   'measured': 'Measured on the shelf',
   'run': 'Used in a run',
-  'run-as-planned': 'A run was stopped; as much as was planned',
+  'run-as-planned': 'Run stopped: counted as planned',
   'other': 'Changed',
 }
 
