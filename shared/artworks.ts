@@ -42,6 +42,8 @@ export const figuresSchema: z.ZodType<ArtFigures> = z.object({
   islands: z.number().int().min(0),
   narrowestBridge: z.number().positive().nullable(),
   narrowestOpening: z.number().positive().nullable(),
+  /** Across the largest circle in one opening; art looked at before has none. */
+  widest: z.number().positive().optional(),
   outline: z
     .string()
     .max(8000)

@@ -92,8 +92,8 @@ describe('the same plan on both sides', () => {
       version: 1,
     } as unknown as Job
     const rules = DEFAULT_HOUSE_RULES
-    expect(planRecipe(recipeInput(entry, lot, null, null, rules, today))).toEqual(
-      planRecipe(recipeInput(job, lot, null, null, rules, today)),
+    expect(planRecipe(recipeInput(entry, lot, null, null, null, rules, today))).toEqual(
+      planRecipe(recipeInput(job, lot, null, null, null, rules, today)),
     )
   })
   it('the house\'s schools stand where the job chose none', () => {
@@ -122,6 +122,7 @@ describe('the same plan on both sides', () => {
           lot,
           null,
           plannedWall({ heightKind: 'vertical', readings: blank.readings, pane: null }, entry),
+          null,
           DEFAULT_HOUSE_RULES,
           today,
         ),

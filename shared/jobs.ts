@@ -108,6 +108,8 @@ export interface PlannedArt {
   d: string
   width: number
   height: number
+  /** Across the largest circle in one opening, mm; art from before it was measured has none. */
+  widest?: number
 }
 
 export type JobStatus = 'planned' | 'running' | 'done' | 'dropped'

@@ -5,7 +5,7 @@ import type { LotFacts, RecipeInput } from '#core/plan/recipe'
 import { measuredWall } from '#core/piece/vessel'
 import type { PlannedWall } from './blanks'
 import type { Lot, Stencil } from './shelf'
-import type { Job, JobEntry } from './jobs'
+import type { Job, JobEntry, PlannedArt } from './jobs'
 
 /** Days a bottle has been open on a given day of the studio; null while sealed. */
 export const openDays = (openedOn: string | null, day: string): number | null =>
@@ -45,6 +45,7 @@ export function recipeInput(
   lot: Lot,
   stencil: Stencil | null,
   wall: PlannedWall | null,
+  art: Pick<PlannedArt, 'widest'> | null,
   rules: HouseRules,
   today: string,
 ): RecipeInput {
@@ -58,6 +59,7 @@ export function recipeInput(
     substrate: job.substrate,
     art: { width: job.artWidth, height: job.artHeight, openFraction: job.openFraction },
     finest: job.finest,
+    widest: art?.widest ?? null,
     resist: job.resist,
     stencilUses: stencil?.uses ?? null,
     lot: lotFacts(lot, today),

@@ -51,7 +51,7 @@ export const runEventSchema = z.discriminatedUnion('kind', [
   withReason('step.skipped', { step: word }),
   z.strictObject({ ...head, kind: z.literal('coat.started'), piece }),
   z.strictObject({ ...head, kind: z.literal('coat.covered'), piece }),
-  z.strictObject({ ...head, kind: z.literal('care.given'), piece, care: z.enum(['swirl', 'move', 'drip', 're-wet']) }),
+  z.strictObject({ ...head, kind: z.literal('care.given'), piece, care: z.enum(['swirl', 'move', 'brush', 'rest', 'drip', 're-wet']) }),
   z.strictObject({ ...head, kind: z.literal('gun.on'), piece }),
   z.strictObject({ ...head, kind: z.literal('gun.off'), piece }),
   z.strictObject({ ...head, kind: z.literal('piece.blasted'), piece }),

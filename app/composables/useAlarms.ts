@@ -2,7 +2,7 @@ import { useIntervalFn, useEventListener, useLocalStorage } from '@vueuse/core'
 import { announcements, calls } from '#core/bench/run'
 import type { AlarmLevel, Announcement } from '#core/bench/run'
 
-/** Notes (Hz) and their lengths (s). No two levels sound alike: a low hum, rising pair, triple knock, falling siren. */
+/** Notes (Hz) and their lengths (s). No two levels sound alike: a low hum, rising pair, triple knock, falling siren, unbroken siren. */
 const TUNES: Record<AlarmLevel, { notes: [number, number][], type: OscillatorType, repeatMs: number }> = {
   care: { notes: [[330, 0.5]], type: 'sine', repeatMs: 20_000 },
   soon: {
@@ -34,9 +34,21 @@ const TUNES: Record<AlarmLevel, { notes: [number, number][], type: OscillatorTyp
     type: 'sawtooth',
     repeatMs: 4000,
   },
+  harm: {
+    notes: [
+      [1319, 0.15],
+      [659, 0.15],
+      [1319, 0.15],
+      [659, 0.15],
+      [1319, 0.15],
+      [659, 0.15],
+    ],
+    type: 'square',
+    repeatMs: 2000,
+  },
 }
 
-const RANK: Record<AlarmLevel, number> = { care: 0, soon: 1, now: 2, over: 3 }
+const RANK: Record<AlarmLevel, number> = { care: 0, soon: 1, now: 2, over: 3, harm: 4 }
 
 /** Kept on the device: a tablet in the office may be silent, the one at the bench not. */
 export const useSoundSetting = () => ({ sound: useLocalStorage('crest:sound', true) })
@@ -117,7 +129,8 @@ export const ALARM_TESTS: { level: AlarmLevel, name: string, sentence: string }[
   { level: 'care', name: 'Look after it', sentence: 'Look for drips on tumbler 3 and push them back.' },
   { level: 'soon', name: 'Soon', sentence: 'Get ready: tumbler 3 in half a minute.' },
   { level: 'now', name: 'Now', sentence: 'Rinse tumbler 3 now.' },
-  { level: 'over', name: 'Over', sentence: 'Tumbler 3 is over its time. Rinse it now.' },
+  { level: 'over', name: 'Late', sentence: 'Tumbler 3 is late. Rinse it now: no harm is known up to 10 min.' },
+  { level: 'harm', name: 'Long past', sentence: 'Tumbler 3 is long past its time. Rinse it now, then look at its edges.' },
 ]
 
 /** Whether this browser can speak; without it the alarms only sound. */

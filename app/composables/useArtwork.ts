@@ -1,6 +1,6 @@
 import { leastOf } from '#core/art/art-report'
 import type { ReportLimits } from '#core/art/art-report'
-import { creepRate } from '#core/plan/dwell'
+import { creepAt } from '#core/plan/dwell'
 import { etchantKind } from '#core/trade/materials'
 import type { ArtworkEntry } from '#shared/artworks'
 import type { StencilTask } from '~/workers/stencil'
@@ -11,7 +11,7 @@ export function plannedUndercut(entry: Pick<ArtworkEntry, 'lotId' | 'dwell'>): n
   if (!lot || lot.labelMin === null || lot.labelMax === null) return 0
   const label = { min: lot.labelMin, max: lot.labelMax }
   const coupon = lot.coupons.find(c => c.substrate === 'soda-lime') ?? null
-  return creepRate({ coupon, kind: etchantKind(lot.kind), label }) * (entry.dwell ?? label.max)
+  return creepAt({ coupon, kind: etchantKind(lot.kind), label }, entry.dwell ?? label.max)
 }
 
 export function reportLimits(entry: ArtworkEntry): ReportLimits {

@@ -1,4 +1,4 @@
-import { pieceClock } from '#core/bench/run'
+import { isOver, pieceClock } from '#core/bench/run'
 import type { PieceState } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
 import { formatClock } from '#core/basics/units'
@@ -16,7 +16,9 @@ export function usePieceClock(plan: () => RunPlan, piece: () => PieceState) {
   return {
     running,
     phase,
-    over: computed(() => phase.value === 'over'),
+    over: computed(() => isOver(phase.value)),
+    /** Past the time up to which no harm is known. */
+    harm: computed(() => phase.value === 'harm'),
     /** s, whole */
     dwelt: computed(() => Math.floor(clock.value.last)),
     shown: computed(() => formatClock(clock.value.last)),

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { answersFor, holderOf, pieceClock, pieceStage } from '#core/bench/run'
+import { answersFor, holderOf, isOver, liveWindow, pieceClock, pieceStage } from '#core/bench/run'
 import type { PieceState } from '#core/bench/run'
-import { windowOf } from '#core/plan/run-plan'
 import { formatClock } from '#core/basics/units'
 import type { RunWithEvents } from '#shared/runs'
 
@@ -43,7 +42,8 @@ function what(h: Held): string {
   const stage = pieceStage(h.piece)
   if (stage !== 'dwelling') return STAGE[stage as keyof typeof STAGE] ?? ''
   const c = clock(h)
-  return c.phase === 'over' ? 'over its time' : c.toBest <= 0 ? 'off now' : `best in ${formatClock(Math.ceil(c.toBest))}`
+  if (isOver(c.phase)) return c.phase === 'harm' ? 'long past its time' : 'late'
+  return c.toBest <= 0 ? 'off now' : `best in ${formatClock(Math.ceil(c.toBest))}`
 }
 const take = (pieces: Held[]) => pieces.forEach(h => work.enter(h.run, { kind: 'piece.taken', piece: h.piece.n }))
 </script>
@@ -73,14 +73,14 @@ const take = (pieces: Held[]) => pieces.forEach(h => work.enter(h.run, { kind: '
         />
       </div>
       <ul>
-        <li v-for="h in p.pieces" :key="`${h.run.id}${h.piece.n}`" :class="{ over: clock(h).phase === 'over' }">
+        <li v-for="h in p.pieces" :key="`${h.run.id}${h.piece.n}`" :class="{ over: isOver(clock(h).phase) }">
           <PieceSilhouette
             :shape="h.run.shape"
             :size="84"
             :wide="62"
-            :window="windowOf(h.run.plan, h.piece.n)"
+            :window="liveWindow(h.run.plan, h.piece)"
             :dwelt="clock(h).running ? clock(h).last : undefined"
-            :over="clock(h).phase === 'over'"
+            :over="isOver(clock(h).phase)"
           />
           <p><span class="name capital">{{ h.run.plan.noun }} {{ h.piece.n }}</span><br><span class="muted">{{ h.run.subject }}</span></p>
           <p class="time"><span class="numeral">{{ h.piece.covered ? formatClock(clock(h).last) : '–' }}</span><br>{{ what(h) }}</p>

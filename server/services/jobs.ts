@@ -57,8 +57,8 @@ async function artOf(db: Db, { artworkId }: JobEntry): Promise<PlannedArt | null
   if (artworkId === null) return null
   const artwork = await artworkById(db, artworkId)
   if (!artwork) throw new Refusal(400, 'That stencil is not kept here.', { artworkId: 'Choose a stencil, or none.' })
-  const { outline, width, height } = artwork.figures
-  return { d: outline, width, height }
+  const { outline, width, height, widest } = artwork.figures
+  return { d: outline, width, height, ...(widest === undefined ? {} : { widest }) }
 }
 
 /** @param id made by the client: sent twice, stored once */
@@ -120,6 +120,7 @@ export async function recipesOf(db: Db, of: readonly Job[], now: Date): Promise<
             lots.find(b => b.id === job.lotId)!,
             stencil,
             job.wall,
+            job.art,
             studio.rules,
             today,
           ),

@@ -62,6 +62,7 @@ async function facts(client: Client): Promise<{ jobs: DayJob[], people: Person[]
               lots.find(b => b.id === job.lotId)!,
               null,
               job.wall,
+              job.art,
               RULES,
               houseDay(),
             ),

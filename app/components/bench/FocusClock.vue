@@ -1,19 +1,20 @@
 <script setup lang="ts">
+import { liveWindow } from '#core/bench/run'
 import type { PieceState } from '#core/bench/run'
-import { windowOf } from '#core/plan/run-plan'
 import type { RunPlan } from '#core/plan/run-plan'
 import { formatClock, formatDuration } from '#core/basics/units'
 
 /** The clock of the piece that matters now, in type that reads from two metres. */
 const props = defineProps<{ plan: RunPlan, piece: PieceState }>()
-const window = computed(() => windowOf(props.plan, props.piece.n))
-const { over, shown, first, toBest, toNotAfter, overBy } = usePieceClock(
+const window = computed(() => liveWindow(props.plan, props.piece))
+const { over, harm, shown, first, toBest, toNotAfter, overBy } = usePieceClock(
   () => props.plan,
   () => props.piece,
 )
 const stands = computed(() => {
   const blast = props.plan.method === 'blast'
-  if (over.value) return `${blast ? 'More than planned by' : 'Over by'} ${formatClock(overBy.value)}`
+  const late = harm.value ? 'Long past its time: late by' : 'Late by'
+  if (over.value) return `${blast ? 'More than planned by' : late} ${formatClock(overBy.value)}`
   if (toBest.value > 0) return `${blast ? 'Gun time left' : 'Best in'} ${formatClock(toBest.value)}`
   return `At its best, ${formatClock(toNotAfter.value)} left`
 })
@@ -25,8 +26,12 @@ const stands = computed(() => {
     <p class="numeral big">{{ shown }}</p>
     <p class="state">{{ stands }}</p>
     <p class="window">
-      not before <b class="numeral">{{ formatDuration(window.notBefore) }}</b> · best
-      <b class="numeral">{{ formatDuration(window.best) }}</b> · not after <b class="numeral">{{ formatDuration(window.notAfter) }}</b>
+      not before <b class="numeral">{{ formatDuration(Math.round(window.notBefore)) }}</b> · best
+      <b class="numeral">{{ formatDuration(Math.round(window.best)) }}</b> · not after
+      <b class="numeral">{{ formatDuration(Math.round(window.notAfter)) }}</b>
+      <template v-if="window.noHarm !== undefined && plan.method !== 'blast'">
+        · no harm known up to <b class="numeral">{{ formatDuration(Math.round(window.noHarm)) }}</b>
+      </template>
     </p>
     <p v-if="plan.method !== 'blast'" class="window">first part <b class="numeral">{{ first }}</b></p>
   </div>

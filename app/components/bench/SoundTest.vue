@@ -33,7 +33,8 @@ const test = (level: (typeof ALARM_TESTS)[number]['level']) => (silent.value = !
       />
     </p>
     <p class="muted">
-      A low hum, a rising pair, a triple knock, a falling siren. Turn the device's volume up until each is heard over running water.
+      A low hum, a rising pair, a triple knock, a falling siren, and a siren without a break.
+      Turn the device's volume up until each is heard over running water.
       {{ speaks ? 'It speaks as well.' : 'This browser has no voice; it only sounds.' }}
     </p>
     <p v-if="!sound" class="problem">This device stays silent. Others call out only after twenty seconds.</p>

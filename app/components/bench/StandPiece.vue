@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { answersFor, coatPlanned, nextCare, pieceStage } from '#core/bench/run'
-import { windowOf } from '#core/plan/run-plan'
+import { answersFor, coatPlanned, liveWindow, nextCare, pieceStage } from '#core/bench/run'
 import type { PieceState } from '#core/bench/run'
 import { formatClock } from '#core/basics/units'
 import type { RunWithEvents } from '#shared/runs'
@@ -14,6 +13,7 @@ const { now, second } = useServerClock()
 const {
   phase,
   over: pastWindow,
+  harm,
   dwelt,
   shown,
   first,
@@ -22,7 +22,7 @@ const {
   () => props.run.plan,
   () => props.piece,
 )
-const CARE = { 'swirl': 'swirl', 'move': 'move', 'drip': 'drips', 're-wet': 'wet again' } as const
+const CARE = { 'swirl': 'swirl', 'move': 'move', 'brush': 'brush', 'rest': 'rest', 'drip': 'drips', 're-wet': 'wet again' } as const
 const TEXT = {
   untouched: 'to coat',
   coating: 'being coated',
@@ -38,9 +38,10 @@ const MARKED = ['dwelling', 'off', 'rinsed', 'blasting', 'blasted']
 const stage = computed(() => pieceStage(props.piece))
 const wet = computed(() => ['dwelling', 'blasting'].includes(stage.value))
 const over = computed(() => stage.value === 'dwelling' && pastWindow.value)
+const late = computed(() => (harm.value ? 'long past its time' : 'late'))
 const text = computed(() => {
   if (stage.value === 'dwelling')
-    return pastWindow.value ? 'over its time' : toBest.value <= 0 ? 'rinse now' : `best in ${formatClock(toBest.value)}`
+    return pastWindow.value ? late.value : toBest.value <= 0 ? 'rinse now' : `best in ${formatClock(toBest.value)}`
   return stage.value === 'untouched' && props.run.plan.method === 'blast' ? 'to blast' : TEXT[stage.value]
 })
 /** The short timer of the next call, as long as it comes before the rinse. */
@@ -66,7 +67,7 @@ const who = computed(() => {
     <PieceSilhouette
       :shape="run.shape"
       :size="size"
-      :window="MARKED.includes(stage) ? windowOf(run.plan, piece.n) : undefined"
+      :window="MARKED.includes(stage) ? liveWindow(run.plan, piece) : undefined"
       :dwelt="wet ? dwelt : undefined"
       :over="over"
       :frosted="stage === 'rinsed' || stage === 'blasted'"

@@ -7,12 +7,21 @@ import { formatDuration } from '#core/basics/units'
 /** The window as a bar, what pulls on the best time below it, and the reason for each bound. */
 const props = defineProps<{ decision: DwellDecision }>()
 
-const NAMES = { notBefore: 'Not before', best: 'Best', notAfter: 'Not after' } as const
+const NAMES = { notBefore: 'Not before', best: 'Best', notAfter: 'Not after', noHarm: 'No harm known up to' } as const
 const window = computed(() => props.decision.window)
 const of = (bound: DwellReason['bound']) => props.decision.reasons.filter(r => r.bound === bound)
+/** Late but harmless up to here, drawn as far as two and a half windows. */
+const harmless = computed(() =>
+  window.value ? Math.min(window.value.noHarm ?? window.value.notAfter, window.value.notAfter * 2.5) : 0,
+)
 /** Looser limits lie outside the window and are drawn too, as far as half beyond its end. */
 const span = computed(() =>
-  window.value ? Math.min(window.value.notAfter * 1.5, Math.max(window.value.notAfter, ...of('notAfter').map(r => r.at))) * 1.08 : 1,
+  window.value
+    ? Math.max(
+      harmless.value,
+      Math.min(window.value.notAfter * 1.5, Math.max(window.value.notAfter, ...of('notAfter').map(r => r.at))),
+    ) * 1.08
+    : 1,
 )
 const at = (s: number) => `${Math.min(100, (100 * s) / span.value)}%`
 /** Place of a bar between two times, never too narrow to be seen. */
@@ -26,6 +35,7 @@ const signed = (s: number) => `${s > 0 ? '+' : '−'}${formatDuration(Math.abs(s
     <div class="bar" aria-hidden="true">
       <span class="early" :style="{ width: at(window.notBefore) }" />
       <span class="open" :style="{ left: at(window.notBefore), width: `calc(${at(window.notAfter)} - ${at(window.notBefore)})` }" />
+      <span class="late" :style="{ left: at(window.notAfter), width: `calc(${at(harmless)} - ${at(window.notAfter)})` }" />
       <span v-for="r in of('notAfter').filter(x => !x.binds)" :key="r.why.code" class="looser" :style="{ left: at(r.at) }" />
       <span class="best" :style="{ left: at(window.best) }" />
     </div>
@@ -39,10 +49,10 @@ const signed = (s: number) => `${s > 0 ? '+' : '−'}${formatDuration(Math.abs(s
       </li>
     </ol>
     <dl>
-      <div v-for="(name, bound) in NAMES" :key="bound">
+      <div v-for="(name, bound) in NAMES" v-show="bound !== 'noHarm' || window.noHarm !== undefined" :key="bound">
         <dt>{{ name }}</dt>
         <dd>
-          <span class="numeral">{{ formatDuration(window[bound]) }}</span>
+          <span class="numeral">{{ formatDuration(Math.round(window[bound] ?? window.notAfter)) }}</span>
           <template v-if="bound !== 'best' || pulls.length === 1">
             <p v-for="r in of(bound)" :key="r.why.code" :class="{ loose: !r.binds }">
               {{ dwellWords(r.why) }} <span class="muted">({{ describeSource(r.source) }}{{ r.binds ? ''
@@ -61,6 +71,7 @@ const signed = (s: number) => `${s > 0 ? '+' : '−'}${formatDuration(Math.abs(s
 .bar span { position: absolute; top: 0; bottom: 0; }
 .early { left: 0; background: repeating-linear-gradient(-45deg, transparent 0 6px, var(--line) 6px 8px); }
 .open { background: color-mix(in srgb, var(--frost) 70%, transparent); }
+.late { background: repeating-linear-gradient(90deg, color-mix(in srgb, var(--frost) 45%, transparent) 0 4px, transparent 4px 9px); }
 .looser { width: 0; border-left: 2px dotted var(--muted); }
 .best {
   width: 5px;
@@ -78,7 +89,7 @@ const signed = (s: number) => `${s > 0 ? '+' : '−'}${formatDuration(Math.abs(s
 .back { background: repeating-linear-gradient(90deg, var(--glass) 0 4px, transparent 4px 7px); }
 .pulls .numeral { font-size: 1.2rem; text-align: right; }
 .text { grid-column: 1 / -1; }
-dl { margin: 0; display: grid; grid-template-columns: repeat(3, 1fr); gap: 0.5rem 1.3rem; }
+dl { margin: 0; display: grid; grid-template-columns: repeat(4, 1fr); gap: 0.5rem 1.3rem; }
 dt { color: var(--muted); font-size: 0.92rem; }
 dd { margin: 0; font-size: 0.94rem; }
 dd .numeral { font-size: 1.9rem; line-height: 1.1; display: block; }

@@ -54,6 +54,6 @@ const at = computed(() => called.value?.runId)
 ul { list-style: none; padding: 0; display: flex; gap: 0.4rem 1.6rem; overflow-x: auto; align-items: end; }
 .call { font: 650 1.5rem/1.2 var(--display); margin-bottom: 0.2rem; }
 .call a { color: inherit; }
-.call.over a { color: var(--alarm); }
+.call.over a, .call.harm a { color: var(--alarm); }
 @media (max-width: 40rem) { .sill { padding: 0.3rem 0.8rem; } }
 </style>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { pieceStage } from '#core/bench/run'
+import { liveWindow, pieceStage } from '#core/bench/run'
 import type { PieceState } from '#core/bench/run'
-import { windowOf } from '#core/plan/run-plan'
 import { formatClock } from '#core/basics/units'
 import type { RunWithEvents } from '#shared/runs'
 
@@ -15,7 +14,7 @@ const stage = computed(() => pieceStage(props.piece))
 const what = computed(() => {
   if (stage.value === 'off') return 'rinse'
   if (stage.value === 'coating') return 'coating'
-  if (over.value) return 'over'
+  if (over.value) return 'late'
   return toBest.value <= 0 ? 'off now' : `best in ${formatClock(toBest.value)}`
 })
 </script>
@@ -26,7 +25,7 @@ const what = computed(() => {
       <PieceSilhouette
         :shape="run.shape"
         :dwelt="stage === 'dwelling' ? dwelt : undefined"
-        :window="windowOf(run.plan, piece.n)"
+        :window="liveWindow(run.plan, piece)"
         :over="over && running"
         :size="54"
       />

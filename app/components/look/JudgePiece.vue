@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Checkbox from 'primevue/checkbox'
-import { FAULTS, pieceClock, reasonWords, RESULTS } from '#core/bench/run'
+import { FAULTS, isOver, pieceClock, reasonWords, RESULTS } from '#core/bench/run'
 import type { FaultId, PieceResult, PieceState } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
 import { formatClock } from '#core/basics/units'
@@ -31,7 +31,8 @@ const amend = () => {
           {{ plan.method === 'blast'
             ? `Gun time ${formatClock(clock.last)}`
             : `Dwelt ${formatClock(clock.last)}, its first part ${formatClock(clock.first)}` }}
-          <strong v-if="clock.phase === 'over'">(over by {{ formatClock(-clock.toNotAfter) }})</strong>
+          <strong v-if="isOver(clock.phase)">
+            ({{ clock.phase === 'harm' ? 'long past its time, ' : '' }}late by {{ formatClock(-clock.toNotAfter) }})</strong>
         </p>
         <div class="results" role="group" :aria-label="`How ${plan.noun} ${piece.n} came out`">
           <button v-for="r in RESULTS" :key="r" type="button" :aria-pressed="result === r" @click="judge(r)">{{ r }}</button>

@@ -70,7 +70,7 @@ const wall = computed(() => {
 const art = computed(() => {
   const f = studio.artwork(form.value.artworkId)?.figures
   return f
-    ? { d: f.outline, width: f.width, height: f.height }
+    ? { d: f.outline, width: f.width, height: f.height, widest: f.widest }
     : form.value.artworkId === stored.artworkId
       ? (props.job?.art ?? null)
       : null
@@ -78,7 +78,15 @@ const art = computed(() => {
 const input = computed(() => {
   const lot = studio.lot(form.value.lotId)
   return parsed.value.success && lot
-    ? recipeInput(parsed.value.data, lot, studio.stencil(parsed.value.data.stencilId), wall.value, studio.rules, houseTime.today())
+    ? recipeInput(
+        parsed.value.data,
+        lot,
+        studio.stencil(parsed.value.data.stencilId),
+        wall.value,
+        art.value,
+        studio.rules,
+        houseTime.today(),
+      )
     : null
 })
 const recipe = computed(() => (input.value ? planRecipe(input.value) : null))

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { bestAt, pieceStage, pressEntries } from '#core/bench/run'
-import { windowOf } from '#core/plan/run-plan'
+import { bestAt, liveWindow, pieceStage, pressEntries } from '#core/bench/run'
 import { countOf } from '#core/basics/units'
 
 const id = String(useRoute().params.id)
@@ -48,7 +47,7 @@ const over = computed(
   () =>
     focus.value
     && action.value?.kind === 'off'
-    && (now.value - focus.value.covered!.at) / 1000 > windowOf(run.value!.plan, focus.value.n).notAfter,
+    && (now.value - focus.value.covered!.at) / 1000 > liveWindow(run.value!.plan, focus.value).notAfter,
 )
 const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id === step.value?.id) ?? 0) + 1)
 </script>

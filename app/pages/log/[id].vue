@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { BLAST_LOOKS } from '#core/plan/blast'
-import { windowOf } from '#core/plan/run-plan'
 import { FAULTS, foldRun, reasonWords, summarise } from '#core/bench/run'
 import type { PieceSummary } from '#core/bench/run'
 import { countOf, formatClock, formatDuration, formatVolume } from '#core/basics/units'
@@ -19,6 +18,11 @@ onMounted(() =>
 )
 const state = computed(() => run.value && foldRun(run.value.plan, run.value.events))
 const summary = computed(() => run.value && state.value && summarise(run.value.plan, state.value))
+/** One rule for screen and alarm: late is not harm. */
+function against(p: PieceSummary): string {
+  if (p.verdict === 'late') return `late by ${formatClock(p.overBy)}`
+  return p.verdict === 'harm' ? `long past its time, late by ${formatClock(p.overBy)}` : p.verdict
+}
 const seenOn = (p: PieceSummary) =>
   [p.withdrawn && reasonWords('piece.withdrawn', p.withdrawn), ...p.faults.map(f => FAULTS.find(x => x.id === f)?.text ?? f), p.note]
     .filter(Boolean)
@@ -40,7 +44,8 @@ const seenOn = (p: PieceSummary) =>
       </p>
       <p>
         Planned: not before {{ formatDuration(summary.planned.notBefore) }}, best {{ formatDuration(summary.planned.best) }}, not after
-        {{ formatDuration(summary.planned.notAfter) }}.
+        {{ formatDuration(summary.planned.notAfter) }}{{ summary.planned.noHarm === undefined ? ''
+          : `, no harm known up to ${formatDuration(summary.planned.noHarm)}` }}.
         {{ summary.method === 'blast' ? `Look: ${BLAST_LOOKS.find(l => l.id === run!.plan.look)?.text.toLowerCase()}.`
           : `Etchant used: ${formatVolume(summary.used)}.` }}
       </p>
@@ -57,8 +62,8 @@ const seenOn = (p: PieceSummary) =>
               <th scope="row">{{ run.plan.noun }} {{ p.n }}</th>
               <td class="numeral">{{ p.dwell === null ? '–' : formatClock(p.dwell) }}</td>
               <td v-if="summary.method !== 'blast'" class="numeral">{{ p.firstPart === null ? '–' : formatClock(p.firstPart) }}</td>
-              <td class="against"><DwellMark v-if="p.dwell !== null" :dwell="p.dwell" :window="windowOf(run.plan, p.n)" /></td>
-              <td>{{ p.verdict === 'over' ? `over by ${formatClock(p.dwell! - windowOf(run!.plan, p.n).notAfter)}` : p.verdict }}</td>
+              <td class="against"><DwellMark v-if="p.dwell !== null" :dwell="p.dwell" :window="p.window" /></td>
+              <td>{{ against(p) }}</td>
               <td>{{ p.withdrawn ? 'taken out' : p.result ?? '–' }}</td>
               <td>{{ seenOn(p) }}</td>
             </tr>

@@ -108,6 +108,8 @@ export interface ArtFigures {
   islands: number
   narrowestBridge: number | null
   narrowestOpening: number | null
+  /** Across the largest circle in one opening, mm; figures from before it was kept have none. */
+  widest?: number
   /** A small outline to know it by: path data of straight lines only. */
   outline: string
 }
@@ -127,6 +129,7 @@ export function artFigures(open: Region, report: StencilReport): ArtFigures {
     islands: report.islands.length,
     narrowestBridge: bridge,
     narrowestOpening: opening,
+    ...(report.expanse.radius > 0 ? { widest: 2 * report.expanse.radius } : {}),
     outline: smallOutline(open, OUTLINE),
   }
 }

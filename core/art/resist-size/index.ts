@@ -19,6 +19,19 @@ export function openArea(art: ArtSize): number {
   return art.width * art.height * art.openFraction
 }
 
+/** Of the box, at least this much is open in art that is one filled panel. */
+const PANEL = 0.6
+
+/**
+ * The largest circle that fits into one opening, mm²: brush marks show in it, not in the sum of thin lines.
+ * @param widest across that circle, mm, as the art was measured; null: guessed from the box where it is a filled panel
+ * @returns mm²; null when nobody knows
+ */
+export function largestOpening(art: ArtSize, widest: number | null): number | null {
+  const across = widest ?? (art.openFraction >= PANEL ? Math.min(art.width, art.height) : null)
+  return across === null ? null : Math.PI * (across / 2) ** 2
+}
+
 /** Size of resist to cut for one piece: art, a border on each side, and a little to trim. @returns mm */
 export function cutSize(art: Pick<ArtSize, 'width' | 'height'>, rules: CutRules): { width: number, height: number } {
   const extra = 2 * rules.border + rules.spare

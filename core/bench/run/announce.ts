@@ -1,18 +1,17 @@
-import { windowOf } from '../../plan/run-plan'
 import type { RunPlan } from '../../plan/run-plan'
 import { capital, formatDuration } from '../../basics/units'
 import { dueCare, spoken } from './care'
-import { pieceClock } from './clock'
+import { isOver, liveWindow, pieceClock } from './clock'
 import { benchWords } from './words'
 import type { RunState } from './state'
 import { answersFor, caresFor, NO_TURNS } from './turns'
 import type { Turns } from './turns'
 
 /**
- * `care`: something to do with it meanwhile; `soon`: get ready; `now`: best time reached; `over`: past the window. No two of them
- * sound alike.
+ * `care`: something to do with it meanwhile; `soon`: get ready; `now`: best time reached; `over`: late, but no harm is known yet;
+ * `harm`: past that. No two of them sound alike.
  */
-export type AlarmLevel = 'care' | 'soon' | 'now' | 'over'
+export type AlarmLevel = 'care' | 'soon' | 'now' | 'over' | 'harm'
 
 export interface Announcement {
   /** Stays the same while the alarm stands, so that it is raised once: piece and level. */
@@ -37,8 +36,11 @@ export const UNANSWERED_MS = 20_000
 
 /** Whether this call is one for me: my piece's, nobody's, past its window, or one that nobody answered. @param now ms, server time */
 export function calls(a: Announcement, me: string | null, now: number): boolean {
-  return me === null || a.holder === null || a.holder === me || a.level === 'over' || (a.level !== 'soon' && now - a.since >= UNANSWERED_MS)
+  if (me === null || a.holder === null || a.holder === me || a.level === 'over' || a.level === 'harm') return true
+  return a.level !== 'soon' && now - a.since >= UNANSWERED_MS
 }
+
+const noHarm = (seconds: number) => `: no harm is known up to ${formatDuration(Math.floor(seconds))}`
 
 /** Alarms that stand right now, the latest piece last. @param now ms, server time @param turns who is to do what */
 export function announcements(plan: RunPlan, state: RunState, now: number, turns: Turns = NO_TURNS): Announcement[] {
@@ -49,12 +51,22 @@ export function announcements(plan: RunPlan, state: RunState, now: number, turns
     const words = benchWords(plan)
     const name = `${plan.noun} ${piece.n}`
     const covered = piece.covered!.at
-    const window = windowOf(plan, piece.n)
+    const window = liveWindow(plan, piece)
     const holder = answersFor(piece, turns)
     const alarm = (level: AlarmLevel, sentence: string, after: number) => [
       { key: `${piece.n}:${level}`, piece: piece.n, level, sentence, holder, since: covered + after * 1000 },
     ]
-    if (clock.phase === 'over') return alarm('over', `${capital(name)} is over its time. ${words.overNow}.`, window.notAfter)
+    if (isOver(clock.phase)) {
+      if (clock.phase === 'harm')
+        return alarm('harm', `${capital(name)} is long past its time. ${words.overNow}, then look at its edges.`, window.noHarm!)
+      // Runs begun before the fourth bound was reckoned do not know how long is harmless.
+      const harmless = window.noHarm !== undefined && window.noHarm > window.notAfter
+      return alarm(
+        'over',
+        `${capital(name)} is late. ${words.overNow}${harmless ? noHarm(window.noHarm!) : ''}.`,
+        window.notAfter,
+      )
+    }
     if (clock.toBest <= 0) return alarm('now', `${words.offNow(name)}.`, window.best)
     const lead = soonLead(window.best)
     if (clock.toBest <= lead) return alarm('soon', `Get ready: ${name} in ${formatDuration(Math.ceil(clock.toBest))}.`, window.best - lead)

@@ -13,7 +13,9 @@ function nextDue(call: CareCall, piece: PieceState): number | null {
   const given = piece.care.filter(c => c.care === call.id)
   const start = piece.covered!.at + call.first * 1000
   if (given.length === 0) return start
-  return call.every === null ? null : Math.max(start, given.at(-1)!.at + call.every * 1000)
+  if (call.every === null) return null
+  const next = Math.max(start, given.at(-1)!.at + call.every * 1000)
+  return call.until !== undefined && next > piece.covered!.at + call.until * 1000 ? null : next
 }
 
 /** The call that comes next for a piece, due or not; null when none comes before it is taken off. */

@@ -1,13 +1,30 @@
 import { windowOf } from '../../plan/run-plan'
 import type { RunPlan } from '../../plan/run-plan'
+import { LEAST_REACTION } from '../../plan/dwell'
 import type { DwellWindow } from '../../plan/dwell'
 import type { PieceState } from './state'
 
 /**
  * `none`: not covered yet; `before`: the window has not opened; `open`: may come off; `best`: best time reached;
- * `over`: past not after.
+ * `over`: past not after; `harm`: past the time up to which no harm is known.
  */
-export type ClockPhase = 'none' | 'before' | 'open' | 'best' | 'over'
+export type ClockPhase = 'none' | 'before' | 'open' | 'best' | 'over' | 'harm'
+export const isOver = (phase: ClockPhase): boolean => phase === 'over' || phase === 'harm'
+
+type ClockPlan = Pick<RunPlan, 'dwell' | 'windows' | 'method' | 'cap'>
+
+/**
+ * The window of one piece as it really is: a cap that runs from the first touch moves with the coat that was really
+ * put on, not with the one that was planned.
+ */
+export function liveWindow(plan: ClockPlan, piece: Pick<PieceState, 'n' | 'coatStarted' | 'covered'>): DwellWindow {
+  const window = windowOf(plan, piece.n)
+  if (!plan.cap || !piece.coatStarted || !piece.covered) return window
+  const left = Math.max(0, plan.cap.seconds - (piece.covered.at - piece.coatStarted.at) / 1000)
+  const notAfter = Math.min(plan.cap.otherwise, left)
+  const best = Math.max(0, Math.min(window.best, notAfter - LEAST_REACTION))
+  return { notBefore: Math.min(window.notBefore, best), best, notAfter, noHarm: left }
+}
 
 /** One piece's clock, s. It stops when the etchant comes off and never hides what it showed. */
 export interface PieceClock {
@@ -28,8 +45,7 @@ export const gunTime = (piece: PieceState, now: number): number =>
 
 function gunClock(piece: PieceState, dwell: DwellWindow, now: number): PieceClock {
   const last = gunTime(piece, now)
-  const phase
-    = last === 0 ? 'none' : last > dwell.notAfter ? 'over' : last >= dwell.best ? 'best' : last >= dwell.notBefore ? 'open' : 'before'
+  const phase = last === 0 ? 'none' : phaseIn(dwell, last)
   return {
     phase,
     running: piece.gunOn !== null,
@@ -41,17 +57,15 @@ function gunClock(piece: PieceState, dwell: DwellWindow, now: number): PieceCloc
   }
 }
 
-type ClockPlan = Pick<RunPlan, 'dwell' | 'windows' | 'method'>
-
 /** @param now ms, server time */
 export function pieceClock(piece: PieceState, plan: ClockPlan, now: number): PieceClock {
-  const dwell = windowOf(plan, piece.n)
+  const dwell = liveWindow(plan, piece)
   if (plan.method === 'blast') return gunClock(piece, dwell, now)
   const end = piece.off?.at ?? piece.withdrawn?.at ?? now
   const since = (stamp: { at: number } | null) => (stamp ? Math.max(0, (end - stamp.at) / 1000) : 0)
   const last = since(piece.covered)
   return {
-    phase: phaseAt(piece, dwell, last),
+    phase: piece.covered ? phaseIn(dwell, last) : 'none',
     running: piece.covered !== null && piece.off === null && piece.withdrawn === null,
     last,
     first: since(piece.coatStarted),
@@ -61,9 +75,8 @@ export function pieceClock(piece: PieceState, plan: ClockPlan, now: number): Pie
   }
 }
 
-function phaseAt(piece: PieceState, dwell: DwellWindow, last: number): ClockPhase {
-  if (!piece.covered) return 'none'
-  if (last > dwell.notAfter) return 'over'
+function phaseIn(dwell: DwellWindow, last: number): ClockPhase {
+  if (last > dwell.notAfter) return last > (dwell.noHarm ?? Infinity) ? 'harm' : 'over'
   if (last >= dwell.best) return 'best'
   return last >= dwell.notBefore ? 'open' : 'before'
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import { planRecipe } from '../../plan/recipe'
 import type { RunPlan } from '../../plan/run-plan'
-import { announcements, gunTime, nextAction, pieceStage, pressEntries, summarise } from './index'
+import { announcements, gunTime, liveWindow, nextAction, pieceStage, pressEntries, summarise } from './index'
 import { bench, FOUR_TUMBLERS, judgeAll, ONE_MIRROR, plan, TWO_TAGS } from './testing.test-support'
 import type { Bench } from './testing.test-support'
 
@@ -36,7 +36,59 @@ describe('skipping a step', () => {
   })
 })
 
+describe('the ten minutes of tempered glass', () => {
+  // Planned to be coated in 30 s: 10 s of handling and 20 s for 40 cm².
+  const panel = planOf({
+    ...FOUR_TUMBLERS,
+    pieces: 1,
+    surface: 'flat',
+    substrate: 'tempered',
+    art: { width: 80, height: 50, openFraction: 1 },
+    height: 300,
+    lot: { ...FOUR_TUMBLERS.lot, label: { min: 500, max: 500 } },
+  })
+  const coatedIn = (seconds: number) => {
+    const b = bench(panel).atEtch()
+    b.send({ kind: 'coat.started', piece: 1 })
+    b.wait(seconds)
+    b.send({ kind: 'coat.covered', piece: 1 })
+    return b
+  }
+  it('are counted from the first touch that really happened', () => {
+    expect(panel.dwell.notAfter).toBe(570)
+    const [slow, quick] = [coatedIn(60), coatedIn(10)]
+    expect(liveWindow(panel, slow.state().pieces[0]!)).toMatchObject({ best: 500, notAfter: 540, noHarm: 540 })
+    expect(liveWindow(panel, quick.state().pieces[0]!).notAfter).toBe(590)
+    slow.wait(541)
+    expect(announcements(panel, slow.state(), slow.now).map(a => a.level)).toEqual(['harm'])
+    quick.wait(541)
+    expect(announcements(panel, quick.state(), quick.now).map(a => a.level)).toEqual(['now'])
+  })
+  it('pull the best time forward when the coat took too long', () => {
+    const b = coatedIn(120)
+    expect(liveWindow(panel, b.state().pieces[0]!)).toMatchObject({ best: 470, notAfter: 480 })
+    b.wait(475)
+    b.send({ kind: 'etchant.off', piece: 1 })
+    expect(summarise(panel, b.state()).pieces[0]).toMatchObject({ verdict: 'in window', overBy: 0 })
+  })
+})
+
 describe('care during the dwell', () => {
+  it('brush, then rest: called every minute for a third of the time, then left alone', () => {
+    const schools = { ...FOUR_TUMBLERS.schools, dwell: 'long-rest', care: 'brush-rest' } as const
+    const b = bench(planOf({ ...FOUR_TUMBLERS, pieces: 1, surface: 'flat', schools })).atEtch()
+    b.coat(1)
+    const called: [number, string][] = []
+    for (let s = 1; s < 900; s++) {
+      b.wait(1)
+      const next = action(b)
+      if (next.kind !== 'care') continue
+      called.push([s, next.care])
+      press(b)
+    }
+    const brushed = [60, 120, 180, 240, 300].map(at => [at, 'brush'])
+    expect(called).toEqual([...brushed, [301, 'rest']])
+  })
   const swirled = planOf({ ...FOUR_TUMBLERS, pieces: 1, surface: 'flat', schools: { ...FOUR_TUMBLERS.schools, care: 'swirl' } })
   it('a swirl is called once, at half time', () => {
     const b = bench(swirled).atEtch()

@@ -6,7 +6,7 @@ import { SKILLS } from '../../trade/skills'
 import type { Skill } from '../../trade/skills'
 import { UNANSWERED_MS } from './announce'
 import { dueCare, spoken } from './care'
-import { gunTime, pieceClock } from './clock'
+import { gunTime, liveWindow, pieceClock } from './clock'
 import type { RunEvent } from './events'
 import { currentStep, handsFull, holderOf, pieceStage } from './state'
 import type { PieceState, RunState } from './state'
@@ -35,7 +35,7 @@ export type NextAction
 
 const coatedOrder = (a: PieceState, b: PieceState) => a.covered!.at - b.covered!.at || a.n - b.n
 /** When a covered piece has its best time, ms. */
-export const bestAt = (plan: RunPlan, p: PieceState) => p.covered!.at + windowOf(plan, p.n).best * 1000
+export const bestAt = (plan: RunPlan, p: PieceState) => p.covered!.at + liveWindow(plan, p).best * 1000
 const stageOf = (state: RunState, stage: string) => state.pieces.filter(p => pieceStage(p) === stage)
 
 /** When each strip of a coupon that is coated in turn is due, ms; the longest goes first. Null for others. */
@@ -116,15 +116,15 @@ function keepsUp(plan: RunPlan, state: RunState, toBest: number | null, now: num
   const asPlanned = planned?.by === me && now >= planned.at - EARLY_MS
   // By myself I end my coat before the first of mine is due; a plan may put it before a rinse that has time.
   if (!asPlanned && toBest !== null && toBest * 1000 < coat) return false
-  const due = (n: number, covered: number): Due => ({
-    best: covered + windowOf(plan, n).best * 1000,
-    last: covered + windowOf(plan, n).notAfter * 1000,
-  })
-  const fresh = { by: rinses(next, turns) ?? (may.includes('rinse') ? me : null), ...due(next.n, now + coat) }
+  const due = (p: PieceState, covered: number): Due => {
+    const window = liveWindow(plan, p)
+    return { best: covered + window.best * 1000, last: covered + window.notAfter * 1000 }
+  }
+  const fresh = { by: rinses(next, turns) ?? (may.includes('rinse') ? me : null), ...due(next, now + coat) }
   const wet = state.pieces.flatMap((p) => {
     const stage = pieceStage(p)
     const covered = stage === 'dwelling' ? p.covered!.at : stage === 'coating' ? Math.max(now, p.coatStarted!.at + coat) : null
-    return covered === null ? [] : [{ by: rinses(p, turns), ...due(p.n, covered) }]
+    return covered === null ? [] : [{ by: rinses(p, turns), ...due(p, covered) }]
   })
   const all = [...wet, fresh]
   const of = (person: string | null) => (me === null ? all : all.filter(p => p.by === person))

@@ -150,7 +150,12 @@ describe('the clock of one piece', () => {
     b.wait(25)
     expect(calls()).toEqual(['1:now Rinse tumbler 1 now.'])
     b.wait(76)
-    expect(calls()).toEqual(['1:over Tumbler 1 is over its time. Rinse it now.'])
+    expect(calls()).toEqual(['1:over Tumbler 1 is late. Rinse it now: no harm is known up to 10\u00a0min.'])
+    // A phone call: five minutes too long is late, more than ten in all is past what anybody vouches for.
+    b.wait(224)
+    expect(calls().join()).toMatch(/1:over/)
+    b.wait(1)
+    expect(calls()).toEqual(['1:harm Tumbler 1 is long past its time. Rinse it now, then look at its edges.'])
     b.send({ kind: 'etchant.off', piece: 1 })
     expect(calls()).toEqual([])
   })

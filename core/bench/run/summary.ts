@@ -1,9 +1,10 @@
-import { windowOf } from '../../plan/run-plan'
+import { lateness } from '../../plan/dwell'
+import type { DwellWindow, Lateness } from '../../plan/dwell'
 import type { RunPlan } from '../../plan/run-plan'
 import type { FaultId, PieceResult } from './events'
 import { reasonOf } from './reasons'
 import type { BenchReason } from './reasons'
-import { pieceClock } from './clock'
+import { liveWindow, pieceClock } from './clock'
 import type { RunState } from './state'
 
 export interface PieceSummary {
@@ -13,7 +14,11 @@ export interface PieceSummary {
   /** s from the first touch to off */
   firstPart: number | null
   /** Against the window. */
-  verdict: 'early' | 'in window' | 'over' | 'not etched'
+  verdict: Lateness | 'not etched'
+  /** Its own window, with the coat that was really put on */
+  window: DwellWindow
+  /** s past its window; 0 when it was not late */
+  overBy: number
   result: PieceResult | null
   faults: FaultId[]
   note: string
@@ -35,19 +40,24 @@ export interface RunSummary {
   good: number
   usable: number
   scrap: number
+  /** Late, with harm or without. */
   over: number
 }
+
+const isLate = (verdict: PieceSummary['verdict']) => verdict === 'late' || verdict === 'harm'
 
 /** What the log shows of a run, from its folded state. */
 export function summarise(plan: RunPlan, state: RunState): RunSummary {
   const pieces = state.pieces.map((piece): PieceSummary => {
     const etched = plan.method === 'blast' ? piece.gunSeconds > 0 : piece.covered !== null && piece.off !== null
     const clock = pieceClock(piece, plan, piece.off?.at ?? 0)
-    const window = windowOf(plan, piece.n)
-    const verdict = !etched ? 'not etched' : clock.last < window.notBefore ? 'early' : clock.last > window.notAfter ? 'over' : 'in window'
+    const window = liveWindow(plan, piece)
+    const verdict = etched ? lateness(window, clock.last) : 'not etched'
     return {
       n: piece.n,
       verdict,
+      window,
+      overBy: isLate(verdict) ? clock.last - window.notAfter : 0,
       dwell: etched ? clock.last : null,
       firstPart: etched ? clock.first : null,
       result: piece.judged?.result ?? null,
@@ -72,6 +82,6 @@ export function summarise(plan: RunPlan, state: RunState): RunSummary {
     good: count('good'),
     usable: count('usable'),
     scrap: count('scrap'),
-    over: pieces.filter(p => p.verdict === 'over').length,
+    over: pieces.filter(p => isLate(p.verdict)).length,
   }
 }

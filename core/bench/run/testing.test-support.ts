@@ -18,6 +18,7 @@ export const FOUR_TUMBLERS: RecipeInput = {
   substrate: 'soda-lime',
   art: { width: 60, height: 45, openFraction: 0.35 },
   finest: null,
+  widest: null,
   resist: 'permanent-vinyl',
   stencilUses: null,
   schools: { dwell: 'label', care: 'leave', weeding: 'backing', after: 'recover', rinsing: 'tub', peel: 'under-water' },

@@ -1,7 +1,6 @@
 import { planTime } from '../../basics/zone'
-import { currentStep, pieceStage, takenSince } from '../../bench/run'
+import { currentStep, liveWindow, pieceStage, takenSince } from '../../bench/run'
 import type { PieceState, RunState, Stamp } from '../../bench/run'
-import { windowOf } from '../../plan/run-plan'
 import type { RunPlan } from '../../plan/run-plan'
 import type { Chain, Hands, Instance, Lag, Task } from '../schedule'
 import type { Step } from '../../plan/steps'
@@ -67,7 +66,7 @@ const whole = (s: number) => Math.max(1, Math.round(s))
 /** Calls during the dwell that want hands, as tasks; those that come too close to the rinse are left to it. */
 function careTasks(plan: RunPlan, least: number, grace: number): Task[] {
   const times = plan.care
-    .filter(c => c.id !== 'move' && c.id !== 're-wet')
+    .filter(c => c.id !== 'move' && c.id !== 're-wet' && c.id !== 'brush')
     .flatMap(c =>
       c.every === null
         ? [c.first]
@@ -83,9 +82,11 @@ function careTasks(plan: RunPlan, least: number, grace: number): Task[] {
     })
 }
 
+type OfPiece = Pick<PieceState, 'n' | 'coatStarted' | 'covered'>
+
 /** One piece from its first touch to its rinse. */
-function pieceTasks(plan: RunPlan, n: number, grace: number): Task[] {
-  const window = windowOf(plan, n)
+function pieceTasks(plan: RunPlan, piece: OfPiece, grace: number): Task[] {
+  const window = liveWindow(plan, piece)
   if (plan.method === 'blast') return [{ skill: 'blast', seconds: whole(window.best * 1.5 + 60), stand: 'cabinet', uses: 'cabinet' }]
   const at = plan.rinseAt ?? 'sink'
   const off = (lag: Lag): Task => ({ skill: 'rinse', seconds: whole(plan.hands.off), stand: at, uses: at, lag })
@@ -109,7 +110,7 @@ function withFacts(tasks: Task[], piece: PieceState, plan: RunPlan, { midnight, 
   const began = plan.method === 'blast' ? (piece.gunOn ?? piece.blasted) : piece.coatStarted
   if (!began) return tasks
   const ends = piece.covered ?? piece.blasted
-  const liquid = plan.method === 'liquid' ? Math.round(windowOf(plan, piece.n).best) : 0
+  const liquid = plan.method === 'liquid' ? Math.round(liveWindow(plan, piece).best) : 0
   const first = tasks[0]!
   const seconds = ends ? Math.max(1, at(ends) - at(began) + liquid) : Math.max(first.seconds, (now ?? at(began)) - at(began) + 1)
   const rest = tasks.slice(1).flatMap((t, k, all): Task[] => {
@@ -183,7 +184,7 @@ function jobChains(job: DayJob, input: DayInput): Chain[] {
     const piece = state?.pieces[n - 1]
     // Over and done: what it kept busy lies in the past.
     if (piece && ['rinsed', 'withdrawn', 'blasted'].includes(pieceStage(piece))) return []
-    const tasks = pieceTasks(plan, n, input.rules.careGrace)
+    const tasks = pieceTasks(plan, piece ?? { n, coatStarted: null, covered: null }, input.rules.careGrace)
     return [
       {
         id: chainId(job.id, n),

@@ -98,6 +98,7 @@ export function decideGunTime(input: BlastInput): DwellDecision {
   const best = Math.max(1, Math.round(gunFigure(input).value))
   const notBefore = Math.max(1, Math.round(best * THIN))
   const notAfter = Math.max(best + 1, Math.round(best * input.kind.graceFactor))
+  const noHarm = Math.max(notAfter, Math.round(best * input.kind.noHarmFactor))
   const make = (bound: DwellReason['bound'], at: number, why: DwellWhy): DwellReason => ({
     bound,
     at,
@@ -107,7 +108,7 @@ export function decideGunTime(input: BlastInput): DwellDecision {
     source: houseRule('until a test patch says better'),
   })
   return {
-    window: { notBefore, best, notAfter },
+    window: { notBefore, best, notAfter, noHarm },
     reasons: [
       make('notBefore', notBefore, { code: 'gun-thin' }),
       {
@@ -115,8 +116,10 @@ export function decideGunTime(input: BlastInput): DwellDecision {
         source: input.lotSecondsPerCm2 === null ? ruleSource(input.rules, 'blastSecondsPerCm2') : reading,
       },
       make('notAfter', notAfter, { code: 'gun-digs' }),
+      make('noHarm', noHarm, { code: 'no-harm-gun' }),
     ],
     warnings: [],
+    cap: null,
     couponFirst: null,
     refusal: null,
   }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import { DEFAULT_HOUSE_RULES, SCHOOL_TABLES } from '../../trade/house'
 import { etchantKind, ETCHANT_KINDS, substrateKind, SUBSTRATES } from '../../trade/materials'
-import { decideDwell, dwellWords, spreadAdvice } from './index'
+import { creepAt, decideDwell, dwellWords, lateness, reactionTime, spreadAdvice } from './index'
 import type { DwellInput } from './index'
 
 const rules = DEFAULT_HOUSE_RULES
@@ -17,6 +17,7 @@ const general: DwellInput = {
   temperature: null,
   finest: null,
   openArea: 945,
+  largestOpening: null,
   coatSeconds: 30,
   rules,
 }
@@ -25,21 +26,43 @@ const fast = { kind: etchantKind('fast-cream'), label: { min: 60, max: 180 } }
 
 describe('the dwell window by school', () => {
   it('label: the maker\'s time is best, a quarter more is room to get to the sink', () => {
-    expect(window()).toEqual({ notBefore: 300, best: 300, notAfter: 375 })
+    expect(window()).toEqual({ notBefore: 300, best: 300, notAfter: 375, noHarm: 600 })
   })
   it('label: a label that gives a range is the window', () => {
-    expect(window(fast)).toEqual({ notBefore: 60, best: 60, notAfter: 180 })
+    expect(window(fast)).toEqual({ notBefore: 60, best: 60, notAfter: 180, noHarm: 900 })
   })
   it('even frost: ten minutes of a general cream did no harm (common practice)', () => {
-    expect(window({ school: 'even-frost' })).toEqual({ notBefore: 300, best: 450, notAfter: 600 })
+    expect(window({ school: 'even-frost' })).toEqual({ notBefore: 300, best: 450, notAfter: 600, noHarm: 600 })
   })
   it('even frost: two minutes of a fast cream beat one, five are the end (common practice)', () => {
     const even = window({ ...fast, school: 'even-frost' })
     expect(even!.best).toBe(120)
     expect(even!.notAfter).toBeCloseTo(300, -1)
   })
+  it('even frost: a label of one minute reaches two and beyond, and old, cold or broad still pull (common practice)', () => {
+    const minute = { ...fast, label: { min: 60, max: 60 }, school: 'even-frost' as const }
+    const best = (change: Partial<DwellInput> = {}) => window({ ...minute, ...change })!.best
+    expect(window(minute)).toEqual({ notBefore: 60, best: 120, notAfter: 180, noHarm: 300 })
+    expect(best({ openDays: 150 })).toBe(138)
+    expect(best({ temperature: 15 })).toBe(134)
+    expect(best({ largestOpening: 4000 })).toBe(150)
+  })
+  it('long rest: a quarter of an hour, twenty minutes with slow products (common practice)', () => {
+    expect(window({ school: 'long-rest' })).toEqual({ notBefore: 600, best: 900, notAfter: 1125, noHarm: 1125 })
+    expect(window({ ...fast, school: 'long-rest' })!.best).toBe(900)
+    const tile = { kind: etchantKind('tile-cream'), label: { min: 1200, max: 1200 } }
+    expect(window({ ...tile, school: 'long-rest' })!.best).toBe(1200)
+  })
+  it('long rest: never on tempered glass or metal, and fine art is warned of', () => {
+    const rest = { ...general, school: 'long-rest' as const }
+    expect(decideDwell({ ...rest, substrate: substrateKind('tempered') }).refusal).toMatch(/never gets a long rest/)
+    expect(decideDwell({ ...rest, kind: etchantKind('ferric-chloride'), label: { min: 900, max: 900 } }).refusal).toMatch(/Nobody gives/)
+    expect(decideDwell({ ...rest, finest: 1 }).warnings.join()).toMatch(/for coarse art/)
+    expect(decideDwell({ ...rest, finest: 4 }).warnings.join()).not.toMatch(/coarse/)
+  })
   it('own coupons: the studio\'s best time, a fifth either side', () => {
-    expect(window({ school: 'own-coupons', coupon: { best: 400, creepRate: null } })).toEqual({ notBefore: 320, best: 400, notAfter: 480 })
+    const own = { school: 'own-coupons' as const, coupon: { best: 400, creepRate: null } }
+    expect(window(own)).toEqual({ notBefore: 320, best: 400, notAfter: 480, noHarm: 600 })
   })
   it('own coupons without a coupon: the label stands in, and it says so', () => {
     const decision = decideDwell({ ...general, school: 'own-coupons' })
@@ -71,12 +94,20 @@ describe('what pulls on the window', () => {
     expect(decision.refusal).toMatch(/faster one/)
   })
   it('fine detail shortens it: longer undercuts (common practice)', () => {
-    // A kind creeps 0.07 mm a side in its five minutes: half of a 0.4 mm line is eaten 429 s after the first touch.
-    const fine = decideDwell({ ...general, school: 'even-frost', finest: 0.4 })
-    expect(fine.window!.notAfter).toBe(399)
+    // A kind creeps 0.07 mm a side in its five minutes, and as the root of time: 0.09 mm a side 496 s after the first touch.
+    const fine = decideDwell({ ...general, school: 'even-frost', finest: 0.36 })
+    expect(fine.window!.notAfter).toBe(466)
     const finer = decideDwell({ ...general, school: 'even-frost', finest: 0.15 })
-    expect(finer.window).toEqual({ notBefore: 300, best: 300, notAfter: 300 })
+    expect(finer.window).toEqual({ notBefore: 300, best: 300, notAfter: 310, noHarm: 310 })
     expect(finer.warnings.join()).toMatch(/faster cream, or wider detail/)
+  })
+  it('lettering with 1 mm strokes stands a quarter of an hour of any cream (common practice)', () => {
+    for (const kind of ETCHANT_KINDS.filter(k => k.method === 'cream')) {
+      const label = kind.usualLabel!
+      expect(2 * creepAt({ kind, label, coupon: null }, 900)).toBeLessThanOrEqual(0.5)
+      expect(creepAt({ kind, label, coupon: null }, label.min)).toBeCloseTo(kind.undercut.value, 9)
+      expect(creepAt({ kind, label, coupon: null }, 36_000)).toBe(kind.creepMost.value)
+    }
   })
   it('a coupon\'s own creep line comes before the usual one', () => {
     const own = decideDwell({ ...general, school: 'own-coupons', finest: 0.5, coupon: { best: 400, creepRate: 0.0002 } })
@@ -95,8 +126,10 @@ describe('what pulls on the window', () => {
     expect(reasonsOf({ temperature: 21 }).filter(r => r.bound === 'best')).toHaveLength(1)
   })
   it('a large open area goes half way to the end of the label\'s window', () => {
-    expect(window({ openArea: 4000, coatSeconds: 20 })!.best).toBe(338)
-    expect(decideDwell({ ...general, openArea: 4000 }).warnings.join()).toMatch(/brush marks/)
+    expect(window({ largestOpening: 4000, coatSeconds: 20 })!.best).toBe(338)
+    expect(decideDwell({ ...general, largestOpening: 4000 }).warnings.join()).toMatch(/brush marks/)
+    // Many thin lines add up to a large area, and show no brush mark.
+    expect(window({ openArea: 9000, largestOpening: 12 })!.best).toBe(300)
   })
   it('an old bottle without evidence is asked for a coupon first; one with it is not', () => {
     expect(decideDwell({ ...general, openDays: 180 }).couponFirst).toMatch(/6 months.*coupon first.*scrap jar/)
@@ -109,13 +142,43 @@ describe('what pulls on the window', () => {
 describe('a time chosen for one job', () => {
   it('stands, and what lies outside the label is said', () => {
     const longer = decideDwell({ ...general, ownBest: 480, temperature: 10 })
-    expect(longer.window).toEqual({ notBefore: 300, best: 480, notAfter: 600 })
+    expect(longer.window).toEqual({ notBefore: 300, best: 480, notAfter: 600, noHarm: 600 })
     expect(longer.warnings.join()).toMatch(/label says 5\smin.*outside/)
-    expect(window({ ownBest: 120 })).toEqual({ notBefore: 120, best: 120, notAfter: 375 })
+    expect(window({ ownBest: 120 })).toEqual({ notBefore: 120, best: 120, notAfter: 375, noHarm: 600 })
     expect(decideDwell({ ...general, ownBest: 300 }).warnings).toEqual([])
   })
   it('never passes the cap of tempered glass', () => {
-    expect(window({ ownBest: 900, substrate: substrateKind('tempered') })).toMatchObject({ best: 570, notAfter: 570 })
+    expect(window({ ownBest: 900, substrate: substrateKind('tempered') })).toMatchObject({ best: 560, notAfter: 570, noHarm: 570 })
+  })
+})
+
+describe('late, and harmful', () => {
+  const at = (seconds: number, change: Partial<DwellInput> = {}) => lateness(window(change)!, seconds)
+  it('a five-minute product left ten minutes by a phone call is late, not ruined (common practice)', () => {
+    expect(at(299)).toBe('early')
+    expect(at(375)).toBe('in window')
+    expect(at(376)).toBe('late')
+    expect(at(600)).toBe('late')
+    expect(at(601)).toBe('harm')
+  })
+  it('ten seconds or a tenth after the best time is a reaction, also where a run froze a window of no width', () => {
+    expect([reactionTime(60), reactionTime(150), reactionTime(900)]).toEqual([10, 15, 30])
+    const none = { notBefore: 60, best: 60, notAfter: 60 }
+    expect(lateness(none, 70)).toBe('in window')
+    expect(lateness(none, 71)).toBe('late')
+  })
+  it('past the cap of tempered glass there is no such thing as only late', () => {
+    const tempered = { substrate: substrateKind('tempered'), label: { min: 500, max: 500 } }
+    expect(at(570, tempered)).toBe('in window')
+    expect(at(571, tempered)).toBe('harm')
+  })
+  it('fine art comes to harm sooner than the product does', () =>
+    expect(decideDwell({ ...general, school: 'even-frost', finest: 0.25 }).window!.noHarm).toBeLessThan(600))
+  it('says of a kind only what this lot\'s own label agrees with', () => {
+    const words = (label: { min: number, max: number }) =>
+      decideDwell({ ...general, label, school: 'even-frost' }).reasons.map(r => dwellWords(r.why)).join(' ')
+    expect(words({ min: 300, max: 300 })).toMatch(/ten did no harm/)
+    expect(words({ min: 120, max: 120 })).not.toMatch(/Five minutes on the label|ten did no harm/)
   })
 })
 
@@ -152,10 +215,10 @@ it('every bound has exactly one binding reason, pulls add up, and the window is 
       ),
       fc.option(fc.double({ min: 0.05, max: 5, noNaN: true })),
       fc.option(fc.integer({ min: -5, max: 40 })),
-      fc.integer({ min: 1, max: 100_000 }),
+      fc.option(fc.integer({ min: 1, max: 100_000 })),
       fc.integer({ min: 1, max: 900 }),
       fc.option(fc.integer({ min: 10, max: 3000 })),
-      (kind, substrate, school, min, more, coupon, finest, temperature, openArea, coatSeconds, ownBest) => {
+      (kind, substrate, school, min, more, coupon, finest, temperature, largestOpening, coatSeconds, ownBest) => {
         const { window, reasons, refusal } = decideDwell({
           kind,
           substrate,
@@ -166,17 +229,23 @@ it('every bound has exactly one binding reason, pulls add up, and the window is 
           openDays: 120,
           temperature,
           finest,
-          openArea,
+          openArea: 900,
+          largestOpening,
           coatSeconds,
           rules,
         })
-        for (const bound of ['notBefore', 'best', 'notAfter']) expect(reasons.filter(r => r.bound === bound && r.binds)).toHaveLength(1)
+        const bounds = ['notBefore', 'best', 'notAfter', ...(window ? ['noHarm'] : [])]
+        for (const bound of bounds) expect(reasons.filter(r => r.bound === bound && r.binds), bound).toHaveLength(1)
         if (!window) {
           expect(refusal).toBeTruthy()
           return
         }
         expect(window.notBefore).toBeLessThanOrEqual(window.best)
-        expect(window.best).toBeLessThanOrEqual(window.notAfter)
+        // Whoever waits for the best time has ten seconds left to react.
+        expect(window.best).toBeLessThanOrEqual(window.notAfter - 10)
+        expect(window.notAfter).toBeLessThanOrEqual(window.noHarm!)
+        expect(window.noHarm).toBe(reasons.find(r => r.bound === 'noHarm' && r.binds)!.at)
+        expect(window.notAfter).toBe(reasons.find(r => r.bound === 'notAfter' && r.binds)!.at)
         if (substrate.dwellCap) expect(window.notAfter + coatSeconds).toBeLessThanOrEqual(Math.max(substrate.dwellCap, coatSeconds) + 1)
         const best = reasons.filter(r => r.bound === 'best')
         expect(best.reduce((sum, r) => sum + r.pull, best[0]!.at)).toBeCloseTo(window.best, 6)

@@ -1,5 +1,6 @@
-export { creepRate } from './creep'
+export { creepAt } from './creep'
+export { LEAST_REACTION, lateness, reactionTime } from './model'
 export { decideDwell } from './window'
-export type { CouponEvidence, DwellBound, DwellDecision, DwellInput, DwellReason, DwellWhy, DwellWindow } from './model'
+export type { CouponEvidence, DwellBound, DwellCap, DwellDecision, DwellInput, DwellReason, DwellWhy, DwellWindow, Lateness } from './model'
 export { spreadAdvice } from './spread'
 export { dwellWords } from './words'

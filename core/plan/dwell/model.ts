@@ -7,16 +7,39 @@ export interface DwellWindow {
   notBefore: number
   best: number
   notAfter: number
+  /** Past `notAfter` it is late; no harm is known up to here. Runs begun before it was reckoned have none. */
+  noHarm?: number
 }
 
-export type DwellBound = keyof DwellWindow
+/** Where a piece came off, or stands, against its window. */
+export type Lateness = 'early' | 'in window' | 'late' | 'harm'
+
+/** Nobody reacts faster than this to a call, s. */
+export const LEAST_REACTION = 10
+
+/** How long an ordinary person takes from the call to the first wipe: ten seconds or a tenth, half a minute at most. s */
+export const reactionTime = (best: number): number => Math.min(30, Math.max(LEAST_REACTION, Math.round(best / 10)))
+
+/** @param seconds s of dwell; an ordinary reaction after the best time is never late, however narrow the window */
+export function lateness({ notBefore, best, notAfter, noHarm }: DwellWindow, seconds: number): Lateness {
+  if (seconds < notBefore) return 'early'
+  if (noHarm !== undefined && seconds > noHarm) return 'harm'
+  return seconds <= Math.max(notAfter, best + reactionTime(best)) ? 'in window' : 'late'
+}
+
+export type DwellBound = 'notBefore' | 'best' | 'notAfter' | 'noHarm'
 
 /** What moves a bound. Times in s, lengths in mm, temperatures in °C. */
 export type DwellWhy
   = | { code: 'chosen' | 'coupon-best' | 'label' | 'label-least' | 'label-most', seconds: number }
     | { code: 'even-frost', factor: number, label: number }
-    | { code: 'chosen-shorter' | 'chosen-slack' | 'coupon-thin' | 'coupon-enough' | 'label-slack' }
-    | { code: 'kind-grace', etchant: EtchantKindId, seconds: number }
+    | { code: 'chosen-shorter' | 'chosen-slack' | 'coupon-thin' | 'coupon-enough' | 'label-slack' | 'reaction' }
+    | { code: 'kind-grace', etchant: EtchantKindId, seconds: number, /** The lot's label is that of its kind. */ usual?: boolean }
+    | { code: 'long-rest', seconds: number }
+    | { code: 'rest-early' | 'rest-late' }
+    | { code: 'no-harm', etchant: EtchantKindId, seconds: number, usual?: boolean }
+    | { code: 'no-harm-window' | 'no-harm-gun' }
+    | { code: 'undercut-harm', share: number, finest: number }
     | { code: 'cap', substrate: SubstrateId, seconds: number }
     | { code: 'undercut', share: number, finest: number, coupon: boolean }
     | { code: 'old', days: number }
@@ -43,7 +66,7 @@ export interface DwellReason {
 export interface CouponEvidence {
   /** s */
   best: number
-  /** Creep under an edge, each side, mm per s; null when it was not measured. */
+  /** Creep under an edge, each side, mm per s, as a straight line; null when it was not measured. */
   creepRate: number | null
 }
 
@@ -64,9 +87,19 @@ export interface DwellInput {
   finest: number | null
   /** mm² of one piece */
   openArea: number
+  /** The largest circle that fits into one opening, mm²; null when nobody knows it. */
+  largestOpening: number | null
   /** First touch to last part covered on one piece, s, by all hands at work. */
   coatSeconds: number
   rules: HouseRules
+}
+
+/** Ten minutes of tempered glass run from the first touch that really happened, so the bench reckons with them itself. */
+export interface DwellCap {
+  /** s from the first touch */
+  seconds: number
+  /** Not after, s from the last part covered, if there were no cap. */
+  otherwise: number
 }
 
 export interface DwellDecision {
@@ -74,6 +107,8 @@ export interface DwellDecision {
   reasons: DwellReason[]
   /** Said before the work starts; they do not stop it. */
   warnings: string[]
+  /** The hard stop of the substrate: s from the first touch, and where the window would end without it. Null when there is none. */
+  cap: DwellCap | null
   /** An old bottle without evidence: what to do before it is trusted. */
   couponFirst: string | null
   /** Why there is no window, and what to do instead. */

@@ -14,7 +14,8 @@ const MOST_SECTIONS = 4
  * @returns sentences; empty when the spread is small against the window
  */
 export function spreadAdvice(coatSeconds: number, window: DwellWindow, rules: HouseRules, openArea: number): string[] {
-  const room = (window.notAfter - window.notBefore) * rules.spreadShare
+  // Late is not harm: what the first part dwells longer is measured against the time that does none.
+  const room = ((window.noHarm ?? window.notAfter) - window.notBefore) * rules.spreadShare
   if (coatSeconds <= room) return []
   const work = coatSeconds - rules.coatHandling
   const strokes = room - rules.coatHandling
@@ -28,6 +29,6 @@ export function spreadAdvice(coatSeconds: number, window: DwellWindow, rules: Ho
   ]
   return [
     `Coating one piece takes ${formatDuration(coatSeconds)}, so its first part dwells that much longer than its last: over `
-    + `${Math.round(rules.spreadShare * 100)} % of the window. What helps: ${help.join('; ')}.`,
+    + `${Math.round(rules.spreadShare * 100)} % of the time in which nothing comes to harm. What helps: ${help.join('; ')}.`,
   ]
 }

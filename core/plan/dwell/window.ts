@@ -1,7 +1,6 @@
 import { capital, formatDuration } from '../../basics/units'
-import { creepRate } from './creep'
 import type { DwellDecision, DwellInput, DwellReason, DwellWindow } from './model'
-import { baseReason, earliestReasons, latestReasons, pullReasons } from './reasons'
+import { baseReason, capFor, capOf, earliestReasons, eatenBy, harmReasons, latestReasons, pullReasons, reactionReason } from './reasons'
 import { spreadAdvice } from './spread'
 
 /** Marks the reason that set a bound, the first of those that stand equally tight. */
@@ -18,6 +17,9 @@ function couponFirst(input: DwellInput): string | null {
     + `strength from 3 to 6 months on: etch a coupon first, or try it on a scrap jar.`
 }
 
+/** Art with nothing finer is coarse, mm. */
+const COARSE = 2
+
 const labelWords = ({ min, max }: DwellInput['label']) =>
   min === max ? formatDuration(min) : `${formatDuration(min)} to ${formatDuration(max)}`
 
@@ -28,15 +30,34 @@ function dwellWarnings(input: DwellInput, window: DwellWindow): string[] {
   if (input.school === 'own-coupons' && !input.coupon)
     warnings.push('This bottle has no coupon on this ware yet, so the label\'s time is used. Etch a test strip first.')
   if (input.finest !== null) {
-    const eaten = 2 * creepRate(input) * (window.best + input.coatSeconds)
+    const eaten = eatenBy(input, window.best + input.coatSeconds)
     if (eaten > input.finest * input.rules.undercutShare)
       warnings.push(
         `Undercut may eat ${eaten.toFixed(2)} mm of your ${input.finest} mm detail by then. A faster cream, or wider detail, keeps it.`,
       )
   }
-  if (input.openArea > input.rules.largeOpening)
+  if (input.school === 'long-rest' && input.finest !== null && input.finest < COARSE)
+    warnings.push(`A long rest is for coarse art, and your finest detail is ${input.finest} mm. The label's time keeps it sharper.`)
+  if ((input.largestOpening ?? 0) > input.rules.largeOpening)
     warnings.push('A large open area shows brush marks and patches. Break it up, or coat thick and leave it alone.')
   return [...warnings, ...spreadAdvice(input.coatSeconds, window, input.rules, input.openArea)]
+}
+
+/** Why there is no window at all. @param needed s, the earliest end of a window in which a person can react */
+function refusalOf(input: DwellInput, notBefore: number, needed: number): string | null {
+  const cap = capOf(input)
+  const { name } = input.substrate
+  if (input.school === 'long-rest' && cap !== null)
+    return `${capital(name)} never gets a long rest: it is rinsed by ${formatDuration(cap)}. Choose another time under How.`
+  if (input.school === 'long-rest' && input.kind.longRest === null)
+    return `Nobody gives ${input.kind.name} a long rest. Choose another time under How.`
+  if (cap === null || cap - input.coatSeconds >= needed) return null
+  const left = Math.max(0, Math.round(cap - input.coatSeconds))
+  return left === 0
+    ? `${capital(name)} must be rinsed ${formatDuration(cap)} after the first touch, and coating alone takes `
+    + `${formatDuration(input.coatSeconds)}. Use a wider tool, a second person or smaller art.`
+    : `${capital(name)} must be rinsed by ${formatDuration(left)}, and this etchant needs ${formatDuration(notBefore)}. `
+      + 'Choose a faster one or another piece.'
 }
 
 /**
@@ -45,26 +66,40 @@ function dwellWarnings(input: DwellInput, window: DwellWindow): string[] {
  */
 export function decideDwell(input: DwellInput): DwellDecision {
   const earliest = bind(earliestReasons(input), (a, b) => (b.at > a.at ? b : a))
-  const latest = bind(latestReasons(input), (a, b) => (b.at < a.at ? b : a))
   const notBefore = Math.max(...earliest.map(r => r.at))
-  const notAfter = Math.min(...latest.map(r => r.at))
+  const limits = latestReasons(input)
+  const tightest = Math.min(...limits.map(r => r.at))
+  const cap = capFor(input, limits)
+  const room = reactionReason(notBefore)
   const base = baseReason(input)
-  if (notAfter < notBefore) {
+  const refused = refusalOf(input, notBefore, room.at)
+  if (refused !== null) {
     return {
       window: null,
-      reasons: [...earliest, { ...base, binds: true }, ...latest],
+      reasons: [...earliest, { ...base, binds: true }, ...bind(limits, (a, b) => (b.at < a.at ? b : a))],
       warnings: [],
+      cap,
       couponFirst: couponFirst(input),
-      refusal: `${capital(input.substrate.name)} must be rinsed by ${formatDuration(notAfter)}, and this etchant needs `
-        + `${formatDuration(notBefore)}. Choose a faster one or another piece.`,
+      refusal: refused,
     }
   }
+  const latest
+    = tightest < room.at ? [...limits, { ...room, binds: true }] : bind(limits, (a, b) => (b.at < a.at ? b : a))
+  const notAfter = Math.max(tightest, room.at)
   const best = [base, ...pullReasons(input, base.at, { notBefore, notAfter })]
-  const window = { notBefore, best: best.at(-1)!.at, notAfter }
+  const harms = harmReasons(input, notAfter)
+  const harm = harms.find(r => r.why.code === 'no-harm-window') ?? harms.reduce((a, b) => (b.at < a.at ? b : a))
+  const window = { notBefore, best: best.at(-1)!.at, notAfter, noHarm: harm.at }
   return {
     window,
-    reasons: [...earliest, ...best.map((r, i) => ({ ...r, binds: i === best.length - 1 })), ...latest],
+    reasons: [
+      ...earliest,
+      ...best.map((r, i) => ({ ...r, binds: i === best.length - 1 })),
+      ...latest,
+      ...harms.map(r => ({ ...r, binds: r === harm })),
+    ],
     warnings: dwellWarnings(input, window),
+    cap,
     couponFirst: couponFirst(input),
     refusal: null,
   }

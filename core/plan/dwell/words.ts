@@ -22,7 +22,26 @@ export function dwellWords(why: DwellWhy): string {
     case 'coupon-enough':
       return 'Later than this after your coupon\'s best time nothing more is gained.'
     case 'kind-grace':
-      return `${etchantKind(why.etchant).note} Past ${formatDuration(why.seconds)} edges soften.`
+      // Runs from before the label was compared keep what was said then.
+      return `${why.usual === false ? '' : `${etchantKind(why.etchant).note} `}Past ${formatDuration(why.seconds)} edges soften.`
+    case 'long-rest':
+      return `Long rest: ${formatDuration(why.seconds)} in all, for coarse art. Some brush for the first third and leave it alone after.`
+    case 'rest-early':
+      return 'Under two thirds of a long rest the surface is not yet even.'
+    case 'rest-late':
+      return 'A long rest gains nothing more after this.'
+    case 'reaction':
+      return 'Nobody reacts faster: ten seconds are left to get it off.'
+    case 'no-harm':
+      return why.usual === false
+        ? `Up to ${formatDuration(why.seconds)}, counted from its label, no harm is known.`
+        : `Up to ${formatDuration(why.seconds)} no harm is known with ${etchantKind(why.etchant).name}.`
+    case 'no-harm-window':
+      return 'No harm is known as far as the window goes.'
+    case 'no-harm-gun':
+      return 'Twice the gun time digs in.'
+    case 'undercut-harm':
+      return `Undercut: later, ${Math.round(why.share * 100)} % of your ${why.finest} mm detail would be eaten.`
     case 'label-most':
       return `The label's longest time is ${formatDuration(why.seconds)}.`
     case 'label-slack':

@@ -45,6 +45,8 @@ export interface RecipeInput {
   art: ArtSize
   /** Narrowest bridge or line, mm; null when nobody measured it. */
   finest: number | null
+  /** Across the largest circle that fits into one opening, mm; null when the art was not measured. */
+  widest: number | null
   resist: ResistId
   /** Uses a stencil that is used again has behind it; null for one that serves once. */
   stencilUses: number | null

@@ -15,7 +15,7 @@ import { sittingSeconds } from '../ahead'
 import { commonPractice, houseRule, reading } from '../../basics/source'
 import { careCalls, stepList } from '../steps'
 import type { StepContext } from '../steps'
-import { cutFigures, openArea, resistAreaFigure, tapeFigure, transferFigure } from '../../art/resist-size'
+import { cutFigures, largestOpening, openArea, resistAreaFigure, tapeFigure, transferFigure } from '../../art/resist-size'
 import { formatLength, formatPressure } from '../../basics/units'
 import { diameterFromGirth, lateralArea, wallArea } from '../../piece/vessel'
 import { fitRefusals, fitWarnings } from './fit'
@@ -64,6 +64,7 @@ function dwellOf(input: RecipeInput, coat: number): DwellDecision {
     temperature: input.temperature,
     finest: input.finest,
     openArea: openArea(input.art),
+    largestOpening: largestOpening(input.art, input.widest),
     coatSeconds: coat,
     rules,
   })
@@ -158,7 +159,7 @@ function timeFigure(prepare: number, sitting: number, finish: number): Figure {
   }
 }
 
-const EMPTY: DwellDecision = { window: null, reasons: [], warnings: [], couponFirst: null, refusal: null }
+const EMPTY: DwellDecision = { window: null, reasons: [], warnings: [], cap: null, couponFirst: null, refusal: null }
 
 function stepContext(input: RecipeInput, part: MethodPart, judgement: Judgement, window: DwellWindow, keepOffLip: boolean): StepContext {
   const { rules } = input
@@ -231,7 +232,7 @@ export function planRecipe(input: RecipeInput): Recipe {
 
   const part = { cream: creamPart, liquid: liquidPart, blast: blastPart }[kind.method](input, judgement)
   // Without a window there is no schedule; the label's time still lets the rest be shown.
-  const window = part.dwell.window ?? { notBefore: lot.label!.min, best: lot.label!.min, notAfter: lot.label!.max }
+  const window = part.dwell.window ?? { notBefore: lot.label!.min, best: lot.label!.min, notAfter: lot.label!.max, noHarm: lot.label!.max }
   const hands = { coat: part.coat, off: OFF_SECONDS[kind.method] }
   const after = lot.reusable && kind.method === 'cream' ? input.schools.after : 'wipe'
   const steps = stepList(stepContext(input, part, judgement, window, answered.keepOffLip))
@@ -284,6 +285,7 @@ export function planRecipe(input: RecipeInput): Recipe {
             pieces,
             dwell: window,
             hands,
+            ...(part.dwell.cap ? { cap: part.dwell.cap } : {}),
             after,
             rinseAt: kind.method === 'cream' && input.schools.rinsing === 'sink' ? 'sink' : 'tub',
             putOut: part.putOut,

@@ -1,5 +1,5 @@
 import type { BlastLook } from '../blast'
-import type { DwellWindow } from '../dwell'
+import type { DwellCap, DwellWindow } from '../dwell'
 import type { AfterSchool } from '../../trade/house'
 import type { Method } from '../../trade/materials'
 import type { HandTimes } from '../ahead'
@@ -22,6 +22,8 @@ export interface RunPlan {
   /** A coupon's strips have a window each. */
   windows?: DwellWindow[]
   together?: Together
+  /** A hard stop counted from the first touch that really happens. */
+  cap?: DwellCap
   /** s of one piece */
   hands: HandTimes
   after: AfterSchool

@@ -2,7 +2,7 @@ import { formatDuration } from '../../basics/units'
 import type { StepContext } from './step'
 import { isRound } from './step'
 
-export type CareCallId = 'swirl' | 'move' | 'drip' | 're-wet'
+export type CareCallId = 'swirl' | 'move' | 'brush' | 'rest' | 'drip' | 're-wet'
 
 /** Something to do with a piece while its dwell runs. */
 export interface CareCall {
@@ -15,6 +15,8 @@ export interface CareCall {
   first: number
   /** s from one to the next; null: once */
   every: number | null
+  /** s after which it is called no more; without it, to the end */
+  until?: number
 }
 
 const call = (id: CareCallId, short: string, sentence: string, first: number, every: number | null): CareCall => ({
@@ -24,6 +26,9 @@ const call = (id: CareCallId, short: string, sentence: string, first: number, ev
   first: Math.round(first),
   every,
 })
+
+/** Of the dwell, brushed: five minutes of fifteen. */
+const BRUSHED = 1 / 3
 
 /** Calls later than this before the best time are left out: the sink comes first. s */
 const LAST_MOMENT = 20
@@ -51,6 +56,12 @@ export function careCalls(
       : [
           ...(c.schools.care === 'swirl' ? [call('swirl', 'swirled', 'Swirl {piece} once: half time.', half, null)] : []),
           ...(c.schools.care === 'move' ? [call('move', 'moved', 'Keep {piece} moving.', rules.moveEvery, rules.moveEvery)] : []),
+          ...(c.schools.care === 'brush-rest'
+            ? [
+                { ...call('brush', 'brushed', 'Brush {piece} again.', rules.moveEvery, rules.moveEvery), until: c.dwell.best * BRUSHED },
+                call('rest', 'left to rest', 'Put the brush down: {piece} rests from now on.', c.dwell.best * BRUSHED, null),
+              ]
+            : []),
           ...(isRound(c) || c.kind.id === 'tile-cream' ? [drip] : []),
         ]
   return calls.filter(x => x.first <= c.dwell.best - LAST_MOMENT)

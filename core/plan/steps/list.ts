@@ -104,9 +104,10 @@ function offWords(c: StepContext): string {
 
 function careMoves(c: StepContext): string[] {
   return {
-    leave: ['Leave it: fussing makes waves.'],
-    swirl: ['Swirl once at half time, to free air bubbles.'],
-    move: ['Keep it moving the whole time.'],
+    'leave': ['Leave it: fussing makes waves.'],
+    'swirl': ['Swirl once at half time, to free air bubbles.'],
+    'move': ['Keep it moving the whole time.'],
+    'brush-rest': [`Brush it for ${formatDuration(Math.round(c.dwell.best / 3))}, then leave it alone.`],
   }[c.schools.care].concat(isRound(c) ? ['Look for drips every few minutes and push them back.'] : [])
 }
 

@@ -162,7 +162,8 @@ export const RULES: readonly RuleSpec[] = [
     kind: 'choice',
     label: SCHOOL_NAMES[key],
     default: SCHOOL_DEFAULTS[key],
-    options: SCHOOL_TABLES[key],
+    // A long rest is chosen for one job at a time, never for the house.
+    options: SCHOOL_TABLES[key].filter(s => s.id !== 'long-rest'),
     reason: SCHOOL_REASONS[key],
     source: commonPractice('each school is practised'),
   })),

@@ -14,11 +14,13 @@ export const DWELL_SCHOOL_TABLE = [
   school('label', 'Label', 'The maker\'s time: sharpest edge, least undercut.'),
   school('even-frost', 'Even frost', 'Longer, for an even surface and older cream.'),
   school('own-coupons', 'Own coupons', 'What your own test strip showed for this bottle.'),
+  school('long-rest', 'Long rest', 'A quarter of an hour, longer with slow cream: for coarse art only, never on tempered glass.'),
 ] as const
 export const CARE_SCHOOL_TABLE = [
   school('leave', 'Leave it', 'Fussing makes waves.'),
   school('swirl', 'Swirl at half time', 'Once, to free air bubbles.'),
   school('move', 'Keep it moving', 'Moved all the time, so that nothing settles.'),
+  school('brush-rest', 'Brush, then rest', 'Brushed for the first third, then left alone: goes with a long rest.'),
 ] as const
 export const WEEDING_SCHOOL_TABLE = [
   school('backing', 'On the backing', 'Flat on the table, and it can be checked before it goes on.'),

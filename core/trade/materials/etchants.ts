@@ -17,10 +17,18 @@ export interface EtchantKind {
   usuallyReusable: boolean
   /** Best dwell over the label's, for an even surface. */
   evenFrostFactor: number
-  /** How far past the label's longest time the etch still comes to no harm, as a factor. */
+  /** How far past the label's longest time an even frost is still gained, as a factor. */
   graceFactor: number
+  /** The same of the label's shortest: a label that gives one short time must leave room for an even frost. */
+  evenFrostMost: number
+  /** Up to so many times the label's longest time nobody knows of harm. */
+  noHarmFactor: number
+  /** What people who give it a long rest leave it for, s; null where nobody does. */
+  longRest: number | null
   /** Creep under an edge, each side, by the end of the label's shortest time, mm. A coupon's own line comes first. */
   undercut: Sourced
+  /** Creep under an edge, each side, comes to a stop there, mm. */
+  creepMost: Sourced
   note: string
   source: Source
 }
@@ -36,7 +44,11 @@ export const ETCHANT_KINDS: readonly EtchantKind[] = [
     usuallyReusable: true,
     evenFrostFactor: 2,
     graceFactor: 1.67,
+    evenFrostMost: 3,
+    noHarmFactor: 5,
+    longRest: 900,
     undercut: undercut(0.05),
+    creepMost: undercut(0.2),
     note: 'A minute gives sharp fine lines; longer undercuts.',
     source: commonPractice('labels give 1 min, some 1 to 3; 2 min beat 1 in own tests; 5 min is common'),
   },
@@ -48,7 +60,11 @@ export const ETCHANT_KINDS: readonly EtchantKind[] = [
     usuallyReusable: true,
     evenFrostFactor: 1.5,
     graceFactor: 2,
+    evenFrostMost: 2,
+    noHarmFactor: 2,
+    longRest: 900,
     undercut: undercut(0.07),
+    creepMost: undercut(0.2),
     note: 'Five minutes on the label; ten did no harm.',
     source: commonPractice('label 5 min; 10 min did no harm'),
   },
@@ -60,7 +76,11 @@ export const ETCHANT_KINDS: readonly EtchantKind[] = [
     usuallyReusable: true,
     evenFrostFactor: 1.1,
     graceFactor: 1.33,
+    evenFrostMost: 1.33,
+    noHarmFactor: 1.33,
+    longRest: 1200,
     undercut: undercut(0.08),
+    creepMost: undercut(0.12),
     note: 'Fifteen minutes; a little longer does no harm.',
     source: commonPractice('label 15 min; a little longer does no harm'),
   },
@@ -72,7 +92,11 @@ export const ETCHANT_KINDS: readonly EtchantKind[] = [
     usuallyReusable: false,
     evenFrostFactor: 1.1,
     graceFactor: 1.25,
+    evenFrostMost: 1.25,
+    noHarmFactor: 1.25,
+    longRest: 1200,
     undercut: undercut(0.1),
+    creepMost: undercut(0.15),
     note: 'Twenty minutes, with a drip check half way.',
     source: commonPractice('label 20 min, with a drip check half way'),
   },
@@ -84,7 +108,11 @@ export const ETCHANT_KINDS: readonly EtchantKind[] = [
     usuallyReusable: false,
     evenFrostFactor: 1.2,
     graceFactor: 1.5,
+    evenFrostMost: 1.5,
+    noHarmFactor: 1.5,
+    longRest: null,
     undercut: undercut(0.06),
+    creepMost: undercut(0.1),
     note: 'Fifteen minutes on metal, rubbed gently with the wet swab the whole time.',
     source: commonPractice('15 min, rubbing gently with the wet swab'),
   },
@@ -96,7 +124,11 @@ export const ETCHANT_KINDS: readonly EtchantKind[] = [
     usuallyReusable: true,
     evenFrostFactor: 1.3,
     graceFactor: 1.5,
+    evenFrostMost: 1.5,
+    noHarmFactor: 2,
+    longRest: null,
     undercut: undercut(0.02),
+    creepMost: undercut(0.02),
     note: 'Gun time on the area, not minutes on the clock. Never silica sand.',
     source: commonPractice('bottles, panes and painted mirror backs are blasted'),
   },
