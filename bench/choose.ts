@@ -57,6 +57,7 @@ function shelf(): ShelfLot[] {
       coupons: [],
       strength: { density: 1.41, fraction: 0.39 },
       secondsPerCm2: null,
+      gunPace: null,
     })),
   )
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { v7 } from 'uuid'
 import { DEFAULT_HOUSE_RULES, RULES } from '#core/trade/house'
+import { NO_PACES } from '#core/plan/coat'
 import { planRecipe } from '#core/plan/recipe'
 import { BLANK_FORM, blankSchema, plannedWall } from './blanks'
 import { couponOrderSchema, couponSchema } from './coupons'
@@ -32,6 +33,7 @@ const lot: Lot = {
   id: v7(),
   openedOn: '2026-01-01',
   coupons: [],
+  gunPace: null,
   putAway: false,
   version: 1,
 }
@@ -91,9 +93,9 @@ describe('the same plan on both sides', () => {
       createdAt: '',
       version: 1,
     } as unknown as Job
-    const rules = DEFAULT_HOUSE_RULES
-    expect(planRecipe(recipeInput(entry, lot, null, null, null, rules, today))).toEqual(
-      planRecipe(recipeInput(job, lot, null, null, null, rules, today)),
+    const facts = { lot, stencil: null, wall: null, art: null, rules: DEFAULT_HOUSE_RULES, paces: NO_PACES, today }
+    expect(planRecipe(recipeInput(entry, facts))).toEqual(
+      planRecipe(recipeInput(job, facts)),
     )
   })
   it('the house\'s schools stand where the job chose none', () => {
@@ -117,15 +119,15 @@ describe('the same plan on both sides', () => {
         readings: girths.map(([height, girth]) => ({ height, girth })),
       })
       return planRecipe(
-        recipeInput(
-          entry,
+        recipeInput(entry, {
           lot,
-          null,
-          plannedWall({ heightKind: 'vertical', readings: blank.readings, pane: null }, entry),
-          null,
-          DEFAULT_HOUSE_RULES,
+          stencil: null,
+          wall: plannedWall({ heightKind: 'vertical', readings: blank.readings, pane: null }, entry),
+          art: null,
+          rules: DEFAULT_HOUSE_RULES,
+          paces: NO_PACES,
           today,
-        ),
+        }),
       )
     }
     expect(

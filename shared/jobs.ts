@@ -3,6 +3,8 @@ import { QUESTION_IDS, QUESTIONS } from '#core/trade/answers'
 import type { Answers, QuestionId } from '#core/trade/answers'
 import { BLAST_LOOKS } from '#core/plan/blast'
 import type { BlastLook } from '#core/plan/blast'
+import { COAT_TOOL_IDS } from '#core/plan/coat'
+import type { CoatTool } from '#core/plan/coat'
 import { SURFACES } from '#core/trade/compatibility'
 import type { Surface } from '#core/trade/compatibility'
 import { SCHOOL_KEYS, SCHOOL_TABLES } from '#core/trade/house'
@@ -83,7 +85,10 @@ export function jobSchema(unit: LengthUnit) {
       ),
       temperature: optionalField(parseTemperature),
       coaters: z.enum(['1', '2'], 'One or two people.').transform(Number),
+      tool: z.union([z.literal(''), z.enum(COAT_TOOL_IDS as [CoatTool, ...CoatTool[]], 'Choose a tool, or leave it to Crest.')]),
+      tray: optionalField(parseCount, n => (n > 12 ? 'Nobody rubs more than a dozen at once.' : null)),
       depth: z.enum(['surface', 'deep']),
+      carve: optionalLength(unit, mm => (mm < 0.1 || mm > 10 ? 'A carving is between 0.1 and 10 mm deep. Check the unit.' : null)),
       look: z.enum(lookIds, 'Choose its look.'),
       oldLabel: z.boolean(),
       finish: z.enum(FINISHES),
@@ -122,7 +127,13 @@ export interface JobDetails {
   ownBest: number | null
   temperature: number | null
   coaters: number
+  /** '': as Crest suggests by area. */
+  tool: CoatTool | ''
+  /** Pieces of metal side by side on one tray; null: as Crest suggests. */
+  tray: number | null
   depth: 'surface' | 'deep'
+  /** Depth of a carving, mm; null: the usual. */
+  carve: number | null
   look: BlastLook
   oldLabel: boolean
   finish: Finish
@@ -189,7 +200,10 @@ export const BLANK_JOB: JobForm = {
   ownBest: '',
   temperature: '',
   coaters: '1',
+  tool: '',
+  tray: '',
   depth: 'surface',
+  carve: '',
   look: 'graphics',
   oldLabel: false,
   finish: 'none',

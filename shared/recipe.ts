@@ -2,10 +2,17 @@ import { daysBetween } from '#core/basics/zone'
 import { SCHOOL_KEYS } from '#core/trade/house'
 import type { HouseRules, Schools } from '#core/trade/house'
 import type { LotFacts, RecipeInput } from '#core/plan/recipe'
+import { openArea } from '#core/art/resist-size'
+import { suggestTray } from '#core/plan/ahead'
+import { suggestTool } from '#core/plan/coat'
+import type { Paces } from '#core/plan/coat'
 import { measuredWall } from '#core/piece/vessel'
 import type { PlannedWall } from './blanks'
 import type { Lot, Stencil } from './shelf'
 import type { Job, JobEntry, PlannedArt } from './jobs'
+
+/** Depth of a carving where nobody says another, mm. */
+export const USUAL_DEPTH = 1
 
 /** Days a bottle has been open on a given day of the studio; null while sealed. */
 export const openDays = (openedOn: string | null, day: string): number | null =>
@@ -24,6 +31,7 @@ export function lotFacts(lot: Lot, today: string): LotFacts {
     coupons: lot.coupons,
     strength: lot.strength,
     secondsPerCm2: lot.secondsPerCm2,
+    gunPace: lot.gunPace,
   }
 }
 
@@ -39,16 +47,21 @@ type Planned
   >
   | JobEntry
 
-/** What the core needs to plan a job with this lot. The same on both sides, so that plan and bench agree. */
-export function recipeInput(
-  job: Planned,
-  lot: Lot,
-  stencil: Stencil | null,
-  wall: PlannedWall | null,
-  art: Pick<PlannedArt, 'widest'> | null,
-  rules: HouseRules,
-  today: string,
-): RecipeInput {
+/** What a plan is made from beside the job itself. */
+export interface PlanFacts {
+  lot: Lot
+  stencil: Stencil | null
+  wall: PlannedWall | null
+  art: Pick<PlannedArt, 'widest'> | null
+  rules: HouseRules
+  paces: Paces
+  /** The studio's day. */
+  today: string
+}
+
+/** What the core needs to plan a job. The same on both sides, so that plan and bench agree. */
+export function recipeInput(job: Planned, { lot, stencil, wall, art, rules, paces, today }: PlanFacts): RecipeInput {
+  const size = { width: job.artWidth, height: job.artHeight, openFraction: job.openFraction }
   return {
     noun: job.noun,
     pieces: job.pieces,
@@ -57,7 +70,7 @@ export function recipeInput(
     surface: job.surface,
     place: wall && { wall: measuredWall(wall.readings, wall.kind), middle: wall.middle },
     substrate: job.substrate,
-    art: { width: job.artWidth, height: job.artHeight, openFraction: job.openFraction },
+    art: size,
     finest: job.finest,
     widest: art?.widest ?? null,
     resist: job.resist,
@@ -68,7 +81,11 @@ export function recipeInput(
     ownBest: job.ownBest,
     temperature: job.temperature,
     coaters: job.coaters,
+    tool: job.tool || suggestTool(openArea(size), job.surface === 'flat'),
+    paces,
+    tray: job.tray ?? suggestTray(job.girth * job.height, job.pieces),
     depth: job.depth,
+    carve: job.carve ?? USUAL_DEPTH,
     look: job.look,
     oldLabel: job.oldLabel,
     finish: job.finish,

@@ -54,6 +54,12 @@ export const runEventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...head, kind: z.literal('care.given'), piece, care: z.enum(['swirl', 'move', 'brush', 'rest', 'drip', 're-wet']) }),
   z.strictObject({ ...head, kind: z.literal('gun.on'), piece }),
   z.strictObject({ ...head, kind: z.literal('gun.off'), piece }),
+  z.strictObject({
+    ...head,
+    kind: z.literal('gun.entered'),
+    piece,
+    seconds: z.number().min(1, 'Gun time is at least a second.').max(7200, 'Nobody blasts one piece for two hours. Check the unit.'),
+  }),
   z.strictObject({ ...head, kind: z.literal('piece.blasted'), piece }),
   z.strictObject({ ...head, kind: z.literal('etchant.off'), piece }),
   z.strictObject({ ...head, kind: z.literal('piece.rinsed'), piece }),

@@ -4,6 +4,7 @@ import type { LevelChange } from '#core/trade/stock'
 import type { AbrasiveMedium, EtchantKindId, ResistId, SubstrateId } from '#core/trade/materials'
 import { parseStrength } from '#core/plan/neutralise'
 import type { FerricStrength } from '#core/plan/neutralise'
+import type { Pace } from '#core/plan/coat'
 import type { CouponEvidence } from '#core/plan/dwell'
 import { parseDuration, parseFactor, parseMass, parseMoney, parseVolume } from '#core/basics/units'
 import type { Parsed } from '#core/basics/units'
@@ -137,6 +138,8 @@ export interface Lot extends Omit<LotEntry, 'openedOn'> {
   openedOn: string | null
   /** The newest good coupon of each substrate. */
   coupons: (CouponEvidence & { substrate: SubstrateId })[]
+  /** Abrasive: what it took on earlier pieces; null under five of them. */
+  gunPace: Pace | null
   putAway: boolean
   version: number
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { readRule, RULES, writeRule } from '#core/trade/house'
+import type { Paces } from '#core/plan/coat'
 import type { HouseRules, RuleKey } from '#core/trade/house'
 
 const phone = z
@@ -42,6 +43,8 @@ export interface Studio {
   emergencyNumber: string
   poisonNumber: string
   version: number
+  /** What its own coats took; with the studio as a page gets it. */
+  paces?: Paces
 }
 
 /** Rules as their fields show them. */

@@ -130,7 +130,7 @@ export const ALARM_TESTS: { level: AlarmLevel, name: string, sentence: string }[
   { level: 'soon', name: 'Soon', sentence: 'Get ready: tumbler 3 in half a minute.' },
   { level: 'now', name: 'Now', sentence: 'Rinse tumbler 3 now.' },
   { level: 'over', name: 'Late', sentence: 'Tumbler 3 is late. Rinse it now: no harm is known up to 10 min.' },
-  { level: 'harm', name: 'Long past', sentence: 'Tumbler 3 is long past its time. Rinse it now, then look at its edges.' },
+  { level: 'harm', name: 'Long past', sentence: 'Tumbler 3 is long past the time. Rinse it now, then look at the edges.' },
 ]
 
 /** Whether this browser can speak; without it the alarms only sound. */

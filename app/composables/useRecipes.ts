@@ -10,7 +10,7 @@ async function fetchPlanner(studio: ReturnType<typeof useStudioStore>, today: ()
   planner.value = (job) => {
     const lot = studio.lot(job.lotId)
     return lot
-      ? planRecipe(recipeInput(job, lot, studio.stencil(job.stencilId), job.wall, job.art, studio.rules, today()))
+      ? planRecipe(recipeInput(job, planFacts(job, lot, studio, today())))
       : null
   }
 }

@@ -16,6 +16,7 @@ export function useUnits() {
     'ml': units.formatVolume,
     'g': units.formatMass,
     's': units.formatDuration,
+    's/cm2': v => `${units.formatNumber(v, 2)} s/cm²`,
     'fraction': units.formatFraction,
     'money': money,
     'count': v => units.formatNumber(v),

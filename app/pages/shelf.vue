@@ -22,7 +22,7 @@ const outlooks = computed(
           .filter(j => j.status === 'planned' && j.lotId === lot.id)
           .flatMap((job) => {
             const { plan, figures } = planRecipe(
-              recipeInput(job, lot, studio.stencil(job.stencilId), job.wall, job.art, studio.rules, houseTime.today()),
+              recipeInput(job, planFacts(job, lot, studio, houseTime.today())),
             )
             if (!plan) return []
             return [

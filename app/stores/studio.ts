@@ -1,4 +1,5 @@
 import { defineStore } from 'pinia'
+import { NO_PACES } from '#core/plan/coat'
 import { DEFAULT_HOUSE_RULES } from '#core/trade/house'
 import type { Person } from '#shared/accounts'
 import type { ArtworkSummary } from '#shared/artworks'
@@ -22,6 +23,7 @@ export const useStudioStore = defineStore('studio', () => {
   const crew = ref<Person[]>([])
 
   const rules = computed(() => studio.value?.rules ?? DEFAULT_HOUSE_RULES)
+  const paces = computed(() => studio.value?.paces ?? NO_PACES)
   /** Kept on the device too: they have to be there when nothing else is. */
   const numbers = useLocalStorage(NUMBERS, { emergency: '', poison: '' })
   const numbersMissing = computed(() => studio.value !== null && (!studio.value.emergencyNumber || !studio.value.poisonNumber))
@@ -66,6 +68,7 @@ export const useStudioStore = defineStore('studio', () => {
     artworks,
     crew,
     rules,
+    paces,
     numbers,
     numbersMissing,
     loadStudio,

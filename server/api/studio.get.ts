@@ -1,4 +1,4 @@
 import { route } from '../http/handler'
-import { studioOf } from '../services/studio'
+import { studioForPages } from '../services/studio'
 
-export default route((_, { pool }) => studioOf(pool))
+export default route((_, { pool }) => studioForPages(pool))

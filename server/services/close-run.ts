@@ -70,4 +70,6 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
   }
   await notify(db, { topic: 'shelf' })
   await notify(db, { topic: 'today' })
+  // The studio's own pace may have changed.
+  if (state.finished) await notify(db, { topic: 'studio' })
 }

@@ -18,7 +18,7 @@ import { stencilById, stencilsByIds } from '../db/queries/stencils'
 import type { Context } from './context'
 import { notify } from './context'
 import { editedMeanwhile, notFound, Refusal } from './refusal'
-import { studioOf } from './studio'
+import { pacesOf, studioOf } from './studio'
 
 async function readJob(db: Db, body: unknown): Promise<{ entry: JobEntry, kept: jobs.KeptOfJob, form: JobForm }> {
   const { rules } = await studioOf(db)
@@ -100,7 +100,7 @@ export async function dropJob(context: Context, id: string): Promise<void> {
   })
 }
 
-/** The recipes of these jobs as they stand with today's house rules and shelf, in three questions however many they are. */
+/** The recipes of these jobs as they stand with today's house rules and shelf, in four questions however many they are. */
 export async function recipesOf(db: Db, of: readonly Job[], now: Date): Promise<Map<string, Recipe>> {
   const unique = (ids: (string | null)[]) => [...new Set(ids.filter(id => id !== null))]
   const [studio, lots, stencils] = [
@@ -109,23 +109,12 @@ export async function recipesOf(db: Db, of: readonly Job[], now: Date): Promise<
     await stencilsByIds(db, unique(of.map(j => j.stencilId))),
   ]
   const today = dayIn(studio.rules.timeZone, now.getTime())
+  const paces = await pacesOf(db, studio.rules)
   return new Map(
     of.map((job) => {
       const stencil = stencils.find(s => s.id === job.stencilId) ?? null
-      return [
-        job.id,
-        planRecipe(
-          recipeInput(
-            job,
-            lots.find(b => b.id === job.lotId)!,
-            stencil,
-            job.wall,
-            job.art,
-            studio.rules,
-            today,
-          ),
-        ),
-      ]
+      const lot = lots.find(b => b.id === job.lotId)!
+      return [job.id, planRecipe(recipeInput(job, { lot, stencil, wall: job.wall, art: job.art, rules: studio.rules, paces, today }))]
     }),
   )
 }

@@ -1,6 +1,10 @@
+import { paceOf } from '#core/plan/coat'
+import type { CoatTool, Paces } from '#core/plan/coat'
+import type { HouseRules } from '#core/trade/house'
 import type { Studio, StudioEntry } from '#shared/studio'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
+import { coatSamples } from '../db/queries/runs'
 import { readStudio, updateStudio } from '../db/queries/studio'
 import type { Context } from './context'
 import { notify } from './context'
@@ -13,12 +17,25 @@ export async function studioOf(db: Db): Promise<Studio> {
   return studio
 }
 
+/** What this studio's own coats took. */
+export async function pacesOf(db: Db, rules: HouseRules): Promise<Paces> {
+  const samples = await coatSamples(db)
+  const of = (tool: CoatTool) => paceOf(samples.filter(s => s.tool === tool), rules.coatHandling)
+  return { brush: of('brush'), wide: of('wide') }
+}
+
+/** The studio as a page gets it. */
+export async function studioForPages(db: Db): Promise<Studio> {
+  const studio = await studioOf(db)
+  return { ...studio, paces: await pacesOf(db, studio.rules) }
+}
+
 export async function changeStudio(context: Context, entry: StudioEntry): Promise<Studio> {
   if (context.role !== 'lead') throw leadsOnly()
   return inTransaction(context.pool, async (db) => {
     const stored = await updateStudio(db, entry)
     if (!stored) throw editedMeanwhile()
     await notify(db, { topic: 'studio' })
-    return studioOf(db)
+    return studioForPages(db)
   })
 }

@@ -251,7 +251,7 @@ test('an overrun is called, shown and logged; a mis-tap is taken back', async ({
   await press(page, 'Last part covered')
   await expect(page.locator('[aria-live="assertive"]')).toHaveText('Rinse tumbler 1 now.', { timeout: 15_000 })
   await expect(page.getByRole('timer')).toContainText(/late by/i, { timeout: 20_000 })
-  await expect(page.locator('[aria-live="assertive"]')).toHaveText(/Tumbler 1 is (late|long past its time)\. Rinse it now/)
+  await expect(page.locator('[aria-live="assertive"]')).toHaveText(/Tumbler 1 is (late|long past the time)\. Rinse it now/)
   await press(page, /tumbler 1 is coming off/i)
   await press(page, /tumbler 1 is rinsed/i)
   await page.getByText(/All \d+ entries/).click()

@@ -4,6 +4,7 @@ import ICAL from 'ical.js'
 import { dayInstance, solveDay } from '../../core/crew/day'
 import type { DayJob } from '../../core/crew/day'
 import { foldRun } from '../../core/bench/run'
+import { NO_PACES } from '#core/plan/coat'
 import { planRecipe } from '../../core/plan/recipe'
 import { DEFAULT_HOUSE_RULES } from '../../core/trade/house'
 import type { Person } from '../../shared/accounts'
@@ -57,15 +58,15 @@ async function facts(client: Client): Promise<{ jobs: DayJob[], people: Person[]
         return dayJob(
           job,
           planRecipe(
-            recipeInput(
-              job,
-              lots.find(b => b.id === job.lotId)!,
-              null,
-              job.wall,
-              job.art,
-              RULES,
-              houseDay(),
-            ),
+            recipeInput(job, {
+              lot: lots.find(b => b.id === job.lotId)!,
+              stencil: null,
+              wall: job.wall,
+              art: job.art,
+              rules: RULES,
+              paces: NO_PACES,
+              today: houseDay(),
+            }),
           ).plan!,
           null,
         )

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { useEventListener } from '@vueuse/core'
-import { capital } from '#core/basics/units'
+import { capital, formatDuration, parseDuration } from '#core/basics/units'
 import type { NewEvent, PieceState } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
 
@@ -20,6 +20,26 @@ function down() {
 function up() {
   if (on.value) emit('enter', { kind: 'gun.off', piece: props.piece.n })
 }
+/** What is asked before a piece is called blasted long before its time, or with nothing counted. */
+const asking = ref(false)
+const typed = ref('')
+const read = computed(() => parseDuration(typed.value))
+const short = computed(() => props.piece.gunSeconds < props.plan.dwell.notBefore)
+function done() {
+  if (short.value) asking.value = true
+  else emit('enter', { kind: 'piece.blasted', piece: props.piece.n })
+}
+function take() {
+  if (!read.value.ok) return
+  emit('enter', { kind: 'gun.entered', piece: props.piece.n, seconds: Math.round(read.value.value) })
+  finish()
+}
+function finish() {
+  asking.value = false
+  typed.value = ''
+  emit('enter', { kind: 'piece.blasted', piece: props.piece.n })
+}
+watch(() => props.piece.n, () => (asking.value = false))
 const { isPedal } = usePedal()
 const presses = (event: KeyboardEvent) => event.code === 'Space' || isPedal(event)
 const elsewhere = (event: KeyboardEvent) =>
@@ -56,9 +76,24 @@ onBeforeUnmount(up)
       class="done"
       severity="secondary"
       :label="`${capital(name)} is blasted`"
-      :disabled="on || piece.gunSeconds === 0"
-      @click="emit('enter', { kind: 'piece.blasted', piece: piece.n })"
+      :disabled="on"
+      @click="done"
     />
+    <form v-if="asking" class="ask" novalidate @submit.prevent="take">
+      <p role="alert">
+        {{ piece.gunSeconds === 0 ? 'No gun time was counted' : `Only ${formatDuration(piece.gunSeconds)} of gun time was counted` }},
+        and {{ formatDuration(plan.dwell.best) }} was planned. If the pedal was not used, enter the time here.
+      </p>
+      <TextField
+        v-model="typed"
+        label="Gun time"
+        hint="For example 2:30, or 90 s"
+        :error="typed.trim() && !read.ok ? read.error : undefined"
+      />
+      <Button type="submit" label="Enter it" :disabled="!read.ok" />
+      <Button v-if="piece.gunSeconds > 0" type="button" severity="secondary" label="It is done all the same" @click="finish" />
+      <Button type="button" severity="secondary" label="Keep blasting" @click="asking = false" />
+    </form>
   </div>
 </template>
 
@@ -88,4 +123,14 @@ onBeforeUnmount(up)
 .pedal.on { background: repeating-linear-gradient(-45deg, var(--glass) 0 18px, var(--frost) 18px 36px); border-color: var(--glass); }
 .done { min-height: 56px; }
 @media (max-width: 40rem) { .gun { grid-template-columns: 1fr; } .pedal { min-height: 76px; font-size: 1.8rem; } }
+.ask {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.8rem;
+  align-items: end;
+  border: 2px solid var(--control-line);
+  padding: 0.8rem 1rem;
+}
+.ask p { flex-basis: 100%; }
 </style>

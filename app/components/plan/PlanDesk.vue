@@ -80,12 +80,7 @@ const input = computed(() => {
   return parsed.value.success && lot
     ? recipeInput(
         parsed.value.data,
-        lot,
-        studio.stencil(parsed.value.data.stencilId),
-        wall.value,
-        art.value,
-        studio.rules,
-        houseTime.today(),
+        planFacts({ stencilId: parsed.value.data.stencilId, wall: wall.value, art: art.value }, lot, studio, houseTime.today()),
       )
     : null
 })
@@ -114,6 +109,8 @@ const LABELS: Record<string, string> = {
   stencilId: 'Which stencil',
   ownBest: 'Own best time for this job',
   temperature: 'Temperature at the bench',
+  tray: 'Side by side on one tray',
+  carve: 'How deep',
 }
 
 const ranking = useRanking(form)

@@ -13,6 +13,7 @@ const props = defineProps<{ errors: Record<string, string>, ranking: Ranking | n
 const emit = defineEmits<{ chose: [] }>()
 const form = defineModel<JobForm>({ required: true })
 const studio = useStudioStore()
+const reads = useReadings()
 const all = ref(false)
 const FIRST = 4
 
@@ -157,6 +158,15 @@ watch(
       label="Depth"
       :options="[{ id: 'surface', text: 'Surface frost' }, { id: 'deep', text: 'Carved deep' }]"
       hint="Deep carving is never done on tempered glass."
+    />
+    <TextField
+      v-if="form.depth === 'deep'"
+      v-model="form.carve"
+      data-field="carve"
+      label="How deep"
+      hint="Leave blank for 1 mm"
+      :reads="reads.length(form.carve)"
+      :error="errors.carve"
     />
   </template>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { COAT_TOOLS } from '#core/plan/coat'
 import { SCHOOL_NAMES, SCHOOL_TABLES, SCHOOLS_OF } from '#core/trade/house'
 import type { Schools } from '#core/trade/house'
 import { etchantKind } from '#core/trade/materials'
@@ -53,6 +54,23 @@ const why = (key: keyof Schools) =>
     v-model="form.coaters"
     label="People who coat one piece"
     :options="[{ id: '1', text: 'One' }, { id: '2', text: 'Two' }]"
+  />
+  <ChoiceField
+    v-if="method !== 'blast'"
+    v-model="form.tool"
+    class="full"
+    label="Put on with"
+    :options="[{ id: '', text: 'As suggested' }, ...COAT_TOOLS]"
+    :hint="COAT_TOOLS.find(t => t.id === form.tool)?.why ?? 'By area: brush or stick, and a wide tool for large flat pieces.'"
+    :error="errors.tool"
+  />
+  <TextField
+    v-if="method === 'liquid'"
+    v-model="form.tray"
+    data-field="tray"
+    label="Side by side on one tray"
+    hint="They share one coat and one clock. Leave blank for as many as one person can rub"
+    :error="errors.tray"
   />
   <ChoiceField
     v-model="form.finish"

@@ -18,7 +18,7 @@ const plans = computed(() =>
       const lot = studio.lot(job.lotId)
       if (!lot) return []
       const recipe = (rules: HouseRules) =>
-        planRecipe(recipeInput(job, lot, studio.stencil(job.stencilId), job.wall, job.art, rules, houseTime.today()))
+        planRecipe(recipeInput(job, { ...planFacts(job, lot, studio, houseTime.today()), rules }))
       const [before, after] = [recipe(studio.rules), recipe(props.rules)]
       const changes = changedFigures(before, after)
       const refused = after.refusals.filter(r => !before.refusals.includes(r))

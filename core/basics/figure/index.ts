@@ -7,6 +7,7 @@ export type FigureUnit
     | 'ml'
     | 'g'
     | 's'
+    | 's/cm2'
     | 'fraction'
     | 'money'
     | 'count'

@@ -3,6 +3,7 @@ import { capital } from '../../basics/units'
 import type { PieceFact, RunEvent } from './events'
 import { currentStep, holderOf, pieceStage, wetPieces } from './state'
 import type { PieceStage, PieceState, RunState } from './state'
+import { trayOf } from './tray'
 import { takenSince } from './turns'
 
 type PieceEvent = Extract<RunEvent, { piece: number }>
@@ -15,6 +16,8 @@ const STAGE_NEEDED: Partial<Record<RunEvent['kind'], { stage: PieceStage, otherw
   'piece.rinsed': { stage: 'off', otherwise: 'still has to come off' },
   'care.given': { stage: 'dwelling', otherwise: 'has no clock running' },
 }
+
+const GUN_EVENTS: readonly RunEvent['kind'][] = ['gun.on', 'gun.off', 'gun.entered', 'piece.blasted']
 
 /** The gun works on one piece at a time. */
 function refuseGun(plan: RunPlan, state: RunState, event: PieceEvent, name: string): string | null {
@@ -64,13 +67,17 @@ function refusePiece(plan: RunPlan, state: RunState, event: PieceEvent): string 
   if (event.kind === 'fact.settled') return refuseSettling(piece, event, name)
   if (event.kind === 'piece.judged')
     return step?.kind === 'look' ? null : `${name} can be judged once it is dry and the wash-up is done. Now: ${step?.title}.`
-  if (event.kind === 'gun.on' || event.kind === 'gun.off' || event.kind === 'piece.blasted')
+  if (GUN_EVENTS.includes(event.kind))
     return step?.kind === 'blast' ? refuseGun(plan, state, event, name) : `It is not time to blast. First: ${step?.title}.`
   if (step?.kind !== 'clock') return `It is not time to coat. First: ${step?.title}.`
   const needed = STAGE_NEEDED[event.kind]!
   if (stage !== needed.stage) return `${name} ${needed.otherwise}.`
   const inHand
-    = event.kind === 'coat.started' && !plan.together && state.pieces.find(p => pieceStage(p) === 'coating' && holderOf(p) === event.by)
+    = event.kind === 'coat.started'
+      && !plan.together
+      && state.pieces.find(
+        p => pieceStage(p) === 'coating' && holderOf(p) === event.by && (!plan.tray || trayOf(plan, p.n) !== trayOf(plan, event.piece)),
+      )
   return inHand ? `Finish coating ${plan.noun} ${inHand.n} first.` : null
 }
 

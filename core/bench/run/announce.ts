@@ -2,6 +2,7 @@ import type { RunPlan } from '../../plan/run-plan'
 import { capital, formatDuration } from '../../basics/units'
 import { dueCare, spoken } from './care'
 import { isOver, liveWindow, pieceClock } from './clock'
+import { calledTogether, trayMates } from './tray'
 import { benchWords } from './words'
 import type { RunState } from './state'
 import { answersFor, caresFor, NO_TURNS } from './turns'
@@ -49,7 +50,11 @@ export function announcements(plan: RunPlan, state: RunState, now: number, turns
     // A gun that is on is held by somebody: it needs no calling.
     if (!clock.running || plan.method === 'blast') return []
     const words = benchWords(plan)
-    const name = `${plan.noun} ${piece.n}`
+    // One call for a tray: its first piece stands for all of it.
+    const mates = trayMates(plan, state, piece)
+    if (mates[0]!.n !== piece.n) return []
+    const name = calledTogether(plan, mates)
+    const is = mates.length > 1 ? 'are' : 'is'
     const covered = piece.covered!.at
     const window = liveWindow(plan, piece)
     const holder = answersFor(piece, turns)
@@ -58,12 +63,12 @@ export function announcements(plan: RunPlan, state: RunState, now: number, turns
     ]
     if (isOver(clock.phase)) {
       if (clock.phase === 'harm')
-        return alarm('harm', `${capital(name)} is long past its time. ${words.overNow}, then look at its edges.`, window.noHarm!)
+        return alarm('harm', `${capital(name)} ${is} long past the time. ${words.overNow}, then look at the edges.`, window.noHarm!)
       // Runs begun before the fourth bound was reckoned do not know how long is harmless.
       const harmless = window.noHarm !== undefined && window.noHarm > window.notAfter
       return alarm(
         'over',
-        `${capital(name)} is late. ${words.overNow}${harmless ? noHarm(window.noHarm!) : ''}.`,
+        `${capital(name)} ${is} late. ${words.overNow}${harmless ? noHarm(window.noHarm!) : ''}.`,
         window.notAfter,
       )
     }
@@ -77,7 +82,7 @@ export function announcements(plan: RunPlan, state: RunState, now: number, turns
             key: `${piece.n}:care:${care.call.id}:${care.dueAt}`,
             piece: piece.n,
             level: 'care',
-            sentence: spoken(plan, piece.n, care.call),
+            sentence: spoken(name, care.call),
             holder: caresFor(piece, turns, care.dueAt),
             since: care.dueAt,
           },

@@ -37,6 +37,5 @@ export function dueCare(plan: Pick<RunPlan, 'care'>, piece: PieceState, now: num
   return next && next.dueAt <= now ? next : null
 }
 
-/** The call with the piece's own name in it. */
-export const spoken = (plan: Pick<RunPlan, 'noun'>, n: number, call: CareCall): string =>
-  call.sentence.replace('{piece}', `${plan.noun} ${n}`)
+/** The call with the name of the piece, or of the pieces on its tray, in it. */
+export const spoken = (name: string, call: CareCall): string => call.sentence.replace('{piece}', name)

@@ -1,6 +1,6 @@
 import type { RunPlan } from '../../plan/run-plan'
 import { benchWords } from './words'
-import { capital, formatMass, formatVolume } from '../../basics/units'
+import { capital, formatDuration, formatMass, formatVolume } from '../../basics/units'
 import { reasonWords } from './reasons'
 import type { NoteReason, PieceFact, RunEvent } from './events'
 
@@ -34,6 +34,8 @@ export function describeEvent(plan: RunPlan, event: RunEvent): string {
       return `Gun on, ${piece}`
     case 'gun.off':
       return `Gun off, ${piece}`
+    case 'gun.entered':
+      return `${capital(piece)}: gun time entered, ${formatDuration(event.seconds)}`
     case 'piece.blasted':
       return `${capital(piece)} is blasted`
     case 'coat.started':

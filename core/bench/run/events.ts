@@ -47,6 +47,8 @@ export type RunEvent
     | (OfPiece & { kind: 'care.given', care: CareCallId })
     | (OfPiece & { kind: 'gun.on' })
     | (OfPiece & { kind: 'gun.off' })
+    /** Gun time as the cabinet's own counter, or a watch, had it: in place of what the pedal counted. */
+    | (OfPiece & { kind: 'gun.entered', seconds: number })
     | (OfPiece & { kind: 'piece.blasted' })
     | (OfPiece & { kind: 'etchant.off' })
     | (OfPiece & { kind: 'piece.rinsed' })
@@ -88,6 +90,7 @@ export const EVENT_KINDS: readonly RunEventKind[] = [
   'care.given',
   'gun.on',
   'gun.off',
+  'gun.entered',
   'piece.blasted',
   'etchant.off',
   'piece.rinsed',

@@ -78,6 +78,8 @@ export function applyEvent(state: RunState, event: RunEvent): RunState {
       const piece = state.pieces[event.piece - 1]!
       return changePiece(state, event.piece, { gunOn: null, gunSeconds: piece.gunSeconds + gunSince(piece, event.at) })
     }
+    case 'gun.entered':
+      return changePiece(state, event.piece, { gunSeconds: event.seconds })
     case 'piece.blasted':
       return changePiece(state, event.piece, { blasted: stamp })
     case 'coat.started':

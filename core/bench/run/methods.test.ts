@@ -140,20 +140,19 @@ describe('ferric chloride on brass tags', () => {
     }
     expect(tags.steps[0]!.items!.map(i => i.id)).toEqual(expect.arrayContaining(['metal', 'waste', 'gloves', 'eyes', 'label']))
     for (let i = 0; i < 10 && b.step() !== 'etch'; i++) press(b)
-    expect(action(b)).toMatchObject({ kind: 'coat', sentence: 'Wet tag 1' })
-    press(b)
-    b.wait(20)
-    press(b)
-    press(b)
-    b.wait(20)
-    press(b)
-    b.wait(60)
-    expect(action(b)).toMatchObject({ kind: 'care', care: 'move', sentence: 'Keep tag 1 moving: rub it gently.' })
-    press(b)
-    b.wait(900)
-    expect(action(b)).toMatchObject({ kind: 'off', piece: 1 })
-    expect(announcements(tags, b.state(), b.now)[0]!.sentence).toBe('Bicarbonate on tag 1 now.')
-    for (let i = 0; i < 2; i++) {
+    for (const n of [1, 2]) {
+      expect(action(b)).toMatchObject({ kind: 'coat', sentence: `Wet tag ${n}` })
+      press(b)
+      b.wait(20)
+      press(b)
+      // The hands stay with it: the next tag is not wetted meanwhile.
+      expect(action(b)).toMatchObject({ kind: 'wait', piece: n })
+      b.wait(60)
+      expect(action(b)).toMatchObject({ kind: 'care', care: 'move', sentence: `Keep tag ${n} moving: rub it gently.` })
+      press(b)
+      b.wait(900)
+      expect(action(b)).toMatchObject({ kind: 'off', piece: n })
+      expect(announcements(tags, b.state(), b.now)[0]!.sentence).toBe(`Bicarbonate on tag ${n} now.`)
       press(b)
       expect(action(b)).toMatchObject({ kind: 'rinse', sentence: expect.stringMatching(/until the foam stops, then rinse/) })
       press(b)
@@ -171,6 +170,39 @@ describe('ferric chloride on brass tags', () => {
   })
 })
 
+describe('several tags on one tray', () => {
+  const five = planOf({ ...TWO_TAGS, pieces: 5, tray: 4 })
+  it('are one coat with one clock, called and answered by one press; each is rinsed by itself', () => {
+    const b = bench(five).atEtch()
+    expect(action(b)).toMatchObject({ kind: 'coat', sentence: 'Wet tags 1 to 4' })
+    press(b)
+    b.wait(60)
+    press(b)
+    expect(new Set(b.state().pieces.slice(0, 4).map(p => p.covered!.at)).size).toBe(1)
+    expect(b.state().pieces[4]!.coatStarted).toBeNull()
+    b.wait(60)
+    const calls = () => announcements(five, b.state(), b.now).map(a => a.sentence)
+    expect(calls()).toEqual(['Keep tags 1 to 4 moving: rub it gently.'])
+    press(b)
+    expect(calls()).toEqual([])
+    b.wait(900)
+    expect(calls()).toEqual(['Bicarbonate on tags 1 to 4 now.'])
+    press(b)
+    for (const n of [1, 2, 3, 4]) {
+      expect(action(b)).toMatchObject({ kind: 'rinse', piece: n })
+      press(b)
+    }
+    expect(action(b)).toMatchObject({ kind: 'coat', sentence: 'Wet tag 5' })
+  })
+  it('on another tray wait, and a piece taken out leaves its tray', () => {
+    const b = bench(five).atEtch()
+    b.send({ kind: 'piece.withdrawn', piece: 3, why: 'flaw', reason: '' })
+    expect(action(b)).toMatchObject({ sentence: 'Wet tags 1, 2 and 4' })
+    press(b)
+    expect(b.refusal({ kind: 'coat.started', piece: 5 })).toMatch(/Finish coating tag 1 first/)
+  })
+})
+
 describe('blasting a mirror back', () => {
   const mirror = planOf(ONE_MIRROR)
   it('counts gun time only while the gun is on', () => {
@@ -178,7 +210,7 @@ describe('blasting a mirror back', () => {
     expect(action(b)).toMatchObject({ kind: 'gun', piece: 1, control: 'Hold while the gun is on' })
     expect(b.refusal({ kind: 'piece.blasted', piece: 1 })).toMatch(/No gun time/)
     expect(b.refusal({ kind: 'gun.off', piece: 1 })).toMatch(/off already/)
-    for (const seconds of [12, 20]) {
+    for (const seconds of [5, 12]) {
       b.send({ kind: 'gun.on', piece: 1 })
       expect(b.refusal({ kind: 'gun.on', piece: 1 })).toMatch(/on already/)
       expect(b.refusal({ kind: 'run.abandoned', reason: 'late' })).toMatch(/gun is on/)
@@ -186,7 +218,7 @@ describe('blasting a mirror back', () => {
       b.send({ kind: 'gun.off', piece: 1 })
       b.wait(60)
     }
-    expect(gunTime(b.state().pieces[0]!, b.now)).toBe(32)
+    expect(gunTime(b.state().pieces[0]!, b.now)).toBe(17)
     expect(pieceStage(b.state().pieces[0]!)).toBe('blasting')
     b.send({ kind: 'piece.blasted', piece: 1 })
     expect(b.refusal({ kind: 'gun.on', piece: 1 })).toMatch(/not time to blast. First: Grit out/)
@@ -194,7 +226,18 @@ describe('blasting a mirror back', () => {
     b.upTo('look')
     judgeAll(b)
     b.send({ kind: 'run.finished' })
-    expect(summarise(mirror, b.state()).pieces[0]).toMatchObject({ dwell: 32, verdict: 'early' })
+    expect(summarise(mirror, b.state()).pieces[0]).toMatchObject({ dwell: 17, verdict: 'early' })
+  })
+  it('gun time may be entered afterwards, in place of what the pedal counted', () => {
+    const b = bench(mirror).upTo('etch')
+    b.send({ kind: 'gun.on', piece: 1 })
+    expect(b.refusal({ kind: 'gun.entered', piece: 1, seconds: 24 })).toMatch(/gun is on/)
+    b.wait(2)
+    b.send({ kind: 'gun.off', piece: 1 })
+    b.send({ kind: 'gun.entered', piece: 1, seconds: 24 })
+    b.send({ kind: 'piece.blasted', piece: 1 })
+    expect(b.refusal({ kind: 'gun.entered', piece: 1, seconds: 30 })).toMatch(/not time to blast/)
+    expect(summarise(mirror, b.state()).pieces[0]).toMatchObject({ dwell: 24, verdict: 'in window' })
   })
   it('the gun works on one piece at a time', () => {
     const b = bench(planOf({ ...ONE_MIRROR, pieces: 2 })).upTo('etch')

@@ -13,6 +13,7 @@ import type { PieceState, RunState } from './state'
 import { answersFor, caresFor, coatPlanned, NO_TURNS, rinses } from './turns'
 import type { Turns } from './turns'
 import { reasonWords } from './reasons'
+import { calledTogether, trayMates } from './tray'
 import { benchWords } from './words'
 
 interface OfPiece {
@@ -140,6 +141,8 @@ function keepsUp(plan: RunPlan, state: RunState, toBest: number | null, now: num
 
 function mayCoat(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, asker: Asker): boolean {
   if (!asker.may.includes('coat')) return false
+  // Metal is rubbed the whole time: whoever has a tray under the hands does not begin another.
+  if (plan.method === 'liquid' && stageOf(state, 'dwelling').some(p => inMyHands(p, asker.me))) return false
   const due = coatDue(plan, state, next)
   if (due !== null) return due <= now
   return Boolean(plan.together) || keepsUp(plan, state, toBest, now, next, asker)
@@ -148,7 +151,9 @@ function mayCoat(plan: RunPlan, state: RunState, toBest: number | null, now: num
 function etchAction(plan: RunPlan, state: RunState, step: Step, now: number, asker: Asker): NextAction {
   const { me, may, turns } = asker
   const words = benchWords(plan)
-  const name = (p: PieceState) => `${plan.noun} ${p.n}`
+  const name = (p: PieceState) => calledTogether(plan, trayMates(plan, state, p))
+  /** Each is rinsed by itself. */
+  const alone = (p: PieceState) => `${plan.noun} ${p.n}`
   const act = (kind: 'coat' | 'covered' | 'off' | 'rinse', p: PieceState, sentence: string, control: string): NextAction => ({
     kind,
     step,
@@ -160,7 +165,7 @@ function etchAction(plan: RunPlan, state: RunState, step: Step, now: number, ask
   const toRinse = stageOf(state, 'off')
     .filter(p => inMyHands(p, me))
     .sort(coatedOrder)[0]
-  if (toRinse) return act('rinse', toRinse, words.rinseNow(name(toRinse)), words.rinsed(name(toRinse)))
+  if (toRinse) return act('rinse', toRinse, words.rinseNow(alone(toRinse)), words.rinsed(alone(toRinse)))
   const inHand = stageOf(state, 'coating').find(p => inMyHands(p, me))
   if (inHand)
     return plan.together === 'rinsed in turn'
@@ -227,8 +232,8 @@ function firstCare(plan: RunPlan, state: RunState, step: Step, now: number, { me
         step,
         piece: due.p.n,
         care: due.call.id,
-        sentence: spoken(plan, due.p.n, due.call),
-        control: `${plan.noun} ${due.p.n}: ${due.call.short}`,
+        sentence: spoken(calledTogether(plan, trayMates(plan, state, due.p)), due.call),
+        control: `${calledTogether(plan, trayMates(plan, state, due.p))}: ${due.call.short}`,
       }
     : null
 }
@@ -281,8 +286,10 @@ export type NewEvent = Part<RunEvent>
 
 /** What one press of the large control enters. Strips that share a clock are coated by one press. */
 export function pressEntries(plan: RunPlan, state: RunState, action: NextAction): NewEvent[] {
-  const together = (kind: 'coat.started' | 'coat.covered', stage: string, piece: number): NewEvent[] =>
-    plan.together === 'rinsed in turn' ? stageOf(state, stage).map(p => ({ kind, piece: p.n })) : [{ kind, piece }]
+  const together = (kind: 'coat.started' | 'coat.covered', stage: string, n: number): NewEvent[] =>
+    plan.together === 'rinsed in turn' ? stageOf(state, stage).map(p => ({ kind, piece: p.n })) : onTray(n).map(piece => ({ kind, piece }))
+  /** Numbers of what lies on the tray of this piece and is as far as it. */
+  const onTray = (n: number) => trayMates(plan, state, state.pieces[n - 1]!).map(p => p.n)
   switch (action.kind) {
     case 'tick':
       return [{ kind: 'gate.ticked', step: action.step.id, item: action.item.id }]
@@ -293,9 +300,9 @@ export function pressEntries(plan: RunPlan, state: RunState, action: NextAction)
     case 'covered':
       return together('coat.covered', 'coating', action.piece)
     case 'care':
-      return [{ kind: 'care.given', piece: action.piece, care: action.care }]
+      return onTray(action.piece).map(piece => ({ kind: 'care.given', piece, care: action.care }))
     case 'off':
-      return [{ kind: 'etchant.off', piece: action.piece }]
+      return onTray(action.piece).map(piece => ({ kind: 'etchant.off', piece }))
     case 'rinse':
       return [{ kind: 'piece.rinsed', piece: action.piece }]
     case 'paused':

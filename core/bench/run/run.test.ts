@@ -155,7 +155,7 @@ describe('the clock of one piece', () => {
     b.wait(224)
     expect(calls().join()).toMatch(/1:over/)
     b.wait(1)
-    expect(calls()).toEqual(['1:harm Tumbler 1 is long past its time. Rinse it now, then look at its edges.'])
+    expect(calls()).toEqual(['1:harm Tumbler 1 is long past the time. Rinse it now, then look at the edges.'])
     b.send({ kind: 'etchant.off', piece: 1 })
     expect(calls()).toEqual([])
   })

@@ -1,4 +1,5 @@
 import { DEFAULT_HOUSE_RULES } from '../../trade/house'
+import { NO_PACES } from '../../plan/coat'
 import { planRecipe } from '../../plan/recipe'
 import type { RecipeInput } from '../../plan/recipe'
 import type { RunPlan } from '../../plan/run-plan'
@@ -33,11 +34,16 @@ export const FOUR_TUMBLERS: RecipeInput = {
     coupons: [],
     strength: null,
     secondsPerCm2: null,
+    gunPace: null,
   },
   answers: { irreplaceable: 'replaceable', food: 'none', lip: 'clear', child: 'no' },
   ownBest: null,
   temperature: null,
   coaters: 1,
+  tool: 'brush',
+  paces: NO_PACES,
+  tray: 1,
+  carve: 1,
   depth: 'surface',
   look: 'graphics',
   oldLabel: false,

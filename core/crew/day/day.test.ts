@@ -89,6 +89,12 @@ describe('a day as tasks', () => {
     const tags = dayInstance(dayOf({ jobs: [{ ...JOB, plan: planRecipe(TWO_TAGS).plan! }] })).chains.find(c => c.id === 'job:1')!
     expect(tags.tasks[0]!.seconds).toBeGreaterThan(900)
     expect(tags.tasks[1]).toMatchObject({ uses: 'tub', lag: { least: 0, best: 0 } })
+    // A tray is one task of its first piece: the day, the plan and the cost reckon with the same time.
+    const eight = planRecipe({ ...TWO_TAGS, pieces: 8, tray: 4 }).plan!
+    const trays = dayInstance(dayOf({ jobs: [{ ...JOB, plan: eight }] })).chains.filter(c => /^job:\d+$/.test(c.id))
+    expect(trays.map(c => c.id)).toEqual(['job:1', 'job:5'])
+    const atEtchant = trays.flatMap(c => c.tasks).reduce((sum, t) => sum + t.seconds, 0)
+    expect(Math.abs(atEtchant - eight.steps.find(s => s.id === 'etch')!.seconds)).toBeLessThan(2)
     const mirror = dayInstance(dayOf({ jobs: [{ ...JOB, plan: planRecipe(ONE_MIRROR).plan! }] })).chains.find(c => c.id === 'job:1')!
     expect(mirror).toMatchObject({ holdsPlace: false, tasks: [{ skill: 'blast', uses: 'cabinet' }] })
   })

@@ -1,5 +1,5 @@
 import { planTime } from '../../basics/zone'
-import { currentStep, liveWindow, pieceStage, takenSince } from '../../bench/run'
+import { currentStep, liveWindow, pieceStage, takenSince, trayOf } from '../../bench/run'
 import type { PieceState, RunState, Stamp } from '../../bench/run'
 import type { RunPlan } from '../../plan/run-plan'
 import type { Chain, Hands, Instance, Lag, Task } from '../schedule'
@@ -84,16 +84,16 @@ function careTasks(plan: RunPlan, least: number, grace: number): Task[] {
 
 type OfPiece = Pick<PieceState, 'n' | 'coatStarted' | 'covered'>
 
-/** One piece from its first touch to its rinse. */
-function pieceTasks(plan: RunPlan, piece: OfPiece, grace: number): Task[] {
+/** One piece from its first touch to its rinse, or a tray of them. @param mates pieces on its tray that are still to be done */
+function pieceTasks(plan: RunPlan, piece: OfPiece, mates: number, grace: number): Task[] {
   const window = liveWindow(plan, piece)
   if (plan.method === 'blast') return [{ skill: 'blast', seconds: whole(window.best * 1.5 + 60), stand: 'cabinet', uses: 'cabinet' }]
   const at = plan.rinseAt ?? 'sink'
-  const off = (lag: Lag): Task => ({ skill: 'rinse', seconds: whole(plan.hands.off), stand: at, uses: at, lag })
+  const off = (lag: Lag): Task => ({ skill: 'rinse', seconds: whole(plan.hands.off * mates), stand: at, uses: at, lag })
   // Metal is rubbed the whole time: the hands stay with it until its best.
   if (plan.method === 'liquid')
     return [
-      { skill: 'coat', seconds: whole(plan.hands.coat + window.best), stand: 'bench', uses: null },
+      { skill: 'coat', seconds: whole(plan.hands.coat * mates + window.best), stand: 'bench', uses: null },
       off({ least: 0, best: 0, most: Math.max(0, Math.floor(window.notAfter - window.best)) }),
     ]
   const lag = {
@@ -162,6 +162,12 @@ function releaseOf(job: DayJob, { zone, midnight, now, rules }: DayInput): numbe
   return begun || now < planTime(clock, rules.workTo) ? Math.ceil(now) : planTime(clock, rules.workFrom, 1)
 }
 
+/** Whether nothing is left to do for this piece. @param n 1-based */
+function over(state: RunState | null, n: number): boolean {
+  const piece = state?.pieces[n - 1]
+  return piece !== undefined && ['rinsed', 'withdrawn', 'blasted'].includes(pieceStage(piece))
+}
+
 function jobChains(job: DayJob, input: DayInput): Chain[] {
   const { plan, state } = job
   const release = releaseOf(job, input)
@@ -183,8 +189,11 @@ function jobChains(job: DayJob, input: DayInput): Chain[] {
   const pieces = Array.from({ length: plan.pieces }, (_, i) => i + 1).flatMap((n): Chain[] => {
     const piece = state?.pieces[n - 1]
     // Over and done: what it kept busy lies in the past.
-    if (piece && ['rinsed', 'withdrawn', 'blasted'].includes(pieceStage(piece))) return []
-    const tasks = pieceTasks(plan, piece ?? { n, coatStarted: null, covered: null }, input.rules.careGrace)
+    if (over(state, n)) return []
+    const mates = Array.from({ length: plan.pieces }, (_, i) => i + 1).filter(m => trayOf(plan, m) === trayOf(plan, n) && !over(state, m))
+    // The first that is not done stands for its tray.
+    if (mates[0] !== n) return []
+    const tasks = pieceTasks(plan, piece ?? { n, coatStarted: null, covered: null }, mates.length, input.rules.careGrace)
     return [
       {
         id: chainId(job.id, n),

@@ -53,6 +53,22 @@ export function aheadSentence(window: DwellWindow, hands: HandTimes, noun: strin
 }
 
 /**
+ * The same for metal: the pieces of one tray are wetted, rubbed the whole time and stopped together, then comes the next tray.
+ * @param tray pieces side by side @returns s
+ */
+export function traysSeconds(pieces: number, tray: number, window: DwellWindow, hands: HandTimes): number {
+  return pieces * (hands.coat + hands.off) + Math.ceil(pieces / tray) * window.best
+}
+
+/** Pieces of metal that lie side by side on a tray, mm² of each, under one pair of hands. */
+const HANDS_REACH = 24_000
+const MOST_ON_TRAY = 4
+
+/** How many a person would rub at once. @param piece mm² that one takes up @returns 1 to 4 */
+export const suggestTray = (piece: number, pieces: number): number =>
+  Math.max(1, Math.min(MOST_ON_TRAY, pieces, Math.floor(HANDS_REACH / piece)))
+
+/**
  * Time from the first touch to the last rinse for one pair of hands, coating ahead as far as is safe and then
  * rinsing in the order coated.
  * @returns s

@@ -1,5 +1,7 @@
+import { LEAST_REACTION } from '../dwell'
 import type { DwellDecision, DwellReason, DwellWhy } from '../dwell'
-import type { Figure } from '../../basics/figure'
+import type { Figure, FigureInput } from '../../basics/figure'
+import type { Pace } from '../coat'
 import { ruleSource } from '../../trade/house'
 import type { HouseRules } from '../../trade/house'
 import type { EtchantKind } from '../../trade/materials'
@@ -15,49 +17,82 @@ export type BlastLook = (typeof BLAST_LOOKS)[number]['id']
 
 /** Of the wall that a fade passes over, this share of full gun time. */
 const FADE_SHARE = 0.5
+/** The gun runs over the edge of the art on every side, mm. */
+export const RIM = 10
+/** Door shut, gun up, one pass: nothing takes less. s */
+const LEAST_GUN_TIME = 10
 
-/** Area that the gun works on. @param wall mm² of the whole wall @param open mm² of the art that is open @returns mm² */
-export function blastedArea(look: BlastLook, wall: number, open: number): number {
-  if (look === 'graphics') return open
-  const area = Math.max(0, wall - open)
-  return look === 'fade' ? area * FADE_SHARE : area
+/**
+ * Area that the gun sweeps: the box of the art and a rim round it, not only what is open in it; or the whole wall.
+ * @param wall mm² of the whole wall @param art its box, mm @returns mm²
+ */
+export function sweptArea(look: BlastLook, wall: number, art: { width: number, height: number }): number {
+  if (look === 'graphics') return Math.min(wall, (art.width + 2 * RIM) * (art.height + 2 * RIM))
+  return look === 'fade' ? wall * FADE_SHARE : wall
 }
 
 export interface BlastInput {
   look: BlastLook
-  /** mm² of one piece */
+  /** mm² that the gun sweeps on one piece */
   area: number
-  /** Gun time that a test patch with this lot asked for, s per cm²; null: the house's. */
+  /** Gun time that a test patch with this lot asked for, s per cm²; null when there was none. */
   lotSecondsPerCm2: number | null
+  /** What this lot took on earlier pieces; null under five of them. */
+  logged: Pace | null
+  /** Wanted depth of a carving, mm; null for a surface frost. */
+  carve: number | null
   /** Thin layers and plastic: lower pressure. */
   light: boolean
   kind: EtchantKind
   rules: HouseRules
 }
 
+/** Gun time for one cm², and whose it is: a test patch comes first, then what was logged, then the house's. */
+function gunRate({ lotSecondsPerCm2, logged, rules }: BlastInput): FigureInput {
+  if (lotSecondsPerCm2 !== null)
+    return { label: 'gun time for one cm², from your test patch', value: lotSecondsPerCm2, unit: 's/cm2', source: reading }
+  if (logged)
+    return {
+      label: 'gun time for one cm², your own',
+      value: logged.rate,
+      unit: 's/cm2',
+      source: houseRule(`median of ${logged.pieces} pieces in the log`),
+    }
+  return {
+    label: 'gun time for one cm², by house rule',
+    value: rules.blastSecondsPerCm2,
+    unit: 's/cm2',
+    source: ruleSource(rules, 'blastSecondsPerCm2'),
+  }
+}
+
+const SWEPT = { graphics: `box of the art and ${RIM} mm round it`, solid: 'the whole wall', fade: 'half of the wall, for a fade' } as const
+
 /** Gun time for one piece, with its working. */
 export function gunFigure(input: BlastInput): Figure {
-  const { rules, area, lotSecondsPerCm2 } = input
-  const rate = lotSecondsPerCm2 ?? rules.blastSecondsPerCm2
+  const { rules, area, carve } = input
+  const rate = gunRate(input)
+  const deep = carve === null ? 1 : Math.max(1, carve * rules.carveFactor)
   return {
     id: 'gun',
     label: 'Gun time, a piece',
-    value: (area / 100) * rate,
+    value: Math.max(LEAST_GUN_TIME, (area / 100) * rate.value * deep),
     unit: 's',
-    formula: 'area × gun time for one cm², over all passes',
+    formula: `swept area × gun time for one cm²${carve === null ? '' : ' × depth × time to carve 1 mm'}, at least ${LEAST_GUN_TIME} s`,
     inputs: [
-      {
-        label: input.look === 'graphics' ? 'open art' : input.look === 'solid' ? 'wall less the art' : 'half of the wall, for a fade',
-        value: area,
-        unit: 'mm2',
-        source: reading,
-      },
-      {
-        label: 'gun time for one cm²',
-        value: rate,
-        unit: 's',
-        source: lotSecondsPerCm2 === null ? ruleSource(rules, 'blastSecondsPerCm2') : reading,
-      },
+      { label: SWEPT[input.look], value: area, unit: 'mm2', source: reading },
+      rate,
+      ...(carve === null
+        ? []
+        : [
+            { label: 'depth', value: carve, unit: 'mm' as const, source: reading },
+            {
+              label: 'to carve 1 mm, times a frost',
+              value: rules.carveFactor,
+              unit: 'number' as const,
+              source: ruleSource(rules, 'carveFactor'),
+            },
+          ]),
     ],
     source: commonPractice('a test patch with the studio\'s own grit'),
   }
@@ -95,9 +130,9 @@ const THIN = 0.8
 
 /** The window of gun time on one piece, s, each bound with its reason. */
 export function decideGunTime(input: BlastInput): DwellDecision {
-  const best = Math.max(1, Math.round(gunFigure(input).value))
-  const notBefore = Math.max(1, Math.round(best * THIN))
-  const notAfter = Math.max(best + 1, Math.round(best * input.kind.graceFactor))
+  const best = Math.round(gunFigure(input).value)
+  const notBefore = Math.round(best * THIN)
+  const notAfter = Math.max(best + LEAST_REACTION, Math.round(best * input.kind.graceFactor))
   const noHarm = Math.max(notAfter, Math.round(best * input.kind.noHarmFactor))
   const make = (bound: DwellReason['bound'], at: number, why: DwellWhy): DwellReason => ({
     bound,
@@ -113,7 +148,7 @@ export function decideGunTime(input: BlastInput): DwellDecision {
       make('notBefore', notBefore, { code: 'gun-thin' }),
       {
         ...make('best', best, { code: 'gun', seconds: best }),
-        source: input.lotSecondsPerCm2 === null ? ruleSource(input.rules, 'blastSecondsPerCm2') : reading,
+        source: gunRate(input).source,
       },
       make('notAfter', notAfter, { code: 'gun-digs' }),
       make('noHarm', noHarm, { code: 'no-harm-gun' }),

@@ -1,5 +1,6 @@
 import type { Answers } from '../../trade/answers'
 import type { BlastLook } from '../blast'
+import type { CoatTool, Pace, Paces } from '../coat'
 import type { Surface } from '../../trade/compatibility'
 import type { CouponEvidence } from '../dwell'
 import type { HouseRules, Schools } from '../../trade/house'
@@ -29,6 +30,8 @@ export interface LotFacts {
   strength: FerricStrength | null
   /** Abrasive only: gun time that a test patch asked for, s per cm². */
   secondsPerCm2: number | null
+  /** Abrasive only: what it took on earlier pieces. */
+  gunPace: Pace | null
 }
 
 export interface RecipeInput {
@@ -59,7 +62,14 @@ export interface RecipeInput {
   temperature: number | null
   /** People who coat one piece together. */
   coaters: number
+  tool: CoatTool
+  /** What this studio's own coats took. */
+  paces: Paces
+  /** Pieces of metal that are rubbed side by side on one tray. */
+  tray: number
   depth: 'surface' | 'deep'
+  /** Wanted depth of a carving, mm. */
+  carve: number
   look: BlastLook
   oldLabel: boolean
   finish: Finish

@@ -1,25 +1,22 @@
 import { weighAnswers } from '../../trade/answers'
 import { judgePlace } from '../../piece/blank'
 import type { PlaceVerdict } from '../../piece/blank'
-import { blastedArea, decideGunTime, distanceFigure, gunFigure, pressureFigure } from '../blast'
-import { coatSeconds, creamFigure, liquidFigure, netCreamFigure, usedFigure } from '../coat'
 import { judge, walls } from '../../trade/compatibility'
 import type { Judgement } from '../../trade/compatibility'
 import { costFigure } from '../cost'
-import { decideDwell } from '../dwell'
 import type { DwellDecision, DwellWindow } from '../dwell'
 import type { Figure } from '../../basics/figure'
 import { etchantKind, resistKind, substrateKind } from '../../trade/materials'
-import { bicarbonateFigure, ferricFigure, gasFigure } from '../neutralise'
-import { sittingSeconds } from '../ahead'
-import { commonPractice, houseRule, reading } from '../../basics/source'
+import { commonPractice, reading } from '../../basics/source'
 import { careCalls, stepList } from '../steps'
 import type { StepContext } from '../steps'
-import { cutFigures, largestOpening, openArea, resistAreaFigure, tapeFigure, transferFigure } from '../../art/resist-size'
+import { cutFigures, openArea, resistAreaFigure, tapeFigure, transferFigure } from '../../art/resist-size'
 import { formatLength, formatPressure } from '../../basics/units'
-import { diameterFromGirth, lateralArea, wallArea } from '../../piece/vessel'
+import { diameterFromGirth } from '../../piece/vessel'
 import { fitRefusals, fitWarnings } from './fit'
-import { evidenceFor } from './input'
+import { blastPart, creamPart, liquidPart, OFF_SECONDS } from './parts'
+import type { MethodPart } from './parts'
+import { runTimes, timeFigures } from './times'
 import type { RecipeInput } from './input'
 import type { PlanBasis, RunPlan } from '../run-plan'
 
@@ -35,93 +32,6 @@ export interface Recipe {
   refusals: string[]
   /** What the bench follows; null while anything is refused. */
   plan: RunPlan | null
-}
-
-/** Scrape or wipe, then rinse one piece; for metal, sprinkle until the foam stops, then rinse. s */
-const OFF_SECONDS = { cream: 60, liquid: 120, blast: 0 }
-
-/** Method by method: window, what is put out, what neutralises it, what it costs. */
-interface MethodPart {
-  dwell: DwellDecision
-  figures: Figure[]
-  putOut: number
-  /** mL or g that the shelf loses */
-  used: number
-  bicarbonate: number
-  coat: number
-}
-
-function dwellOf(input: RecipeInput, coat: number): DwellDecision {
-  const { lot, rules } = input
-  return decideDwell({
-    kind: etchantKind(lot.kind),
-    label: lot.label!,
-    school: input.schools.dwell,
-    coupon: evidenceFor(lot, input.substrate),
-    ownBest: input.ownBest,
-    substrate: substrateKind(input.substrate),
-    openDays: lot.openDays,
-    temperature: input.temperature,
-    finest: input.finest,
-    openArea: openArea(input.art),
-    largestOpening: largestOpening(input.art, input.widest),
-    coatSeconds: coat,
-    rules,
-  })
-}
-
-function creamPart(input: RecipeInput): MethodPart {
-  const open = openArea(input.art)
-  const coat = coatSeconds(open, input.rules, input.coaters)
-  const cream = creamFigure(open, input.pieces, input.rules)
-  const net = netCreamFigure(cream.value, input.pieces, input.schools.after === 'recover' && input.lot.reusable, input.rules)
-  const bicarbonate = bicarbonateFigure(cream.value, input.rules)
-  return {
-    dwell: dwellOf(input, coat),
-    figures: [cream, net, usedFigure(net, input.pieces), bicarbonate],
-    putOut: cream.value,
-    used: net.value * input.pieces,
-    bicarbonate: bicarbonate.value,
-    coat,
-  }
-}
-
-function liquidPart(input: RecipeInput): MethodPart {
-  const open = openArea(input.art)
-  const coat = coatSeconds(open, input.rules, input.coaters)
-  const dwell = dwellOf(input, coat)
-  const liquid = liquidFigure(open, input.pieces, dwell.window?.best ?? input.lot.label!.min, input.rules)
-  const bicarbonate = ferricFigure(liquid.value, input.lot.strength!, input.rules)
-  return {
-    dwell,
-    figures: [liquid, bicarbonate, gasFigure(liquid.value, input.lot.strength!)],
-    putOut: liquid.value,
-    used: liquid.value,
-    bicarbonate: bicarbonate.value,
-    coat,
-  }
-}
-
-/** Substrates that the light pressure is for. */
-const LIGHT_CARE = 'light-pressure'
-
-function blastPart(input: RecipeInput, judgement: Judgement): MethodPart {
-  const { rules } = input
-  const area = blastedArea(
-    input.look,
-    input.place ? wallArea(input.place.wall, input.place.wall.from, input.place.wall.to) : lateralArea(input.girth, input.height),
-    openArea(input.art),
-  )
-  const light = judgement.cares.some(c => c.id === LIGHT_CARE)
-  const blast = { look: input.look, area, lotSecondsPerCm2: input.lot.secondsPerCm2, light, kind: etchantKind(input.lot.kind), rules }
-  return {
-    dwell: decideGunTime(blast),
-    figures: [gunFigure(blast), pressureFigure(light, rules), distanceFigure(rules)],
-    putOut: 0,
-    used: 0,
-    bicarbonate: 0,
-    coat: 0,
-  }
 }
 
 /** A lot that lacks what its kind needs can't be planned with. */
@@ -143,22 +53,6 @@ const diameterFigure = (girth: number): Figure => ({
   source: commonPractice('a 9 1/2 in girth is 76.8 mm across'),
 })
 
-function timeFigure(prepare: number, sitting: number, finish: number): Figure {
-  return {
-    id: 'time',
-    label: 'Time from gloves on to gloves off',
-    value: prepare + sitting + finish,
-    unit: 's',
-    formula: 'getting ready + first touch to last rinse + what follows until the look',
-    inputs: [
-      { label: 'getting ready', value: prepare, unit: 's', source: houseRule('from the step list') },
-      { label: 'at the etchant, one pair of hands', value: sitting, unit: 's', source: houseRule('window and coating time') },
-      { label: 'after it, until the look', value: finish, unit: 's', source: houseRule('from the step list') },
-    ],
-    source: commonPractice(),
-  }
-}
-
 const EMPTY: DwellDecision = { window: null, reasons: [], warnings: [], cap: null, couponFirst: null, refusal: null }
 
 function stepContext(input: RecipeInput, part: MethodPart, judgement: Judgement, window: DwellWindow, keepOffLip: boolean): StepContext {
@@ -177,6 +71,8 @@ function stepContext(input: RecipeInput, part: MethodPart, judgement: Judgement,
     putOut: part.putOut,
     bicarbonate: part.bicarbonate,
     coatSeconds: part.coat,
+    tray: input.tray,
+    tool: input.tool,
     offSeconds: OFF_SECONDS[kind.method],
     reusable: input.lot.reusable,
     oldLabel: input.oldLabel,
@@ -196,7 +92,7 @@ function stepContext(input: RecipeInput, part: MethodPart, judgement: Judgement,
   }
 }
 
-function basisOf(input: RecipeInput, judgement: Judgement, dwell: DwellDecision): PlanBasis {
+function basisOf(input: RecipeInput, judgement: Judgement, part: MethodPart): PlanBasis {
   const { substrate, surface, resist, lot, temperature, schools, finest, depth } = input
   return {
     substrate,
@@ -210,9 +106,12 @@ function basisOf(input: RecipeInput, judgement: Judgement, dwell: DwellDecision)
     openArea: openArea(input.art),
     finest,
     depth,
+    tool: input.tool,
+    coaters: input.coaters,
+    ...(part.swept === null ? {} : { swept: part.swept }),
     rows: judgement.rows.map(r => r.id),
     cares: judgement.cares.map(c => c.id),
-    window: dwell.reasons.map(({ bound, at, pull, binds, why }) => ({ bound, at, pull, binds, why })),
+    window: part.dwell.reasons.map(({ bound, at, pull, binds, why }) => ({ bound, at, pull, binds, why })),
   }
 }
 
@@ -236,9 +135,6 @@ export function planRecipe(input: RecipeInput): Recipe {
   const hands = { coat: part.coat, off: OFF_SECONDS[kind.method] }
   const after = lot.reusable && kind.method === 'cream' ? input.schools.after : 'wipe'
   const steps = stepList(stepContext(input, part, judgement, window, answered.keepOffLip))
-  const etch = steps.findIndex(s => s.kind === 'clock' || s.kind === 'blast')
-  const handsOn = (from: number, to?: number) => steps.slice(from, to).reduce((sum, s) => sum + s.seconds, 0)
-  const sitting = kind.method === 'blast' ? steps[etch]!.seconds : sittingSeconds(pieces, window, hands)
   const cut = cutFigures(art, rules)
   const size = { width: cut.width.value, height: cut.height.value }
   const resist = resistKind(input.resist)
@@ -251,13 +147,13 @@ export function planRecipe(input: RecipeInput): Recipe {
     area,
     ...(resist.transfer ? [transferFigure(size, pieces, rules)] : []),
     tapeFigure(size, pieces, rules),
-    timeFigure(handsOn(0, etch), sitting, handsOn(etch + 1)),
+    ...timeFigures(runTimes({ method: kind.method, pieces, tray: input.tray, window, hands, steps })),
     costFigure({
       etchant: part.used,
       etchantUnit: kind.method === 'blast' ? 'g' : 'ml',
       etchantPrice: lot.price,
       resistArea: resist.uses === null ? 0 : area.value,
-      handsOn: handsOn(0),
+      handsOn: steps.reduce((sum, s) => sum + s.seconds, 0),
       rules,
     }),
     ...(input.surface === 'flat' ? [] : [diameterFigure(input.girth)]),
@@ -291,9 +187,10 @@ export function planRecipe(input: RecipeInput): Recipe {
             putOut: part.putOut,
             bicarbonate: part.bicarbonate,
             ...(kind.method === 'blast' ? { look: input.look } : {}),
+            ...(kind.method === 'liquid' ? { tray: input.tray } : {}),
             care: careCalls({ kind, schools: input.schools, surface: input.surface, dwell: window }, rules),
             steps,
-            basis: basisOf(input, judgement, part.dwell),
+            basis: basisOf(input, judgement, part),
           },
   }
 }

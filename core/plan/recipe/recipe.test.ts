@@ -4,7 +4,7 @@ import { FOUR_TUMBLERS, ONE_MIRROR, TWO_TAGS } from '../../bench/run/testing.tes
 import { ML_PER_TEASPOON } from '../../basics/units'
 import { ballWall, straightWall } from '../../piece/vessel'
 import { changedFigures, planRecipe } from './index'
-import type { RecipeInput } from './index'
+import type { Recipe, RecipeInput } from './index'
 
 const recipe = (change: Partial<RecipeInput> = {}) => planRecipe({ ...FOUR_TUMBLERS, ...change })
 const figure = (r: ReturnType<typeof recipe>, id: string) => r.figures.find(f => f.id === id)!
@@ -141,15 +141,42 @@ describe('the other two methods', () => {
     expect(r.judgement.verdict).toBe('with care')
     expect(r.plan!.steps.map(s => s.id)).toContain('care:strip-lacquer')
   })
-  it('blast: gun time from area and rate, by look', () => {
+  it('blast: gun time from what the gun sweeps, by look', () => {
     const graphics = planRecipe(ONE_MIRROR)
-    // 120 × 90 mm half open is 54 cm², at 0.8 s each.
-    expect(figure(graphics, 'gun').value).toBeCloseTo(54 * 0.8, 9)
-    expect(graphics.plan).toMatchObject({ method: 'blast', look: 'graphics', putOut: 0, dwell: { notBefore: 34, best: 43, notAfter: 65 } })
-    const solid = planRecipe({ ...ONE_MIRROR, look: 'solid' })
-    expect(figure(solid, 'gun').value).toBeCloseTo((600 - 54) * 0.8, 9)
-    expect(figure(planRecipe({ ...ONE_MIRROR, look: 'fade' }), 'gun').value).toBeCloseTo(((600 - 54) * 0.8) / 2, 9)
-    expect(figure(planRecipe({ ...ONE_MIRROR, lot: { ...ONE_MIRROR.lot, secondsPerCm2: 2 } }), 'gun').value).toBeCloseTo(108, 9)
+    // The box of 120 × 90 mm and 10 mm round it is 154 cm², at 0.15 s each.
+    expect(figure(graphics, 'gun').value).toBeCloseTo(154 * 0.15, 9)
+    expect(graphics.plan).toMatchObject({ method: 'blast', look: 'graphics', putOut: 0, dwell: { notBefore: 18, best: 23, notAfter: 35 } })
+    expect(figure(planRecipe({ ...ONE_MIRROR, look: 'solid' }), 'gun').value).toBeCloseTo(600 * 0.15, 9)
+    expect(figure(planRecipe({ ...ONE_MIRROR, look: 'fade' }), 'gun').value).toBeCloseTo((600 * 0.15) / 2, 9)
+    const small = { ...ONE_MIRROR, art: { width: 20, height: 20, openFraction: 1 } }
+    expect(figure(planRecipe(small), 'gun').value).toBe(10)
+  })
+  it('blast: a test patch comes before the log, the log before the house', () => {
+    const gun = (change: Partial<RecipeInput['lot']>) => figure(planRecipe({ ...ONE_MIRROR, lot: { ...ONE_MIRROR.lot, ...change } }), 'gun')
+    const logged = { rate: 0.1, pieces: 7 }
+    expect(gun({ gunPace: logged }).value).toBeCloseTo(15.4, 9)
+    expect(gun({ gunPace: logged }).inputs[1]).toMatchObject({ source: { cite: 'median of 7 pieces in the log' } })
+    expect(gun({ gunPace: logged, secondsPerCm2: 0.2 }).value).toBeCloseTo(30.8, 9)
+  })
+  it('carving takes many times a frost, by the depth that is wanted; cream has no depth', () => {
+    const carved = (carve: number) => figure(planRecipe({ ...ONE_MIRROR, depth: 'deep', carve }), 'gun').value
+    expect(carved(1) / figure(planRecipe(ONE_MIRROR), 'gun').value).toBeCloseTo(DEFAULT_HOUSE_RULES.carveFactor, 9)
+    expect(carved(2)).toBeCloseTo(2 * carved(1), 9)
+    expect(recipe({ depth: 'deep' }).refusals.join()).toMatch(/thousandths of a millimetre.*Blast it for depth/)
+  })
+  it('metal: trays are rubbed one after another, and the rubbing is paid', () => {
+    const eight = (tray: number) => planRecipe({ ...TWO_TAGS, pieces: 8, tray })
+    const [one, four] = [eight(1), eight(4)]
+    expect(figure(one, 'trays').value).toBe(8)
+    expect(figure(four, 'trays').value).toBe(2)
+    const etch = (r: Recipe) => r.plan!.steps.find(s => s.id === 'etch')!.seconds
+    expect(etch(one) - etch(four)).toBe(6 * 900)
+    expect(figure(one, 'time').value - figure(four, 'time').value).toBe(6 * 900)
+    // Nobody waits while metal is rubbed: the time at the etchant is all hands-on, and all of it is in the cost.
+    expect(figure(four, 'waiting')).toBeUndefined()
+    expect(figure(four, 'time').inputs[1]!.value).toBeCloseTo(etch(four), 9)
+    const hours = figure(four, 'cost').inputs.find(i => i.label === 'hands-on time')!.value
+    expect(hours).toBeGreaterThan(etch(four))
   })
   it('blast on plastic: half the pressure, and a try on the edge', () => {
     const r = planRecipe({ ...ONE_MIRROR, substrate: 'acrylic' })
@@ -178,7 +205,7 @@ describe('on a measured wall', () => {
     const wall = straightWall(300, 30, 60)
     const solid = planRecipe({ ...ONE_MIRROR, substrate: 'soda-lime', surface: 'taper', look: 'solid', place: { wall, middle: 150 } })
     const slant = Math.hypot(300, 30)
-    expect(figure(solid, 'gun').value).toBeCloseTo(((Math.PI * 90 * slant - 5400) / 100) * 0.8, 6)
+    expect(figure(solid, 'gun').value).toBeCloseTo(((Math.PI * 90 * slant) / 100) * 0.15, 6)
   })
 })
 

@@ -1,6 +1,7 @@
 import type { Surface } from '../../trade/compatibility'
 import type { Schools } from '../../trade/house'
 import type { EtchantKindId, ResistId, SubstrateId } from '../../trade/materials'
+import type { CoatTool } from '../coat'
 import type { DwellReason } from '../dwell'
 
 /**
@@ -22,6 +23,11 @@ export interface PlanBasis {
   openArea: number
   finest: number | null
   depth: 'surface' | 'deep'
+  /** What it was coated with, and by how many. */
+  tool?: CoatTool
+  coaters?: number
+  /** mm² that the gun sweeps on one piece. */
+  swept?: number
   /** Rows of the table of what goes with what that spoke, and the cares they ask for. */
   rows: string[]
   cares: string[]

@@ -33,6 +33,8 @@ export interface RunPlan {
   putOut: number
   /** g for tub or tray */
   bicarbonate: number
+  /** Metal: pieces side by side on one tray, which share one clock; runs begun before it was asked: one. */
+  tray?: number
   /** Blasting: its look, as chosen in the plan. */
   look?: BlastLook
   /** What to do with a piece while its dwell runs. */

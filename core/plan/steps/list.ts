@@ -304,12 +304,15 @@ function liquidSteps(c: StepContext): Step[] {
     id: 'etch',
     kind: 'clock',
     station: 'bench',
-    seconds: each(c, c.coatSeconds + c.offSeconds),
+    // The hands stay with a tray until its time is up: that is paid too.
+    seconds: each(c, c.coatSeconds + c.offSeconds) + Math.ceil(c.pieces / c.tray) * c.dwell.best,
     safety: true,
     title: `Wet, rub gently for ${formatDuration(c.dwell.best)}, bicarbonate until the foam stops, rinse`,
     reason: 'The clock starts when the last part is wet. It cuts only where it is wet and moving.',
     how: [
-      'Rub gently with the wet swab the whole time.',
+      c.tray > 1
+        ? `Up to ${countOf(c.tray, c.noun)} side by side on one tray: wet them all, and rub each in turn the whole time.`
+        : 'Rub gently with the wet swab the whole time.',
       'Dip again whenever it looks dry.',
       'At its time: sprinkle bicarbonate until the foam stops, then rinse into the tub.',
     ],

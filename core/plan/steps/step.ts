@@ -1,5 +1,6 @@
 import type { Care, Surface } from '../../trade/compatibility'
 import type { BlastLook } from '../blast'
+import type { CoatTool } from '../coat'
 import type { DwellWindow } from '../dwell'
 import type { Schools } from '../../trade/house'
 import type { EtchantKind, ResistKind, SubstrateKind } from '../../trade/materials'
@@ -58,6 +59,9 @@ export interface StepContext {
   bicarbonate: number
   /** s for one piece */
   coatSeconds: number
+  tool: CoatTool
+  /** Pieces of metal side by side on one tray. */
+  tray: number
   offSeconds: number
   reusable: boolean
   oldLabel: boolean

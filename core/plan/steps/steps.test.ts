@@ -20,6 +20,8 @@ const context: StepContext = {
   putOut: 3.4,
   bicarbonate: 15,
   coatSeconds: 58,
+  tool: 'brush',
+  tray: 1,
   offSeconds: 60,
   reusable: true,
   oldLabel: false,

@@ -194,6 +194,16 @@ const SUBSTRATE_ROWS: readonly CompatibilityRow[] = [
   },
 
   {
+    id: 'deep-cream',
+    etchants: CREAMS,
+    when: { depth: 'deep' },
+    verdict: 'never',
+    reason: 'Cream takes off a few thousandths of a millimetre, however long it stays.',
+    instead: 'Blast it for depth, or plan a surface frost.',
+    source: commonPractice('a frost has no depth to speak of'),
+  },
+
+  {
     id: 'glass-ferric',
     substrates: GLASSY,
     etchants: FERRIC,

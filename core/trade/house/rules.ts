@@ -1,4 +1,4 @@
-import { commonPractice, houseRule } from '../../basics/source'
+import { commonPractice, fromMemory, houseRule } from '../../basics/source'
 import type { Source } from '../../basics/source'
 import { SCHOOL_NAMES, SCHOOL_TABLES } from './schools'
 import type { Schools } from './schools'
@@ -49,6 +49,7 @@ export interface HouseRules extends Schools {
   toolLoss: number
   recoveredShare: number
   coatSecondsPerCm2: number
+  coatSecondsWide: number
   coatHandling: number
   // Care
   dripEvery: number
@@ -58,6 +59,7 @@ export interface HouseRules extends Schools {
   rewetEvery: number
   // Blast
   blastSecondsPerCm2: number
+  carveFactor: number
   blastPressure: number
   blastPressureLight: number
   blastDistance: number
@@ -376,11 +378,21 @@ export const RULES: readonly RuleSpec[] = [
     'coatSecondsPerCm2',
     'Coat',
     'time',
-    'To cover one cm²',
+    'To cover one cm² with brush or stick',
     0.5,
     [0.05, 60],
-    'With brush or stick. Poured, or with a wide tool, about 0.15 s.',
+    'Your own median takes its place once five coats are logged.',
     commonPractice('brushing a whole wine-glass bowl of 150 to 200 cm² takes about 95 s'),
+  ),
+  number(
+    'coatSecondsWide',
+    'Coat',
+    'time',
+    'To cover one cm² poured, or with a wide tool',
+    0.15,
+    [0.02, 60],
+    'For large flat areas. Your own median takes its place once five coats are logged.',
+    commonPractice('poured on a flat panel and spread with a wide brush it goes much faster'),
   ),
   number(
     'coatHandling',
@@ -422,9 +434,20 @@ export const RULES: readonly RuleSpec[] = [
     'Blasting',
     'time',
     'Gun time for one cm²',
-    0.8,
-    [0.05, 30],
-    'Until a test patch with your own grit says better.',
+    0.15,
+    [0.02, 30],
+    'Of all that the gun sweeps. Less with a pressure pot; your own test patch or gun times come first.',
+    fromMemory('a siphon cabinet frosts a square foot (930 cm²) in 1 to 3 min, a pressure pot faster'),
+  ),
+  number(
+    'carveFactor',
+    'Blasting',
+    'factor',
+    'To carve 1 mm deep, times the time of a frost',
+    15,
+    [2, 200],
+    'Grit, pressure and glass differ widely: carve a scrap first and measure it.',
+    fromMemory('carving takes many times as long as a frost'),
   ),
   number(
     'blastPressure',

@@ -15,21 +15,27 @@ export interface KeptOfJob {
   art: PlannedArt | null
 }
 
+/** What jobs from before it was asked say of it: as Crest suggests. */
+const LATER: Pick<JobDetails, 'tool' | 'tray' | 'carve'> = { tool: '', tray: null, carve: null }
+
 interface JobRow extends Omit<Job, keyof JobDetails> {
   details: JobDetails
 }
-const toJob = ({ details, ...row }: JobRow): Job => ({ ...row, ...details })
+const toJob = ({ details, ...row }: JobRow): Job => ({ ...row, ...LATER, ...details })
 
-const detailsOf = ({ artMiddle, finest, ownBest, temperature, coaters, depth, look, oldLabel, finish }: JobEntry): JobDetails => ({
+const detailsOf = ({ artMiddle, finest, ownBest, temperature, coaters, tool, tray, depth, carve, ...rest }: JobEntry): JobDetails => ({
   artMiddle,
   finest,
   ownBest,
   temperature,
   coaters,
+  tool,
+  tray,
   depth,
-  look,
-  oldLabel,
-  finish,
+  carve,
+  look: rest.look,
+  oldLabel: rest.oldLabel,
+  finish: rest.finish,
 })
 
 const values = (id: string, j: JobEntry, { wall, art }: KeptOfJob, entered: JobForm) => [

@@ -3,6 +3,18 @@ import type { Lot, LotEntry, LevelLine } from '#shared/shelf'
 import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
+/** Runs that an own pace is worked out from, the newest first. */
+const LATEST = 30
+/** Pieces under which nobody speaks of a pace of their own. */
+const FEWEST = 5
+// Gun time over what the gun swept: the median of the latest pieces with this lot.
+const GUN_PACE = `(select case when count(*) >= ${FEWEST} then jsonb_build_object('pieces', count(*), 'rate',
+    percentile_cont(0.5) within group (order by (piece ->> 'dwell')::float8 / (r.swept / 100))) end
+  from (select summary, (plan -> 'basis' ->> 'swept')::float8 as swept from run
+      where run.lot_id = lot.id and outcome = 'finished' and plan -> 'basis' ->> 'depth' = 'surface'
+      order by ended_at desc limit ${LATEST}) r, jsonb_array_elements(r.summary -> 'pieces') piece
+  where r.swept > 0 and (piece ->> 'dwell')::float8 > 0)`
+
 // The newest coupon of each substrate that showed a best time travels with its bottle: plans are made from it.
 const COLUMNS = `id, product_name as "productName", kind, label_min_s as "labelMin", label_max_s as "labelMax", reusable,
   opened_on as "openedOn",
@@ -11,7 +23,8 @@ const COLUMNS = `id, product_name as "productName", kind, label_min_s as "labelM
   put_away as "putAway", version,
   coalesce((select jsonb_agg(jsonb_build_object('substrate', c.substrate, 'best', c.best_s, 'creepRate', c.creep_rate))
     from (select distinct on (substrate) substrate, best_s, creep_rate from coupon where lot_id = lot.id and best_s is not null
-      order by substrate, at desc) c), '[]') as coupons`
+      order by substrate, at desc) c), '[]') as coupons,
+  case when kind = 'abrasive' then ${GUN_PACE} end as "gunPace"`
 
 const whole = (seconds: number | null) => (seconds === null ? null : Math.round(seconds))
 const values = (id: string, b: LotEntry) => [

@@ -1,3 +1,4 @@
+import type { CoatTool, Sample } from '#core/plan/coat'
 import type { RunPlan } from '#core/plan/run-plan'
 import type { RunEvent, RunSummary } from '#core/bench/run'
 import type { CouponOfRun } from '#shared/coupons'
@@ -193,6 +194,23 @@ export async function logPage(db: Db, words: string[], before: { at: Date, id: s
     [words, before?.at ?? null, before?.id ?? null, limit],
   )
   return rows.map(row => ({ ...row, endedAt: row.endedAt.getTime() }))
+}
+
+/** Runs that the studio's own pace is worked out from. */
+const LATEST = 60
+
+/** What coats by one person took, tool by tool, the latest first. */
+export async function coatSamples(db: Db): Promise<(Sample & { tool: CoatTool })[]> {
+  const { rows } = await db.query<Sample & { tool: CoatTool }>(
+    `select (piece ->> 'firstPart')::float8 - (piece ->> 'dwell')::float8 as seconds, (r.basis ->> 'openArea')::float8 as area,
+       coalesce(r.basis ->> 'tool', 'brush') as tool
+     from (select plan -> 'basis' as basis, summary from run
+         where outcome = 'finished' and job_id is not null and plan ->> 'method' = 'cream' and plan ? 'basis'
+           and coalesce((plan -> 'basis' ->> 'coaters')::int, 1) = 1
+         order by ended_at desc, id desc limit ${LATEST}) r, jsonb_array_elements(r.summary -> 'pieces') piece
+     where piece ->> 'firstPart' is not null and piece ->> 'dwell' is not null`,
+  )
+  return rows
 }
 
 interface ConflictRow extends Omit<Conflict, 'at'> {

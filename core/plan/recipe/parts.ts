@@ -1,0 +1,138 @@
+import { coatFigure, coatSeconds, creamFigure, liquidFigure, netCreamFigure, usedFigure } from '../coat'
+import type { CoatHow } from '../coat'
+import { decideGunTime, distanceFigure, gunFigure, pressureFigure, sweptArea } from '../blast'
+import type { Judgement } from '../../trade/compatibility'
+import { decideDwell } from '../dwell'
+import type { DwellDecision } from '../dwell'
+import type { Figure } from '../../basics/figure'
+import { etchantKind, substrateKind } from '../../trade/materials'
+import { bicarbonateFigure, ferricFigure, gasFigure } from '../neutralise'
+import { largestOpening, openArea } from '../../art/resist-size'
+import { lateralArea, wallArea } from '../../piece/vessel'
+import { commonPractice, reading } from '../../basics/source'
+import { evidenceFor } from './input'
+import type { RecipeInput } from './input'
+
+/** Scrape or wipe, then rinse one piece; for metal, sprinkle until the foam stops, then rinse. s */
+export const OFF_SECONDS = { cream: 60, liquid: 120, blast: 0 }
+
+/** Method by method: window, what is put out, what neutralises it, what it costs. */
+export interface MethodPart {
+  dwell: DwellDecision
+  figures: Figure[]
+  putOut: number
+  /** mL or g that the shelf loses */
+  used: number
+  bicarbonate: number
+  /** s for one piece */
+  coat: number
+  /** mm² that a gun sweeps on one piece; null for what is coated */
+  swept: number | null
+}
+
+function dwellOf(input: RecipeInput, coat: number): DwellDecision {
+  const { lot, rules } = input
+  return decideDwell({
+    kind: etchantKind(lot.kind),
+    label: lot.label!,
+    school: input.schools.dwell,
+    coupon: evidenceFor(lot, input.substrate),
+    ownBest: input.ownBest,
+    substrate: substrateKind(input.substrate),
+    openDays: lot.openDays,
+    temperature: input.temperature,
+    finest: input.finest,
+    openArea: openArea(input.art),
+    largestOpening: largestOpening(input.art, input.widest),
+    coatSeconds: coat,
+    rules,
+  })
+}
+
+const coatHow = ({ tool, coaters, paces }: RecipeInput): CoatHow => ({ tool, hands: coaters, paces })
+
+/** How many are rubbed at a time, with one clock. */
+const trayFigure = ({ tray, pieces }: RecipeInput): Figure => ({
+  id: 'trays',
+  label: 'Trays, one after another',
+  value: Math.ceil(pieces / tray),
+  unit: 'count',
+  formula: 'pieces ÷ pieces side by side on one tray, rounded up',
+  inputs: [
+    { label: 'pieces', value: pieces, unit: 'count', source: reading },
+    { label: 'side by side on one tray', value: tray, unit: 'count', source: reading },
+  ],
+  source: commonPractice('one person rubs one piece, or a few small ones, the whole time'),
+})
+
+export function creamPart(input: RecipeInput): MethodPart {
+  const open = openArea(input.art)
+  const how = coatHow(input)
+  const coat = coatSeconds(open, input.rules, how)
+  const cream = creamFigure(open, input.pieces, input.rules)
+  const net = netCreamFigure(cream.value, input.pieces, input.schools.after === 'recover' && input.lot.reusable, input.rules)
+  const bicarbonate = bicarbonateFigure(cream.value, input.rules)
+  return {
+    dwell: dwellOf(input, coat),
+    figures: [coatFigure(open, input.rules, how, false), cream, net, usedFigure(net, input.pieces), bicarbonate],
+    putOut: cream.value,
+    used: net.value * input.pieces,
+    bicarbonate: bicarbonate.value,
+    coat,
+    swept: null,
+  }
+}
+
+export function liquidPart(input: RecipeInput): MethodPart {
+  const open = openArea(input.art)
+  const how = coatHow(input)
+  const coat = coatSeconds(open, input.rules, how)
+  const dwell = dwellOf(input, coat * input.tray)
+  const liquid = liquidFigure(open, input.pieces, dwell.window?.best ?? input.lot.label!.min, input.rules)
+  const bicarbonate = ferricFigure(liquid.value, input.lot.strength!, input.rules)
+  return {
+    dwell,
+    figures: [
+      coatFigure(open, input.rules, how, true),
+      trayFigure(input),
+      liquid,
+      bicarbonate,
+      gasFigure(liquid.value, input.lot.strength!),
+    ],
+    putOut: liquid.value,
+    used: liquid.value,
+    bicarbonate: bicarbonate.value,
+    coat,
+    swept: null,
+  }
+}
+
+/** Substrates that the light pressure is for. */
+const LIGHT_CARE = 'light-pressure'
+
+export function blastPart(input: RecipeInput, judgement: Judgement): MethodPart {
+  const { rules, lot } = input
+  const { place } = input
+  const wall = place ? wallArea(place.wall, place.wall.from, place.wall.to) : lateralArea(input.girth, input.height)
+  const light = judgement.cares.some(c => c.id === LIGHT_CARE)
+  const area = sweptArea(input.look, wall, input.art)
+  const blast = {
+    look: input.look,
+    area,
+    lotSecondsPerCm2: lot.secondsPerCm2,
+    logged: lot.gunPace,
+    carve: input.depth === 'deep' ? input.carve : null,
+    light,
+    kind: etchantKind(lot.kind),
+    rules,
+  }
+  return {
+    dwell: decideGunTime(blast),
+    figures: [gunFigure(blast), pressureFigure(light, rules), distanceFigure(rules)],
+    putOut: 0,
+    used: 0,
+    bicarbonate: 0,
+    coat: 0,
+    swept: area,
+  }
+}
