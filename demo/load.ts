@@ -17,14 +17,14 @@ import { runWithEvents, startRun } from '../server/services/runs'
 import { addPerson, changeAccount, firstRun, openSession } from '../server/services/accounts'
 import type { Context } from '../server/services/context'
 import { addJob } from '../server/services/jobs'
-import { studioOf } from '../server/services/studio'
+import { changeStudio, studioOf } from '../server/services/studio'
 import { jobsOfDay, saveDay } from '../server/services/days'
 import { addCoupon } from '../server/services/coupons'
 import { addBlank } from '../server/services/blanks'
 import { addRoll, addSheet } from '../server/services/sheets'
 import { addLot, addStencil } from '../server/services/shelf'
 import { loadArt } from './art'
-import { BLANKS, LOTS, COUPONS, CREW, DAY_JOB, LEAD_PIN, OPEN_JOBS, PAST_JOBS, ROLLS, SHEETS, STENCILS, STUDIO } from './world'
+import { BLANKS, LOTS, COUPONS, CREW, DAY_JOB, LEAD_PIN, NUMBERS, OPEN_JOBS, PAST_JOBS, ROLLS, SHEETS, STENCILS, STUDIO } from './world'
 
 const DAY = 86_400_000
 const pool = createPool(process.env.DATABASE_URL!)
@@ -76,7 +76,11 @@ class Hand {
       currentStep(this.plan, foldRun(this.plan, [...this.run.events, ...this.entries.map(e => ({ ...e, by }) as RunEvent)]))
     for (let step = next(); step && step.id !== stepId; step = next()) {
       if (step.kind === 'gate') for (const item of step.items!) this.does({ kind: 'gate.ticked', step: step.id, item: item.id }, 8)
-      else if (step.kind === 'do') this.does({ kind: 'step.done', step: step.id }, step.seconds / 2)
+      else if (step.kind === 'do' && step !== this.plan.steps.at(-1)) this.does({ kind: 'step.done', step: step.id }, step.seconds / 2)
+      else if (step.kind === 'try') {
+        this.does({ kind: 'try.started' }, 60)
+        this.does({ kind: 'try.judged', result: 'good' }, this.plan.dwell.best + 120)
+      }
       else break
     }
   }
@@ -91,6 +95,8 @@ class Hand {
 async function loadPeople() {
   people.maren = { id: await firstRun(pool, { ...STUDIO, timeZone: HERE }, 'sample being loaded'), role: 'lead' }
   await changeAccount(as('maren'), people.maren.id, { pin: LEAD_PIN })
+  const { rules, name, version } = await studioOf(pool)
+  await changeStudio(as('maren'), { name, rules, version, ...NUMBERS })
   for (const { key, ...person } of CREW) people[key] = { id: await addPerson(as('maren'), person), role: person.role }
 }
 
@@ -171,6 +177,7 @@ function lookAt(hand: Hand, judged: (typeof PAST_JOBS)[number]['judged']) {
   hand.upTo('look')
   for (const [i, { result, faults = [], note = '' }] of judged.entries())
     hand.does({ kind: 'piece.judged', piece: i + 1, result, faults: faults as FaultId[], note }, 20)
+  hand.upTo('give')
   hand.does({ kind: 'run.finished' }, 5)
 }
 

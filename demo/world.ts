@@ -25,6 +25,8 @@ export const CREW = [
   { key: 'bram', name: 'Bram Kettleby', role: 'lead' as const, password: 'six-oars-ashore', pin: '9753', may: [...SKILLS] },
 ]
 export const LEAD_PIN = '2468'
+/** Invented, like everything here: a real studio sets its own. */
+export const NUMBERS = { emergencyNumber: '112', poisonNumber: '555 0117' }
 
 const LOT = { couponBest: '', strength: '', medium: '' as const, grit: '', secondsPerCm2: '' }
 
@@ -136,7 +138,7 @@ export const LOTS: { key: string, openedDaysAgo: number | null, form: Omit<LotFo
       price: '36',
       medium: 'aluminium-oxide',
       grit: 'F150',
-      secondsPerCm2: '0.7',
+      secondsPerCm2: '0.12',
     },
   },
 ]

@@ -9,7 +9,6 @@ import { SURFACES } from '#core/trade/compatibility'
 import type { Surface } from '#core/trade/compatibility'
 import { SCHOOL_KEYS, SCHOOL_TABLES } from '#core/trade/house'
 import type { Schools } from '#core/trade/house'
-import { contradiction } from '#core/trade/identify'
 import { RESIST_IDS, SUBSTRATE_IDS, substrateKind } from '#core/trade/materials'
 import type { ResistId, SubstrateId } from '#core/trade/materials'
 import { FINISHES } from '#core/plan/steps'
@@ -95,8 +94,6 @@ export function jobSchema(unit: LengthUnit) {
     })
     .superRefine((job, context) => {
       const complain = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message })
-      const clash = contradiction(job.noun, job.substrate)
-      if (clash) complain('substrate', clash)
       const { dwellCap, name } = substrateKind(job.substrate)
       if (job.artMiddle !== null && job.artMiddle >= job.height)
         complain('artMiddle', 'The middle of the art lies above the piece. Measure from the base.')
@@ -137,6 +134,8 @@ export interface JobDetails {
   look: BlastLook
   oldLabel: boolean
   finish: Finish
+  /** Lead who decided that frost runs up to the rim; null where nobody did. */
+  rimBy: string | null
 }
 
 /** A job; lengths in mm. `entered` holds the readings as written. */

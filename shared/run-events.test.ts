@@ -87,7 +87,10 @@ describe('contradictions in a plan', () => {
   }
   it('get a sentence each at the field', () => {
     expect(errors({})).toEqual({})
-    expect(errors({ noun: 'acrylic look-alike', substrate: 'borosilicate' }).substrate).toMatch(/says plastic/)
+    // Words ask, they never block: the plan says so in its warnings.
+    expect(errors({ noun: 'acrylic look-alike', substrate: 'borosilicate' })).toEqual({})
+    expect(errors({ tray: '40' }).tray).toMatch(/dozen/)
+    expect(errors({ carve: '30 mm' }).carve).toMatch(/between 0.1 and 10 mm/)
     expect(errors({ substrate: 'tempered', ownBest: '12 min' }).ownBest).toMatch(/rinsed by 10\smin. Choose a shorter time/)
     expect(errors({ substrate: 'tempered', ownBest: '8 min' })).toEqual({})
     expect(errors({ girth: '0' }).girth).toMatch(/Zero is no size/)

@@ -1,6 +1,7 @@
 import { z } from 'zod'
-import { FAULTS, NOTE_REASONS, reasonCodes, RESULTS, saysNothing } from '#core/bench/run'
-import type { FaultId, PieceFact, ReasonCode, ReasonedKind, RunEvent, RunSummary } from '#core/bench/run'
+import { FAULTS, NOTE_REASONS, reasonCodes, RESULTS, saysNothing, TRY_RESULTS } from '#core/bench/run'
+import type { FaultId, PieceFact, ReasonCode, ReasonedKind, RunEvent, RunSummary, TryResult } from '#core/bench/run'
+import { CARE_IDS } from '#core/plan/steps'
 import type { RunPlan } from '#core/plan/run-plan'
 import type { Surface } from '#core/trade/compatibility'
 import type { PlannedWall } from './blanks'
@@ -49,9 +50,11 @@ export const runEventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...head, kind: z.literal('gate.ticked'), step: word, item: word }),
   z.strictObject({ ...head, kind: z.literal('step.done'), step: word }),
   withReason('step.skipped', { step: word }),
+  z.strictObject({ ...head, kind: z.literal('try.started') }),
+  z.strictObject({ ...head, kind: z.literal('try.judged'), result: z.enum(TRY_RESULTS.map(r => r.id) as [TryResult, ...TryResult[]]) }),
   z.strictObject({ ...head, kind: z.literal('coat.started'), piece }),
   z.strictObject({ ...head, kind: z.literal('coat.covered'), piece }),
-  z.strictObject({ ...head, kind: z.literal('care.given'), piece, care: z.enum(['swirl', 'move', 'brush', 'rest', 'drip', 're-wet']) }),
+  z.strictObject({ ...head, kind: z.literal('care.given'), piece, care: z.enum(CARE_IDS) }),
   z.strictObject({ ...head, kind: z.literal('gun.on'), piece }),
   z.strictObject({ ...head, kind: z.literal('gun.off'), piece }),
   z.strictObject({

@@ -1,6 +1,7 @@
 import { v7 } from 'uuid'
 import { FIELD_OF, PIECE_FACTS } from '#core/bench/run'
 import type { PieceFact, RunEvent, RunState } from '#core/bench/run'
+import { NUMBERS_ITEM } from '#core/plan/steps'
 import { fieldErrors } from '#shared/fields'
 import { runEventSchema } from '#shared/runs'
 import type { EventOutcome, EventsAnswer, RunWithEvents, SentEvent, StoredEvent } from '#shared/runs'
@@ -14,6 +15,7 @@ import { Refusal } from './refusal'
 import { RunBook, runMessage } from './run-book'
 import type { Page } from './run-book'
 import { runWithEvents } from './runs'
+import { studioOf } from './studio'
 
 const books = new WeakMap<Pool, RunBook>()
 /** One book for each pool, and so one for a process. */
@@ -52,6 +54,11 @@ function readSent(raw: unknown): Read {
 }
 
 const ENDS: readonly RunEvent['kind'][] = ['run.finished', 'run.abandoned']
+/** Nobody ticks that the emergency number is known while none is set. */
+const ticksNumbers = (event: SentEvent) => event.kind === 'gate.ticked' && event.item === NUMBERS_ITEM
+/** What is judged by more than the run itself. */
+const needsLooking = (event: SentEvent) => ENDS.includes(event.kind) || ticksNumbers(event)
+const NO_NUMBERS = 'No emergency number is set. A lead sets it under House rules; then tick this line again.'
 const NOT_HERE = 'Whoever entered this is not signed in on this device. It is sent once they are.'
 
 type Numbered = RunEvent & SentEvent & { by: string }
@@ -108,7 +115,7 @@ function offerAll(page: Page, read: Read[], now: number): StoredEvent[] | null |
   const { finished, abandoned } = page.intake.state()
   if (finished ?? abandoned) return null
   for (const r of read) {
-    if (!('event' in r) || !r.event.by || page.intake.has(r.event.id) || ENDS.includes(r.event.kind)) return tooLong()
+    if (!('event' in r) || !r.event.by || page.intake.has(r.event.id) || needsLooking(r.event)) return tooLong()
     const event = { ...r.event, at: happenedAt(r.event, page.head.startedAt, now) } as Numbered
     if (secondFact(page.intake.state(), event) || page.intake.offer(event) !== null) return tooLong()
     stored.push(asStored(event, ++page.seq, now))
@@ -139,6 +146,7 @@ export async function acceptEvents(context: Context, runId: string, sent: unknow
       const [foreign, kept] = [await runs.idsOfOtherRuns(db, runId, ids), await runs.knownConflicts(db, runId, ids)]
       const made = events.map(e => ({ ...e, by: e.by ?? context.by, at: happenedAt(e, head.startedAt, now) }) as Numbered)
       const strange = await notToBook(db, context.session.id, made, context.now())
+      const unset = events.some(ticksNumbers) && (await studioOf(db)).emergencyNumber === ''
       const conflicts: Kept[] = []
       const added: StoredEvent[] = []
       let [next, began] = [0, performance.now()]
@@ -165,7 +173,7 @@ export async function acceptEvents(context: Context, runId: string, sent: unknow
           conflicts.push({ id, fact, piece, at: event.at, by: event.by, deviceTime: event.deviceTime, serverTime: now })
           return { id, accepted: false, conflict: true }
         }
-        const reason = intake.offer(event)
+        const reason = unset && ticksNumbers(event) ? NO_NUMBERS : intake.offer(event)
         if (reason !== null) return no('refused', reason)
         added.push(asStored(event, ++page.seq, now))
         return { id, accepted: true }

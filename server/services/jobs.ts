@@ -1,4 +1,5 @@
 import { dayIn } from '#core/basics/zone'
+import { RIM_DECIDED } from '#core/trade/answers'
 import { planRecipe } from '#core/plan/recipe'
 import type { Recipe } from '#core/plan/recipe'
 import { jobSchema } from '#shared/jobs'
@@ -20,14 +21,21 @@ import { notify } from './context'
 import { editedMeanwhile, notFound, Refusal } from './refusal'
 import { pacesOf, studioOf } from './studio'
 
+/** Frost up to the rim is a lead's decision; who took it stays with the job. */
+function rimDecidedBy(entry: JobEntry, context: Context, before: Job | null): string | null {
+  if (entry.answers.lip !== RIM_DECIDED) return null
+  if (before?.rimBy) return before.rimBy
+  if (context.role === 'lead') return context.by
+  throw new Refusal(403, 'A lead decides whether frost runs up to the rim.', { 'answers.lip': 'A lead has to choose this answer.' })
+}
+
 async function readJob(db: Db, body: unknown): Promise<{ entry: JobEntry, kept: jobs.KeptOfJob, form: JobForm }> {
   const { rules } = await studioOf(db)
   const schema = jobSchema(rules.lengthUnit)
   const parsed = schema.safeParse(body)
   if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
   const lot = await lotById(db, parsed.data.lotId)
-  if (!lot || lot.putAway)
-    throw new Refusal(400, 'That bottle is not on the shelf.', { lotId: 'Choose what to etch with from the shelf.' })
+  if (!lot || lot.putAway) throw new Refusal(400, 'That bottle is not on the shelf.', { lotId: 'Choose what to etch with from the shelf.' })
   const { stencilId, resist } = parsed.data
   const stencil = stencilId === null ? null : await stencilById(db, stencilId)
   if (stencilId !== null && (!stencil || stencil.putAway))
@@ -38,7 +46,7 @@ async function readJob(db: Db, body: unknown): Promise<{ entry: JobEntry, kept: 
     })
   return {
     entry: parsed.data,
-    kept: { wall: await wallOf(db, parsed.data), art: await artOf(db, parsed.data) },
+    kept: { wall: await wallOf(db, parsed.data), art: await artOf(db, parsed.data), rimBy: null },
     form: asWritten(schema, body) as JobForm,
   }
 }
@@ -65,7 +73,8 @@ async function artOf(db: Db, { artworkId }: JobEntry): Promise<PlannedArt | null
 export async function addJob(context: Context, id: string, body: unknown): Promise<Job> {
   return inTransaction(context.pool, async (db) => {
     const { entry, kept, form } = await readJob(db, body)
-    if (await jobs.insertJob(db, id, entry, kept, form, context.by, context.now())) await notify(db, { topic: 'today' })
+    if (await jobs.insertJob(db, id, entry, { ...kept, rimBy: rimDecidedBy(entry, context, null) }, form, context.by, context.now()))
+      await notify(db, { topic: 'today' })
     return (await jobs.jobById(db, id))!
   })
 }
@@ -86,7 +95,7 @@ export async function changeJob(context: Context, id: string, body: unknown, ver
     const before = await plannedJob(db, id)
     if (before.version !== version) throw editedMeanwhile()
     const { entry, kept, form } = await readJob(db, body)
-    await jobs.updateJob(db, id, entry, kept, form)
+    await jobs.updateJob(db, id, entry, { ...kept, rimBy: rimDecidedBy(entry, context, before) }, form)
     await notify(db, { topic: 'today' })
     return (await jobs.jobById(db, id))!
   })

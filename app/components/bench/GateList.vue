@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { RunState } from '#core/bench/run'
+import { NUMBERS_ITEM } from '#core/plan/steps'
 import type { Step } from '#core/plan/steps'
 
 /** Lines that a person ticks one by one. None can be skipped, and each keeps who ticked it. */
@@ -7,6 +8,7 @@ const props = defineProps<{ step: Step, state: RunState }>()
 const emit = defineEmits<{ tick: [item: string] }>()
 const studio = useStudioStore()
 const session = useSessionStore()
+const unset = (item: string) => item === NUMBERS_ITEM && studio.numbers.emergency === ''
 const ticks = computed(() => props.state.ticked[props.step.id] ?? {})
 </script>
 
@@ -17,17 +19,20 @@ const ticks = computed(() => props.state.ticked[props.step.id] ?? {})
         type="button"
         role="checkbox"
         :aria-checked="Boolean(ticks[item.id])"
-        :disabled="Boolean(ticks[item.id])"
+        :disabled="Boolean(ticks[item.id]) || unset(item.id)"
         @click="emit('tick', item.id)"
       >
         <svg viewBox="0 0 24 24" width="30" height="30" aria-hidden="true">
           <rect x="1.5" y="1.5" width="21" height="21" fill="none" stroke="currentColor" stroke-width="2" />
           <path v-if="ticks[item.id]" d="M5 12.5l5 5L20 6" fill="none" stroke="currentColor" stroke-width="3.4" />
         </svg>
-        <span>{{ item.text }}</span>
+        <span>{{ item.text }}<template v-if="unset(item.id)">: none is set yet</template></span>
         <!-- Its room is kept from the start: were a line to grow when it is ticked, the next ones would move away under the finger. -->
         <small :class="{ open: !ticks[item.id] }">{{ ticks[item.id] ? studio.nameOf(ticks[item.id]!.by) : session.person?.name }}</small>
       </button>
+      <p v-if="unset(item.id)" class="problem">
+        A lead sets the emergency number under <NuxtLink to="/rules">House rules</NuxtLink>; until then nothing is opened here.
+      </p>
     </li>
   </ul>
 </template>

@@ -22,7 +22,16 @@ const {
   () => props.run.plan,
   () => props.piece,
 )
-const CARE = { 'swirl': 'swirl', 'move': 'move', 'brush': 'brush', 'rest': 'rest', 'drip': 'drips', 're-wet': 'wet again' } as const
+const CARE = {
+  'swirl': 'swirl',
+  'move': 'move',
+  'brush': 'brush',
+  'rest': 'rest',
+  'drip': 'drips',
+  're-wet': 'wet again',
+  'edges': 'edges',
+  'pull-mesh': 'mesh off',
+} as const
 const TEXT = {
   untouched: 'to coat',
   coating: 'being coated',

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import SelectButton from 'primevue/selectbutton'
 
-const props = defineProps<{ label: string, hint?: string, error?: string, options: { id: string | boolean, text: string }[] }>()
+const props = defineProps<{ label: string, hint?: string, error?: string, options: readonly { id: string | boolean, text: string }[] }>()
 const model = defineModel<string | boolean>({ required: true })
 // The button row takes an empty id for nothing chosen; it has to be a choice like the others.
 const NONE = '(none)'

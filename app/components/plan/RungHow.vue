@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { FINISH_TABLE } from '#core/plan/steps'
 import { COAT_TOOLS } from '#core/plan/coat'
 import { SCHOOL_NAMES, SCHOOL_TABLES, SCHOOLS_OF } from '#core/trade/house'
 import type { Schools } from '#core/trade/house'
@@ -75,8 +76,8 @@ const why = (key: keyof Schools) =>
   <ChoiceField
     v-model="form.finish"
     class="wide"
-    label="Colour in the frost"
-    :options="[{ id: 'none', text: 'None' }, { id: 'ink', text: 'Rubbed in' }]"
+    label="Once it is judged"
+    :options="FINISH_TABLE"
   />
   <details class="full">
     <summary>Care, weeding, rinsing, peeling</summary>

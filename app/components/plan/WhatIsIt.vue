@@ -15,6 +15,7 @@ const verdict = computed(() => {
   const best = result.value.likely[0]!
   const name = substrateKind(best.id).name
   if (result.value.sure === 'certain enough') return `${capital(name)}, certain enough to plan with.`
+  if (result.value.asTempered) return `Likely ${name}, but not told apart from tempered glass. Without the test, plan it as tempered.`
   return result.value.sure === 'likely' ? `Likely ${name}. Try it on a hidden spot first.` : 'Still open.'
 })
 function answer(test: string, finding: string) {
@@ -58,7 +59,13 @@ function take(id: SubstrateId) {
           <li v-for="l in top" :key="l.id">
             <span class="share" aria-hidden="true"><span :style="{ width: `${100 * l.share}%` }" /></span>
             <span class="name">{{ capital(substrateKind(l.id).name) }}</span> <span class="numeral">{{ formatFraction(l.share) }}</span>
-            <Button severity="secondary" label="Take this" :aria-label="`Take ${substrateKind(l.id).name}`" @click="take(l.id)" />
+            <Button
+              v-if="l.id === 'soda-lime' && result.asTempered"
+              severity="secondary"
+              label="Take it as tempered"
+              @click="take('tempered')"
+            />
+            <Button v-else severity="secondary" label="Take this" :aria-label="`Take ${substrateKind(l.id).name}`" @click="take(l.id)" />
           </li>
         </ol>
         <p class="muted">When in doubt, try it on a hidden spot, or turn the job down: an etch cannot be undone.</p>

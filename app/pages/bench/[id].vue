@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { bestAt, liveWindow, pieceStage, pressEntries } from '#core/bench/run'
 import { countOf } from '#core/basics/units'
+import { NUMBERS_ITEM } from '#core/plan/steps'
 
 const id = String(useRoute().params.id)
 const at = useRun(id)
@@ -30,6 +31,8 @@ const control = computed(() => {
       return a.step.id === 'wash-up' ? 'To the wash-up' : `Tick: ${a.item.short}`
     case 'do':
       return 'Done'
+    case 'finish':
+      return 'Close the run and log it'
     case 'look':
       return run.value?.coupon ? 'Read the strips off' : 'Look at the dry pieces'
     default:
@@ -41,7 +44,17 @@ function press() {
   const a = action.value
   if (!a || !run.value || !state.value) return
   if (atTable.value) return void navigateTo(stationPath(run.value, step.value!.id))
+  // A line that is not true can't be ticked: the way there stands beside it.
+  if (a.kind === 'tick' && !tickable(a.item.id)) return
   for (const entry of pressEntries(run.value.plan, state.value, a)) enter(entry)
+  if (a.kind === 'finish') void closed()
+}
+const tickable = (item: string) => item !== NUMBERS_ITEM || useStudioStore().numbers.emergency !== ''
+/** To the log, once the server has closed the run. */
+async function closed() {
+  const work = useWorkStore()
+  await until(() => work.waitingOf(id).length).toBe(0)
+  if (run.value?.endedAt) await navigateTo(`/log/${id}`)
 }
 const over = computed(
   () =>
@@ -85,6 +98,7 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
         />
       </div>
       <MeasureForm v-if="step.kind === 'measure'" :plan="run.plan" @measured="enter({ kind: 'etchant.measured', ...$event })" />
+      <TryForm v-else-if="step.kind === 'try'" :plan="run.plan" :tried="state.tried" @enter="enter($event)" />
       <GunControl v-else-if="kind === 'gun'" :plan="run.plan" :piece="state.pieces[wanted! - 1]!" :label="control" @enter="enter($event)" />
       <TubForm
         v-else-if="step.kind === 'tub'"
@@ -94,7 +108,13 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
         @add="enter({ kind: 'bicarbonate.added', grams: $event })"
         @still="enter({ kind: 'step.done', step: step.id })"
       />
-      <MainControl v-else :label="control" :disabled="kind === 'wait' || kind === 'idle'" :over="over" @press="press" />
+      <MainControl
+        v-else
+        :label="control"
+        :disabled="kind === 'wait' || kind === 'idle' || (action?.kind === 'tick' && !tickable(action.item.id))"
+        :over="over"
+        @press="press"
+      />
     </template>
     <template #more>
       <OtherActions v-if="run && state && step" :plan="run.plan" :state="state" :step="step" @enter="enter($event)" />

@@ -1,9 +1,18 @@
 <script setup lang="ts">
+import { lookHasCome } from '#core/bench/run'
+
 const id = String(useRoute().params.id)
 const at = useRun(id)
 const { run, state, step, enter } = at
+const last = computed(() => run.value?.plan.steps.at(-1)?.kind === 'look')
+const control = computed(() => {
+  if (open.value.length > 0) return `Judge ${open.value.map(p => `${run.value!.plan.noun} ${p.n}`).join(', ')}`
+  return last.value ? 'Close the run and log it' : 'On to what comes after'
+})
 const open = computed(() => state.value?.pieces.filter(p => !p.judged && !p.withdrawn) ?? [])
 async function finish() {
+  // What is done to a piece once it is judged comes after this page.
+  if (!last.value) return void navigateTo(`/bench/${id}`)
   if (!enter({ kind: 'run.finished' })) return
   const work = useWorkStore()
   await until(() => work.waitingOf(id).length).toBe(0)
@@ -16,7 +25,7 @@ async function finish() {
     <template v-if="run && state && !run.endedAt">
       <h1>Look</h1>
       <p class="why">Dry, over dark card, in raking or window light. What was left too long is written down by itself.</p>
-      <NotYet v-if="step && step.kind !== 'look'" :step="step" :run-id="id" />
+      <NotYet v-if="step && !lookHasCome(run.plan, step)" :step="step" :run-id="id" />
       <template v-else>
         <JudgePiece
           v-for="p in state.pieces"
@@ -29,7 +38,7 @@ async function finish() {
         <MainControl
           flow
           :disabled="open.length > 0"
-          :label="open.length ? `Judge ${open.map(p => `${run!.plan.noun} ${p.n}`).join(', ')}` : 'Close the run and log it'"
+          :label="control"
           @press="finish"
         />
       </template>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import { lookHasCome } from '#core/bench/run'
+
 const id = String(useRoute().params.id)
 const at = useRun(id)
 const { run, state, step, enter } = at
 const washUp = computed(() => run.value?.plan.steps.find(s => s.id === 'wash-up'))
 const next = computed(() => washUp.value?.items?.find(i => !state.value?.ticked['wash-up']?.[i.id]))
-const before = computed(() => (step.value && step.value.id !== 'wash-up' && step.value.kind !== 'look' ? step.value : null))
+const before = computed(() => (step.value && step.value.id !== 'wash-up' && !lookHasCome(run.value!.plan, step.value) ? step.value : null))
 </script>
 
 <template>

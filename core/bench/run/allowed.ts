@@ -1,7 +1,7 @@
 import type { RunPlan } from '../../plan/run-plan'
 import { capital } from '../../basics/units'
 import type { PieceFact, RunEvent } from './events'
-import { currentStep, holderOf, pieceStage, wetPieces } from './state'
+import { closesRun, currentStep, holderOf, lookHasCome, pieceStage, wetPieces } from './state'
 import type { PieceStage, PieceState, RunState } from './state'
 import { trayOf } from './tray'
 import { takenSince } from './turns'
@@ -66,7 +66,7 @@ function refusePiece(plan: RunPlan, state: RunState, event: PieceEvent): string 
   if (event.kind === 'piece.taken') return refuseTaking(piece, event.by, name)
   if (event.kind === 'fact.settled') return refuseSettling(piece, event, name)
   if (event.kind === 'piece.judged')
-    return step?.kind === 'look' ? null : `${name} can be judged once it is dry and the wash-up is done. Now: ${step?.title}.`
+    return lookHasCome(plan, step) ? null : `${name} can be judged once it is dry and the wash-up is done. Now: ${step?.title}.`
   if (GUN_EVENTS.includes(event.kind))
     return step?.kind === 'blast' ? refuseGun(plan, state, event, name) : `It is not time to blast. First: ${step?.title}.`
   if (step?.kind !== 'clock') return `It is not time to coat. First: ${step?.title}.`
@@ -100,20 +100,27 @@ export function refuseStep(plan: RunPlan, state: RunState, event: RunEvent): str
     }
     case 'step.done':
       if (step.id !== event.step) return `That step can't be closed now. First: ${step.title}.`
+      if (closesRun(plan, step)) return `${step.title}, then close the run.`
       if (step.kind === 'tub') return state.bicarbonate > 0 ? null : 'Put bicarbonate in the tub first, then wait until nothing fizzes.'
       return step.kind === 'do' ? null : `${step.title}: every part of it has to be done, it can't be closed as a whole.`
     case 'step.skipped':
       if (step.id !== event.step) return `That step can't be skipped now. First: ${step.title}.`
+      if (closesRun(plan, step)) return 'This is the last step: close the run instead.'
       return step.kind !== 'do' || step.safety ? `${step.title}: this step is never skipped.` : null
+    case 'try.started':
+      return step.kind === 'try' ? null : `The bottle is tried at its own step. Now: ${step.title}.`
+    case 'try.judged':
+      if (step.kind !== 'try') return `The bottle is tried at its own step. Now: ${step.title}.`
+      return state.tried.started ? null : 'Start the clock of the dab first.'
     case 'etchant.measured':
       if (step.kind !== 'measure') return `Amounts are entered after the last rinse. First: ${step.title}.`
       return event.back > event.putOut ? 'More went back than was put out. Check both amounts.' : null
     case 'bicarbonate.added':
       return step.kind === 'tub' ? null : `Bicarbonate goes in at its own step. First: ${step.title}.`
     case 'run.finished': {
-      if (step.kind !== 'look') return `The run can't be closed yet. First: ${step.title}.`
       const open = state.pieces.filter(p => !p.judged && !p.withdrawn)
-      return open.length > 0 ? `Judge ${open.map(p => `${plan.noun} ${p.n}`).join(', ')} first.` : null
+      if (step.kind === 'look' && open.length > 0) return `Judge ${open.map(p => `${plan.noun} ${p.n}`).join(', ')} first.`
+      return closesRun(plan, step) ? null : `The run can't be closed yet. First: ${step.title}.`
     }
     case 'run.paused':
       if (state.pieces.some(p => p.gunOn)) return 'The gun is on. Let go before the run is paused.'

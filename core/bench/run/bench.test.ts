@@ -112,6 +112,8 @@ describe('the history in words', () => {
       { id: 'n', at: b.now, by: 'me', kind: 'note.written', why: 'not-taken', of: 2, text: 'rinsed at five past', was: null },
       { id: 'p', at: b.now, by: 'me', kind: 'run.paused', reason: 'lunch' },
       { id: 'r', at: b.now, by: 'me', kind: 'run.resumed' },
+      { id: 'y', at: b.now, by: 'me', kind: 'try.started' },
+      { id: 'z', at: b.now, by: 'me', kind: 'try.judged', result: 'weak' },
       { id: 'g', at: b.now, by: 'me', kind: 'gun.entered', piece: 1, seconds: 90 },
       ...(['gun.on', 'gun.off', 'piece.blasted'] as const).map(kind => ({ id: kind, at: b.now, by: 'me', kind, piece: 1 })),
     )

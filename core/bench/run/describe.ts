@@ -2,6 +2,7 @@ import type { RunPlan } from '../../plan/run-plan'
 import { benchWords } from './words'
 import { capital, formatDuration, formatMass, formatVolume } from '../../basics/units'
 import { reasonWords } from './reasons'
+import { TRY_RESULTS } from './events'
 import type { NoteReason, PieceFact, RunEvent } from './events'
 
 const SETTLED: Record<PieceFact, string> = {
@@ -38,6 +39,10 @@ export function describeEvent(plan: RunPlan, event: RunEvent): string {
       return `${capital(piece)}: gun time entered, ${formatDuration(event.seconds)}`
     case 'piece.blasted':
       return `${capital(piece)} is blasted`
+    case 'try.started':
+      return 'Dab on the scrap, clock started'
+    case 'try.judged':
+      return `The scrap frosted: ${TRY_RESULTS.find(r => r.id === event.result)!.text.toLowerCase()}`
     case 'coat.started':
       return `First touch on ${piece}`
     case 'coat.covered':

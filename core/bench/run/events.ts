@@ -19,6 +19,14 @@ export const FAULTS = [
 ] as const
 export type FaultId = (typeof FAULTS)[number]['id']
 
+/** How an old lot did on a scrap. */
+export const TRY_RESULTS = [
+  { id: 'good', text: 'It frosts as it should' },
+  { id: 'weak', text: 'Weakly' },
+  { id: 'nothing', text: 'Not at all' },
+] as const
+export type TryResult = (typeof TRY_RESULTS)[number]['id']
+
 interface Base {
   /** Made by the client, UUIDv7. */
   id: string
@@ -42,6 +50,8 @@ export type RunEvent
   = | (Base & { kind: 'gate.ticked', step: string, item: string })
     | (Base & { kind: 'step.done', step: string })
     | (Base & BenchReason<'step.skipped'> & { kind: 'step.skipped', step: string })
+    | (Base & { kind: 'try.started' })
+    | (Base & { kind: 'try.judged', result: TryResult })
     | (OfPiece & { kind: 'coat.started' })
     | (OfPiece & { kind: 'coat.covered' })
     | (OfPiece & { kind: 'care.given', care: CareCallId })
@@ -85,6 +95,8 @@ export const EVENT_KINDS: readonly RunEventKind[] = [
   'gate.ticked',
   'step.done',
   'step.skipped',
+  'try.started',
+  'try.judged',
   'coat.started',
   'coat.covered',
   'care.given',

@@ -25,6 +25,7 @@ export function emptyRun(plan: RunPlan): RunState {
     ticked: {},
     done: {},
     skipped: {},
+    tried: { started: null, judged: null },
     measured: null,
     bicarbonate: 0,
     paused: null,
@@ -70,6 +71,10 @@ export function applyEvent(state: RunState, event: RunEvent): RunState {
       return { ...state, done: { ...state.done, [event.step]: stamp } }
     case 'step.skipped':
       return { ...state, skipped: { ...state.skipped, [event.step]: { ...stamp, ...reasonOf(event) } } }
+    case 'try.started':
+      return { ...state, tried: { started: stamp, judged: null } }
+    case 'try.judged':
+      return { ...state, tried: { ...state.tried, judged: { ...stamp, result: event.result } } }
     case 'care.given':
       return changePiece(state, event.piece, { care: [...state.pieces[event.piece - 1]!.care, { ...stamp, care: event.care }] })
     case 'gun.on':

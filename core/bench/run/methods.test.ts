@@ -18,13 +18,13 @@ describe('skipping a step', () => {
   it('takes a reason, is kept, and goes into the log', () => {
     const b = bench().upTo('mask')
     b.send({ kind: 'step.skipped', step: 'mask', why: 'done-before', reason: '' })
-    expect(b.step()).toBe('ready-etchant')
+    expect(b.step()).toBe('safety')
     expect(summarise(plan, b.state()).skipped).toEqual([
       { title: 'Burnish, mask round, chock, clean the openings', step: 'mask', why: 'done-before', reason: '' },
     ])
   })
   it('safety steps are never skipped', () => {
-    const b = bench()
+    const b = bench().upTo('safety')
     expect(b.refusal({ kind: 'step.skipped', step: 'safety', reason: 'in a hurry' })).toMatch(/never skipped/)
     b.atEtch()
     expect(b.refusal({ kind: 'step.skipped', step: 'etch', reason: 'in a hurry' })).toMatch(/never skipped/)
@@ -133,12 +133,13 @@ describe('care during the dwell', () => {
 describe('ferric chloride on brass tags', () => {
   const tags = planOf(TWO_TAGS)
   it('goes from its own gate to the kept waste, by the one control', () => {
-    const b = bench(tags)
-    for (const item of tags.steps[0]!.items!) {
+    const b = bench(tags).upTo('safety')
+    const { items } = tags.steps.find(s => s.id === 'safety')!
+    for (const item of items!) {
       expect(action(b)).toMatchObject({ kind: 'tick', item: { id: item.id } })
       press(b)
     }
-    expect(tags.steps[0]!.items!.map(i => i.id)).toEqual(expect.arrayContaining(['metal', 'waste', 'gloves', 'eyes', 'label']))
+    expect(items!.map(i => i.id)).toEqual(expect.arrayContaining(['metal', 'waste', 'gloves', 'eyes', 'label']))
     for (let i = 0; i < 10 && b.step() !== 'etch'; i++) press(b)
     for (const n of [1, 2]) {
       expect(action(b)).toMatchObject({ kind: 'coat', sentence: `Wet tag ${n}` })
@@ -164,7 +165,7 @@ describe('ferric chloride on brass tags', () => {
     b.send({ kind: 'etchant.measured', putOut: 5, back: 0 })
     b.upTo('look')
     judgeAll(b)
-    b.send({ kind: 'run.finished' })
+    b.close()
     expect(summarise(tags, b.state())).toMatchObject({ good: 2, used: 5, method: 'liquid' })
     expect(tags.steps.find(s => s.id === 'wash-up')!.items!.find(i => i.id === 'waste')!.text).toMatch(/never to the drain/)
   })
@@ -203,6 +204,24 @@ describe('several tags on one tray', () => {
   })
 })
 
+describe('an old bottle on a scrap', () => {
+  const old = planOf({ ...FOUR_TUMBLERS, lot: { ...FOUR_TUMBLERS.lot, openDays: 200 } })
+  it('comes first, behind a gate, with a clock and a result; nothing is cut before it', () => {
+    const b = bench(old)
+    expect(b.step()).toBe('try-safety')
+    b.upTo('scrap-jar')
+    expect(action(b)).toMatchObject({ kind: 'try' })
+    expect(b.refusal({ kind: 'try.judged', result: 'good' })).toMatch(/Start the clock/)
+    expect(b.refusal({ kind: 'step.skipped', step: 'scrap-jar', why: 'no-time', reason: '' })).toMatch(/never skipped/)
+    b.send({ kind: 'try.started' })
+    b.wait(300)
+    b.send({ kind: 'try.judged', result: 'weak' })
+    expect(b.state().tried).toMatchObject({ judged: { result: 'weak' } })
+    expect(b.step()).toBe('clean')
+    expect(b.refusal({ kind: 'try.started' })).toMatch(/at its own step/)
+  })
+})
+
 describe('blasting a mirror back', () => {
   const mirror = planOf(ONE_MIRROR)
   it('counts gun time only while the gun is on', () => {
@@ -225,7 +244,7 @@ describe('blasting a mirror back', () => {
     expect(b.step()).toBe('grit')
     b.upTo('look')
     judgeAll(b)
-    b.send({ kind: 'run.finished' })
+    b.close()
     expect(summarise(mirror, b.state()).pieces[0]).toMatchObject({ dwell: 17, verdict: 'early' })
   })
   it('gun time may be entered afterwards, in place of what the pedal counted', () => {
@@ -251,8 +270,9 @@ describe('blasting a mirror back', () => {
     expect(action(b)).toMatchObject({ kind: 'gun', piece: 2 })
   })
   it('its gate asks for hearing, seals, dust and the abrasive', () => {
-    expect(mirror.steps[0]!.items!.map(i => i.id)).toEqual(expect.arrayContaining(['hearing', 'seals', 'dust', 'abrasive', 'breath']))
-    expect(mirror.steps[0]!.items![0]!.text).toMatch(/no silica sand/)
+    const { items } = mirror.steps.find(s => s.id === 'safety')!
+    expect(items!.map(i => i.id)).toEqual(expect.arrayContaining(['hearing', 'seals', 'dust', 'abrasive', 'breath']))
+    expect(items![0]!.text).toMatch(/no silica sand/)
   })
 })
 
@@ -327,8 +347,7 @@ describe('whatever the pauses, doing what is asked leads to the log', () => {
           b.send({ kind: 'piece.blasted', piece: next.piece })
         return
       case 'look':
-        judgeAll(b)
-        return void b.send({ kind: 'run.finished' })
+        return void judgeAll(b)
       default:
         return press(b)
     }
@@ -337,7 +356,7 @@ describe('whatever the pauses, doing what is asked leads to the log', () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 0, max: 90 }), { minLength: 1, maxLength: 30 }), (pauses) => {
         const b = bench(of)
-        for (let i = 0; i < 400 && action(b).kind !== 'closed'; i++) {
+        for (let i = 0; i < 800 && action(b).kind !== 'closed'; i++) {
           b.wait(pauses[i % pauses.length]!)
           turn(b)
         }

@@ -8,7 +8,7 @@ import { UNANSWERED_MS } from './announce'
 import { dueCare, spoken } from './care'
 import { gunTime, liveWindow, pieceClock } from './clock'
 import type { RunEvent } from './events'
-import { currentStep, handsFull, holderOf, pieceStage } from './state'
+import { closesRun, currentStep, handsFull, holderOf, pieceStage } from './state'
 import type { PieceState, RunState } from './state'
 import { answersFor, caresFor, coatPlanned, NO_TURNS, rinses } from './turns'
 import type { Turns } from './turns'
@@ -26,7 +26,9 @@ interface OfPiece {
 /** The one thing to do now. `seconds` from now is when a `wait` ends. */
 export type NextAction
   = | { kind: 'tick', step: Step, item: GateItem }
-    | { kind: 'do' | 'measure' | 'tub' | 'look', step: Step }
+    | { kind: 'do' | 'measure' | 'tub' | 'try' | 'look', step: Step }
+  /** The last step, which closes the run. */
+    | { kind: 'finish', step: Step }
     | (OfPiece & { kind: 'coat' | 'covered' | 'off' | 'rinse' | 'gun' })
     | (OfPiece & { kind: 'care', care: CareCallId })
     | (OfPiece & { kind: 'wait', seconds: number })
@@ -268,6 +270,7 @@ export function nextAction(
   const step = currentStep(plan, state)
   if (!step) return { kind: 'closed' }
   if (state.paused) return { kind: 'paused', step, sentence: `Paused: ${reasonWords('run.paused', state.paused)}`, control: 'Go on' }
+  if (step.kind === 'do' && closesRun(plan, step)) return { kind: 'finish', step }
   switch (step.kind) {
     case 'gate':
       return { kind: 'tick', step, item: step.items!.find(item => !state.ticked[step.id]?.[item.id])! }
@@ -305,6 +308,8 @@ export function pressEntries(plan: RunPlan, state: RunState, action: NextAction)
       return onTray(action.piece).map(piece => ({ kind: 'etchant.off', piece }))
     case 'rinse':
       return [{ kind: 'piece.rinsed', piece: action.piece }]
+    case 'finish':
+      return [{ kind: 'run.finished' }]
     case 'paused':
       return [{ kind: 'run.resumed' }]
     default:

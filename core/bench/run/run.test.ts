@@ -7,22 +7,27 @@ import { bench, judgeAll, plan, START, tickAll } from './testing.test-support'
 describe('a run from safety gate to log', () => {
   it('goes through the steps in the trade\'s order', () => {
     const b = bench()
-    expect(b.step()).toBe('safety')
-    tickAll(b, 'safety')
-    for (const step of ['clean', 'resist', 'mask', 'ready-etchant']) {
+    for (const step of ['clean', 'resist', 'mask']) {
       expect(b.step()).toBe(step)
       b.send({ kind: 'step.done', step })
     }
+    expect(b.step()).toBe('safety')
+    tickAll(b, 'safety')
+    b.send({ kind: 'step.done', step: 'ready-etchant' })
     expect(b.step()).toBe('etch')
     b.etchAll()
     expect(b.step()).toBe('measure')
     b.send({ kind: 'etchant.measured', putOut: 4, back: 1 })
     b.send({ kind: 'step.done', step: 'peel' })
     b.send({ kind: 'bicarbonate.added', grams: 15 })
-    for (const step of ['neutralise', 'second-wash', 'dry', 'give']) b.send({ kind: 'step.done', step })
+    for (const step of ['neutralise', 'second-wash', 'dry']) b.send({ kind: 'step.done', step })
     tickAll(b, 'wash-up')
     expect(b.step()).toBe('look')
     judgeAll(b)
+    expect(b.step()).toBe('give')
+    expect(b.refusal({ kind: 'step.done', step: 'give' })).toMatch(/then close the run/)
+    expect(b.refusal({ kind: 'step.skipped', step: 'give', why: 'no-time', reason: '' })).toMatch(/close the run instead/)
+    expect(nextAction(plan, b.state(), b.now)).toMatchObject({ kind: 'finish' })
     b.send({ kind: 'run.finished' })
     expect(b.step()).toBeNull()
     const summary = summarise(plan, b.state())
@@ -31,15 +36,16 @@ describe('a run from safety gate to log', () => {
   })
 
   it('nothing is coated before every safety line is ticked', () => {
-    const b = bench()
-    expect(b.refusal({ kind: 'coat.started', piece: 1 })).toMatch(/Before anything is opened/)
-    for (const item of plan.steps[0]!.items!.slice(1)) b.send({ kind: 'gate.ticked', step: 'safety', item: item.id })
+    const b = bench().upTo('safety')
+    const [first, ...rest] = plan.steps.find(s => s.id === 'safety')!.items!
+    expect(b.refusal({ kind: 'coat.started', piece: 1 })).toMatch(/Before the bottle is opened/)
+    for (const item of rest) b.send({ kind: 'gate.ticked', step: 'safety', item: item.id })
     expect(b.refusal({ kind: 'step.done', step: 'safety' })).toMatch(/can't be closed as a whole/)
-    expect(b.refusal({ kind: 'step.done', step: 'clean' })).toMatch(/Before anything is opened/)
+    expect(b.refusal({ kind: 'step.done', step: 'ready-etchant' })).toMatch(/Before the bottle is opened/)
     expect(b.refusal({ kind: 'gate.ticked', step: 'safety', item: 'luck' })).toMatch(/not on this list/)
-    b.send({ kind: 'gate.ticked', step: 'safety', item: plan.steps[0]!.items![0]!.id })
-    expect(b.step()).toBe('clean')
-    expect(b.refusal({ kind: 'gate.ticked', step: 'safety', item: 'gloves' })).toMatch(/First: Clean/)
+    b.send({ kind: 'gate.ticked', step: 'safety', item: first!.id })
+    expect(b.step()).toBe('ready-etchant')
+    expect(b.refusal({ kind: 'gate.ticked', step: 'safety', item: 'gloves' })).toMatch(/First: Stir/)
   })
 
   it('refuses what the bench cannot do, and says what comes first', () => {

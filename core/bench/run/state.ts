@@ -1,7 +1,7 @@
 import type { RunPlan } from '../../plan/run-plan'
 import type { CareCallId, Step } from '../../plan/steps'
 import type { BenchReason } from './reasons'
-import type { FaultId, NoteReason, PieceResult } from './events'
+import type { FaultId, NoteReason, PieceResult, TryResult } from './events'
 
 /** Who did it, and when (ms, server time). */
 export interface Stamp {
@@ -35,6 +35,8 @@ export interface RunState {
   done: Record<string, Stamp>
   /** Steps that somebody skipped, with the reason. */
   skipped: Record<string, Stamp & BenchReason<'step.skipped'>>
+  /** An old lot on a scrap: since when the dab has been on, and how it did. */
+  tried: { started: Stamp | null, judged: (Stamp & { result: TryResult }) | null }
   measured: (Stamp & { putOut: number, back: number }) | null
   /** g so far */
   bicarbonate: number
@@ -76,6 +78,9 @@ export function wetPieces(state: RunState): PieceState[] {
     .sort((a, b) => (a.covered?.at ?? Infinity) - (b.covered?.at ?? Infinity) || a.n - b.n)
 }
 
+/** Whether this is the step that is complete when the run is closed. */
+export const closesRun = (plan: Pick<RunPlan, 'steps'>, step: Step) => step === plan.steps.at(-1)
+
 function stepComplete(step: Step, state: RunState): boolean {
   switch (step.kind) {
     case 'gate':
@@ -86,15 +91,26 @@ function stepComplete(step: Step, state: RunState): boolean {
       return state.pieces.every(p => ['blasted', 'withdrawn'].includes(pieceStage(p)))
     case 'measure':
       return state.measured !== null
+    case 'try':
+      return state.tried.judged !== null
     case 'look':
-      return state.finished !== null
+      return state.pieces.every(p => p.judged || p.withdrawn)
     default:
       return state.done[step.id] !== undefined || state.skipped[step.id] !== undefined
   }
 }
 
+/** Whether the look has come: pieces may be judged then, and judged again until the run is closed. */
+export function lookHasCome(plan: Pick<RunPlan, 'steps'>, step: Step | null): boolean {
+  const look = plan.steps.findIndex(s => s.kind === 'look')
+  return step !== null && look >= 0 && plan.steps.indexOf(step) >= look
+}
+
 /** The first step that is not complete; null when the run is over. */
 export function currentStep(plan: RunPlan, state: RunState): Step | null {
   if (state.finished || state.abandoned) return null
-  return plan.steps.find(step => !stepComplete(step, state)) ?? null
+  const { steps } = plan
+  // The run is not finished, so its last step is open, whatever kind it is.
+  const last = steps.at(-1)
+  return steps.find(step => step === last || !stepComplete(step, state)) ?? null
 }

@@ -19,10 +19,10 @@ describe('a coupon as a run of its own', () => {
   })
   it('keeps gate, tub, wash-up and look, and says the times', () => {
     expect(plan.steps.map(s => s.id)).toEqual([
-      'safety',
       'clean',
       'resist',
       'mask',
+      'safety',
       'ready-etchant',
       'etch',
       'measure',

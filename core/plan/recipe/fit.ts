@@ -1,3 +1,4 @@
+import { contradiction } from '../../trade/identify'
 import { etchantKind, resistKind } from '../../trade/materials'
 import type { RecipeInput } from './input'
 
@@ -21,6 +22,8 @@ const MANY_USES = 25
 /** What goes on, but is said. @param cut mm @param putOut mL */
 export function fitWarnings(input: RecipeInput, cut: { width: number, height: number }, putOut: number): string[] {
   const warnings: string[] = []
+  const clash = contradiction(input.noun, input.substrate)
+  if (clash) warnings.push(clash)
   const round = input.surface !== 'flat'
   if (input.art.height <= input.height && cut.height > input.height)
     warnings.push(

@@ -55,7 +55,26 @@ const diameterFigure = (girth: number): Figure => ({
 
 const EMPTY: DwellDecision = { window: null, reasons: [], warnings: [], cap: null, couponFirst: null, refusal: null }
 
-function stepContext(input: RecipeInput, part: MethodPart, judgement: Judgement, window: DwellWindow, keepOffLip: boolean): StepContext {
+/** A hand goes in through a mouth this wide, mm. */
+const HAND = 65
+/** Pieces with a neck, whatever their girth. */
+const NECKED = /bottle|carafe|decanter|flask|vial|demijohn|jug/
+
+/** Whether the piece can be held from inside: by its measured mouth, else by its girth and what it is called. */
+function handFits({ place, girth, noun, surface }: RecipeInput): boolean {
+  if (surface === 'flat') return false
+  if (place) return 2 * place.wall.at(place.wall.to).r >= HAND
+  return diameterFromGirth(girth) >= HAND && !NECKED.test(noun)
+}
+
+function stepContext(
+  input: RecipeInput,
+  part: MethodPart,
+  judgement: Judgement,
+  window: DwellWindow,
+  place: PlaceVerdict | null,
+  keepOffLip: boolean,
+): StepContext {
   const { rules } = input
   const pressure = part.figures.find(f => f.id === 'pressure')?.value ?? rules.blastPressure
   const kind = etchantKind(input.lot.kind)
@@ -76,6 +95,9 @@ function stepContext(input: RecipeInput, part: MethodPart, judgement: Judgement,
     offSeconds: OFF_SECONDS[kind.method],
     reusable: input.lot.reusable,
     oldLabel: input.oldLabel,
+    slits: place && place.slits.map(x => ({ edge: x.edge, count: x.count, depth: formatLength(x.depth, rules.lengthUnit) })),
+    handFits: handFits(input),
+    food: (input.answers.food ?? 'none') !== 'none',
     keepOffLip,
     finish: input.finish,
     cares: judgement.cares,
@@ -134,11 +156,11 @@ export function planRecipe(input: RecipeInput): Recipe {
   const window = part.dwell.window ?? { notBefore: lot.label!.min, best: lot.label!.min, notAfter: lot.label!.max, noHarm: lot.label!.max }
   const hands = { coat: part.coat, off: OFF_SECONDS[kind.method] }
   const after = lot.reusable && kind.method === 'cream' ? input.schools.after : 'wipe'
-  const steps = stepList(stepContext(input, part, judgement, window, answered.keepOffLip))
+  const place = input.place && judgePlace(input.place.wall, input.place.middle, art, rules.border, rules.fitTolerance)
+  const steps = stepList(stepContext(input, part, judgement, window, place, answered.keepOffLip))
   const cut = cutFigures(art, rules)
   const size = { width: cut.width.value, height: cut.height.value }
   const resist = resistKind(input.resist)
-  const place = input.place && judgePlace(input.place.wall, input.place.middle, art, rules.border, rules.fitTolerance)
   const area = resistAreaFigure(size, resist.uses === null ? 1 : pieces)
   const figures = [
     ...part.figures,
@@ -188,7 +210,7 @@ export function planRecipe(input: RecipeInput): Recipe {
             bicarbonate: part.bicarbonate,
             ...(kind.method === 'blast' ? { look: input.look } : {}),
             ...(kind.method === 'liquid' ? { tray: input.tray } : {}),
-            care: careCalls({ kind, schools: input.schools, surface: input.surface, dwell: window }, rules),
+            care: careCalls({ kind, schools: input.schools, surface: input.surface, dwell: window, resist }, rules),
             steps,
             basis: basisOf(input, judgement, part),
           },

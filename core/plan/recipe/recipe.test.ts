@@ -87,7 +87,7 @@ describe('what cannot be', () => {
     [{ resist: 'paper' }, /soak through/],
     [{ answers: {} }, /Not answered yet: Could it be replaced/],
     [{ answers: { ...FOUR_TUMBLERS.answers, irreplaceable: 'irreplaceable' } }, /have its owner agree/],
-    [{ answers: { ...FOUR_TUMBLERS.answers, lip: 'lip' } }, /away from the lip/],
+    [{ answers: { ...FOUR_TUMBLERS.answers, lip: 'lip' } }, /10 mm below where lips touch/],
     [{ substrate: 'crystal', answers: { ...FOUR_TUMBLERS.answers, child: 'yes' } }, /not for children/],
     [{ lot: lot({ label: null }) }, /no label time/],
     [{ substrate: 'brass', lot: { ...TWO_TAGS.lot, strength: null } }, /no strength on the shelf/],
@@ -103,6 +103,7 @@ describe('what cannot be', () => {
     [{ lot: lot({ left: 2 }) }, /may not hold enough/],
     [{ lot: lot({ reusable: false }) }, /wiped off, not scraped/],
     [{ art: { width: 90, height: 60, openFraction: 0.8 } }, /brush marks/],
+    [{ noun: 'acrylic look-alike', substrate: 'borosilicate' }, /says plastic.*Is that right/],
     [{ substrate: 'coated-glass' }, /keeps cream off the glass.*uncoated side/],
     [{ answers: { ...FOUR_TUMBLERS.answers, irreplaceable: 'agreed' } }, /its owner agreed/],
   ])('%o is warned of and goes on', (change, message) => {

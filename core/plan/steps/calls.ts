@@ -2,7 +2,8 @@ import { formatDuration } from '../../basics/units'
 import type { StepContext } from './step'
 import { isRound } from './step'
 
-export type CareCallId = 'swirl' | 'move' | 'brush' | 'rest' | 'drip' | 're-wet'
+export const CARE_IDS = ['swirl', 'move', 'brush', 'rest', 'drip', 're-wet', 'edges', 'pull-mesh'] as const
+export type CareCallId = (typeof CARE_IDS)[number]
 
 /** Something to do with a piece while its dwell runs. */
 export interface CareCall {
@@ -27,6 +28,10 @@ const call = (id: CareCallId, short: string, sentence: string, first: number, ev
   every,
 })
 
+/** From here on contact paper is looked after, s; and so often. */
+const LONG_DWELL = 600
+const EDGES_EVERY = 300
+
 /** Of the dwell, brushed: five minutes of fifteen. */
 const BRUSHED = 1 / 3
 
@@ -35,7 +40,7 @@ const LAST_MOMENT = 20
 
 /** Care during the dwell as its own calls, each with a clock of its own. */
 export function careCalls(
-  c: Pick<StepContext, 'kind' | 'schools' | 'surface' | 'dwell'>,
+  c: Pick<StepContext, 'kind' | 'schools' | 'surface' | 'dwell' | 'resist'>,
   rules: { dripEvery: number, moveEvery: number, rewetEvery: number },
 ): CareCall[] {
   if (c.kind.method === 'blast') return []
@@ -47,6 +52,15 @@ export function careCalls(
     c.kind.id === 'tile-cream' ? half : rules.dripEvery,
     c.kind.id === 'tile-cream' ? null : rules.dripEvery,
   )
+  // Thin paper soaks and lifts in a long dwell: it is looked at while there is still something to save.
+  const edges
+    = c.resist.id === 'contact-paper' && c.dwell.best >= LONG_DWELL
+      ? [call('edges', 'edges looked at', 'Look at the edges of {piece}; wipe it off if one lifts.', EDGES_EVERY, EDGES_EVERY)]
+      : []
+  const mesh
+    = c.resist.id === 'mesh' && c.kind.method === 'cream'
+      ? [call('pull-mesh', 'mesh pulled and washed', 'Pull the mesh off {piece} now, and wash it.', 1, null)]
+      : []
   const calls: CareCall[]
     = c.kind.method === 'liquid'
       ? [
@@ -54,6 +68,7 @@ export function careCalls(
           call('re-wet', 'wet again', 'Wet {piece} again.', rules.rewetEvery, rules.rewetEvery),
         ]
       : [
+          ...mesh,
           ...(c.schools.care === 'swirl' ? [call('swirl', 'swirled', 'Swirl {piece} once: half time.', half, null)] : []),
           ...(c.schools.care === 'move' ? [call('move', 'moved', 'Keep {piece} moving.', rules.moveEvery, rules.moveEvery)] : []),
           ...(c.schools.care === 'brush-rest'
@@ -64,7 +79,7 @@ export function careCalls(
             : []),
           ...(isRound(c) || c.kind.id === 'tile-cream' ? [drip] : []),
         ]
-  return calls.filter(x => x.first <= c.dwell.best - LAST_MOMENT)
+  return [...calls, ...edges].filter(x => x.id === 'pull-mesh' || x.first <= c.dwell.best - LAST_MOMENT)
 }
 
 /** When a call comes, in words: `at 2 min 30 s`, `every 3 min`. */

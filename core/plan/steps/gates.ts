@@ -3,23 +3,47 @@ import type { GateItem } from './step'
 
 const item = (id: string, short: string, text: string): GateItem => ({ id, short, text })
 
-const NUMBERS = item('numbers', 'numbers known', 'Emergency and poison numbers known; somebody knows you are etching')
+/** Ticked only where the studio's emergency number is set. */
+export const NUMBERS_ITEM = 'numbers'
+const NUMBERS = item(NUMBERS_ITEM, 'numbers known', 'Emergency and poison numbers known; somebody knows you are etching')
+
+/** Checked with the hand, not with a feeling. */
+const AIR = item('air', 'air moving', 'Air moving: a strip of tissue held at the bench is drawn away from your face, toward fan or window')
+
+/** Asked before an old lot is tried on a scrap. */
+export const TRY_ITEMS: readonly GateItem[] = [
+  item('gloves', 'gloves on', 'Gloves on: nitrile or neoprene, two pairs, whole and past the wrist'),
+  item('eyes', 'eyes covered', 'Eyes covered: goggles that close at the sides'),
+  AIR,
+  item('water', 'water in reach', 'Running water in reach, nothing standing in the way'),
+  NUMBERS,
+]
 
 /** Asked before every run, of the person at the bench. Nothing in Crest skips them. */
 export const SAFETY_ITEMS: Record<Method, readonly GateItem[]> = {
   cream: [
-    item('gloves', 'gloves on', 'Gloves on, whole, long enough to cover the wrist'),
+    item(
+      'gloves',
+      'gloves on',
+      'Gloves on: nitrile or neoprene, two pairs, not thin latex; whole and past the wrist. Changed when splashed',
+    ),
     item('eyes', 'eyes covered', 'Eyes covered: goggles that close at the sides'),
-    item('air', 'air moving', 'Air moving: fan or window, away from the face'),
-    item('surface', 'surface covered', 'Work surface covered, water and a wipe within reach'),
+    AIR,
+    item('surface', 'surface covered', 'Work surface covered, plastic dish and a wipe ready: no glass or metal dish'),
+    item('water', 'water in reach', 'Running water in reach, nothing standing in the way'),
+    item(
+      'gel',
+      'gel at hand, in date',
+      'Calcium gluconate gel 2.5 % at hand and in date; whoever has none knows to flush for 15 min and more',
+    ),
     item('away', 'children and food away', 'Children, food and drink away from the bench'),
     item('label', 'label and data sheet read', 'Product label and safety data sheet read, and at hand'),
     NUMBERS,
   ],
   liquid: [
-    item('gloves', 'gloves on', 'Gloves on, whole; apron and old clothes: it stains for good'),
+    item('gloves', 'gloves on', 'Gloves on: nitrile or neoprene, whole; apron and old clothes: it stains for good'),
     item('eyes', 'eyes covered', 'Eyes covered: goggles that close at the sides'),
-    item('air', 'air moving', 'Air moving: fan or window, away from the face'),
+    AIR,
     item('metal', 'metal known', 'The metal is known: no aluminium, zinc or galvanised part in it, none at the bench'),
     item('surface', 'tray and cover', 'Plastic tray under the piece, surface covered, water within reach'),
     item('waste', 'waste container ready', 'A labelled plastic container with a vented lid stands ready for what is spent'),
@@ -36,7 +60,7 @@ export const SAFETY_ITEMS: Record<Method, readonly GateItem[]> = {
     item('dust', 'dust taken off', 'Dust collector running, filter not full'),
     item('air', 'hoses checked', 'Hoses and couplings sound, pressure off while you connect'),
     item('away', 'children and food away', 'Children, food and drink away from the cabinet'),
-    item('label', 'data sheet read', 'Abrasive\'s safety data sheet and the machine\'s own instructions read, and at hand'),
+    item('label', 'data sheet read', 'The abrasive\'s safety data sheet and the machine\'s own instructions read, and at hand'),
     NUMBERS,
   ],
 }
@@ -44,11 +68,11 @@ export const SAFETY_ITEMS: Record<Method, readonly GateItem[]> = {
 /** Asked before the pieces are judged. */
 export const WASH_UP_ITEMS: Record<Method, readonly GateItem[]> = {
   cream: [
-    item('bottle', 'bottle closed', 'Bottle closed, outside wiped, back on the shelf'),
-    item('tools', 'tools washed', 'Brushes and scrapers washed; sticks and foam thrown away'),
+    item('bottle', 'bottle closed', 'Bottle closed, outside wiped, back on the shelf; nothing that touched metal went back into it'),
+    item('tools', 'tools washed', 'Brushes and scrapers washed; sticks and foam thrown away. No bleach near any of it'),
     item('surface', 'bench and sink wiped', 'Bench, tub and sink wiped and rinsed'),
     item('waste', 'tub emptied', 'Tub emptied and wipes bagged as local rules say'),
-    item('gloves', 'gloves off, hands washed', 'Gloves rinsed, off and binned; hands washed'),
+    item('gloves', 'gloves off, hands washed', 'Nothing of yours is wet any more: gloves rinsed, off and binned, hands washed'),
   ],
   liquid: [
     item('bottle', 'bottle closed', 'Bottle closed, outside wiped, back on the shelf'),
@@ -59,7 +83,7 @@ export const WASH_UP_ITEMS: Record<Method, readonly GateItem[]> = {
     ),
     item('tools', 'tools washed', 'Swabs bagged with the waste; tray and tweezers washed into it'),
     item('surface', 'bench wiped', 'Bench and tray wiped with bicarbonate, then water'),
-    item('gloves', 'gloves off, hands washed', 'Gloves rinsed, off and binned; hands washed'),
+    item('gloves', 'gloves off, hands washed', 'Nothing of yours is wet any more: gloves rinsed, off and binned, hands washed'),
   ],
   blast: [
     item('air', 'air shut off', 'Air shut off, hose let down, gun hung up'),

@@ -1,14 +1,16 @@
 import type { ResistId } from '../../trade/materials'
 import { SCHOOL_TABLES } from '../../trade/house'
-import { countOf } from '../../basics/units'
-import type { Step, StepContext } from './step'
+import { all } from './make'
+import type { Step, StepContext, StepSlits } from './step'
 import { isRound } from './step'
 
 type Draft = Pick<Step, 'title' | 'reason' | 'how' | 'good'>
 const GOOD = 'TOP is up, islands in place, every open edge pressed down.'
 const CENTRE = 'Middle first, then outward; a slip sheet lets half of it slide until it is straight.'
 const PEEL_TAPE = 'Transfer tape off: folded back on itself, at 180 degrees.'
-const all = (c: StepContext) => (c.pieces === 1 ? `the ${c.noun}` : `all ${countOf(c.pieces, c.noun)}`)
+/** Nobody is cut with a blade that is put down open. */
+const BLADE = 'Fresh blade, cut away from your fingers, cap on when you put it down.'
+const TRANSFER = 'Transfer tape, or clear contact paper, rubbed down over it; backing off.'
 
 function vinyl(c: StepContext): Draft {
   const onPiece = c.schools.weeding === 'piece'
@@ -18,12 +20,18 @@ function vinyl(c: StepContext): Draft {
     reason: `Weeded on ${onPiece ? 'the piece' : 'its backing'}. ${why}`,
     how: onPiece
       ? [
-          'Transfer tape over the cut sheet, backing off.',
+          TRANSFER,
           CENTRE,
           PEEL_TAPE,
-          'Pick out what is to be frosted; wipe crumbs and adhesive away.',
+          'Pick out what is to be frosted, with tweezers: a knife point scratches the piece. Wipe crumbs and adhesive away.',
         ]
-      : ['Pick out what is to be frosted; islands stay.', 'Transfer tape over it, rubbed down; backing off.', CENTRE, PEEL_TAPE],
+      : [
+          'Lay the cut sheet face down and peel the mat off it, not it off the mat: it stays flat.',
+          'Roll it over a finger to see the cut lines; pick out what is to be frosted, islands stay.',
+          TRANSFER,
+          CENTRE,
+          PEEL_TAPE,
+        ],
     good: GOOD,
   }
 }
@@ -36,10 +44,10 @@ const BY_KIND: Record<Exclude<ResistId, 'paper'>, (c: StepContext) => Draft> = {
     title: `Soft stencil on ${all(c)}, then weed`,
     reason: 'So limp that it is transferred whole and weeded on the piece.',
     how: [
-      'Transfer tape over the cut sheet, backing off.',
+      TRANSFER,
       CENTRE,
       PEEL_TAPE,
-      'Pick out what is to be frosted, with tweezers, from the middle.',
+      'Pick out what is to be frosted, with tweezers, from the middle: a knife point scratches the piece.',
     ],
     good: GOOD,
   }),
@@ -47,6 +55,7 @@ const BY_KIND: Record<Exclude<ResistId, 'paper'>, (c: StepContext) => Draft> = {
     title: `Contact paper on ${all(c)}, then cut`,
     reason: 'Cut on the piece through the pattern, small parts first, while the paper still holds their neighbours.',
     how: [
+      BLADE,
       'Paper on, middle first, smoothed outward.',
       'Pattern taped over it, TOP up.',
       'Cut through both with a fresh blade, small parts first.',
@@ -64,9 +73,10 @@ const BY_KIND: Record<Exclude<ResistId, 'paper'>, (c: StepContext) => Draft> = {
     title: `Rub-on film on ${all(c)}`,
     reason: 'It holds only where it was rubbed.',
     how: [
-      'Backing off, film down, not moved again.',
+      'Backing off, film down, four small pieces of tape to hold it, and not moved again.',
       'Burnish with the stick until the dark colour turns light everywhere.',
-      'Lift the carrier slowly from one corner; rub again where it sticks.',
+      'Lift the carrier slowly from one corner; rub again through its backing where it sticks.',
+      'Tape round it, overlapping the film\'s edge a little, rubbed down through the backing.',
     ],
     good: 'Light everywhere, no dark spot, no bubble at an opening.',
   }),
@@ -75,6 +85,12 @@ const BY_KIND: Record<Exclude<ResistId, 'paper'>, (c: StepContext) => Draft> = {
     reason: 'It is used again: it must come off clean, at once after coating.',
     how: ['Mesh down, mesh side up, pressed flat.', 'Tape round it.', 'A tray of water stands ready for it.'],
     good: 'Flat everywhere, tape all round.',
+  }),
+  're-stickable': c => ({
+    title: `Re-stickable stencil on ${all(c)}`,
+    reason: 'Its adhesive serves many times as long as it is kept clean.',
+    how: ['Backing off and kept clean.', CENTRE, 'Press every edge down, the smallest bridges last.', 'Tape round it.'],
+    good: 'No silver line along any edge, TOP is up.',
   }),
   'loose-stencil': c => ({
     title: `Tape the stencil on ${all(c)}`,
@@ -90,6 +106,7 @@ const BY_KIND: Record<Exclude<ResistId, 'paper'>, (c: StepContext) => Draft> = {
     title: `Tape ${all(c)}`,
     reason: 'Tape makes straight edges and bands.',
     how: [
+      BLADE,
       'Measure from the rim, mark with a grease pencil outside the band.',
       'Lay the tape without stretching it.',
       'Burnish its edge with a fingernail.',
@@ -121,14 +138,25 @@ export function resistStep(c: StepContext): Step {
   }
 }
 
+const slitWords = ({ edge, count, depth }: StepSlits) => `${count} ${count === 1 ? 'slit' : 'slits'} ${depth} deep in the ${edge} edge`
+
+/** Kinds that follow a curve by themselves, or are no sheet at all. */
+const NO_SLITS: readonly ResistId[] = ['mesh', 'stickers', 'rub-on', 'loose-stencil', 're-stickable', 'tape', 'lacquer', 'soft-vinyl']
+
+/** Cut before the film goes on, where the wall asks for them. */
+function slitMoves(c: StepContext): string[] {
+  if (!isRound(c) || NO_SLITS.includes(c.resist.id)) return []
+  if (c.slits === null) return ['Where the border wrinkles, a slit in it lets it lie down; clear of the art, and taped over.']
+  if (c.slits.length === 0) return []
+  return [`${c.slits.map(slitWords).join(' and ')}, cut before it goes on; tape over them.`]
+}
+
 /** Everything that keeps the etchant where it belongs, checked before any bottle is opened. */
 export function maskStep(c: StepContext): Step {
   const round = isRound(c)
   const blast = c.kind.method === 'blast'
   const how = [
-    ...(round && !['loose-stencil', 'tape', 'lacquer'].includes(c.resist.id)
-      ? ['Slits in the outer border where it wrinkles, clear of the art.']
-      : []),
+    ...slitMoves(c),
     'Burnish every open edge; a bubble or wrinkle there is pressed down or cut again.',
     'Islands in place, right way up: TOP is up, and it reads the way it should.',
     blast
@@ -136,6 +164,7 @@ export function maskStep(c: StepContext): Step {
       : c.surface === 'flat'
         ? 'Surround taped; on small art in a large pane cover the whole face.'
         : 'Surround taped: over all that etchant could reach or drip on.',
+    ...(c.surface === 'bowl' && !blast ? ['A band of tape where the bowl meets the stem, so that nothing runs down it.'] : []),
     ...(c.keepOffLip ? ['Lip and inside taped shut: no frost where a mouth drinks.'] : []),
     ...(round
       ? [blast ? 'Mouth stopped, so that no grit gets in.' : 'Mouth stopped; chocked on its side with a wedge or bubble wrap.']

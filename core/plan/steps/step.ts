@@ -10,9 +10,9 @@ export type Station = 'bench' | 'sink' | 'tub' | 'rack' | 'cabinet'
 /**
  * `gate`: every item ticked by a person; `do`: one press when done; `clock`: each piece coated, timed and rinsed;
  * `blast`: each piece under the gun; `measure`: amounts put out and back; `tub`: bicarbonate until no fizz;
- * `look`: each piece judged.
+ * `try`: an old lot on a scrap, with a clock and a result of its own; `look`: each piece judged.
  */
-export type StepKind = 'gate' | 'do' | 'clock' | 'blast' | 'measure' | 'tub' | 'look'
+export type StepKind = 'gate' | 'do' | 'clock' | 'blast' | 'measure' | 'tub' | 'try' | 'look'
 
 export interface GateItem {
   id: string
@@ -38,9 +38,22 @@ export interface Step {
   items?: GateItem[]
 }
 
-/** Colour rubbed into the frost, or none. */
-export const FINISHES = ['none', 'ink'] as const
-export type Finish = (typeof FINISHES)[number]
+/** What is done to a piece once it has been judged. */
+export const FINISH_TABLE = [
+  { id: 'none', text: 'None' },
+  { id: 'ink', text: 'Colour rubbed in' },
+  { id: 'gems', text: 'Gems or glitter glued on' },
+] as const
+export type Finish = (typeof FINISH_TABLE)[number]['id']
+export const FINISHES: readonly Finish[] = FINISH_TABLE.map(f => f.id)
+
+/** Cuts into the border that let a flat stencil follow its curve. */
+export interface StepSlits {
+  edge: 'upper' | 'lower'
+  count: number
+  /** As the studio reads lengths: `6 mm`. */
+  depth: string
+}
 
 /** What the step list depends on, and nothing else. */
 export interface StepContext {
@@ -65,6 +78,12 @@ export interface StepContext {
   offSeconds: number
   reusable: boolean
   oldLabel: boolean
+  /** As the measured wall asks for; null where it was not measured. */
+  slits: StepSlits[] | null
+  /** A hand fits inside to hold it by. */
+  handFits: boolean
+  /** Somebody eats from it or drinks from it. */
+  food: boolean
   /** Frost is kept off lip and inside. */
   keepOffLip: boolean
   finish: Finish

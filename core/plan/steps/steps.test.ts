@@ -25,6 +25,9 @@ const context: StepContext = {
   offSeconds: 60,
   reusable: true,
   oldLabel: false,
+  slits: null,
+  handFits: true,
+  food: false,
   keepOffLip: false,
   finish: 'none',
   cares: [],
@@ -40,12 +43,12 @@ const words = (id: string, change: Partial<StepContext> = {}) => {
 }
 
 describe('cream, in the trade\'s order', () => {
-  it('starts with the safety gate and ends with the look', () => {
+  it('knife work without gloves, the gate just before the bottle, wash-up while it dries, the look before the card', () => {
     expect(ids()).toEqual([
-      'safety',
       'clean',
       'resist',
       'mask',
+      'safety',
       'ready-etchant',
       'etch',
       'measure',
@@ -53,15 +56,30 @@ describe('cream, in the trade\'s order', () => {
       'neutralise',
       'second-wash',
       'dry',
-      'give',
       'wash-up',
       'look',
+      'give',
     ])
-    expect(step('safety').items!.map(i => i.id)).toEqual(['gloves', 'eyes', 'air', 'surface', 'away', 'label', 'numbers'])
+    expect(step('safety').items!.map(i => i.id)).toEqual(['gloves', 'eyes', 'air', 'surface', 'water', 'gel', 'away', 'label', 'numbers'])
+    expect(
+      step('safety')
+        .items!.map(i => i.text)
+        .join(' '),
+    ).toMatch(/nitrile or neoprene, two pairs, not thin latex.*in date/)
   })
   it('an old label comes off first: hot soak, thermal shock, remover, soap', () => {
-    expect(ids({ oldLabel: true }).slice(0, 3)).toEqual(['safety', 'label-off', 'clean'])
-    expect(words('label-off', { oldLabel: true })).toMatch(/5 to 10 min.*crack.*remover.*dish soap/)
+    expect(ids({ oldLabel: true }).slice(0, 2)).toEqual(['label-off', 'clean'])
+    expect(words('label-off', { oldLabel: true })).toMatch(/5 to 10 min.*crack.*back label.*remover.*dish soap/)
+  })
+  it('what is cut with a knife comes with its own caution, and alcohol with its own', () => {
+    for (const resist of ['contact-paper', 'tape'] as const)
+      expect(words('resist', { resist: resistKind(resist) })).toMatch(/away from your fingers/)
+    expect(words('clean')).toMatch(/no flame, no spark and no hot plate/)
+  })
+  it('is held from inside only where a hand fits', () => {
+    expect(words('clean')).toMatch(/from inside/)
+    expect(words('clean', { handFits: false })).toMatch(/by its foot or neck/)
+    expect(words('clean', { surface: 'flat' })).toMatch(/by its edges/)
   })
   it.each<[Partial<StepContext>, RegExp]>([
     [{}, /Weeded on its backing.*Middle first.*180 degrees/],
@@ -69,22 +87,43 @@ describe('cream, in the trade\'s order', () => {
     [{ resist: resistKind('soft-vinyl') }, /transferred whole and weeded on the piece/],
     [{ resist: resistKind('contact-paper') }, /Cut on the piece.*small parts first/],
     [{ resist: resistKind('stickers') }, /background frosts.*Press each edge.*fingerprints/],
-    [{ resist: resistKind('rub-on') }, /Burnish.*turns light everywhere/],
+    [{ resist: resistKind('rub-on') }, /four small pieces of tape.*Burnish.*turns light everywhere.*overlapping the film/],
+    [{ resist: resistKind('re-stickable') }, /kept clean.*Press every edge/],
     [{ resist: resistKind('mesh') }, /at once after coating/],
     [{ resist: resistKind('loose-stencil') }, /Tape all round/],
   ])('resist on, by kind %#', (change, what) => {
     expect(words('resist', change)).toMatch(what)
   })
-  it('mesh comes off at once, a loose stencil is pressed straight down', () => {
-    expect(words('etch', { resist: resistKind('mesh') })).toMatch(/Pull the mesh off at once and wash it/)
+  it('mesh comes off at once, and nothing is peeled at the end; a loose stencil is pressed straight down', () => {
+    const mesh = { resist: resistKind('mesh') }
+    expect(words('etch', mesh)).toMatch(/Pull the mesh off at once and wash it/)
+    expect(step('peel', mesh).title).toBe('Take the tape off all 4 tumblers')
+    expect(words('peel', mesh)).toMatch(/Count the use/)
     expect(words('etch', { resist: resistKind('loose-stencil') })).toMatch(/straight down, no sideways/)
-    expect(words('peel', { resist: resistKind('mesh') })).toMatch(/count the use/)
+    expect(words('peel', { resist: resistKind('loose-stencil') })).toMatch(/count the use/)
+    expect(words('peel', { resist: resistKind('re-stickable') })).toMatch(/still on the piece.*Back on its backing/)
   })
-  it('slits, TOP, islands, surround, stopped mouth, chock: on a round piece', () => {
-    expect(words('mask')).toMatch(/Slits.*bubble.*Islands in place.*TOP.*Surround taped.*Mouth stopped; chocked/)
-    expect(words('mask', { surface: 'flat' })).not.toMatch(/Mouth|Slits/)
+  it('slits by number and depth, for sheets on a curve only, cut before it goes on', () => {
+    const slits = [{ edge: 'upper' as const, count: 3, depth: '6 mm' }]
+    expect(words('mask', { slits })).toMatch(/3 slits 6 mm deep in the upper edge, cut before it goes on/)
+    expect(words('mask', { slits: [] })).not.toMatch(/[Ss]lit/)
+    for (const resist of ['mesh', 'stickers', 'rub-on', 're-stickable'] as const)
+      expect(words('mask', { slits, resist: resistKind(resist) })).not.toMatch(/[Ss]lit/)
+  })
+  it('TOP, islands, surround, stopped mouth, chock, a band at the stem: on a round piece', () => {
+    expect(words('mask')).toMatch(/bubble.*Islands in place.*TOP.*Surround taped.*Mouth stopped; chocked/)
+    expect(words('mask', { surface: 'flat' })).not.toMatch(/Mouth|[Ss]lit/)
+    expect(words('mask', { surface: 'bowl' })).toMatch(/where the bowl meets the stem/)
     expect(words('mask', { keepOffLip: true })).toMatch(/Lip and inside taped shut/)
+  })
+  it('only what can be looked through is looked at from the back', () => {
     expect(words('etch', { surface: 'flat' })).toMatch(/Look from the back/)
+    expect(words('etch', { surface: 'flat', substrate: substrateKind('mirror-face') })).not.toMatch(/from the back/)
+  })
+  it('a thin spot is never coated again, and cream stays in plastic', () => {
+    expect(words('etch')).toMatch(/coating it again makes it worse/)
+    expect(words('ready-etchant')).toMatch(/Put it in plastic/)
+    expect(words('etch', { tool: 'wide' })).toMatch(/Pour it on/)
   })
   it('care, rinsing and peeling follow the school', () => {
     expect(words('etch', { schools: { ...schools, care: 'swirl' } })).toMatch(/Swirl once at half time/)
@@ -94,10 +133,10 @@ describe('cream, in the trade\'s order', () => {
     expect(step('neutralise', { schools: { ...schools, rinsing: 'two-baths' } }).title).toBe('Neutralise both baths')
     expect(step('neutralise', { schools: { ...schools, rinsing: 'sink' } }).title).toMatch(/sink, wipes/)
     expect(ids({ schools: { ...schools, peel: 'when-dry' } })).toEqual([
-      'safety',
       'clean',
       'resist',
       'mask',
+      'safety',
       'ready-etchant',
       'etch',
       'measure',
@@ -106,15 +145,57 @@ describe('cream, in the trade\'s order', () => {
       'peel',
       'second-wash',
       'dry',
-      'give',
       'wash-up',
       'look',
+      'give',
     ])
   })
-  it('ink is rubbed in before the care card; an old bottle is tried before it is stirred', () => {
-    expect(ids({ finish: 'ink' })).toContain('ink')
-    const old = ids({ couponFirst: 'Old.' })
-    expect(old.indexOf('scrap-jar')).toBe(old.indexOf('ready-etchant') - 1)
+  it('colour and gems come after the look and before the card', () => {
+    expect(ids({ finish: 'ink' }).slice(-3)).toEqual(['look', 'ink', 'give'])
+    expect(ids({ finish: 'gems' }).slice(-3)).toEqual(['look', 'gems', 'give'])
+  })
+  it('an old bottle is tried before anything is cut, behind a gate of its own, with its own clock', () => {
+    expect(ids({ couponFirst: 'Old.' }).slice(0, 3)).toEqual(['try-safety', 'scrap-jar', 'clean'])
+    expect(step('scrap-jar', { couponFirst: 'Old.' })).toMatchObject({ kind: 'try', safety: true })
+  })
+  it.each<[Partial<StepContext>, RegExp, RegExp]>([
+    [{}, /dishwasher safe/, /by hand/],
+    [{ finish: 'ink' }, /by hand: a dishwasher takes the colour out/, /dishwasher safe/],
+    [{ finish: 'gems' }, /loosens the glue/, /dishwasher safe/],
+    [{ substrate: substrateKind('mirror-face') }, /damp cloth.*water away from its back/, /dishwasher safe/],
+    [{ substrate: substrateKind('crystal') }, /by hand/, /dishwasher safe/],
+    [{ substrate: substrateKind('stainless'), kind: etchantKind('ferric-chloride'), food: true }, /no scouring/, /Keep food off/],
+    [{ substrate: substrateKind('brass'), kind: etchantKind('ferric-chloride'), food: true }, /Keep food off/, /dishwasher safe/],
+  ])('the care card says what is true of this piece %#', (change, says, silent) => {
+    expect(words('give', change)).toMatch(says)
+    expect(words('give', change)).not.toMatch(silent)
+  })
+  it('copper, brass and silver are sealed; stainless does not tarnish in days', () => {
+    const sealed = (id: 'copper' | 'brass' | 'silver-plate' | 'stainless' | 'stainless-coloured') =>
+      ids({ substrate: substrateKind(id), kind: etchantKind('ferric-chloride'), surface: 'flat' }).includes('protect')
+    expect([sealed('copper'), sealed('brass'), sealed('silver-plate'), sealed('stainless'), sealed('stainless-coloured')]).toEqual([
+      true,
+      true,
+      true,
+      false,
+      false,
+    ])
+  })
+  it.each<[Partial<StepContext>, RegExp, RegExp]>([
+    [{ surface: 'flat' }, /Row by row across the pane/, /turning|neck/],
+    [{}, /turning the piece.*neck or the foot bare/, /Row by row/],
+  ])('solid frost under the gun %#', (change, says, silent) => {
+    const blast = { look: 'solid' as const, pressure: '275 kPa', distance: '150 mm', passes: 2 }
+    const gun = words('etch', { kind: etchantKind('abrasive'), blast, ...change })
+    expect(gun).toMatch(says)
+    expect(gun).not.toMatch(silent)
+  })
+  it('a fade is not called even all over; a mirror back lets light through', () => {
+    const blast = (look: 'fade' | 'graphics') => ({ look, pressure: '275 kPa', distance: '150 mm', passes: 2 })
+    const kind = etchantKind('abrasive')
+    expect(step('etch', { kind, blast: blast('fade') }).good).toMatch(/full frost to clear/)
+    const mirror = { kind, blast: blast('graphics'), surface: 'flat' as const, substrate: substrateKind('mirror-back') }
+    expect(step('etch', mirror).good).toMatch(/Light comes through/)
   })
   it('named cares become steps where they belong; safety ones are never skipped', () => {
     const cares = judge({ substrate: 'tempered', etchant: 'general-cream', resist: 'loose-stencil' }).cares
@@ -146,9 +227,18 @@ describe('calls during the dwell', () => {
     expect(calls({ dwell: { notBefore: 60, best: 60, notAfter: 90 } })).toEqual([])
     expect(calls({ kind: etchantKind('abrasive') })).toEqual([])
   })
+  it('mesh is pulled at once, however short the dwell; the edges of contact paper are looked at in a long one', () => {
+    const mesh = { surface: 'flat' as const, resist: resistKind('mesh'), dwell: { notBefore: 15, best: 15, notAfter: 30 } }
+    expect(calls(mesh)).toEqual([
+      'pull-mesh at 1\u00a0s',
+    ])
+    const paper = { surface: 'flat' as const, resist: resistKind('contact-paper') }
+    expect(calls({ ...paper, dwell: { notBefore: 900, best: 900, notAfter: 1100 } })).toEqual(['edges every 5\u00a0min'])
+    expect(calls(paper)).toEqual([])
+  })
 })
 
-it('every list begins with its gate, ends with wash-up and look, says why and what good looks like, whatever is chosen', () => {
+it('every list has its gate before anything is opened, wash-up before the look, the card at the end, says why and what good looks like, whatever is chosen', () => {
   const some = <T>(values: readonly T[]) => fc.constantFrom(...values)
   fc.assert(
     fc.property(
@@ -179,9 +269,13 @@ it('every list begins with its gate, ends with wash-up and look, says why and wh
           cares: judge({ substrate, etchant, resist }, { ...PLAIN, surface }).cares,
           blast: kind.method === 'blast' ? { look: 'fade', pressure: '275 kPa', distance: '150 mm', passes: 2 } : null,
         })
-        expect(list[0]).toMatchObject({ id: 'safety', safety: true, items: SAFETY_ITEMS[kind.method] })
-        expect(list.slice(-2).map(s => s.id)).toEqual(['wash-up', 'look'])
-        expect(list.at(-2)!.items).toEqual(WASH_UP_ITEMS[kind.method])
+        const at = (id: string) => list.findIndex(s => s.id === id)
+        expect(list[at('safety')]).toMatchObject({ safety: true, items: SAFETY_ITEMS[kind.method] })
+        // Nothing is opened before its gate.
+        expect(at('safety')).toBeLessThan(at('ready-etchant'))
+        expect(at('look')).toBe(at('wash-up') + 1)
+        expect(list.at(-1)!.id).toBe('give')
+        expect(list[at('wash-up')]!.items).toEqual(WASH_UP_ITEMS[kind.method])
         expect(new Set(list.map(s => s.id)).size).toBe(list.length)
         expect(list.filter(s => s.kind === 'clock' || s.kind === 'blast')).toHaveLength(1)
         for (const s of list) {

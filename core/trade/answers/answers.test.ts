@@ -29,12 +29,18 @@ describe('questions about the piece', () => {
   it('food and children: plain glass with care, leaded ware and metal not at all', () => {
     expect(weighAnswers({ ...fine, food: 'touches' }, 'soda-lime')).toMatchObject({ refusals: [], keepOffLip: true })
     expect(weighAnswers({ ...fine, food: 'touches' }, 'crystal').refusals.join()).toMatch(/may give off lead/)
-    expect(weighAnswers({ ...fine, food: 'touches' }, 'silver-plate').refusals.join()).toMatch(/tarnishes/)
+    expect(weighAnswers({ ...fine, food: 'touches' }, 'silver-plate').refusals.join()).toMatch(/silver plate wears/)
+    // Servers are etched on the face, rinsed and used (common practice).
+    expect(weighAnswers({ ...fine, food: 'touches' }, 'stainless')).toMatchObject({
+      refusals: [],
+      warnings: [expect.stringMatching(/may meet food/)],
+    })
     expect(weighAnswers({ ...fine, child: 'yes' }, 'ceramic').refusals.join()).toMatch(/plain glass/)
     expect(weighAnswers({ ...fine, food: 'outside' }, 'crystal')).toMatchObject({ refusals: [], keepOffLip: true })
   })
   it('frost stays off lip and inside', () => {
     expect(weighAnswers({ ...fine, lip: 'lip' }, 'soda-lime').refusals.join()).toMatch(/10 mm/)
+    expect(weighAnswers({ ...fine, lip: 'rim-decided' }, 'soda-lime')).toMatchObject({ refusals: [], keepOffLip: false })
     expect(weighAnswers({ ...fine, lip: 'inside' }, 'soda-lime').refusals.join()).toMatch(/outside/)
   })
 })

@@ -13,6 +13,8 @@ export interface Consequence {
   warn?: string
   /** Lip and inside are masked at the bench. */
   keepOffLip?: boolean
+  /** Only the inside is: the frost runs up to the rim. */
+  inside?: boolean
 }
 
 export interface QuestionOption {
@@ -31,7 +33,12 @@ export interface Question {
 }
 
 const LEADED: readonly SubstrateId[] = ['crystal', 'ceramic', 'coated-glass']
+/** Cake servers and knives are etched on the face, rinsed and used. */
+const SERVERS: readonly SubstrateId[] = ['stainless', 'stainless-coloured']
 const METAL: readonly SubstrateId[] = ['stainless', 'stainless-coloured', 'copper', 'brass', 'aluminium', 'zinc', 'silver-plate']
+
+/** Answered by a lead only: frost up to the outside rim. */
+export const RIM_DECIDED = 'rim-decided'
 
 /** Asked of every piece, answered by a person, recorded with the job. */
 export const QUESTIONS: readonly Question[] = [
@@ -72,7 +79,11 @@ export const QUESTIONS: readonly Question[] = [
               'Lead crystal, glaze and painted glass may give off lead or colour where they are etched. Etch the side that no food '
               + 'touches.',
           },
-          { substrates: METAL, refuse: 'Etched metal tarnishes and holds what it was etched with. Etch the side that no food touches.' },
+          { substrates: SERVERS, warn: 'Stainless steel: rinsed and washed well after the etch, it may meet food as before.' },
+          {
+            substrates: METAL,
+            refuse: 'Etched copper, brass and light metals give off metal, and silver plate wears. Etch the side no food touches.',
+          },
           { warn: 'Frost holds stains: wash it twice before it is given, and say so on the care card.', keepOffLip: true },
         ],
       },
@@ -89,7 +100,14 @@ export const QUESTIONS: readonly Question[] = [
       {
         id: 'lip',
         text: 'It reaches the lip',
-        leadsTo: [{ refuse: 'Frost belongs away from the lip. Move the art down, 10 mm at least.' }],
+        leadsTo: [{ refuse: 'Frost belongs 10 mm below where lips touch. Move the art down, or have a lead decide and answer so.' }],
+      },
+      {
+        id: RIM_DECIDED,
+        text: 'Up to the outside rim, and a lead decided so',
+        leadsTo: [
+          { warn: 'Frost up to the outside rim, as a lead decided: stop the inside shut, so that no cream runs in.', inside: true },
+        ],
       },
       {
         id: 'inside',
@@ -130,17 +148,20 @@ export interface AnswerOutcome {
 export function weighAnswers(answers: Answers, substrate: SubstrateId): AnswerOutcome {
   const outcome: AnswerOutcome = { refusals: [], warnings: [], keepOffLip: false }
   const open: string[] = []
+  let upToRim = false
   for (const question of QUESTIONS) {
     const option = question.options.find(o => o.id === answers[question.id])
     if (!option) {
       open.push(question.text)
       continue
     }
-    const { refuse, warn, keepOffLip } = option.leadsTo.find(l => !l.substrates || l.substrates.includes(substrate))!
+    const { refuse, warn, keepOffLip, inside } = option.leadsTo.find(l => !l.substrates || l.substrates.includes(substrate))!
     if (refuse) outcome.refusals.push(refuse)
     if (warn) outcome.warnings.push(warn)
     outcome.keepOffLip ||= keepOffLip ?? false
+    upToRim ||= inside ?? false
   }
+  if (upToRim) outcome.keepOffLip = false
   if (open.length > 0) outcome.refusals.push(`Not answered yet: ${open.join(' ')}`)
   return outcome
 }

@@ -102,7 +102,7 @@ export const CARES = {
     'press-edges',
     'mask',
     'Press every edge down and look at it in low light',
-    'This resist lifts sooner than permanent vinyl, and cream creeps under what lifts.',
+    'Cream creeps under whatever lifts.',
     'No silver line along any open edge.',
     180,
   ),
@@ -113,14 +113,6 @@ export const CARES = {
     'Sideways strokes push cream under a stencil that is not stuck.',
     'Cream dabbed on at 90 degrees, stencil still flat.',
     60,
-  ),
-  'long-dwell-edges': care(
-    'long-dwell-edges',
-    'etch',
-    'Look at the edges every few minutes',
-    'Thin paper soaks and lifts in a long dwell.',
-    'Edges still flat; wipe off at the first that lifts.',
-    120,
   ),
   'pull-mesh': care(
     'pull-mesh',

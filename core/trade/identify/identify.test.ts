@@ -30,6 +30,25 @@ describe('what is it?', () => {
     expect(identify({ look: 'mirror', gap: 'gap' }).likely[0]!.id).toBe('mirror-face')
     expect(identify({ look: 'mirror', gap: 'paint' }).likely[0]!.id).toBe('mirror-back')
   })
+  it('plain glass is never certain against tempered without a stamp or polarised light, and is planned as tempered then', () => {
+    const byHand = {
+      look: 'clear',
+      ring: 'short',
+      warmth: 'cold',
+      weight: 'usual',
+      scratch: 'no',
+      stamp: 'none',
+      edges: 'none',
+      nail: 'none',
+    }
+    const open = identify(byHand)
+    expect(open).toMatchObject({ sure: 'likely', asTempered: true, next: { id: 'polarisers' } })
+    expect(open.likely[0]!.id).toBe('soda-lime')
+    expect(identify({ ...byHand, polarisers: 'dark' })).toMatchObject({ sure: 'certain enough', asTempered: false })
+    expect(identify({ ...byHand, edges: 'rounded', polarisers: 'pattern' }).likely[0]!.id).toBe('tempered')
+    // An unstamped tempered pane is not taken for plain at better than even odds once its edges are looked at.
+    expect(identify({ ...byHand, edges: 'rounded' }).likely.find(l => l.id === 'tempered')!.share).toBeGreaterThan(0.2)
+  })
   it('begins open, and never files or magnetises glass', () => {
     const start = identify({})
     expect(start.sure).toBe('open')
@@ -69,6 +88,8 @@ describe('names that contradict the material', () => {
     ['wheelhouse mirror', 'mirror-back', null],
     ['hall mirror', 'soda-lime', /says a mirror/],
     ['tumbler', 'soda-lime', null],
+    ['glass mug', 'soda-lime', null],
+    ['mug', 'tempered', null],
     ['tempered pane', 'soda-lime', /says tempered glass/],
   ])('%s as %s', (noun, substrate, what) => {
     const said = contradiction(noun, substrate)

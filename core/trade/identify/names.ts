@@ -10,17 +10,17 @@ const HINTS: readonly { pattern: RegExp, says: string, fits: readonly (Substrate
   { pattern: /galvani[sz]ed|zinc/, says: 'zinc', fits: ['zinc'] },
   { pattern: /steel|stainless/, says: 'steel', fits: ['stainless', 'stainless-coloured', 'zinc'] },
   { pattern: /slate|stone|marble|granite/, says: 'stone', fits: ['stone'] },
-  { pattern: /porcelain|ceramic|\bmug\b|stoneware/, says: 'ceramic', fits: ['ceramic', 'stone'] },
+  { pattern: /porcelain|ceramic|stoneware/, says: 'ceramic', fits: ['ceramic', 'stone'] },
   { pattern: /tempered|toughened/, says: 'tempered glass', fits: ['tempered'] },
   { pattern: /borosilicate|ovenware/, says: 'borosilicate', fits: ['borosilicate'] },
   { pattern: /crystal/, says: 'crystal', fits: ['crystal', 'soda-lime'] },
   { pattern: /mirror/, says: 'a mirror', fits: ['mirror-face', 'mirror-back', 'acrylic', 'stainless'] },
 ]
 
-/** Why name and material of a piece contradict each other, with what to do; null when they don't. */
+/** What to ask when name and material of a piece seem to contradict each other; null when they don't. Words ask, they never block. */
 export function contradiction(noun: string, substrate: SubstrateId): string | null {
   const kind = substrateKind(substrate)
   const hint = HINTS.find(h => h.pattern.test(noun.toLowerCase()))
   if (!hint || hint.fits.includes(substrate) || hint.fits.includes(kind.family)) return null
-  return `"${noun}" says ${hint.says}, but ${kind.name} was chosen. Check which it is: "What is it?" helps.`
+  return `"${noun}" says ${hint.says}, but ${kind.name} was chosen. Is that right? "What is it?" helps to tell.`
 }

@@ -1,5 +1,5 @@
 import type { SubstrateId } from '../materials'
-import { commonPractice } from '../../basics/source'
+import { commonPractice, fromMemory } from '../../basics/source'
 import type { Source } from '../../basics/source'
 
 /** How well a finding fits a substrate: 3 as one expects it, 1 it happens. What is not named hardly ever. */
@@ -20,6 +20,9 @@ export interface Test {
   findings: readonly Finding[]
   source: Source
 }
+
+/** The one test that tells plain from tempered glass. */
+export const POLARISERS = 'polarisers'
 
 const practice = commonPractice()
 const clearGlass: Fits = { 'soda-lime': 3, 'borosilicate': 3, 'crystal': 3, 'tempered': 3, 'acrylic': 3, 'coated-glass': 1 }
@@ -219,7 +222,8 @@ export const TESTS: readonly Test[] = [
           'soda-lime': 3,
           'borosilicate': 1,
           'crystal': 3,
-          'tempered': 0.6,
+          // Small tempered pieces often carry no stamp.
+          'tempered': 1.5,
           'mirror-face': 3,
           'mirror-back': 3,
           'coloured-glass': 3,
@@ -362,7 +366,51 @@ export const TESTS: readonly Test[] = [
       { id: 'grey', text: 'Grey below a spangled skin', fits: { zinc: 3 } },
     ],
   },
+  {
+    id: 'edges',
+    ask: 'How are its edges and corners?',
+    how: 'Look along them with a light behind; feel them through a cloth.',
+    source: commonPractice('a pane is ground before it is tempered: afterwards it cannot be cut'),
+    findings: [
+      {
+        id: 'rounded',
+        text: 'Ground or rounded everywhere, corners with a radius',
+        fits: { 'tempered': 3, 'soda-lime': 1, 'mirror-face': 2, 'acrylic': 2, 'coated-glass': 1 },
+      },
+      {
+        id: 'sharp',
+        text: 'Cut sharp, or just broken off',
+        fits: { 'soda-lime': 3, 'mirror-face': 2, 'mirror-back': 2, 'coloured-glass': 3, 'coated-glass': 2, 'acrylic': 1 },
+      },
+      {
+        id: 'none',
+        text: 'No cut edge: blown or pressed',
+        fits: { 'soda-lime': 3, 'borosilicate': 3, 'crystal': 3, 'coloured-glass': 3, 'coated-glass': 3, 'tempered': 1, 'ceramic': 3 },
+      },
+    ],
+  },
+  {
+    id: POLARISERS,
+    ask: 'What shows between a phone screen and polarised sunglasses?',
+    how: 'A white phone screen behind it, the glasses in front, turned until the bare screen goes dark.',
+    source: fromMemory('stress in glass shows between crossed polarisers (photoelasticity)'),
+    findings: [
+      { id: 'pattern', text: 'Bright bands, spots or a cross', fits: { tempered: 3, acrylic: 2 } },
+      {
+        id: 'dark',
+        text: 'It stays dark all over',
+        fits: { 'soda-lime': 3, 'borosilicate': 3, 'crystal': 3, 'coloured-glass': 2, 'coated-glass': 2, 'acrylic': 0.5 },
+      },
+    ],
+  },
 ]
 
 /** Which wares a test can be done on: the others would only be harmed by it. */
-export const ONLY_FOR: Record<string, 'metal' | 'mirror'> = { colour: 'metal', magnet: 'metal', file: 'metal', gap: 'mirror' }
+export const ONLY_FOR: Record<string, 'metal' | 'mirror' | 'clear'> = {
+  colour: 'metal',
+  magnet: 'metal',
+  file: 'metal',
+  gap: 'mirror',
+  [POLARISERS]: 'clear',
+  edges: 'clear',
+}

@@ -1,6 +1,6 @@
 import { SUBSTRATE_IDS, substrateKind } from '../materials'
 import type { SubstrateId } from '../materials'
-import { ONLY_FOR, PRIOR, TESTS } from './table'
+import { ONLY_FOR, POLARISERS, PRIOR, TESTS } from './table'
 import type { Test } from './table'
 
 /** What was found so far: test id to finding id. */
@@ -17,6 +17,8 @@ export interface Identification {
   likely: Likely[]
   /** In words. */
   sure: 'certain enough' | 'likely' | 'open'
+  /** Plain glass that was not told apart from tempered: it is planned as tempered. */
+  asTempered: boolean
   /** The test that would tell most now; null when none would tell much. */
   next: Test | null
 }
@@ -51,17 +53,21 @@ function gain(test: Test, shares: number[]): number {
   }, before)
 }
 
-/** A file or a magnet is for metal, the reflection gap for mirrors: asked only once that is likely. */
+const PLAIN_OR_TEMPERED: readonly SubstrateId[] = ['soda-lime', 'tempered']
+const OF_KIND = {
+  metal: (id: SubstrateId) => substrateKind(id).family === 'metal',
+  mirror: (id: SubstrateId) => id.startsWith('mirror'),
+  clear: (id: SubstrateId) => PLAIN_OR_TEMPERED.includes(id),
+}
+
+/** A file is for metal, the reflection gap for mirrors, polarisers for clear glass: asked only once that is likely. */
 function mayAsk(test: Test, shares: number[]): boolean {
   const only = ONLY_FOR[test.id]
   if (!only) return true
-  return (
-    SUBSTRATE_IDS.reduce(
-      (sum, id, i) => ((only === 'metal' ? substrateKind(id).family === 'metal' : id.startsWith('mirror')) ? sum + shares[i]! : sum),
-      0,
-    ) > LIKELY
-  )
+  return SUBSTRATE_IDS.reduce((sum, id, i) => (OF_KIND[only](id) ? sum + shares[i]! : sum), 0) > LIKELY
 }
+
+const polarisers = TESTS.find(t => t.id === POLARISERS)!
 
 /**
  * What an unknown piece is likely to be: Bayes' rule over the table, findings taken as independent.
@@ -71,13 +77,17 @@ export function identify(findings: Findings): Identification {
   const known = TESTS.filter(t => t.findings.some(f => f.id === findings[t.id]))
   const shares = normal(SUBSTRATE_IDS.map(id => known.reduce((p, test) => p * chance(test, findings[test.id]!, id), PRIOR[id])))
   const likely = SUBSTRATE_IDS.map((id, i) => ({ id, share: shares[i]! })).sort((a, b) => b.share - a.share)
-  const best = likely[0]!.share
+  const { id: first, share: best } = likely[0]!
+  // By hand and ear nobody tells plain glass from tempered; a stamp or polarised light does.
+  const told = findings[POLARISERS] !== undefined || findings.stamp === 'safety'
+  const between = PLAIN_OR_TEMPERED.includes(first) && !told
   const ahead = TESTS.filter(t => !known.includes(t) && mayAsk(t, shares))
     .map(test => ({ test, bits: gain(test, shares) }))
     .sort((a, b) => b.bits - a.bits)[0]
   return {
     likely,
-    sure: best >= CERTAIN ? 'certain enough' : best >= LIKELY ? 'likely' : 'open',
-    next: ahead && ahead.bits > LITTLE && best < 0.97 ? ahead.test : null,
+    sure: best >= CERTAIN && !between ? 'certain enough' : best >= LIKELY ? 'likely' : 'open',
+    asTempered: between && first === 'soda-lime' && best >= LIKELY,
+    next: ahead && ahead.bits > LITTLE && best < 0.97 ? ahead.test : between && best >= LIKELY ? polarisers : null,
   }
 }

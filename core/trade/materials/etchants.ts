@@ -150,23 +150,52 @@ export const MEDIUM_NAMES: Record<AbrasiveMedium, string> = {
   'glass-bead': 'glass bead',
 }
 
+/** One pattern of several: each alternative is a name, a number or a shorthand that bottles and bags carry. */
+const anyOf = (...names: RegExp[]) => new RegExp(names.map(n => n.source).join('|'), 'i')
+
 /** What Crest refuses to plan with, whatever a bottle or bag is called. */
 const BANNED_SUBSTANCES = [
   {
     id: 'raw-hydrofluoric-acid',
     kinds: ETCHANT_IDS as readonly EtchantKindId[],
-    pattern: /hydrofluoric|\bhf\b(?!.*cream)|flusss|fluorhydr/i,
+    // English, German and French names, the CAS number, and HF with any percentage; a cream that says it is free of it passes.
+    pattern: anyOf(
+      /hydro(gen )?fluor(ic|ide)/,
+      /flu(ss|ß)s?(ä|ae|a)ure|fluorwasserstoff/,
+      /fluorhydr/,
+      /7664-?39-?3/,
+      /\bhf\b(?!.*cream)/,
+      /\bhf\W{0,3}\d+\s?%|\d+\s?%\s?hf\b/,
+    ),
     sentence: 'Raw hydrofluoric acid has no place in a small studio. Crest does not plan with it: use a cream and its label.',
-    source: commonPractice('raw hydrofluoric acid is out of bounds'),
+    source: commonPractice('raw hydrofluoric acid is out of bounds; CAS number 7664-39-3, value from memory'),
+  },
+  {
+    id: 'other-acid',
+    kinds: ['ferric-chloride'] as readonly EtchantKindId[],
+    // Sold for metal as well, and none of them is ferric chloride.
+    pattern: anyOf(
+      /muriatic|hydrochlor|salzs(ä|ae|a)ure|chlorhydr|7647-?01-?0/,
+      /nitric|salpeter|nitrique|7697-?37-?2|aqua regia/,
+      /sul(f|ph)uric|schwefels|sulfurique|7664-?93-?9/,
+    ),
+    sentence:
+      'That is another acid than ferric chloride, and Crest knows neither its time nor its dangers. Use ferric chloride and its label.',
+    source: commonPractice('metal is etched with ferric chloride; CAS numbers 7647-01-0, 7697-37-2 and 7664-93-9, values from memory'),
   },
   {
     id: 'silica-sand',
     kinds: ['abrasive'] as readonly EtchantKindId[],
-    pattern: /silica|quartz|\b(play|beach|river|silver|kiln)?\s?sand\b|flint/i,
+    pattern: anyOf(
+      /silica|quartz|cristobalite|flint/,
+      /\bsio\s?[2₂]/,
+      /14808-?60-?7|14464-?46-?1/,
+      /\b(play|beach|river|silver|kiln)?\s?sand\b/,
+    ),
     sentence:
       'Silica sand is never a blasting medium: its dust scars the lungs for good. Use aluminium oxide, silicon carbide, garnet or glass '
       + 'bead.',
-    source: commonPractice('silica sand is never used; respirable crystalline silica, 29 CFR 1910.1053, value from memory'),
+    source: commonPractice('silica sand is never used; 29 CFR 1910.1053; CAS numbers 14808-60-7 and 14464-46-1, values from memory'),
   },
 ] as const
 

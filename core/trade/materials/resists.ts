@@ -9,6 +9,7 @@ export const RESIST_IDS = [
   'stickers',
   'rub-on',
   'mesh',
+  're-stickable',
   'loose-stencil',
   'tape',
   'blast-mask',
@@ -116,6 +117,15 @@ export const RESISTS: readonly ResistKind[] = [
     120,
     'Pulled off at once after coating, washed and used again many times.',
     'mesh is washed, dried and reused',
+    { uses: null },
+  ),
+  row(
+    're-stickable',
+    're-stickable stencil',
+    'made',
+    120,
+    'A bought adhesive stencil: stays on for the dwell, is washed and goes back on its backing, many times.',
+    'skin-type adhesive stencils are washed, dried and reused many times',
     { uses: null },
   ),
   row(

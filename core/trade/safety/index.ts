@@ -3,7 +3,7 @@ import type { Source } from '../../basics/source'
 
 /** What to do when something has gone wrong, in the order to do it. The label and the safety data sheet come first. */
 export interface Caution {
-  id: 'skin' | 'eyes' | 'swallowed' | 'breathed' | 'spill'
+  id: 'skin' | 'under-skin' | 'eyes' | 'swallowed' | 'breathed' | 'spill'
   title: string
   steps: string[]
   source: Source
@@ -17,13 +17,26 @@ export const CAUTIONS: readonly Caution[] = [
     title: 'Splash on skin',
     source: FIRST_AID,
     steps: [
-      'Flush with plenty of water at once, and go on. Every second counts more than anything else here.',
+      'Flush with plenty of running water at once: every second counts more than anything else here.',
+      'With calcium gluconate gel of 2.5 % at hand, flush for at least 5 minutes, then use the gel. Without it, flush for 15 minutes and '
+      + 'more, until help is there.',
       'Under the water, take off gloves, rings and clothing that it reached.',
-      'Then rub in 2.5 % calcium gluconate gel with clean gloves, again and again, while help comes.',
+      'Rub the gel in with clean gloves, again and again, for as long as it takes until help comes.',
       'Get medical help even when nothing hurts: the pain can come hours late. Say "acid fluoride cream" and take the safety data sheet '
       + 'along.',
+      'No bicarbonate and no other neutraliser on skin: it heats, and it does not bind what has gone in.',
       'Ferric chloride instead of cream: water and soap at once and at length, clothing off, no gel. The stain stays; get help when it '
       + 'hurts or blisters.',
+    ],
+  },
+  {
+    id: 'under-skin',
+    title: 'Grit or air driven under the skin',
+    source: fromMemory('occupational guides to high-pressure injection injuries'),
+    steps: [
+      'To hospital at once, even when the hole is small and hardly hurts: what went in spreads along the tendons.',
+      'Do not squeeze it, cut it or warm it. Keep the hand up and still.',
+      'Say "high-pressure injection", what the abrasive was and at what pressure.',
     ],
   },
   {
@@ -66,6 +79,7 @@ export const CAUTIONS: readonly Caution[] = [
       'Others away. Gloves, goggles, air moving. Every running piece still gets its rinse: ask somebody to take it.',
       'Scrape up what can be scraped. Cover the rest with bicarbonate until nothing fizzes or foams. Ferric chloride: keep it off '
       + 'aluminium and zinc, and keep what you wipe up.',
+      'Never bleach on it or near it: with acid it gives off chlorine.',
       'Wipe up wet, twice, with cloths that go into a bag. Wash the floor or bench with plenty of water.',
       'Bag, label and get rid of it as local rules say.',
     ],

@@ -13,17 +13,23 @@ const COLUMNS = `id, customer, due_on as "dueOn", notes, noun, pieces, surface, 
 export interface KeptOfJob {
   wall: PlannedWall | null
   art: PlannedArt | null
+  /** Lead who decided that frost runs up to the rim. */
+  rimBy: string | null
 }
 
 /** What jobs from before it was asked say of it: as Crest suggests. */
-const LATER: Pick<JobDetails, 'tool' | 'tray' | 'carve'> = { tool: '', tray: null, carve: null }
+const LATER: Pick<JobDetails, 'tool' | 'tray' | 'carve' | 'rimBy'> = { tool: '', tray: null, carve: null, rimBy: null }
 
 interface JobRow extends Omit<Job, keyof JobDetails> {
   details: JobDetails
 }
 const toJob = ({ details, ...row }: JobRow): Job => ({ ...row, ...LATER, ...details })
 
-const detailsOf = ({ artMiddle, finest, ownBest, temperature, coaters, tool, tray, depth, carve, ...rest }: JobEntry): JobDetails => ({
+const detailsOf = (
+  rimBy: string | null,
+  { artMiddle, finest, ownBest, temperature, coaters, tool, tray, depth, carve, ...rest }: JobEntry,
+): JobDetails => ({
+  rimBy,
   artMiddle,
   finest,
   ownBest,
@@ -38,7 +44,7 @@ const detailsOf = ({ artMiddle, finest, ownBest, temperature, coaters, tool, tra
   finish: rest.finish,
 })
 
-const values = (id: string, j: JobEntry, { wall, art }: KeptOfJob, entered: JobForm) => [
+const values = (id: string, j: JobEntry, { wall, art, rimBy }: KeptOfJob, entered: JobForm) => [
   id,
   j.customer,
   j.dueOn,
@@ -55,7 +61,7 @@ const values = (id: string, j: JobEntry, { wall, art }: KeptOfJob, entered: JobF
   j.resist,
   j.lotId,
   j.stencilId,
-  JSON.stringify(detailsOf(j)),
+  JSON.stringify(detailsOf(rimBy, j)),
   JSON.stringify(j.answers),
   JSON.stringify(j.schools),
   JSON.stringify(entered),
