@@ -65,6 +65,9 @@ export function jobSchema(unit: LengthUnit) {
       finest: optionalLength(unit, mm =>
         mm < 0.05 || mm > 100 ? 'The finest detail lies between 0.05 and 100 mm. Check the unit.' : null,
       ),
+      border: optionalLength(unit, mm => (mm < 3 || mm > 150 ? 'A border is between 3 and 150 mm. Check the unit.' : null)),
+      wholeFace: z.boolean(),
+      face: z.enum(['front', 'back']),
       resist: z.enum(RESIST_IDS, 'Choose the resist.'),
       lotId: z.uuid('Choose what to etch with from the shelf.'),
       artworkId: z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')]),
@@ -124,6 +127,11 @@ export interface JobDetails {
   ownBest: number | null
   temperature: number | null
   coaters: number
+  /** Border of resist, mm; null: the house's. */
+  border: number | null
+  wholeFace: boolean
+  /** Side of a pane that is etched. */
+  face: 'front' | 'back'
   /** '': as Crest suggests by area. */
   tool: CoatTool | ''
   /** Pieces of metal side by side on one tray; null: as Crest suggests. */
@@ -190,6 +198,9 @@ export const BLANK_JOB: JobForm = {
   openFraction: '',
   artMiddle: '',
   finest: '',
+  border: '',
+  wholeFace: false,
+  face: 'front',
   resist: 'permanent-vinyl',
   lotId: '',
   artworkId: '',

@@ -1,4 +1,4 @@
-import { ArtRefused, letters, preparedArt, readSvg, sheetOf, traceGrey, usualThreshold } from '#core/art/drawing'
+import { ArtRefused, letters, ownWidth, preparedArt, readSvg, sheetOf, traceGrey, usualThreshold } from '#core/art/drawing'
 import type { ArtSize, DesignSettings, Drawing, TraceSettings } from '#core/art/drawing'
 import { allFixed, fixed, reportStencil } from '#core/art/art-report'
 import type { Fix, ReportLimits, StencilReport } from '#core/art/art-report'
@@ -12,6 +12,7 @@ export type StencilTask
   = | { kind: 'look', source: ArtSource, size: ArtSize, design: DesignSettings, fixes: Fix[], border: number, limits: ReportLimits }
     | { kind: 'fix', open: Ring[], fix: Fix, border: number, limits: ReportLimits }
     | { kind: 'open', source: ArtSource, size: ArtSize, design: DesignSettings, fixes: Fix[] }
+    | { kind: 'own', source: ArtSource }
     | { kind: 'trace', picture: Blob, settings: TraceSettings | null }
 
 export interface LookResult {
@@ -19,6 +20,10 @@ export interface LookResult {
   sheet: Box
   report: StencilReport
   notes: string[]
+}
+/** How wide a drawing is as it was drawn, mm. */
+export interface OwnSize {
+  width: number | null
 }
 export interface TraceResult {
   text: string
@@ -70,6 +75,8 @@ async function answer(task: StencilTask, tell: (share: number) => void): Promise
   switch (task.kind) {
     case 'trace':
       return trace(task.picture, task.settings)
+    case 'own':
+      return { width: ownWidth((await drawingOf(task.source)).drawing) } satisfies OwnSize
     case 'fix': {
       const open = fixed(task.open, task.fix)
       return {

@@ -54,7 +54,7 @@ test('no screen is wider than a phone, and axe finds no serious issue on any, da
     ['/day', 'day'],
     ['/hand-over', 'Hand-over'],
     ['/not-taken', 'Not taken'],
-    [`/wash-up/${runId}`, 'Wash up'],
+    [`/wash-up/${runId}`, 'Wash up while it dries'],
     [`/look/${runId}`, 'Look'],
     ['/shelf', 'Shelf'],
     ['/coupons', 'Coupons'],
@@ -92,12 +92,12 @@ test('axe finds no serious issue in the bench\'s states and on any sheet, dark o
   const send = (...parts: Record<string, unknown>[]) => world.mate.post(`runs/${gated.runId}/events`, { events: parts.map(p => event(p)) })
   const gated = await newRun(world.mate, world.lotId, { pieces: '1' })
   const states: [string, Record<string, unknown>[]][] = [
-    ['Before anything is opened', []],
+    ['Before the bottle is opened', ['clean', 'resist', 'mask'].map(step => ({ kind: 'step.done', step }))],
     [
       'How much cream went back?',
       [
         ...SAFETY.map(item => ({ kind: 'gate.ticked', step: 'safety', item })),
-        ...['clean', 'resist', 'mask', 'ready-etchant'].map(step => ({ kind: 'step.done', step })),
+        { kind: 'step.done', step: 'ready-etchant' },
         ...['coat.started', 'coat.covered', 'etchant.off', 'piece.rinsed'].map(kind => ({ kind, piece: 1 })),
       ],
     ],

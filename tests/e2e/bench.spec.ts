@@ -1,5 +1,5 @@
 import { expect, LEAD, MATE, press, runAtEtch, signIn, test, throughTheDoor } from './world'
-import { event, jobForm, newLot, newRun } from '../support/client'
+import { event, jobForm, newLot, newRun, upToStep } from '../support/client'
 import { v7 } from 'uuid'
 
 test('a broken piece leaves the run, another comes off early, and a stopped run gives the job back', async ({ signedIn: page, world }) => {
@@ -134,6 +134,7 @@ test('the lead adds a person, who signs in and sets a PIN of their own', async (
 
 test('an answer about Today that was long on its way takes back nothing that was entered since', async ({ signedIn: page, world }) => {
   const { runId } = await newRun(world.mate, world.lotId, { pieces: '1', customer: 'Slow answer' })
+  await upToStep(world.mate, runId, 'safety')
   await page.goto(`${world.app.url}/bench/${runId}`)
   const gloves = page.getByRole('checkbox', { name: /gloves/i }).first()
   await expect(gloves).toBeVisible()

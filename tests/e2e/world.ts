@@ -1,5 +1,6 @@
 import { test as base, expect } from '@playwright/test'
 import type { Page } from '@playwright/test'
+import { SAFETY_ITEMS } from '../../core/plan/steps'
 import { startApp } from '../support/app'
 import type { TestApp } from '../support/app'
 import { event, LEAD, MATE, newLot, newRun, newStudio, upToStep } from '../support/client'
@@ -94,7 +95,7 @@ export async function answerAll(page: Page) {
   await page.getByRole('radiogroup', { name: 'Is it for a child?' }).getByRole('radio', { name: 'No' }).check()
 }
 
-export const SAFETY = ['gloves', 'eyes', 'air', 'surface', 'away', 'label', 'numbers']
+export const SAFETY = SAFETY_ITEMS.cream.map(i => i.id)
 
 /** A run on the bench through the API, at the point where pieces are coated. */
 export async function runAtEtch(world: World, pieces = '2', change: Parameters<typeof newRun>[2] = {}) {

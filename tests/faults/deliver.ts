@@ -31,7 +31,7 @@ const wait = (ms: number) => new Promise(resolve => setTimeout(resolve, ms))
 
 /** A touch and its taking back, over and over: always allowed, and each one a row. @param at ms of the device */
 export function pair(at: number, by: string): [SentEvent, SentEvent] {
-  const touch = event({ kind: 'gate.ticked', step: 'safety', item: 'gloves', by }, at)
+  const touch = event({ kind: 'gate.ticked', step: 'try-safety', item: 'gloves', by }, at)
   return [touch, { ...event({ kind: 'event.undone', target: touch.id, by }, at + 1), id: v7({ msecs: at + 1 }) }] as [SentEvent, SentEvent]
 }
 

@@ -8,7 +8,7 @@ import type { EventOutcome, RunWithEvents } from '../../shared/runs'
 import { startApp } from '../support/app'
 import type { TestApp } from '../support/app'
 import type { Client } from '../support/client'
-import { newLot, newRun, newStudio } from '../support/client'
+import { newLot, newRun, newStudio, OLD } from '../support/client'
 import { testCluster } from '../support/cluster'
 import { pair, sum, Tablet } from './deliver'
 import type { Counts } from './deliver'
@@ -40,7 +40,7 @@ export async function killed(kills: number): Promise<Counts & { kills: number }>
     const apps: TestApp[] = [await startApp(url), await startApp(url)]
     const urls = apps.map(a => a.url)
     const { lead, mate, mateId, leadId } = await newStudio(urls[0]!)
-    const lotId = await newLot(lead)
+    const lotId = await newLot(lead, OLD)
     const runs = [await newRun(mate, lotId), await newRun(lead, lotId)]
     let over = false
     const tablets = [new Tablet(mate, urls, runs[0]!.runId, mateId), new Tablet(lead, [...urls].reverse(), runs[1]!.runId, leadId)]
@@ -78,7 +78,7 @@ export async function redelivered(entries: number): Promise<Counts> {
     const url = await cluster.database('faults')
     const apps = [await startApp(url), await startApp(url)]
     const { lead, mate, mateId } = await newStudio(apps[0]!.url)
-    const { runId } = await newRun(mate, await newLot(lead))
+    const { runId } = await newRun(mate, await newLot(lead, OLD))
     const began = Date.now() - 600_000
     const made = Array.from({ length: entries / 2 }, (_, i) => pair(began + i * 10, mateId)).flat()
     const acknowledged = new Set<string>()
@@ -152,7 +152,7 @@ export async function diskFull(): Promise<FullDisk | null> {
     await migrate(url)
     const app = await startApp(url)
     const { lead, mate, mateId } = await newStudio(app.url)
-    const { runId } = await newRun(mate, await newLot(lead))
+    const { runId } = await newRun(mate, await newLot(lead, OLD))
     const tablet = new Tablet(mate, [app.url], runId, mateId)
     const enter = async (pairs: number) => {
       for (let i = 0; i < pairs; i++) for (const entry of pair(Date.now(), mateId)) await tablet.enter(entry)

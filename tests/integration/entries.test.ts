@@ -4,7 +4,7 @@ import { foldRun } from '#core/bench/run'
 import { createPool, inTransaction } from '../../server/db/pool'
 import { MOST_EVENTS } from '../../shared/runs'
 import type { EventsAnswer, RunWithEvents } from '../../shared/runs'
-import { Client, event, LEAD, MATE, newLot, newRun, upToStep } from '../support/client'
+import { Client, event, LEAD, MATE, newLot, newRun, OLD, upToStep } from '../support/client'
 import { sql } from '../support/sql'
 import { sharedStudio } from '../support/studio'
 
@@ -15,12 +15,12 @@ let leadId: string
 let lotId: string
 beforeAll(async () => {
   ;({ lead, mate, mateId, leadId } = await sharedStudio())
-  lotId = await newLot(lead)
+  lotId = await newLot(lead, OLD)
 })
 
 const send = (client: Client, runId: string, events: unknown[]) => client.post<EventsAnswer>(`runs/${runId}/events`, { events })
 const read = async (client: Client, runId: string, query = '') => (await client.get<RunWithEvents>(`runs/${runId}${query}`)).body
-const tick = (by?: string, at = Date.now()) => event({ kind: 'gate.ticked', step: 'safety', item: 'gloves', ...(by ? { by } : {}) }, at)
+const tick = (by?: string, at = Date.now()) => event({ kind: 'gate.ticked', step: 'try-safety', item: 'gloves', ...(by ? { by } : {}) }, at)
 const undo = (target: { id: string }, by?: string) => event({ kind: 'event.undone', target: target.id, ...(by ? { by } : {}) })
 
 describe('each entry is answered by itself', () => {
@@ -56,8 +56,8 @@ describe('each entry is answered by itself', () => {
     const { runId } = await newRun(mate, lotId)
     const [a, b, c] = [
       tick(mateId),
-      event({ kind: 'gate.ticked', step: 'safety', item: 'eyes', by: mateId }),
-      event({ kind: 'gate.ticked', step: 'safety', item: 'eyes', by: mateId }),
+      event({ kind: 'gate.ticked', step: 'try-safety', item: 'eyes', by: mateId }),
+      event({ kind: 'gate.ticked', step: 'try-safety', item: 'eyes', by: mateId }),
     ]
     const short = await send(mate, runId, [a, b])
     expect(short.body.stored.map(e => [e.id, e.seq, e.by])).toEqual([
@@ -149,7 +149,7 @@ describe('who made an entry', () => {
     const copy = tablet.cookie
     await tablet.ask('DELETE', 'session')
     tablet.cookie = copy
-    expect((await send(tablet, runId, [event({ kind: 'gate.ticked', step: 'safety', item: 'eyes', by: mateId })])).status).toBe(401)
+    expect((await send(tablet, runId, [event({ kind: 'gate.ticked', step: 'try-safety', item: 'eyes', by: mateId })])).status).toBe(401)
     expect((await send(tablet, runId, [event({ kind: 'run.finished' })])).status).toBe(401)
     expect((await read(mate, runId)).events).toHaveLength(1)
   })

@@ -2,7 +2,7 @@ import { connect } from 'node:net'
 import { describe, expect, it } from 'vitest'
 import { diskFull, killed, redelivered } from '../faults/faults'
 import { startApp } from '../support/app'
-import { event, newLot, newRun, newStudio } from '../support/client'
+import { event, newLot, newRun, newStudio, OLD } from '../support/client'
 import { testCluster } from '../support/cluster'
 import type { StoredEvent } from '../../shared/runs'
 
@@ -59,8 +59,8 @@ describe('whatever hangs', () => {
       const app = await startApp(await cluster.database('frozen'))
       const slow = trickle(app.port)
       const { lead, mate, mateId } = await newStudio(app.url)
-      const { runId } = await newRun(mate, await newLot(lead))
-      const tick = event({ kind: 'gate.ticked', step: 'safety', item: 'gloves', by: mateId })
+      const { runId } = await newRun(mate, await newLot(lead, OLD))
+      const tick = event({ kind: 'gate.ticked', step: 'try-safety', item: 'gloves', by: mateId })
       cluster.freeze()
       const sent = mate.post(`runs/${runId}/events`, { events: [tick] })
       const times: number[] = []

@@ -6,7 +6,7 @@ import type { Job } from '../../shared/jobs'
 import type { Coupon } from '../../shared/coupons'
 import type { EventOutcome, LogEntry, RunWithEvents } from '../../shared/runs'
 import type { Lot, Stencil } from '../../shared/shelf'
-import { lotForm, event, FERRIC, GRIT, jobForm, MIRROR_JOB, newLot, newRun, TAG_JOB, upToStep } from '../support/client'
+import { lotForm, event, FERRIC, FINE_ANSWERS, GRIT, jobForm, MIRROR_JOB, newLot, newRun, TAG_JOB, upToStep } from '../support/client'
 import type { Client } from '../support/client'
 import { sharedStudio } from '../support/studio'
 
@@ -28,7 +28,7 @@ async function send(runId: string, ...parts: Record<string, unknown>[]) {
 async function onward(runId: string) {
   for (
     let run = await read(runId), step = stepOf(run);
-    step && ['gate', 'do'].includes(step.kind);
+    step && ['gate', 'do'].includes(step.kind) && step.id !== run.plan.steps.at(-1)!.id;
     run = await read(runId), step = stepOf(run)
   ) {
     if (step.kind === 'gate') await send(runId, ...step.items!.map(i => ({ kind: 'gate.ticked', step: step!.id, item: i.id })))
@@ -68,7 +68,11 @@ describe('ferric chloride, from plan to log', () => {
     )
     expect(await send(runId, { kind: 'step.skipped', step: 'peel', reason: 'film came off in the rinse' })).toEqual(['accepted'])
     await onward(runId)
-    expect(await send(runId, ...judge(2), { kind: 'run.finished' })).toEqual(Array(3).fill('accepted'))
+    expect(await send(runId, ...judge(2))).toEqual(Array(2).fill('accepted'))
+    // Judged first, then sealed; the run ends with the card.
+    expect(await send(runId, { kind: 'run.finished' })).toEqual([expect.stringMatching(/First: Wax or lacquer/)])
+    await onward(runId)
+    expect(await send(runId, { kind: 'run.finished' })).toEqual(['accepted'])
     expect((await lot(ferric)).left).toBe(394)
     expect(await logged(runId)).toMatchObject({
       noun: 'tag',
@@ -228,7 +232,14 @@ describe('what was asked about the piece', () => {
     expect(job.answers).toMatchObject({ irreplaceable: 'agreed', child: '' })
     const started = await mate.post(`jobs/${id}/run`, { runId: v7() })
     expect([started.status, started.body.error]).toEqual([409, expect.stringMatching(/Not answered yet: Is it for a child/)])
-    const wrong = await mate.post('jobs', { id: v7(), job: jobForm(own, { noun: 'acrylic look-alike', substrate: 'borosilicate' }) })
-    expect(wrong.body.fields!.substrate).toMatch(/says plastic/)
+    // Frost up to the rim is a lead's decision, kept with who took it; the crew may go on with it then.
+    const rim = { ...FINE_ANSWERS, lip: 'rim-decided' }
+    const refused = await mate.post('jobs', { id: v7(), job: jobForm(own, { answers: rim }) })
+    expect([refused.status, refused.body.fields!['answers.lip']]).toEqual([403, expect.stringMatching(/A lead has to/)])
+    const rimId = v7()
+    const { body: decided } = await lead.post<Job>('jobs', { id: rimId, job: jobForm(own, { answers: rim }) })
+    expect(decided.rimBy).toBe(decided.createdBy)
+    const changed = await mate.put<Job>(`jobs/${rimId}`, { job: jobForm(own, { answers: rim, pieces: '3' }), version: decided.version })
+    expect(changed.body).toMatchObject({ pieces: 3, rimBy: decided.createdBy })
   })
 })

@@ -16,7 +16,7 @@ import { levelChangeWords } from '../../core/trade/stock'
 import type { LevelChange } from '../../core/trade/stock'
 import type { RunWithEvents } from '../../shared/runs'
 import { startApp } from '../support/app'
-import { Client, event, newLot, newRun } from '../support/client'
+import { Client, event, newLot, newRun, OLD } from '../support/client'
 import { sharedStudio } from '../support/studio'
 
 const dir = fileURLToPath(new URL('../../server/db/migrations', import.meta.url))
@@ -24,8 +24,8 @@ const dir = fileURLToPath(new URL('../../server/db/migrations', import.meta.url)
 describe('migrations', () => {
   it('all go down and up again on a database that was used', async () => {
     const { lead, mate, mateId } = await sharedStudio()
-    const { runId } = await newRun(mate, await newLot(lead))
-    await mate.post(`runs/${runId}/events`, { events: [event({ kind: 'gate.ticked', step: 'safety', item: 'gloves', by: mateId })] })
+    const { runId } = await newRun(mate, await newLot(lead, OLD))
+    await mate.post(`runs/${runId}/events`, { events: [event({ kind: 'gate.ticked', step: 'try-safety', item: 'gloves', by: mateId })] })
     await mate.post('blanks', {
       id: v7(),
       blank: {
@@ -136,11 +136,11 @@ describe('migrations', () => {
       + '\'59 minutes\' on conflict do nothing',
       [mateId],
     )
-    const { runId } = await newRun(mate, await newLot((await sharedStudio()).lead))
+    const { runId } = await newRun(mate, await newLot((await sharedStudio()).lead, OLD))
     await client.query('update run set started_at = now() - interval \'3 days\' where id = $1', [runId])
     await client.end()
     const { body } = await mate.post(`runs/${runId}/events`, {
-      events: [event({ kind: 'gate.ticked', step: 'safety', item: 'gloves', by: mateId }, Date.now() - 2 * 86_400_000)],
+      events: [event({ kind: 'gate.ticked', step: 'try-safety', item: 'gloves', by: mateId }, Date.now() - 2 * 86_400_000)],
     })
     expect(body.outcomes).toMatchObject([{ accepted: true }])
   })

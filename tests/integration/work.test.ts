@@ -3,7 +3,7 @@ import pg from 'pg'
 import { v4, v7 } from 'uuid'
 import { foldRun } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
-import { lotForm, event, jobForm, newLot, newRun } from '../support/client'
+import { event, jobForm, lotForm, newLot, newRun, OLD } from '../support/client'
 import type { Client } from '../support/client'
 import { sharedStudio } from '../support/studio'
 import type { Lot } from '../../shared/shelf'
@@ -21,9 +21,11 @@ const RULES = { ...DEFAULT_HOUSE_RULES, timeZone: HOUSE_ZONE }
 let lead: Client
 let mate: Client
 let lotId: string
+let oldLot: string
 beforeAll(async () => {
   ;({ lead, mate } = await sharedStudio())
   lotId = await newLot(lead)
+  oldLot = await newLot(lead, OLD)
 })
 
 const send = async (client: Client, runId: string, events: unknown[]) =>
@@ -36,8 +38,9 @@ function throughRinse(plan: RunPlan, at: number) {
   let clock = at
   const tick = (part: Record<string, unknown>, seconds = 1) => event(part, (clock += seconds * 1000))
   return [
-    ...plan.steps[0]!.items!.map(i => tick({ kind: 'gate.ticked', step: 'safety', item: i.id })),
-    ...['clean', 'resist', 'mask', 'ready-etchant'].map(step => tick({ kind: 'step.done', step })),
+    ...['clean', 'resist', 'mask'].map(step => tick({ kind: 'step.done', step })),
+    ...plan.steps.find(s => s.id === 'safety')!.items!.map(i => tick({ kind: 'gate.ticked', step: 'safety', item: i.id })),
+    tick({ kind: 'step.done', step: 'ready-etchant' }),
     ...Array.from({ length: plan.pieces }, (_, i) => i + 1).flatMap(piece => [
       tick({ kind: 'coat.started', piece }),
       tick({ kind: 'coat.covered', piece }, 40),
@@ -51,7 +54,7 @@ function throughLook(plan: RunPlan, amounts: { putOut: number, back: number }) {
     event({ kind: 'etchant.measured', ...amounts }),
     event({ kind: 'step.done', step: 'peel' }),
     event({ kind: 'bicarbonate.added', grams: 15 }),
-    ...['neutralise', 'second-wash', 'dry', 'give'].map(step => event({ kind: 'step.done', step })),
+    ...['neutralise', 'second-wash', 'dry'].map(step => event({ kind: 'step.done', step })),
     ...plan.steps.find(s => s.id === 'wash-up')!.items!.map(i => event({ kind: 'gate.ticked', step: 'wash-up', item: i.id })),
     ...Array.from({ length: plan.pieces }, (_, i) =>
       event({
@@ -207,8 +210,8 @@ describe('a job', () => {
 
 describe('the event stream', () => {
   it('takes an event once, whoever sends it again, and refuses with a reason', async () => {
-    const { runId } = await newRun(mate, lotId)
-    const gloves = event({ kind: 'gate.ticked', step: 'safety', item: 'gloves' })
+    const { runId } = await newRun(mate, oldLot)
+    const gloves = event({ kind: 'gate.ticked', step: 'try-safety', item: 'gloves' })
     expect(await send(mate, runId, [gloves, gloves])).toEqual([
       { id: gloves.id, accepted: true },
       { id: gloves.id, accepted: true },
@@ -216,26 +219,26 @@ describe('the event stream', () => {
     await Promise.all([1, 2, 3, 4, 5].map(i => send(i % 2 ? mate : lead, runId, [gloves])))
     expect((await read(mate, runId)).events).toHaveLength(1)
     const [refused] = await send(mate, runId, [event({ kind: 'coat.started', piece: 1 })])
-    expect(refused).toMatchObject({ accepted: false, reason: expect.stringMatching(/Before anything is opened/) })
+    expect(refused).toMatchObject({ accepted: false, reason: expect.stringMatching(/Before the old bottle is tried/) })
   })
   it('an id that belongs to another run is refused', async () => {
-    const [one, two] = [await newRun(mate, lotId), await newRun(mate, lotId)]
-    const gloves = event({ kind: 'gate.ticked', step: 'safety', item: 'gloves' })
+    const [one, two] = [await newRun(mate, oldLot), await newRun(mate, oldLot)]
+    const gloves = event({ kind: 'gate.ticked', step: 'try-safety', item: 'gloves' })
     await send(mate, one.runId, [gloves])
     expect((await send(mate, two.runId, [gloves]))[0]).toMatchObject({ accepted: false, reason: expect.stringMatching(/another run/) })
   })
   it('ids are UUIDv7', async () => {
-    const { runId } = await newRun(mate, lotId)
+    const { runId } = await newRun(mate, oldLot)
     expect(await send(mate, runId, [{ ...event({ kind: 'run.finished' }), id: v4() }])).toMatchObject([
       { accepted: false, code: 'malformed' },
     ])
   })
   it('the future is cut to now, and nothing lies before the run began', async () => {
-    const { runId } = await newRun(mate, lotId)
+    const { runId } = await newRun(mate, oldLot)
     const before = Date.now()
     await send(mate, runId, [
-      event({ kind: 'gate.ticked', step: 'safety', item: 'gloves' }, before + 9 * 3600_000),
-      event({ kind: 'gate.ticked', step: 'safety', item: 'eyes' }, before - 9 * 3600_000),
+      event({ kind: 'gate.ticked', step: 'try-safety', item: 'gloves' }, before + 9 * 3600_000),
+      event({ kind: 'gate.ticked', step: 'try-safety', item: 'eyes' }, before - 9 * 3600_000),
     ])
     const run = await read(mate, runId)
     expect(run.events[0]!.at).toBeLessThanOrEqual(Date.now())
@@ -243,22 +246,22 @@ describe('the event stream', () => {
     expect(run.events[0]!.deviceTime).toBe(before + 9 * 3600_000)
   })
   it('racing senders on two app processes keep one order', async () => {
-    const { runId } = await newRun(mate, lotId)
+    const { runId } = await newRun(mate, oldLot)
     const { lead: elsewhere } = await sharedStudio(inject('secondUrl'))
-    const items = ['gloves', 'eyes', 'air', 'surface', 'away', 'label', 'numbers']
+    const items = ['gloves', 'eyes', 'air', 'water', 'numbers']
     await Promise.all(
       items.flatMap(item => [
-        send(mate, runId, [event({ kind: 'gate.ticked', step: 'safety', item })]),
-        send(elsewhere, runId, [event({ kind: 'gate.ticked', step: 'safety', item })]),
+        send(mate, runId, [event({ kind: 'gate.ticked', step: 'try-safety', item })]),
+        send(elsewhere, runId, [event({ kind: 'gate.ticked', step: 'try-safety', item })]),
       ]),
     )
     const [here, there] = [await read(mate, runId), await read(elsewhere, runId)]
-    expect(here.events.map(e => e.seq)).toEqual([1, 2, 3, 4, 5, 6, 7])
+    expect(here.events.map(e => e.seq)).toEqual([1, 2, 3, 4, 5])
     expect(there.events).toEqual(here.events)
   })
   it('can\'t be changed or deleted, even by SQL', async () => {
-    const { runId } = await newRun(mate, lotId)
-    await send(mate, runId, [event({ kind: 'gate.ticked', step: 'safety', item: 'gloves' })])
+    const { runId } = await newRun(mate, oldLot)
+    await send(mate, runId, [event({ kind: 'gate.ticked', step: 'try-safety', item: 'gloves' })])
     const client = new pg.Client({ connectionString: inject('databaseUrl'), options: '-c search_path=crest' })
     await client.connect()
     await expect(client.query('update run_event set at = now() where run_id = $1', [runId])).rejects.toThrow(/append-only/)
@@ -266,7 +269,7 @@ describe('the event stream', () => {
     await client.end()
   })
   it('two app processes tell each other within a second', async () => {
-    const { runId } = await newRun(mate, lotId)
+    const { runId } = await newRun(mate, oldLot)
     const { lead: elsewhere } = await sharedStudio(inject('secondUrl'))
     const stop = new AbortController()
     const stream = await fetch(`${elsewhere.url}/api/live`, { headers: { cookie: elsewhere.cookie }, signal: stop.signal })
@@ -276,7 +279,7 @@ describe('the event stream', () => {
     // The process listens from its first page on; give it the moment it takes to connect.
     await new Promise(resolve => setTimeout(resolve, 300))
     const sentAt = Date.now()
-    await send(mate, runId, [event({ kind: 'gate.ticked', step: 'safety', item: 'gloves' })])
+    await send(mate, runId, [event({ kind: 'gate.ticked', step: 'try-safety', item: 'gloves' })])
     while (!heard.includes(runId)) heard += (await reader.read()).value
     expect(Date.now() - sentAt).toBeLessThan(1000)
     stop.abort()

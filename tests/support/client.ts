@@ -47,6 +47,9 @@ export const MATE = { name: 'Moss Mate', role: 'crew', password: 'mate-password'
 /** Answers that lead to nothing. */
 export const FINE_ANSWERS = { irreplaceable: 'replaceable', food: 'none', lip: 'clear', child: 'no' }
 
+/** A bottle that is tried before it is used: a run with it begins with a gate. */
+export const OLD: Partial<LotForm> = { openedOn: '2020-01-01' }
+
 export const lotForm = (change: Partial<LotForm> = {}): LotForm => ({
   productName: 'Quay general cream',
   kind: 'general-cream',

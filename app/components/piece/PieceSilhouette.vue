@@ -18,6 +18,8 @@ const props = defineProps<{
   size?: number
   /** Largest width in px; 1.7 times the height when absent. */
   wide?: number
+  /** The art is on the far side: it is dotted, as what lies behind is. */
+  behind?: boolean
   dimensions?: { height: string, across: string, artWidth: string, artHeight: string }
 }>()
 
@@ -77,7 +79,7 @@ const text = computed(() => 19 / box.value.scale)
         :width="box.art.width"
         :height="box.art.height"
         :stroke-width="box.wall * 0.7"
-        :stroke-dasharray="`${box.wall * 2} ${box.wall * 1.4}`"
+        :stroke-dasharray="behind ? `${box.wall * 0.4} ${box.wall * 1.2}` : `${box.wall * 2} ${box.wall * 1.4}`"
       />
       <rect v-if="!flat" class="base" :x="0" :y="box.height - box.base" :width="box.width" :height="box.base" />
     </g>

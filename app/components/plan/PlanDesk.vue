@@ -5,6 +5,7 @@ import { planRecipe } from '#core/plan/recipe'
 import { BLANK_JOB, jobSchema } from '#shared/jobs'
 import type { Job, JobForm } from '#shared/jobs'
 import { plannedWall } from '#shared/blanks'
+import { fieldErrors } from '#shared/fields'
 import type { LengthUnit } from '#shared/fields'
 import { recipeInput } from '#shared/recipe'
 import { asWritten } from '#shared/written'
@@ -60,11 +61,16 @@ const changed = computed(() => JSON.stringify(form.value) !== JSON.stringify(sto
 const locked = computed(() => props.job !== null && props.job.status !== 'planned')
 
 const { schema, written } = useLengthForm(jobSchema, () => form.value)
-const { parsed, errors, all, problem, busy, left, submit } = useEntry(schema, () => form.value)
+const { errors, problem, busy, left, submit } = useEntry(schema, () => form.value)
 watch(unit, now => draft.value && (draft.value.unit = now))
+/** A recipe needs no customer and no day: it stands as soon as piece, art and etchant are known. */
+const plannable = computed(() =>
+  schema().safeParse({ ...form.value, customer: form.value.customer.trim() || 'nobody yet', dueOn: form.value.dueOn || '2000-01-01' }),
+)
+const needed = computed(() => (plannable.value.success ? {} : fieldErrors(plannable.value.error)))
 const wall = computed(() => {
-  const blank = parsed.value.success ? studio.blank(parsed.value.data.blankId) : null
-  return blank && parsed.value.success ? plannedWall(blank, parsed.value.data) : null
+  const blank = plannable.value.success ? studio.blank(plannable.value.data.blankId) : null
+  return blank && plannable.value.success ? plannedWall(blank, plannable.value.data) : null
 })
 /** The art itself, once it has been read; until then what the job kept of it. */
 const art = computed(() => {
@@ -77,10 +83,10 @@ const art = computed(() => {
 })
 const input = computed(() => {
   const lot = studio.lot(form.value.lotId)
-  return parsed.value.success && lot
+  return plannable.value.success && lot
     ? recipeInput(
-        parsed.value.data,
-        planFacts({ stencilId: parsed.value.data.stencilId, wall: wall.value, art: art.value }, lot, studio, houseTime.today()),
+        plannable.value.data,
+        planFacts({ stencilId: plannable.value.data.stencilId, wall: wall.value, art: art.value }, lot, studio, houseTime.today()),
       )
     : null
 })
@@ -104,6 +110,7 @@ const LABELS: Record<string, string> = {
   openFraction: 'Share that is open',
   artMiddle: 'Middle above the base',
   finest: 'Finest detail',
+  border: 'Border of resist',
   lotId: 'Etch with',
   resist: 'Resist',
   stencilId: 'Which stencil',
@@ -220,7 +227,7 @@ function clear() {
     <div v-else class="out empty">
       <PieceSilhouette :shape="{ surface: 'cylinder', wall: null, height: 110, girth: 241, artWidth: 60, artHeight: 45 }" :size="130" />
       <p>{{ begun ? 'The recipe comes back once this is put right:' : 'The recipe appears here as soon as this is known:' }}</p>
-      <StillNeeded v-if="Object.keys(all).length" :errors="all" :labels="LABELS" />
+      <StillNeeded v-if="Object.keys(needed).length" :errors="needed" :labels="LABELS" />
       <p v-else>The bottle to etch with is not on the shelf. Choose another under Resist and etchant.</p>
     </div>
   </div>

@@ -26,6 +26,7 @@ const dimensions = computed(() => ({
   artWidth: units.length(props.input.art.width),
   artHeight: units.length(props.input.art.height),
 }))
+const behind = computed(() => props.input.surface === 'flat' && (props.input.face === 'back' || props.input.substrate === 'mirror-back'))
 const blast = computed(() => etchantKind(props.input.lot.kind).method === 'blast')
 const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A poor choice', 'never': 'Never' } as const
 </script>
@@ -33,8 +34,9 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
 <template>
   <div class="recipe">
     <div class="drawing">
-      <PieceSilhouette :shape="shape" :dimensions="dimensions" :size="210" />
-      <p>{{ input.pieces }} × {{ input.noun }}, {{ formatFraction(input.art.openFraction) }} of the art open</p>
+      <PieceSilhouette :shape="shape" :dimensions="dimensions" :size="210" :behind="behind" />
+      <p>{{ input.pieces }} × {{ input.noun }}, {{ formatFraction(input.art.openFraction) }} of the art open<template v-if="behind">,
+        etched on the back and seen through the glass</template></p>
     </div>
     <p v-for="r in recipe.refusals" :key="r" class="problem" role="alert">{{ r }}</p>
     <section aria-label="Verdict" class="verdict">

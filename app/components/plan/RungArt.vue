@@ -1,10 +1,17 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
 import { formatNumber } from '#core/basics/units'
 import type { JobForm } from '#shared/jobs'
 
 defineProps<{ errors: Record<string, string> }>()
 const form = defineModel<JobForm>({ required: true })
+const FACES = [{ id: 'front', text: 'The front' }, { id: 'back', text: 'The back, read through the glass' }]
+const FACE_HINT = {
+  front: 'The side that is looked at.',
+  back: 'Smooth in front; the art has to be mirrored. Its outline is dotted in the drawing.',
+}
+const units = useUnits()
 const reads = useReadings()
 const studio = useStudioStore()
 onMounted(() => studio.artworks ?? studio.loadArtworks().catch(() => {}))
@@ -80,8 +87,24 @@ function take() {
     v-model="form.finest"
     data-field="finest"
     label="Finest detail"
-    hint="Narrowest line or bridge; empty when coarse"
+    hint="Narrowest line or bridge; leave blank when it is coarse"
     :reads="reads.length(form.finest)"
     :error="errors.finest"
   />
+  <TextField
+    v-model="form.border"
+    data-field="border"
+    label="Border of resist"
+    :hint="`Leave blank for the house's ${units.length(studio.rules.border)}`"
+    :reads="reads.length(form.border)"
+    :error="errors.border"
+  />
+  <template v-if="form.surface === 'flat'">
+    <ChoiceField v-model="form.face" class="full" label="Etched on" :options="FACES" :hint="FACE_HINT[form.face]" :error="errors.face" />
+    <label class="check"><Checkbox v-model="form.wholeFace" binary /> Cover the whole face with resist</label>
+  </template>
 </template>
+
+<style scoped>
+.check { display: flex; align-items: center; gap: 0.6rem; padding-top: 1.4rem; }
+</style>

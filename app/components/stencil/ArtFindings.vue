@@ -66,7 +66,7 @@ function fixes(f: Finding): { text: string, fix: Fix }[] {
   switch (f.id) {
     case 'islands':
       return [
-        { text: 'Tie with bridges', fix: { kind: 'bridges', width: studio.rules.bridgeWidth } },
+        { text: 'Tie with bridges', fix: { kind: 'bridges', width: Math.max(studio.rules.bridgeWidth, props.least) } },
         { text: 'Drop specks', fix: { kind: 'specks', width: props.least } },
       ]
     case 'bridges':

@@ -5,11 +5,12 @@ import { ART_LIMITS, FACES } from '#core/art/drawing'
 import type { TraceSettings } from '#core/art/drawing'
 import { formatNumber } from '#core/basics/units'
 import type { ArtSource } from '#shared/artworks'
-import type { TraceResult } from '~/workers/stencil'
+import type { OwnSize, TraceResult } from '~/workers/stencil'
 
 /** Where the art comes from: letters set here, a drawing, or a picture that is traced. */
 const source = defineModel<ArtSource>({ required: true })
 const props = defineProps<{ error?: string }>()
+const emit = defineEmits<{ sized: [mm: number] }>()
 const worker = useStencilWorker()
 const picture = shallowRef<File | null>(null)
 const settings = ref<TraceSettings | null>(null)
@@ -36,7 +37,12 @@ async function load(event: Event) {
       problem.value
         = `"${file.name}" is larger than a drawing for a stencil needs to be. `
           + 'Simplify its paths in the drawing program and save it again.'
-    else source.value = { kind: 'svg', file: file.name.slice(0, 120), traced: false, text: await file.text() }
+    else {
+      source.value = { kind: 'svg', file: file.name.slice(0, 120), traced: false, text: await file.text() }
+      // It comes in at its own size; what can't be read is said where the art is looked at.
+      const own = await worker.ask<OwnSize>({ kind: 'own', source: toRaw(source.value) }).catch(() => null)
+      if (own?.width && own.width >= 3 && own.width <= 3000) emit('sized', own.width)
+    }
     return
   }
   if (!/^image\/(png|jpeg)$/.test(file.type)) {

@@ -171,6 +171,7 @@ async function save(putAway: boolean) {
       <ArtSource
         v-model="form.source"
         :error="errors['source.text'] ?? (form.source.kind === 'svg' && refused ? refused : undefined)"
+        @sized="form.width = `${formatNumber($event, 1)} mm`"
         @focusout="left.add('source.text')"
       />
       <ArtSettings v-model="form" :errors="errors" @left="left.add($event)" />

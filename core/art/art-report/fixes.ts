@@ -1,6 +1,18 @@
-import { difference, edgesOf, everyPart, grown, nearestEdge, nestedParts, regionArea, ringOf, union } from '../../basics/outline'
+import {
+  difference,
+  edgesOf,
+  everyPart,
+  grown,
+  nearestEdge,
+  nestedParts,
+  partRegion,
+  regionArea,
+  ringOf,
+  union,
+} from '../../basics/outline'
 import type { Part, Region, Ring } from '../../basics/outline'
-import { tooNarrow, tooNarrowBetween } from './report'
+import { holdsPlace, isWhole, markedPart, tooNarrow, tooNarrowBetween } from './report'
+import { measureThickness } from './thickness'
 
 /** What is done to the open area before it is cut; lengths in mm. Each can be taken back. */
 export type Fix
@@ -100,7 +112,13 @@ function bridged(open: Region, width: number): Ring[] {
 
 /** Widens resist that is narrower than it should be. */
 function thickened(open: Region, width: number): Ring[] {
-  const thin = tooNarrowBetween(open, width / 2)
+  // The same places as the report names: a nook that is filled would only make another beside it.
+  const { places } = measureThickness(edgesOf(open), 'outside', width)
+  const islands = everyPart(nestedParts(open)).flatMap(p => p.holes.map(h => markedPart([h.ring])))
+  const thin = everyPart(nestedParts(tooNarrowBetween(open, width / 2)))
+    .map(partRegion)
+    .filter(rings => holdsPlace(markedPart(rings), places, width) || isWhole(markedPart(rings), islands))
+    .flat()
   // A gap of hardly any width lacks a half of the width on each side, whatever its own.
   return thin.length === 0 ? [...open] : difference(open, grown(thin, width / 2))
 }

@@ -90,6 +90,20 @@ const details = (rings: Ring[], radius: number): Ring[] =>
     .filter(p => regionArea(partRegion(p)) > CORNER * radius * radius)
     .flatMap(partRegion)
 
+/** Outlines of what is too narrow stop a little short of the place that makes it so, mm. */
+const BESIDE = 0.2
+
+/** Whether a place narrower than this lies in or at a part. @param width mm */
+export const holdsPlace = ({ box }: Pick<MarkedPart, 'box'>, places: readonly NarrowPlace[], width: number): boolean =>
+  places.some(({ width: across, ax, ay, bx, by }) => {
+    const [x, y] = [(ax + bx) / 2, (ay + by) / 2]
+    return across < width && x > box.left - BESIDE && x < box.right + BESIDE && y > box.top - BESIDE && y < box.bottom + BESIDE
+  })
+
+/** Whether a part is a dot or a dash by itself, narrow all over. */
+export const isWhole = ({ box }: Pick<MarkedPart, 'box'>, all: readonly Pick<MarkedPart, 'box'>[]): boolean =>
+  all.some(w => (['left', 'top', 'right', 'bottom'] as const).every(k => Math.abs(w.box[k] - box[k]) < BESIDE))
+
 /** Resist islands: each hole of the open area is one, less what is open within it. */
 function islandsOf(parts: readonly Part[]): MarkedPart[] {
   return everyPart(parts)
@@ -132,14 +146,20 @@ export function reportStencil(open: Region, sheet: Box, limits: ReportLimits, ke
     let ring = 0
     return every.filter(part => part.reduce((found, _) => thinnest[ring++]! < width || found, false)).flat()
   }
-  const narrowResist = (width: number) => marked(nestedParts(tooNarrowBetween(thin(resist, width), width / 2)))
+  // One rule for all: a part is too fine where a place that matters is, and not at every nook and tip.
+  const [pieces, islands] = [marked(everyPart(parts)), islandsOf(parts)]
+  const narrowResist = (width: number) =>
+    marked(nestedParts(tooNarrowBetween(thin(resist, width), width / 2))).filter(
+      p => holdsPlace(p, resist.places, width) || isWhole(p, islands),
+    )
   const lost = narrowResist(2 * limits.undercut)
   at(0.8)
   const fineResist = narrowResist(limits.least)
   at(0.9)
-  const fineOpenings = marked(nestedParts(tooNarrow(thin(opening, limits.least), limits.least / 2)))
+  const fineOpenings = marked(nestedParts(tooNarrow(thin(opening, limits.least), limits.least / 2))).filter(
+    p => holdsPlace(p, opening.places, limits.least) || isWhole(p, pieces),
+  )
   at(1)
-  const pieces = marked(everyPart(parts))
   const circle = Math.PI * expanse.radius ** 2
   return {
     openArea,
@@ -151,7 +171,7 @@ export function reportStencil(open: Region, sheet: Box, limits: ReportLimits, ke
     bridges: resist.places,
     openings: opening.places,
     resistArea: (sheet.right - sheet.left) * (sheet.bottom - sheet.top) - openArea,
-    islands: islandsOf(parts),
+    islands,
     expanse: { ...expanse, risk: circle >= limits.largeOpening ? 'likely' : circle >= limits.largeOpening / 2 ? 'some' : 'none' },
     weedingTime: weedingTime(pieces.length, cutLength, limits),
   }

@@ -1,4 +1,4 @@
-import { nearestEdge } from '../../basics/outline'
+import { isInside, nearestEdge } from '../../basics/outline'
 import type { EdgeIndex } from '../../basics/outline'
 
 /** A place where two sides of an area come close: the ends of the shortest way across, mm. */
@@ -194,17 +194,17 @@ export function measureThickness(index: EdgeIndex, side: Side, most: number, tic
       sample(e, 0, 0, mx * Math.cos(a) - my * Math.sin(a), mx * Math.sin(a) + my * Math.cos(a))
     }
   }
-  return { places: narrowest(index, candidates, most), thinnest }
+  return { places: narrowest(index, candidates, most, side), thinnest }
 }
 
 /** Places that are listed, at least so far apart that each is a place of its own, mm. */
-const MOST_PLACES = 60
+const MOST_PLACES = 120
 const APART = 1
 /** A ball that touches at 135° is at most so much wider than the shortest way between what it touches. */
 const SHORTER = 1.5
 
 /** Looks closely at the candidates, the narrowest first, until what is left cannot be among the narrowest places. */
-function narrowest(index: EdgeIndex, candidates: Candidate[], most: number): NarrowPlace[] {
+function narrowest(index: EdgeIndex, candidates: Candidate[], most: number, side: Side): NarrowPlace[] {
   candidates.sort((a, b) => a.diameter - b.diameter)
   const found: NarrowPlace[] = []
   let kept: NarrowPlace[] = []
@@ -214,10 +214,63 @@ function narrowest(index: EdgeIndex, candidates: Candidate[], most: number): Nar
       if (kept.length >= MOST_PLACES && c.diameter > SHORTER * kept.at(-1)!.width) break
     }
     const near = slid(index, c.e, c.f)
-    if (near?.neck && near.width <= most) found.push(near)
-    else if (c.angle <= FACING) found.push(alongStrip(index, c))
+    if (near?.neck && near.width <= most) {
+      // Shapes that touch are one shape to any blade.
+      if (near.width >= TOUCHING) found.push(near)
+    }
+    else if (c.angle <= FACING) {
+      const strip = alongStrip(index, c)
+      if (strip.width >= TOUCHING && !runsOut(index, strip, side)) found.push(strip)
+    }
   }
   return separatePlaces(found)
+}
+
+/** Narrower than this is no gap and no line: nothing cuts it, and nobody sees it. mm */
+const TOUCHING = 0.05
+/** A strip is followed so many of its widths each way, and at least so many mm, to see whether it comes to a point. */
+const FOLLOWED = { widths: 14, mm: 4 }
+/** Half way to where it closes, a strip that comes to a point has lost a quarter of its width already; a blunt end has not. */
+const TAPERED = 0.75
+
+/**
+ * Whether a strip comes to a point on one side: a nook of resist, as where a leaf leaves its stalk, or the tip of an opening. Neither
+ * is a width that anybody cuts to.
+ */
+function runsOut(index: EdgeIndex, place: NarrowPlace, side: Side): boolean {
+  return [1, -1].some(way => comesToAPoint(index, place, side, way))
+}
+
+/** Follows the middle of a strip, from ball to ball, until it widens, ends or has been followed far enough. */
+function comesToAPoint(index: EdgeIndex, { ax, ay, bx, by, width }: NarrowPlace, side: Side, way: number): boolean {
+  let [cx, cy] = [(ax + bx) / 2, (ay + by) / 2]
+  let [tx, ty] = [(-(by - ay) / width) * way, ((bx - ax) / width) * way]
+  const step = Math.max(width / 2, 0.02)
+  const far = Math.max(FOLLOWED.widths * width, FOLLOWED.mm)
+  const widths = [width]
+  const closed = () => widths[widths.length >> 1]! < TAPERED * width
+  for (let s = step; s <= far; s += step) {
+    const [px, py] = [cx + tx * step, cy + ty * step]
+    if (isInside(index, px, py) !== (side === 'inside')) return closed()
+    const near = nearestEdge(index, px, py)!
+    if (near.distance < 1e-6) return closed()
+    const [nx, ny] = [(px - near.x) / near.distance, (py - near.y) / near.distance]
+    const ball = largestBall(index, near.x, near.y, nx, ny, 1.25 * near.distance, 4 * width)
+    if (!ball || 2 * ball.radius > 2 * width) return false
+    const [x, y] = [near.x + nx * ball.radius, near.y + ny * ball.radius]
+    // It does not get on: this is its end.
+    if (Math.hypot(x - cx, y - cy) < step / 10) return closed()
+    widths.push(2 * ball.radius)
+    if (2 * ball.radius < 0.2 * width) return closed()
+    const [ux, uy] = [ball.x - near.x, ball.y - near.y]
+    const length = Math.hypot(ux, uy)
+    if (length > 1e-9) {
+      const turn = Math.sign(-uy * tx + ux * ty) || 1
+      ;[tx, ty] = [(-uy / length) * turn, (ux / length) * turn]
+    }
+    ;[cx, cy] = [x, y]
+  }
+  return false
 }
 
 /** The narrowest way across a strip near a sample: straight across from either end of its stretch, or from the sample. */

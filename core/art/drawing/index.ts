@@ -1,4 +1,4 @@
-export { artOfWidth, FLATNESS, outlineAt } from './outline-of'
+export { artOfWidth, ownWidth, FLATNESS, outlineAt } from './outline-of'
 export { ART_LIMITS, ArtRefused } from './refusal'
 export { readSvg } from './svg'
 export type { Drawing, Layer } from './svg'

@@ -121,6 +121,12 @@ export function outlineAt(drawing: Drawing, scale: number): Ring[] {
   return [...area]
 }
 
+/** How wide the art itself is as it was drawn, mm; null when nothing is left in it. */
+export function ownWidth(drawing: Drawing): number | null {
+  const box = boundsOf(outlineAt(drawing, 1))
+  return box && box.right - box.left
+}
+
 /**
  * The art scaled to a width, its left top corner at the origin.
  * @param width mm of the painted area @returns mm @throws ArtRefused where nothing dark is left

@@ -14,6 +14,17 @@ export interface ArtSize {
 
 type CutRules = Pick<HouseRules, 'border' | 'spare'>
 
+/** What decides how large a piece of resist is besides the art, mm. */
+export interface CutPlace {
+  /** Way round a vessel, where a sheet meets itself; null for a flat piece. */
+  girth: number | null
+  /** How far a sheet that goes all round runs over its own beginning. */
+  overlap: number
+  /** The whole face of a flat piece, when all of it is covered; null: only the art and its border. */
+  face: { width: number, height: number } | null
+}
+const ANYWHERE: CutPlace = { girth: null, overlap: 0, face: null }
+
 /** Area the etchant reaches on one piece. @returns mm² */
 export function openArea(art: ArtSize): number {
   return art.width * art.height * art.openFraction
@@ -32,16 +43,30 @@ export function largestOpening(art: ArtSize, widest: number | null): number | nu
   return across === null ? null : Math.PI * (across / 2) ** 2
 }
 
-/** Size of resist to cut for one piece: art, a border on each side, and a little to trim. @returns mm */
-export function cutSize(art: Pick<ArtSize, 'width' | 'height'>, rules: CutRules): { width: number, height: number } {
+/** Whether the sheet of this art reaches round to its own beginning. */
+export const meetsItself = (art: Pick<ArtSize, 'width'>, rules: Pick<HouseRules, 'border'>, { girth }: CutPlace): boolean =>
+  girth !== null && art.width + 2 * rules.border >= girth
+
+/**
+ * Size of resist to cut for one piece: art, a border on each side, and a little to trim; as long as the way round and its overlap
+ * where it meets itself; the whole face where all of it is covered.
+ * @returns mm
+ */
+export function cutSize(
+  art: Pick<ArtSize, 'width' | 'height'>,
+  rules: CutRules,
+  place: CutPlace = ANYWHERE,
+): { width: number, height: number } {
   const extra = 2 * rules.border + rules.spare
-  return { width: art.width + extra, height: art.height + extra }
+  const { face } = place
+  if (face) return { width: Math.max(face.width, art.width), height: Math.max(face.height, art.height) }
+  return { width: meetsItself(art, rules, place) ? place.girth! + place.overlap : art.width + extra, height: art.height + extra }
 }
 
 /** Cut width and height as figures that show their working. */
-export function cutFigures(art: ArtSize, rules: HouseRules): { width: Figure, height: Figure } {
-  const size = cutSize(art, rules)
-  const figure = (id: string, label: string, side: 'width' | 'height'): Figure => ({
+export function cutFigures(art: ArtSize, rules: HouseRules, place: CutPlace = ANYWHERE): { width: Figure, height: Figure } {
+  const size = cutSize(art, rules, place)
+  const bordered = (id: string, label: string, side: 'width' | 'height'): Figure => ({
     id,
     label,
     value: size[side],
@@ -54,7 +79,33 @@ export function cutFigures(art: ArtSize, rules: HouseRules): { width: Figure, he
     ],
     source: commonPractice('a 3 1/2 in design sits on a 4 1/2 in square of resist'),
   })
-  return { width: figure('cut-width', 'Resist to cut, width', 'width'), height: figure('cut-height', 'Resist to cut, height', 'height') }
+  const whole = (id: string, label: string, side: 'width' | 'height'): Figure => ({
+    id,
+    label,
+    value: size[side],
+    unit: 'mm',
+    formula: `the ${side} of the face, all of it covered`,
+    inputs: [{ label: `${side} of the face`, value: place.face![side], unit: 'mm', source: reading }],
+    source: commonPractice('on small parts of a large pane the whole face is covered'),
+  })
+  const round = (id: string, label: string): Figure => ({
+    id,
+    label,
+    value: size.width,
+    unit: 'mm',
+    formula: 'way round + overlap: it meets itself at the back',
+    inputs: [
+      { label: 'way round', value: place.girth!, unit: 'mm', source: reading },
+      { label: 'overlap', value: place.overlap, unit: 'mm', source: ruleSource(rules, 'wrapOverlap') },
+    ],
+    source: commonPractice('a wrap-round design must match the girth'),
+  })
+  const [wide, high] = [
+    ['cut-width', 'Resist to cut, width'],
+    ['cut-height', 'Resist to cut, height'],
+  ] as const
+  if (place.face) return { width: whole(...wide, 'width'), height: whole(...high, 'height') }
+  return { width: meetsItself(art, rules, place) ? round(...wide) : bordered(...wide, 'width'), height: bordered(...high, 'height') }
 }
 
 /** Resist for all pieces. @param size mm */

@@ -39,13 +39,26 @@ function mixedNumber(value: number, denominator: number): string {
   return whole === 0 ? `${numerator}/${bottom}` : `${whole} ${numerator}/${bottom}`
 }
 
+/** Inches below this are read off a rule or a caliper, not off a tape. */
+const SMALL_INCH = 0.5
+/** A fraction may be off by this share of the length; where 64ths are farther off, decimals are shown. */
+const OFF = 0.02
+
+/** Small lengths in 16ths, 32nds or 64ths as far as these are true, else in thousandths. */
+function inches(value: number): string {
+  if (Math.abs(value) >= SMALL_INCH || value === 0) return mixedNumber(value, 16)
+  const fine = [16, 32, 64].find(d => Math.abs(Math.round(value * d) / d - value) <= OFF * Math.abs(value))
+  return fine ? mixedNumber(value, fine) : formatNumber(value, 3)
+}
+
 /**
  * @param mm length in millimetres
- * @param unit `in` gives the nearest sixteenth, as a tape shows it; `mm` one decimal below 100 mm
+ * @param unit `in` gives the nearest sixteenth, as a tape shows it, and small lengths finer; `mm` one decimal below 100 mm, two
+ * below 1 mm
  */
 export function formatLength(mm: number, unit: LengthUnit = 'mm'): string {
-  if (unit === 'in') return `${mixedNumber(mm / MM_PER_INCH, 16)}${NB}in`
-  return `${formatNumber(mm, mm < 100 ? 1 : 0)}${NB}mm`
+  if (unit === 'in') return `${inches(mm / MM_PER_INCH)}${NB}in`
+  return `${formatNumber(mm, Math.abs(mm) < 1 ? 2 : mm < 100 ? 1 : 0)}${NB}mm`
 }
 
 /** @param ml millilitres; from 1 L on in litres */

@@ -258,6 +258,11 @@ describe('writing numbers the way a bench reads them', () => {
     expect(plain(u.formatLength(241.3, 'in'))).toBe('9 1/2 in')
     expect(plain(u.formatLength(234.95, 'in'))).toBe('9 1/4 in')
     expect(plain(u.formatLength(9.525, 'in'))).toBe('3/8 in')
+    // Small ones are read truly: a sixteenth is 1.6 mm, and 0.44 mm is not nothing.
+    expect([0.44, 0.8, 1, 1.2, 2, 3.2].map(mm => plain(u.formatLength(mm, 'in')))).toEqual(
+      ['0.017 in', '1/32 in', '0.039 in', '3/64 in', '5/64 in', '1/8 in'],
+    )
+    expect(plain(u.formatLength(0.44, 'mm'))).toBe('0.44 mm')
     expect(plain(u.formatLength(76.81, 'mm'))).toBe('76.8 mm')
     expect(plain(u.formatLength(241.3, 'mm'))).toBe('241 mm')
   })

@@ -50,7 +50,10 @@ describe('between not before and best', () => {
   it('a piece may come off, and the control says how long to its best', () => {
     const b = bench()
     const wider = { ...plan, dwell: { notBefore: 300, best: 450, notAfter: 600 }, hands: { coat: 240, off: 60 }, care: [] }
-    b.atEtch().coat(1)
+    // The coat took as long as this art is planned to take.
+    b.atEtch().send({ kind: 'coat.started', piece: 1 })
+    b.wait(240)
+    b.send({ kind: 'coat.covered', piece: 1 })
     b.wait(320)
     const action = nextAction(wider, b.state(), b.now, 'me')
     expect(action).toMatchObject({ kind: 'off', piece: 1, sentence: 'Tumbler 1 may come off; best in 2:10' })

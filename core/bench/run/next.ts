@@ -64,6 +64,16 @@ function nextToCoat(plan: RunPlan, state: RunState, now: number, { me, turns }: 
 /** Wet pieces by when they are due, the soonest first. */
 const byDue = (plan: RunPlan, pieces: PieceState[]) => pieces.sort((a, b) => bestAt(plan, a) - bestAt(plan, b) || coatedOrder(a, b))
 
+/**
+ * What a coat takes here: the longest of those that this run has seen, once there is one; before that, as planned. The longest, so
+ * that nobody begins one more than they can rinse in time.
+ * @returns s
+ */
+export function coatTaken(plan: RunPlan, state: RunState): number {
+  const taken = state.pieces.flatMap(p => (p.coatStarted && p.covered ? [(p.covered.at - p.coatStarted.at) / 1000] : []))
+  return taken.length === 0 || plan.together ? plan.hands.coat : Math.max(...taken)
+}
+
 /** Whose turn a bench is asked for. */
 interface Asker {
   me: string | null
@@ -114,7 +124,7 @@ function allInTime(due: readonly Due[], free: readonly number[], off: number): b
  * @param toBest s until the first of mine is due
  */
 function keepsUp(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, { me, may, turns }: Asker): boolean {
-  const [coat, off] = [plan.hands.coat * 1000, plan.hands.off * 1000]
+  const [coat, off] = [coatTaken(plan, state) * 1000, plan.hands.off * 1000]
   const planned = coatPlanned(next, turns, now)
   const asPlanned = planned?.by === me && now >= planned.at - EARLY_MS
   // By myself I end my coat before the first of mine is due; a plan may put it before a rinse that has time.

@@ -187,12 +187,12 @@ describe('the next thing to do', () => {
     expect(next()).toBe('care 1')
     b.send({ kind: 'care.given', piece: 1, care: 'drip' })
     expect(next()).toBe('coat 2')
-    b.wait(90)
+    b.wait(75)
     expect(next()).toBe('coat 2')
-    // Twelve seconds are left, and a coat of this art takes fifteen.
-    b.wait(18)
+    // Thirty-five seconds are left: enough for the fifteen that were planned, not for the forty that the first coat really took.
+    b.wait(10)
     expect(next()).toBe('wait 1')
-    b.wait(12)
+    b.wait(35)
     expect(next()).toBe('off 1')
     b.send({ kind: 'etchant.off', piece: 1 })
     expect(next()).toBe('rinse 1')

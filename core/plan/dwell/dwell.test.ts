@@ -99,7 +99,7 @@ describe('what pulls on the window', () => {
     expect(fine.window!.notAfter).toBe(466)
     const finer = decideDwell({ ...general, school: 'even-frost', finest: 0.15 })
     expect(finer.window).toEqual({ notBefore: 300, best: 300, notAfter: 310, noHarm: 310 })
-    expect(finer.warnings.join()).toMatch(/faster cream, or wider detail/)
+    expect(finer.warnings.join()).toMatch(/Wider detail keeps it; so does a faster cream/)
   })
   it('lettering with 1 mm strokes stands a quarter of an hour of any cream (common practice)', () => {
     for (const kind of ETCHANT_KINDS.filter(k => k.method === 'cream')) {
@@ -187,17 +187,16 @@ describe('coat spread', () => {
   it('says nothing while the first part is at most half the window ahead', () => {
     expect(advice(50, 750)).toEqual([])
   })
-  it('says what helps: a second person, a wider tool, smaller sections, a slower cream', () => {
-    // 90 s of strokes and 10 s of handling: with two people 55 s, still over the 50 s there is room for.
-    expect(advice(100, 2000).join()).toMatch(
-      /1\smin 40\ss.*second person shortens.*wider tool that covers 30 cm² a minute.*3 smaller sections.*slower cream/,
-    )
-    expect(advice(70, 1250).join()).toMatch(/second person halves/)
+  it('advises the one thing that is enough with least trouble', () => {
+    // 60 s of strokes over 40 s of room: a wide tool covers it in 20 s.
+    expect(advice(70, 750).join()).toMatch(/1\smin 10\ss.*A wider tool is enough\.$/)
+    // 2000 cm² a minute is more than any tool covers: then two people, then sections, then smaller art.
+    expect(advice(70, 60_000).join()).toMatch(/A second person is enough\.$/)
+    expect(advice(150, 120_000).join()).toMatch(/Coat it in 4 sections, each with its own clock\.$/)
+    expect(advice(600, 120_000).join()).toMatch(/Make the art smaller, or blast it\.$/)
   })
-  it('advises nothing that nobody would do: no tool as wide as a door, no art in a dozen parts', () => {
-    const hopeless = advice(600, 120_000).join()
-    expect(hopeless).not.toMatch(/wider tool|sections/)
-    expect(hopeless).toMatch(/second person shortens.*slower cream/)
+  it('never advises a faster and a slower cream at once', () => {
+    for (const seconds of [70, 150, 600]) expect(advice(seconds, 60_000).join()).not.toMatch(/slower|faster/)
   })
 })
 

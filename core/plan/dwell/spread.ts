@@ -4,6 +4,8 @@ import type { DwellWindow } from './model'
 
 /** What pouring or a wide tool covers at most, cm² a minute; common practice: about 0.15 s a cm². */
 const WIDE_TOOL = 400
+/** Pouring, or a wide tool, over a brush. */
+const WIDE_IS_FASTER = 3
 /** Nobody parts one piece of art into more. */
 const MOST_SECTIONS = 4
 
@@ -18,17 +20,18 @@ export function spreadAdvice(coatSeconds: number, window: DwellWindow, rules: Ho
   const room = ((window.noHarm ?? window.notAfter) - window.notBefore) * rules.spreadShare
   if (coatSeconds <= room) return []
   const work = coatSeconds - rules.coatHandling
-  const strokes = room - rules.coatHandling
-  const sections = strokes > 0 ? Math.max(2, Math.ceil(work / strokes)) : Infinity
-  const aMinute = strokes > 0 ? Math.ceil((openArea / 100 / strokes) * 60) : Infinity
-  const help = [
-    work / 2 + rules.coatHandling <= room ? 'a second person halves it' : 'a second person shortens it',
-    ...(aMinute <= WIDE_TOOL ? [`a wider tool that covers ${aMinute} cm² a minute is enough`] : []),
-    ...(sections <= MOST_SECTIONS ? [`${sections} smaller sections, each with its own clock, keep it inside`] : []),
-    'a slower cream has a wider window',
-  ]
+  const fits = (faster: number) => work / faster + rules.coatHandling <= room
+  const sections = room > rules.coatHandling ? Math.max(2, Math.ceil(work / (room - rules.coatHandling))) : Infinity
+  // One thing is advised: the one that is least trouble and enough.
+  const help = fits(WIDE_IS_FASTER) && openArea / 100 / work * 60 < WIDE_TOOL
+    ? 'A wider tool is enough.'
+    : fits(2)
+      ? 'A second person is enough.'
+      : sections <= MOST_SECTIONS
+        ? `Coat it in ${sections} sections, each with its own clock.`
+        : 'Make the art smaller, or blast it.'
   return [
     `Coating one piece takes ${formatDuration(coatSeconds)}, so its first part dwells that much longer than its last: over `
-    + `${Math.round(rules.spreadShare * 100)} % of the time in which nothing comes to harm. What helps: ${help.join('; ')}.`,
+    + `${Math.round(rules.spreadShare * 100)} % of the time in which nothing comes to harm. ${help}`,
   ]
 }

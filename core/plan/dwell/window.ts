@@ -33,7 +33,7 @@ function dwellWarnings(input: DwellInput, window: DwellWindow): string[] {
     const eaten = eatenBy(input, window.best + input.coatSeconds)
     if (eaten > input.finest * input.rules.undercutShare)
       warnings.push(
-        `Undercut may eat ${eaten.toFixed(2)} mm of your ${input.finest} mm detail by then. A faster cream, or wider detail, keeps it.`,
+        `Undercut may eat ${eaten.toFixed(2)} mm of your ${input.finest} mm detail by then. Wider detail keeps it; so does a faster cream.`,
       )
   }
   if (input.school === 'long-rest' && input.finest !== null && input.finest < COARSE)

@@ -19,23 +19,23 @@ export function fitRefusals(input: RecipeInput): string[] {
 /** Uses after which a stencil that is used again is looked at before it is trusted. */
 const MANY_USES = 25
 
-/** What goes on, but is said. @param cut mm @param putOut mL */
-export function fitWarnings(input: RecipeInput, cut: { width: number, height: number }, putOut: number): string[] {
+/** What goes on, but is said. @param putOut mL */
+export function fitWarnings(input: RecipeInput, putOut: number): string[] {
+  const { rules } = input
   const warnings: string[] = []
   const clash = contradiction(input.noun, input.substrate)
   if (clash) warnings.push(clash)
   const round = input.surface !== 'flat'
-  if (input.art.height <= input.height && cut.height > input.height)
+  // What is trimmed off anyway is no reason to warn.
+  if (input.art.height <= input.height && input.art.height + 2 * rules.border > input.height && !input.wholeFace)
     warnings.push(
       `The resist with its border is taller than the piece: `
       + `${round ? 'fold it over the rim or cut the border narrower' : 'it hangs over the edge, so tape it down there'}.`,
     )
-  if (input.art.width <= input.girth && cut.width > input.girth)
-    warnings.push(
-      round
-        ? 'The resist with its border meets itself at the back: it will overlap there.'
-        : 'The resist with its border is wider than the piece: tape it down round the edge.',
-    )
+  if (!round && !input.wholeFace && input.art.width <= input.girth && input.art.width + 2 * rules.border > input.girth)
+    warnings.push('The resist with its border is wider than the piece: tape it down round the edge.')
+  if (!round && (input.face === 'back' || input.substrate === 'mirror-back'))
+    warnings.push('It is read through the glass, so the art has to be mirrored: check it against a mirror before the film goes on.')
   if (putOut > input.lot.left) warnings.push('The bottle may not hold enough for this run. Have another at hand before the first touch.')
   if (etchantKind(input.lot.kind).method === 'cream' && input.schools.after === 'recover' && !input.lot.reusable)
     warnings.push('This cream is not for reuse, so it is wiped off, not scraped back.')

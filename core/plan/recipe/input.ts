@@ -46,6 +46,12 @@ export interface RecipeInput {
   place: { wall: Wall, middle: number } | null
   substrate: SubstrateId
   art: ArtSize
+  /** Border of resist for this job, mm; null: the house's. */
+  border: number | null
+  /** All of a flat face is covered with resist. */
+  wholeFace: boolean
+  /** Side of a pane that is etched: one's own, or the far one, where the art is seen through the glass and is mirrored. */
+  face: 'front' | 'back'
   /** Narrowest bridge or line, mm; null when nobody measured it. */
   finest: number | null
   /** Across the largest circle that fits into one opening, mm; null when the art was not measured. */

@@ -97,6 +97,8 @@ function stepContext(
     oldLabel: input.oldLabel,
     slits: place && place.slits.map(x => ({ edge: x.edge, count: x.count, depth: formatLength(x.depth, rules.lengthUnit) })),
     handFits: handFits(input),
+    mirrored: input.surface === 'flat' && (input.face === 'back' || input.substrate === 'mirror-back'),
+    wholeFace: input.wholeFace,
     food: (input.answers.food ?? 'none') !== 'none',
     keepOffLip,
     finish: input.finish,
@@ -138,7 +140,9 @@ function basisOf(input: RecipeInput, judgement: Judgement, part: MethodPart): Pl
 }
 
 /** One job's recipe: verdict, window, amounts, sizes, time, cost and steps, each figure with its working. */
-export function planRecipe(input: RecipeInput): Recipe {
+export function planRecipe(given: RecipeInput): Recipe {
+  // A border of its own counts wherever the house's would.
+  const input = given.border === null ? given : { ...given, rules: { ...given.rules, border: given.border } }
   const { lot, pieces, art, rules } = input
   const kind = etchantKind(lot.kind)
   const judgement = judge(
@@ -158,7 +162,13 @@ export function planRecipe(input: RecipeInput): Recipe {
   const after = lot.reusable && kind.method === 'cream' ? input.schools.after : 'wipe'
   const place = input.place && judgePlace(input.place.wall, input.place.middle, art, rules.border, rules.fitTolerance)
   const steps = stepList(stepContext(input, part, judgement, window, place, answered.keepOffLip))
-  const cut = cutFigures(art, rules)
+  const flat = input.surface === 'flat'
+  const sheet = {
+    girth: flat ? null : input.girth,
+    overlap: rules.wrapOverlap,
+    face: flat && input.wholeFace ? { width: input.girth, height: input.height } : null,
+  }
+  const cut = cutFigures(art, rules, sheet)
   const size = { width: cut.width.value, height: cut.height.value }
   const resist = resistKind(input.resist)
   const area = resistAreaFigure(size, resist.uses === null ? 1 : pieces)
@@ -178,7 +188,7 @@ export function planRecipe(input: RecipeInput): Recipe {
       handsOn: steps.reduce((sum, s) => sum + s.seconds, 0),
       rules,
     }),
-    ...(input.surface === 'flat' ? [] : [diameterFigure(input.girth)]),
+    ...(flat ? [] : [diameterFigure(input.girth)]),
   ]
   const refusals = [...answered.refusals, ...fitRefusals(input), ...(part.dwell.refusal ? [part.dwell.refusal] : [])]
   return {
@@ -190,7 +200,7 @@ export function planRecipe(input: RecipeInput): Recipe {
     warnings: [
       ...judgement.rows.filter(r => r.verdict === 'poor').map(r => `${r.reason} ${r.instead}`),
       ...part.dwell.warnings,
-      ...fitWarnings(input, size, part.putOut),
+      ...fitWarnings(input, part.putOut),
       ...(place && !place.lies ? [place.sentence] : []),
       ...answered.warnings,
     ],

@@ -75,6 +75,30 @@ describe('four tumblers under a general cream', () => {
   })
 })
 
+describe('how much resist is cut', () => {
+  const cut = (change: Partial<RecipeInput>) => {
+    const r = recipe(change)
+    return [figure(r, 'cut-width').value, figure(r, 'cut-height').value]
+  }
+  it('art that goes all round is cut to the way round and its overlap, without a word of warning', () => {
+    const wrap = { art: { width: 241, height: 45, openFraction: 0.3 } }
+    expect(cut(wrap)[0]).toBeCloseTo(241.3 + 6.35, 9)
+    expect(recipe(wrap).warnings.join()).not.toMatch(/overlap|wider/)
+    // The border alone reaches round: it meets itself as well.
+    expect(cut({ art: { width: 220, height: 45, openFraction: 0.3 } })[0]).toBeCloseTo(247.65, 9)
+    expect(cut({ surface: 'flat', girth: 300, art: { width: 241, height: 45, openFraction: 0.3 } })[0]).toBeCloseTo(241 + 25.4 + 6.35, 9)
+  })
+  it('a border of its own, and a whole face', () => {
+    expect(cut({ border: 20 })).toEqual([60 + 40 + 6.35, 45 + 40 + 6.35])
+    const pane = { surface: 'flat' as const, girth: 200, height: 300, wholeFace: true }
+    expect(cut(pane)).toEqual([200, 300])
+    expect(figure(recipe(pane), 'resist-area').value).toBe(200 * 300 * 4)
+    expect(figure(recipe(pane), 'cost').value).toBeGreaterThan(figure(recipe({ ...pane, wholeFace: false }), 'cost').value)
+  })
+  it('what is trimmed off anyway raises no alarm: 45 mm of art and two borders on a piece of 72 mm', () =>
+    expect(recipe({ height: 72 }).warnings.join()).not.toMatch(/taller/))
+})
+
 describe('what cannot be', () => {
   it.each<[Partial<RecipeInput>, RegExp]>([
     [{ art: { width: 60, height: 140, openFraction: 0.3 } }, /taller than the piece/],
@@ -98,7 +122,7 @@ describe('what cannot be', () => {
   })
   it.each<[Partial<RecipeInput>, RegExp]>([
     [{ art: { width: 60, height: 90, openFraction: 0.3 } }, /over the rim/],
-    [{ art: { width: 220, height: 45, openFraction: 0.3 } }, /overlap/],
+    [{ surface: 'flat', face: 'back' }, /has to be mirrored/],
     [{ surface: 'flat', art: { width: 230, height: 45, openFraction: 0.3 } }, /tape it down round the edge/],
     [{ lot: lot({ left: 2 }) }, /may not hold enough/],
     [{ lot: lot({ reusable: false }) }, /wiped off, not scraped/],

@@ -158,11 +158,13 @@ export function maskStep(c: StepContext): Step {
   const how = [
     ...slitMoves(c),
     'Burnish every open edge; a bubble or wrinkle there is pressed down or cut again.',
-    'Islands in place, right way up: TOP is up, and it reads the way it should.',
+    c.mirrored
+      ? 'Islands in place, TOP is up, and it reads backward from this side: hold it before a mirror.'
+      : 'Islands in place, right way up: TOP is up, and it reads the way it should.',
     blast
       ? 'Mask all that grit must not reach.'
       : c.surface === 'flat'
-        ? 'Surround taped; on small art in a large pane cover the whole face.'
+        ? (c.wholeFace ? 'The whole face covered, edges taped.' : 'Surround taped; on small art in a large pane cover the whole face.')
         : 'Surround taped: over all that etchant could reach or drip on.',
     ...(c.surface === 'bowl' && !blast ? ['A band of tape where the bowl meets the stem, so that nothing runs down it.'] : []),
     ...(c.keepOffLip ? ['Lip and inside taped shut: no frost where a mouth drinks.'] : []),

@@ -80,6 +80,10 @@ export interface StepContext {
   oldLabel: boolean
   /** As the measured wall asks for; null where it was not measured. */
   slits: StepSlits[] | null
+  /** Read through the glass: its art is mirrored. */
+  mirrored: boolean
+  /** All of a flat face is covered. */
+  wholeFace: boolean
   /** A hand fits inside to hold it by. */
   handFits: boolean
   /** Somebody eats from it or drinks from it. */

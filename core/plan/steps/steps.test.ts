@@ -26,6 +26,8 @@ const context: StepContext = {
   reusable: true,
   oldLabel: false,
   slits: null,
+  mirrored: false,
+  wholeFace: false,
   handFits: true,
   food: false,
   keepOffLip: false,
@@ -238,7 +240,7 @@ describe('calls during the dwell', () => {
   })
 })
 
-it('every list has its gate before anything is opened, wash-up before the look, the card at the end, says why and what good looks like, whatever is chosen', () => {
+it('every list has its gate before anything is opened, wash-up before the look, the card at the end, whatever is chosen', () => {
   const some = <T>(values: readonly T[]) => fc.constantFrom(...values)
   fc.assert(
     fc.property(

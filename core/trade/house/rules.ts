@@ -16,6 +16,7 @@ export interface HouseRules extends Schools {
   // Resist
   border: number
   spare: number
+  wrapOverlap: number
   transferUses: number
   tapeOverlap: number
   fitTolerance: number
@@ -188,6 +189,15 @@ export const RULES: readonly RuleSpec[] = [
     [0, 100],
     'Cut a little more than needed.',
     commonPractice('6 1/2 in for a 6 1/4 in need'),
+  ),
+  number(
+    'wrapOverlap',
+    'Resist',
+    'length',
+    'Overlap of a sheet that goes all round',
+    6.35,
+    [0, 50],
+    'It is cut to the way round and so much more, and closed at the back.',
   ),
   number(
     'transferUses',

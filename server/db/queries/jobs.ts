@@ -18,7 +18,15 @@ export interface KeptOfJob {
 }
 
 /** What jobs from before it was asked say of it: as Crest suggests. */
-const LATER: Pick<JobDetails, 'tool' | 'tray' | 'carve' | 'rimBy'> = { tool: '', tray: null, carve: null, rimBy: null }
+const LATER: Pick<JobDetails, 'tool' | 'tray' | 'carve' | 'rimBy' | 'border' | 'wholeFace' | 'face'> = {
+  tool: '',
+  tray: null,
+  carve: null,
+  rimBy: null,
+  border: null,
+  wholeFace: false,
+  face: 'front',
+}
 
 interface JobRow extends Omit<Job, keyof JobDetails> {
   details: JobDetails
@@ -39,6 +47,9 @@ const detailsOf = (
   tray,
   depth,
   carve,
+  border: rest.border,
+  wholeFace: rest.wholeFace,
+  face: rest.face,
   look: rest.look,
   oldLabel: rest.oldLabel,
   finish: rest.finish,
