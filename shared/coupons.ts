@@ -33,7 +33,7 @@ export type CouponEntry = z.output<typeof couponSchema>
 /** A coupon before it is etched: which scrap, how long each strip, on which clock. */
 export const couponOrderSchema = z.object({
   substrate: z.enum(SUBSTRATE_IDS, 'Choose the scrap.'),
-  times: z.array(dwell).min(3, 'A curve needs three strips at least.').max(8, 'Eight strips are what one person can time.'),
+  times: z.array(dwell).min(2, 'One strip compares with nothing.').max(8, 'Eight strips are what one person can time.'),
   together: z.enum(['rinsed in turn', 'coated in turn']),
 })
 export type CouponOrderForm = z.input<typeof couponOrderSchema>

@@ -36,7 +36,7 @@ export async function startCoupon(context: Context, lotId: string, id: string, o
     const asked = { ...order, layout: coupon.layout }
     const { verdict, rows } = judge({ substrate: order.substrate, etchant: lot.kind })
     const refusal
-      = refuseCoupon(asked)
+      = refuseCoupon(asked, rules)
         ?? (verdict === 'never'
           ? `${rows[0]!.reason} ${rows[0]!.instead}`
           : etchantKind(lot.kind).method === 'cream'

@@ -12,7 +12,7 @@ test('a coupon is read off, its curve gives the best dwell, and the next plan us
   // A quarter of the label's five minutes up to twice its time, each the same factor longer.
   await expect(page.getByLabel('Dwell of strip 1', { exact: true })).toHaveValue('1 min 20 s')
   await expect(page.getByLabel('Dwell of strip 5', { exact: true })).toHaveValue('10 min')
-  await expect(page.getByText('A curve needs three different times')).toBeVisible()
+  await expect(page.getByText('Two different times are needed to compare')).toBeVisible()
   await page.getByLabel('Frost of strip 1', { exact: true }).fill('11')
   await expect(page.getByText('Write a mark from 0')).toBeVisible()
   // Marks of a curve with plateau 9 and rate 0.01 a second: 95 % is reached after ln 20 / 0.01 s, five minutes.

@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import Select from 'primevue/select'
 import { v7 } from 'uuid'
-import { couponSize, couponTemplate, couponTimes, refuseCoupon, STRIP_LAYOUT } from '#core/plan/coupon'
+import { couponSize, couponTemplate, couponTimes, refuseCoupon, STRIP_LAYOUT, stripsApart } from '#core/plan/coupon'
 import { SUBSTRATES } from '#core/trade/materials'
 import { capital, formatDuration, formatNumber } from '#core/basics/units'
 import { couponOrderSchema } from '#shared/coupons'
@@ -12,10 +12,14 @@ import type { Lot } from '#shared/shelf'
 /** A coupon before it is etched: scrap, strips and their times, one clock for all, a template to print. */
 const props = defineProps<{ lot: Lot }>()
 const work = useWorkStore()
+const studio = useStudioStore()
 const label = computed(() => ({ min: props.lot.labelMin ?? 300, max: props.lot.labelMax ?? 300 }))
 const plain = (s: number) => formatDuration(s).replaceAll('\u00a0', ' ')
-const timesFor = (count: number) => couponTimes(label.value, count).map(plain)
-const form = ref<CouponOrderForm>({ substrate: 'soda-lime', times: timesFor(5), together: 'rinsed in turn' })
+const together = ref<CouponOrderForm['together']>('rinsed in turn')
+const apart = computed(() => stripsApart(together.value, STRIP_LAYOUT, studio.rules))
+const timesFor = (count: number) => couponTimes(label.value, count, apart.value).map(plain)
+const form = ref<CouponOrderForm>({ substrate: 'soda-lime', times: timesFor(5), together: together.value })
+watch(() => form.value.together, to => (together.value = to))
 const count = computed({ get: () => form.value.times.length, set: n => (form.value.times = timesFor(n)) })
 const { parsed, problem, busy, submit } = useEntry(
   () => couponOrderSchema,
@@ -24,7 +28,7 @@ const { parsed, problem, busy, submit } = useEntry(
 const order = computed(() => (parsed.value.success ? { ...parsed.value.data, layout: STRIP_LAYOUT } : null))
 const timeProblem = (i: number) =>
   parsed.value.success ? undefined : parsed.value.error!.issues.find(issue => issue.path[0] === 'times' && issue.path[1] === i)?.message
-const refusal = computed(() => (order.value ? refuseCoupon(order.value) : null))
+const refusal = computed(() => (order.value ? refuseCoupon(order.value, studio.rules) : null))
 const size = computed(() => couponSize(form.value.times.length, STRIP_LAYOUT))
 const scraps = SUBSTRATES.filter(s => s.family === 'glass' || s.family === 'ceramic').map(s => ({ id: s.id, text: capital(s.name) }))
 const MODES = [
@@ -63,17 +67,17 @@ async function start() {
     </Field>
     <ChoiceField
       v-model="form.together"
-      label="One clock for all"
+      label="In which order"
       :options="MODES"
       hint="In turn: taped strips are wiped or bared one after another."
     />
-    <Field v-slot="{ id, described }" label="Strips" hint="Each the same factor longer; change any of them">
+    <Field v-slot="{ id, described }" label="Strips" hint="Two to choose between two times, three and more for a curve; change any of them">
       <input
         :id="id"
         v-model.number="count"
         class="count"
         type="range"
-        min="3"
+        min="2"
         max="8"
         :aria-describedby="described"
         :aria-valuetext="`${count} strips`"

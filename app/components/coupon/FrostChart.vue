@@ -3,7 +3,7 @@ import { LineChart, ScatterChart } from 'echarts/charts'
 import { GridComponent, MarkLineComponent } from 'echarts/components'
 import { use } from 'echarts/core'
 import { CanvasRenderer } from 'echarts/renderers'
-import { frostAt, frostError } from '#core/plan/coupon'
+import { bandOf, frostAt, frostError } from '#core/plan/coupon'
 import type { CouponReading, CouponStep } from '#core/plan/coupon'
 import { formatDuration } from '#core/basics/units'
 
@@ -13,14 +13,13 @@ use([LineChart, ScatterChart, GridComponent, MarkLineComponent, CanvasRenderer])
 const props = defineProps<{ steps: CouponStep[], reading: CouponReading }>()
 const canvas = useTemplateRef<HTMLElement>('canvas')
 
-/** 1.96 standard errors either side hold 95 % of a normal spread. */
-const BAND = 1.96
 const CURVE_POINTS = 80
 
 function option() {
   const { colour, font, text, axis } = chartTheme()
   const longest = Math.max(60, ...props.steps.map(s => s.dwell)) * 1.1
   const { fit, best } = props.reading
+  const band = fit ? bandOf(fit) : 0
   const times = Array.from({ length: CURVE_POINTS + 1 }, (_, i) => (longest * i) / CURVE_POINTS)
   const line = (y: (t: number) => number, more: object) => ({
     type: 'line',
@@ -56,8 +55,8 @@ function option() {
     series: [
       ...(fit
         ? [
-            line(t => frostAt(fit, t) - BAND * frostError(fit, t), { stack: 'band', lineStyle: { opacity: 0 } }),
-            line(t => Math.min(2 * BAND * frostError(fit, t), 20), {
+            line(t => frostAt(fit, t) - band * frostError(fit, t), { stack: 'band', lineStyle: { opacity: 0 } }),
+            line(t => Math.min(2 * band * frostError(fit, t), 20), {
               stack: 'band',
               lineStyle: { opacity: 0 },
               areaStyle: { color: colour('--glass'), opacity: 0.22 },

@@ -279,12 +279,15 @@ describe('blasting a mirror back', () => {
 describe('strips that share a clock', () => {
   const windows = [60, 120, 240].map(best => ({ notBefore: best, best, notAfter: best + 15 }))
   const strips: RunPlan = { ...plan, noun: 'strip', pieces: 3, windows, together: 'rinsed in turn', care: [] }
-  it('rinsed in turn: one press coats all, each comes off at its own time', () => {
+  it('rinsed in turn: one press begins all, each is covered and comes off at its own time', () => {
     const b = bench(strips).atEtch()
     press(b)
     expect(b.state().pieces.every(p => p.coatStarted)).toBe(true)
     b.wait(15)
-    press(b)
+    for (const n of [3, 2, 1]) {
+      expect(action(b)).toMatchObject({ kind: 'covered', piece: n, sentence: `Cover strip ${n}` })
+      press(b)
+    }
     expect(b.state().pieces.map(p => pieceStage(p))).toEqual(['dwelling', 'dwelling', 'dwelling'])
     const off: number[] = []
     for (let s = 0; s <= 240; s++) {
@@ -311,6 +314,9 @@ describe('strips that share a clock', () => {
     expect(coated).toEqual([3, 0, 2, 120, 1, 180])
     expect(action(b).kind).toBe('off')
     expect(b.state().pieces.map(p => (b.now - p.covered!.at) / 1000)).toEqual([60, 120, 240])
+    expect(action(b)).toMatchObject({ sentence: 'Take strips 1 to 3 off now' })
+    press(b)
+    expect(b.state().pieces.every(p => p.off)).toBe(true)
   })
 })
 

@@ -29,7 +29,8 @@ export type NextAction
     | { kind: 'do' | 'measure' | 'tub' | 'try' | 'look', step: Step }
   /** The last step, which closes the run. */
     | { kind: 'finish', step: Step }
-    | (OfPiece & { kind: 'coat' | 'covered' | 'off' | 'rinse' | 'gun' })
+    | (OfPiece & { kind: 'coat' | 'covered' | 'rinse' | 'gun' })
+    | (OfPiece & { kind: 'off', /** All that come off with one wipe, where it is more than a tray. */ along?: number[] })
     | (OfPiece & { kind: 'care', care: CareCallId })
     | (OfPiece & { kind: 'wait', seconds: number })
   /** Others have in hand what there is to do, or the run is paused. */
@@ -70,7 +71,10 @@ const byDue = (plan: RunPlan, pieces: PieceState[]) => pieces.sort((a, b) => bes
  * @returns s
  */
 export function coatTaken(plan: RunPlan, state: RunState): number {
-  const taken = state.pieces.flatMap(p => (p.coatStarted && p.covered ? [(p.covered.at - p.coatStarted.at) / 1000] : []))
+  // A button pressed twice is no coat.
+  const taken = state.pieces
+    .flatMap(p => (p.coatStarted && p.covered ? [(p.covered.at - p.coatStarted.at) / 1000] : []))
+    .filter(s => s >= plan.hands.coat / 2)
   return taken.length === 0 || plan.together ? plan.hands.coat : Math.max(...taken)
 }
 
@@ -178,16 +182,33 @@ function etchAction(plan: RunPlan, state: RunState, step: Step, now: number, ask
     .filter(p => inMyHands(p, me))
     .sort(coatedOrder)[0]
   if (toRinse) return act('rinse', toRinse, words.rinseNow(alone(toRinse)), words.rinsed(alone(toRinse)))
-  const inHand = stageOf(state, 'coating').find(p => inMyHands(p, me))
+  const inHand = stageOf(state, 'coating')
+    .filter(p => inMyHands(p, me))
+    // Strips that are rinsed in turn are covered the longest first: the shortest must not come due meanwhile.
+    .sort((a, b) => (plan.together === 'rinsed in turn' ? windowOf(plan, b.n).best - windowOf(plan, a.n).best : 0))[0]
   if (inHand)
     return plan.together === 'rinsed in turn'
-      ? act('covered', inHand, 'Cover all strips', words.covered)
+      ? act('covered', inHand, `Cover ${alone(inHand)}`, `${capital(alone(inHand))} is covered`)
       : act('covered', inHand, words.cover(name(inHand)), words.covered)
 
   const wet = byDue(plan, stageOf(state, 'dwelling'))
   const due = may.includes('rinse')
     ? wet.find(p => bestAt(plan, p) <= now && fallsToMe(state, answersFor(p, turns), me, bestAt(plan, p), now))
     : undefined
+  if (due && plan.together === 'coated in turn') {
+    // Strips that were coated in turn come off together, in one wipe; one that was coated late waits for its own time.
+    const along = wet.filter(p => bestAt(plan, p) <= now)
+    const all = calledTogether(plan, [...along].sort((a, b) => a.n - b.n))
+    const are = along.length === 1 ? 'is' : 'are'
+    return {
+      kind: 'off',
+      step,
+      piece: due.n,
+      along: along.map(p => p.n),
+      sentence: `Take ${all} off now`,
+      control: `${capital(all)} ${are} coming off`,
+    }
+  }
   if (due) return act('off', due, `Take ${name(due)} off now`, words.comingOff(name(due)))
   const care = may.includes('care') ? firstCare(plan, state, step, now, asker) : null
   if (care) return care
@@ -201,7 +222,7 @@ function etchAction(plan: RunPlan, state: RunState, step: Step, now: number, ask
   const next = nextToCoat(plan, state, now, asker)
   if (next && mayCoat(plan, state, clock ? clock.toBest : null, now, next, asker)) {
     return plan.together === 'rinsed in turn'
-      ? act('coat', next, 'Coat all strips at once', 'First touch on the strips')
+      ? act('coat', next, 'Coat all strips, the longest first', 'First touch on the strips')
       : act('coat', next, words.coat(name(next)), words.firstTouch(name(next)))
   }
   const inTurn = next ? coatDue(plan, state, next) : null
@@ -299,8 +320,6 @@ export type NewEvent = Part<RunEvent>
 
 /** What one press of the large control enters. Strips that share a clock are coated by one press. */
 export function pressEntries(plan: RunPlan, state: RunState, action: NextAction): NewEvent[] {
-  const together = (kind: 'coat.started' | 'coat.covered', stage: string, n: number): NewEvent[] =>
-    plan.together === 'rinsed in turn' ? stageOf(state, stage).map(p => ({ kind, piece: p.n })) : onTray(n).map(piece => ({ kind, piece }))
   /** Numbers of what lies on the tray of this piece and is as far as it. */
   const onTray = (n: number) => trayMates(plan, state, state.pieces[n - 1]!).map(p => p.n)
   switch (action.kind) {
@@ -309,13 +328,16 @@ export function pressEntries(plan: RunPlan, state: RunState, action: NextAction)
     case 'do':
       return [{ kind: 'step.done', step: action.step.id }]
     case 'coat':
-      return together('coat.started', 'untouched', action.piece)
+      // The brush is taken up once for all strips that are rinsed in turn.
+      return plan.together === 'rinsed in turn'
+        ? stageOf(state, 'untouched').map(p => ({ kind: 'coat.started', piece: p.n }))
+        : onTray(action.piece).map(piece => ({ kind: 'coat.started', piece }))
     case 'covered':
-      return together('coat.covered', 'coating', action.piece)
+      return onTray(action.piece).map(piece => ({ kind: 'coat.covered', piece }))
     case 'care':
       return onTray(action.piece).map(piece => ({ kind: 'care.given', piece, care: action.care }))
     case 'off':
-      return onTray(action.piece).map(piece => ({ kind: 'etchant.off', piece }))
+      return (action.along ?? onTray(action.piece)).map(piece => ({ kind: 'etchant.off', piece }))
     case 'rinse':
       return [{ kind: 'piece.rinsed', piece: action.piece }]
     case 'finish':

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
-import { couponTimes, fitLine, fitSaturation, frostAt, frostError, readCoupon } from './index'
+import { bandOf, couponTimes, fitLine, fitSaturation, frostAt, frostError, readCoupon, studentT } from './index'
 
 const strip = (a: number, k: number, times: number[], creepPerSecond: number | null = null) =>
   times.map(dwell => ({ dwell, frost: a * (1 - Math.exp(-k * dwell)), creep: creepPerSecond === null ? null : creepPerSecond * dwell }))
@@ -67,7 +67,7 @@ describe('reading a coupon', () => {
     expect(readCoupon(strip(8, 0.01, times, 0.001), 4)).toMatchObject({ limitedBy: 'frost' })
   })
   it('too few, flat or still rising: it says so, and what to try next', () => {
-    expect(readCoupon(strip(8, 0.01, [60, 120]))).toMatchObject({ verdict: 'too few', best: null, tryNext: 240 })
+    expect(readCoupon(strip(8, 0.01, [60]))).toMatchObject({ verdict: 'too few', best: null, tryNext: 120 })
     expect(readCoupon([])).toMatchObject({ verdict: 'too few', tryNext: null })
     expect(readCoupon(times.map(dwell => ({ dwell, frost: 8, creep: null })))).toMatchObject({ verdict: 'flat', tryNext: 30 })
     expect(readCoupon(times.map(dwell => ({ dwell, frost: 0.5, creep: null })))).toMatchObject({
@@ -76,6 +76,40 @@ describe('reading a coupon', () => {
       advice: expect.stringMatching(/spent/),
     })
     expect(readCoupon(strip(10, 0.0006, times))).toMatchObject({ verdict: 'still rising', tryNext: 1800 })
+  })
+  it('two times are enough to choose between them, without a curve', () => {
+    const two = (a: number, b: number) =>
+      readCoupon([
+        { dwell: 60, frost: a, creep: null },
+        { dwell: 120, frost: b, creep: null },
+      ])
+    expect(two(6, 8.5)).toMatchObject({
+      verdict: 'compared',
+      best: 120,
+      fit: null,
+      advice: expect.stringMatching(/2\smin looked better than 1\smin/),
+    })
+    expect(two(8, 6)).toMatchObject({ best: 60, advice: expect.stringMatching(/1\smin looked better/) })
+    expect(two(8, 8.2)).toMatchObject({ best: 60, advice: expect.stringMatching(/alike: 1\smin is enough/) })
+    expect(two(0, 0.5)).toMatchObject({ verdict: 'flat', best: null })
+  })
+  it('a plateau above the scale is bounded by it', () => {
+    const { fit, verdict } = readCoupon(
+      [
+        [60, 2],
+        [120, 4.1],
+        [240, 7.9],
+        [300, 9.4],
+      ].map(([dwell, frost]) => ({ dwell: dwell!, frost: frost!, creep: null })),
+    )
+    expect(fit!.plateau).toBe(10)
+    expect(verdict).toBe('still rising')
+  })
+  it('marks that go up and down are no curve', () =>
+    expect(readCoupon([5, 9, 9, 5].map((frost, i) => ({ dwell: 60 * 2 ** i, frost, creep: null }))).verdict).toBe('scatter'))
+  it('creep beyond the art on every strip is no best time of 0 s', () => {
+    const reading = readCoupon(strip(8, 0.01, times, 0.01), 0.4)
+    expect(reading).toMatchObject({ verdict: 'creep', best: null, advice: expect.stringMatching(/wider detail/) })
   })
   it('the order in which strips were written down does not matter', () => {
     expect(readCoupon(strip(8, 0.01, [...times].reverse())).best).toBe(readCoupon(strip(8, 0.01, times)).best)
@@ -98,6 +132,53 @@ describe('reading a coupon', () => {
         },
       ),
     )
+  })
+})
+
+describe('what a fit may claim', () => {
+  /** Normal deviates from a seeded generator (Box and Muller; the generator is Park and Miller's). */
+  function deviates(seed: number) {
+    let state = seed
+    const uniform = () => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647
+    return () => Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform())
+  }
+  it('pure noise is called good no more often than one time in twenty', () => {
+    for (const strips of [4, 5, 6]) {
+      const noise = deviates(7 + strips)
+      let good = 0
+      for (let i = 0; i < 400; i++) {
+        const marks = Array.from({ length: strips }, (_, k) => ({
+          dwell: 60 * 1.8 ** k,
+          frost: Math.min(10, Math.max(0, 6 + 1.5 * noise())),
+          creep: null,
+        }))
+        if (readCoupon(marks).verdict === 'good') good++
+      }
+      expect([strips, good / 400 <= 0.06]).toEqual([strips, true])
+    }
+  })
+  it('the 95 % band covers the true curve about so often, with as few as three strips', () => {
+    for (const strips of [3, 4, 5]) {
+      const noise = deviates(11 + strips)
+      let [covered, all] = [0, 0]
+      for (let i = 0; i < 500; i++) {
+        const points = Array.from({ length: strips }, (_, k) => {
+          const t = 40 * 2 ** k
+          return { t, y: 8 * -Math.expm1(-0.012 * t) + 0.25 * noise() }
+        })
+        const fit = fitSaturation(points)
+        const at = 120
+        all++
+        if (Math.abs(frostAt(fit, at) - 8 * -Math.expm1(-0.012 * at)) <= bandOf(fit) * frostError(fit, at)) covered++
+      }
+      // 1.96 covers 68 to 75 % with three strips.
+      expect([strips, covered / all > 0.9]).toEqual([strips, true])
+    }
+  })
+  it('Student\'s t (NIST/SEMATECH e-Handbook 1.3.6.7.2)', () => {
+    expect([1, 2, 5, 10].map(studentT)).toEqual([12.706, 4.303, 2.571, 2.228])
+    expect(studentT(30)).toBeCloseTo(2.042, 1)
+    expect(studentT(1000)).toBeCloseTo(1.96, 2)
   })
 })
 

@@ -42,6 +42,30 @@ function normalEquations(points: readonly Point[], a: number, k: number) {
   return { aa, ak, kk, ra, rk, ss }
 }
 
+/** Two-sided 95 % points of Student's t (NIST/SEMATECH e-Handbook of Statistical Methods, 1.3.6.7.2), from one degree of freedom on. */
+const STUDENT = [12.706, 4.303, 3.182, 2.776, 2.571, 2.447, 2.365, 2.306, 2.262, 2.228]
+
+/** How many standard errors either side hold 95 % where so many degrees of freedom are left. @param freedom 1 or more */
+export const studentT = (freedom: number): number => STUDENT[freedom - 1] ?? 1.96 + 2.6 / freedom
+
+/** Standard errors that the 95 % band of a curve takes: two degrees of freedom went into the curve itself. */
+export const bandOf = (fit: SaturationFit): number => studentT(Math.max(1, fit.residuals.length - 2))
+
+/** Whether a curve says more than that all strips look alike, at 95 %: F with one and n − 2 degrees of freedom is t squared. */
+export function beatsConstant(points: readonly Point[], fit: SaturationFit): boolean {
+  const mean = points.reduce((sum, p) => sum + p.y, 0) / points.length
+  const flat = points.reduce((sum, p) => sum + (p.y - mean) ** 2, 0)
+  const left = fit.residuals.reduce((sum, r) => sum + r * r, 0)
+  const freedom = points.length - 2
+  if (freedom < 1) return false
+  // Marks by eye are no finer than this: a curve that fits better is not thereby better.
+  const scatter = Math.max(left / freedom, LEAST_SCATTER ** 2)
+  return (flat - left) / scatter > studentT(freedom) ** 2
+}
+
+/** Nobody marks frost finer than this by eye, on the scale of 0 to 10. */
+const LEAST_SCATTER = 0.1
+
 /** The plateau that fits best for a given rate is linear, so only the rate needs a first guess. */
 function plateauFor(points: readonly Point[], k: number): number {
   let [sy, ss] = [0, 0]
@@ -97,6 +121,35 @@ export function fitSaturation(points: readonly Point[]): SaturationFit {
     }
   }
   return describeFit(points, a, k, at)
+}
+
+/**
+ * The same curve with a plateau that is known: only the rate is looked for. By golden section on its logarithm.
+ * @throws RangeError when no curve fits
+ */
+export function fitRate(points: readonly Point[], plateau: number): SaturationFit {
+  const misfit = (logRate: number) => normalEquations(points, plateau, Math.exp(logRate)).ss
+  const middle = Math.log(firstRate(points))
+  const golden = (Math.sqrt(5) - 1) / 2
+  let [low, high] = [middle - 6, middle + 6]
+  for (let i = 0; i < 100; i++) {
+    const span = (high - low) * golden
+    if (misfit(high - span) < misfit(low + span)) high = low + span
+    else low = high - span
+  }
+  const rate = Math.exp((low + high) / 2)
+  const at = normalEquations(points, plateau, rate)
+  if (!(at.kk > 0)) throw new RangeError('No curve fits these readings.')
+  const variance = at.ss / Math.max(1, points.length - 1)
+  return {
+    plateau,
+    rate,
+    plateauError: 0,
+    rateError: Math.sqrt(variance / at.kk),
+    covariance: 0,
+    residualSd: Math.sqrt(variance),
+    residuals: points.map(p => p.y + plateau * Math.expm1(-rate * p.t)),
+  }
 }
 
 function describeFit(points: readonly Point[], a: number, k: number, at: ReturnType<typeof normalEquations>): SaturationFit {

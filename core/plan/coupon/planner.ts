@@ -18,17 +18,31 @@ export interface CouponOrder {
   layout: StripLayout
 }
 
-/** What stays between two dwells so that both can be met by one pair of hands, s. */
-const APART = 10
+/** To wipe one strip clean, s. */
+const WIPE = 10
+
+/** What one pair of hands needs for a strip, s. */
+export function stripHands(layout: StripLayout, rules: HouseRules): { coat: number, off: number } {
+  return { coat: Math.round(coatSeconds(layout.stripWidth * layout.stripLength, rules)), off: WIPE }
+}
+
+/**
+ * What has to stay between two dwells, s. Rinsed in turn, the longest is covered first: each strip is due a coat earlier than the
+ * last one and takes its wipe. Coated in turn, each waits for the coat before it.
+ */
+export function stripsApart(together: Together, layout: StripLayout, rules: HouseRules): number {
+  const { coat, off } = stripHands(layout, rules)
+  return together === 'rinsed in turn' ? coat + off : coat
+}
 
 /** Why strips can't be etched like this, in a sentence; null when they can. */
-export function refuseCoupon(order: CouponOrder): string | null {
-  const { times } = order
-  if (times.length < 3 || times.length > 8)
-    return 'A coupon has three to eight strips: fewer make no curve, more is more than one person can time.'
+export function refuseCoupon({ times, together, layout }: CouponOrder, rules: HouseRules): string | null {
+  if (times.length < 2 || times.length > 8)
+    return 'A coupon has two to eight strips: one compares with nothing, more than eight is more than one person can time.'
+  const apart = stripsApart(together, layout, rules)
   for (const [i, t] of times.entries()) {
-    if (i > 0 && t - times[i - 1]! < APART)
-      return `Strips ${i} and ${i + 1} lie less than ${APART} s apart. One pair of hands needs that between them.`
+    if (i > 0 && t - times[i - 1]! < apart)
+      return `Strips ${i} and ${i + 1} lie less than ${apart} s apart. One pair of hands needs that between them.`
   }
   return null
 }
@@ -39,15 +53,15 @@ export function refuseCoupon(order: CouponOrder): string | null {
  * @throws RangeError for an order that refuseCoupon refuses, or for a lot that has no dwell
  */
 export function planCoupon(order: CouponOrder, lot: LotFacts, schools: Schools, rules: HouseRules): RunPlan {
-  const refusal = refuseCoupon(order) ?? (etchantKind(lot.kind).method === 'cream' ? null : 'Coupons are etched with cream.')
+  const refusal = refuseCoupon(order, rules) ?? (etchantKind(lot.kind).method === 'cream' ? null : 'Coupons are etched with cream.')
   if (refusal) throw new RangeError(refusal)
   const { times, layout } = order
   const area = layout.stripWidth * layout.stripLength
   const openArea = area * times.length
-  const coat = coatSeconds(openArea, rules)
+  const hands = stripHands(layout, rules)
   const putOut = creamFigure(openArea, 1, rules).value
   const bicarbonate = bicarbonateFigure(putOut, rules).value
-  const windows = times.map(t => ({ notBefore: t, best: t, notAfter: Math.round(t + Math.max(5, t * 0.05)) }))
+  const windows = times.map(t => ({ notBefore: t, best: t, notAfter: Math.round(t + Math.max(10, t * 0.05)) }))
   const dwell = { notBefore: times[0]!, best: times[0]!, notAfter: windows.at(-1)!.notAfter }
   const after = lot.reusable ? schools.after : 'wipe'
   const base = stepList({
@@ -61,10 +75,10 @@ export function planCoupon(order: CouponOrder, lot: LotFacts, schools: Schools, 
     dwell,
     putOut,
     bicarbonate,
-    coatSeconds: coat / times.length,
+    coatSeconds: hands.coat,
     tool: 'brush',
     tray: 1,
-    offSeconds: 20,
+    offSeconds: hands.off,
     reusable: lot.reusable,
     oldLabel: false,
     slits: null,
@@ -85,7 +99,7 @@ export function planCoupon(order: CouponOrder, lot: LotFacts, schools: Schools, 
     dwell,
     windows,
     together: order.together,
-    hands: { coat, off: 20 },
+    hands,
     after,
     putOut,
     bicarbonate,
@@ -118,11 +132,11 @@ function couponStep(step: Step, { times, together }: CouponOrder): Step {
     case 'etch':
       return {
         ...step,
-        title: inTurn ? 'Coat all strips at once, rinse them in turn' : 'Coat the strips in turn, rinse all at once',
-        seconds: 60 + 20 * times.length,
+        title: inTurn ? 'Coat all strips, the longest first; wipe each at its own time' : 'Coat the strips in turn, wipe all at once',
+        seconds: step.seconds,
         reason: inTurn
-          ? 'One clock for all: each strip is wiped off at its own time.'
-          : 'One clock for all: the longest is coated first, and all come off together.',
+          ? 'Each strip has a clock of its own from when it is covered, and is wiped off at its own time.'
+          : 'The longest is coated first, and all come off together.',
         how: [
           `${list}.`,
           inTurn

@@ -82,9 +82,13 @@ export interface RecipeInput {
   rules: HouseRules
 }
 
-/** What coupons say for this piece: those on its own substrate, else the time written on the bottle. */
+/** Bare soda-lime glass under another name: what a coupon on plain glass shows is true of it as well. */
+const LIKE_PLAIN: readonly SubstrateId[] = ['mirror-face', 'tempered', 'coloured-glass']
+
+/** What coupons say for this piece: those on its own substrate, else on plain glass where it is that, else the time on the bottle. */
 export function evidenceFor(lot: LotFacts, substrate: SubstrateId): CouponEvidence | null {
-  const own = lot.coupons.find(c => c.substrate === substrate)
+  const on = (id: SubstrateId) => lot.coupons.find(c => c.substrate === id)
+  const own = on(substrate) ?? (LIKE_PLAIN.includes(substrate) ? on('soda-lime') : undefined)
   if (own) return { best: own.best, creepRate: own.creepRate }
   return lot.couponBest === null ? null : { best: lot.couponBest, creepRate: null }
 }

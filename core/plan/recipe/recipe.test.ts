@@ -146,6 +146,8 @@ describe('evidence', () => {
     const own = { schools: schools({ dwell: 'own-coupons' }), lot: lot({ coupons, couponBest: 350 }) }
     expect(recipe(own).dwell.window!.best).toBe(400)
     expect(recipe({ ...own, substrate: 'borosilicate' }).dwell.window!.best).toBe(350)
+    // A mirror's glass face is plain glass.
+    expect(recipe({ ...own, substrate: 'mirror-face' }).dwell.window!.best).toBe(400)
   })
   it('an old bottle without a coupon is tried on a scrap jar: a step of its own', () => {
     const old = recipe({ lot: lot({ openDays: 150 }) })
