@@ -36,7 +36,7 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   await expect(figures).toContainText('91.8 mm (3 5/8 in)')
   await expect(figures).toContainText(/Bicarbonate for the rinse tub.*15\sg/s)
   await figures.getByText('Cream to put out').click()
-  await expect(figures).toContainText('open area × overlap × coat thickness × pieces + what stays in the brush')
+  await expect(figures).toContainText('coated area × coat thickness × pieces + what stays in the brush')
 
   // Two of them are enough to go through the bench with.
   await page.getByLabel('How many').fill('2')

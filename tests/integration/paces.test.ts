@@ -43,10 +43,10 @@ it('a studio\'s own coating pace comes from the fifth logged coat on, by tool, a
   expect(await paces()).toEqual({ brush: null, wide: null })
   const coat = (seconds: number) => ({ dwell: 300, firstPart: 300 + seconds })
   // 10 s of handling, then 50 cm² at 1 s, and one phone call.
-  await log(coated, { openArea: 5000, tool: 'brush', coaters: 1 }, [60, 60, 60, 400].map(coat))
-  await log(coated, { openArea: 5000, tool: 'brush', coaters: 2 }, [20, 20, 20].map(coat))
+  await log(coated, { cover: 5000, openArea: 100, tool: 'brush', coaters: 1 }, [60, 60, 60, 400].map(coat))
+  await log(coated, { cover: 5000, openArea: 100, tool: 'brush', coaters: 2 }, [20, 20, 20].map(coat))
   expect((await paces()).brush).toBeNull()
-  await log(coated, { openArea: 5000, tool: 'brush', coaters: 1 }, [coat(60)])
+  await log(coated, { cover: 5000, openArea: 100, tool: 'brush', coaters: 1 }, [coat(60)])
   expect(await paces()).toEqual({ brush: { rate: 1, pieces: 5 }, wide: null })
 })
 

@@ -8,12 +8,28 @@ import type { CoatTool, Paces } from './pace'
 export { COAT_TOOL_IDS, COAT_TOOLS, coatRate, NO_PACES, paceOf, suggestTool } from './pace'
 export type { CoatRate, CoatTool, Pace, Paces, Sample } from './pace'
 
+/** Art up to this size is coated opening by opening; from the larger size on the coat goes over the film between them too, mm². */
+const ALONE = 5000
+const ALL_OVER = 15_000
+
+/**
+ * Area that a coat covers on one piece: the openings and a little past their edges, and with large art the film between and around
+ * them as well, because nobody dabs there.
+ * @param openArea mm² @param box mm² of the art's box; null where it is not known: openings only @returns mm²
+ */
+export function coatedArea(openArea: number, box: number | null, rules: Pick<HouseRules, 'coatOverlap'>): number {
+  const openings = openArea * rules.coatOverlap
+  if (box === null) return openings
+  const share = Math.min(1, Math.max(0, (box - ALONE) / (ALL_OVER - ALONE)))
+  return openings + share * Math.max(0, box - openings)
+}
+
 /**
  * Etchant to put out for a whole run: enough for a coat through which nothing can be seen, and what stays in the tool.
- * @param openArea mm² a piece @returns mL
+ * @param openArea mm² a piece @param box mm² of the art's box, or null @returns mL
  */
-export function creamNeeded(openArea: number, pieces: number, rules: HouseRules): number {
-  return ((openArea * rules.coatOverlap * rules.coatThickness) / 1000) * pieces + rules.toolLoss
+export function creamNeeded(openArea: number, pieces: number, rules: HouseRules, box: number | null = null): number {
+  return ((coatedArea(openArea, box, rules) * rules.coatThickness) / 1000) * pieces + rules.toolLoss
 }
 
 const ruleInput = (rules: HouseRules, key: RuleKey, label: string, unit: FigureInput['unit']): FigureInput => ({
@@ -23,27 +39,52 @@ const ruleInput = (rules: HouseRules, key: RuleKey, label: string, unit: FigureI
   source: ruleSource(rules, key),
 })
 
-/** What cream and liquid are both worked out from. */
-const coatedArea = (openArea: number, pieces: number, rules: HouseRules): FigureInput[] => [
+/** What liquid is worked out from. */
+const wettedArea = (openArea: number, pieces: number, rules: HouseRules): FigureInput[] => [
   { label: 'open area of one piece', value: openArea, unit: 'mm2', source: reading },
   { label: 'pieces', value: pieces, unit: 'count', source: reading },
   ruleInput(rules, 'coatOverlap', 'overlap onto the resist', 'number'),
 ]
 
-/** Cream for a run, with its working. @param openArea mm² a piece */
-export function creamFigure(openArea: number, pieces: number, rules: HouseRules): Figure {
+/** Cream for a run, with its working. @param openArea mm² a piece @param box mm² of the art's box, or null */
+export function creamFigure(openArea: number, pieces: number, rules: HouseRules, box: number | null = null): Figure {
   return {
     id: 'cream',
     label: 'Cream to put out',
-    value: creamNeeded(openArea, pieces, rules),
+    value: creamNeeded(openArea, pieces, rules, box),
     unit: 'ml',
-    formula: 'open area × overlap × coat thickness × pieces + what stays in the brush',
+    formula: 'coated area × coat thickness × pieces + what stays in the brush',
     inputs: [
-      ...coatedArea(openArea, pieces, rules),
+      { label: 'open area of one piece', value: openArea, unit: 'mm2', source: reading },
+      ruleInput(rules, 'coatOverlap', 'overlap onto the resist', 'number'),
+      {
+        label: 'coated on one piece: openings, and with large art the film between them',
+        value: coatedArea(openArea, box, rules),
+        unit: 'mm2',
+        source: commonPractice('small art is dabbed, large art is coated all over'),
+      },
+      { label: 'pieces', value: pieces, unit: 'count', source: reading },
       ruleInput(rules, 'coatThickness', 'coat thickness', 'mm'),
       ruleInput(rules, 'toolLoss', 'stays in the brush', 'ml'),
     ],
     source: commonPractice('about 1/4 teaspoon for a monogram'),
+  }
+}
+
+/** What goes back into the bottle of all that was put out. @param cream mL put out */
+export function recoveredFigure(cream: number, rules: HouseRules): Figure {
+  return {
+    id: 'recovered',
+    label: 'Goes back into the bottle',
+    value: Math.max(0, cream - rules.toolLoss) * rules.recoveredShare,
+    unit: 'ml',
+    formula: '(put out − what stays in the brush) × share that goes back',
+    inputs: [
+      { label: 'cream put out', value: cream, unit: 'ml', source: reading },
+      ruleInput(rules, 'toolLoss', 'stays in the brush', 'ml'),
+      ruleInput(rules, 'recoveredShare', 'share that goes back', 'fraction'),
+    ],
+    source: commonPractice('most can be used again'),
   }
 }
 
@@ -92,7 +133,7 @@ export function liquidFigure(openArea: number, pieces: number, dwell: number, ru
     unit: 'ml',
     formula: 'open area × overlap × film × wettings × pieces + what stays in the swab',
     inputs: [
-      ...coatedArea(openArea, pieces, rules),
+      ...wettedArea(openArea, pieces, rules),
       ruleInput(rules, 'liquidFilm', 'film of liquid', 'mm'),
       { label: 'wettings in the dwell', value: wettings, unit: 'count', source: ruleSource(rules, 'rewetEvery') },
       ruleInput(rules, 'toolLoss', 'stays in the swab', 'ml'),
@@ -111,25 +152,25 @@ const BY_BRUSH: CoatHow = { tool: 'brush', hands: 1, paces: NO_PACES }
 
 /**
  * Time from first touch to last part covered on one piece.
- * @param openArea mm² @returns s
+ * @param area mm² that the tool goes over @returns s
  */
-export function coatSeconds(openArea: number, rules: HouseRules, how: Partial<CoatHow> = {}): number {
+export function coatSeconds(area: number, rules: HouseRules, how: Partial<CoatHow> = {}): number {
   const { tool, hands, paces } = { ...BY_BRUSH, ...how }
-  return rules.coatHandling + (coatRate(rules, tool, paces).rate * openArea) / 100 / hands
+  return rules.coatHandling + (coatRate(rules, tool, paces).rate * area) / 100 / hands
 }
 
-/** The same with its working, and whose pace it is. @param openArea mm² a piece */
-export function coatFigure(openArea: number, rules: HouseRules, { tool, hands, paces }: CoatHow, liquid: boolean): Figure {
+/** The same with its working, and whose pace it is. @param area mm² that the tool goes over on one piece */
+export function coatFigure(area: number, rules: HouseRules, { tool, hands, paces }: CoatHow, liquid: boolean): Figure {
   const { rate, label, source } = coatRate(rules, tool, paces)
   return {
     id: 'coat',
     label: liquid ? 'To wet one piece' : 'To coat one piece',
-    value: coatSeconds(openArea, rules, { tool, hands, paces }),
+    value: coatSeconds(area, rules, { tool, hands, paces }),
     unit: 's',
-    formula: `loading and turning + open area × time for one cm²${hands > 1 ? ' ÷ people' : ''}`,
+    formula: `loading and turning + area × time for one cm²${hands > 1 ? ' ÷ people' : ''}`,
     inputs: [
       ruleInput(rules, 'coatHandling', 'loading the tool and turning the piece', 's'),
-      { label: 'open area of one piece', value: openArea, unit: 'mm2', source: reading },
+      { label: 'area that the tool goes over', value: area, unit: 'mm2', source: reading },
       { label, value: rate, unit: 's/cm2', source },
       ...(hands > 1 ? [{ label: 'people who coat it together', value: hands, unit: 'count' as const, source: reading }] : []),
     ],

@@ -1,4 +1,4 @@
-import { coatFigure, coatSeconds, creamFigure, liquidFigure, netCreamFigure, usedFigure } from '../coat'
+import { coatedArea, coatFigure, coatSeconds, creamFigure, liquidFigure, netCreamFigure, recoveredFigure, usedFigure } from '../coat'
 import type { CoatHow } from '../coat'
 import { decideGunTime, distanceFigure, gunFigure, pressureFigure, sweptArea } from '../blast'
 import type { Judgement } from '../../trade/compatibility'
@@ -65,16 +65,29 @@ const trayFigure = ({ tray, pieces }: RecipeInput): Figure => ({
   source: commonPractice('one person rubs one piece, or a few small ones, the whole time'),
 })
 
+/** What a brush goes over on one piece, mm²: it does not linger on the edges, so no overlap is added. */
+export const coverOf = ({ art, rules }: RecipeInput): number =>
+  coatedArea(openArea(art), art.width * art.height, { ...rules, coatOverlap: 1 })
+
 export function creamPart(input: RecipeInput): MethodPart {
   const open = openArea(input.art)
   const how = coatHow(input)
-  const coat = coatSeconds(open, input.rules, how)
-  const cream = creamFigure(open, input.pieces, input.rules)
-  const net = netCreamFigure(cream.value, input.pieces, input.schools.after === 'recover' && input.lot.reusable, input.rules)
+  const cover = coverOf(input)
+  const coat = coatSeconds(cover, input.rules, how)
+  const cream = creamFigure(open, input.pieces, input.rules, input.art.width * input.art.height)
+  const recover = input.schools.after === 'recover' && input.lot.reusable
+  const net = netCreamFigure(cream.value, input.pieces, recover, input.rules)
   const bicarbonate = bicarbonateFigure(cream.value, input.rules)
   return {
     dwell: dwellOf(input, coat),
-    figures: [coatFigure(open, input.rules, how, false), cream, net, usedFigure(net, input.pieces), bicarbonate],
+    figures: [
+      coatFigure(cover, input.rules, how, false),
+      cream,
+      ...(recover ? [recoveredFigure(cream.value, input.rules)] : []),
+      net,
+      usedFigure(net, input.pieces),
+      bicarbonate,
+    ],
     putOut: cream.value,
     used: net.value * input.pieces,
     bicarbonate: bicarbonate.value,

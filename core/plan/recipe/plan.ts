@@ -14,7 +14,7 @@ import { cutFigures, openArea, resistAreaFigure, tapeFigure, transferFigure } fr
 import { formatLength, formatPressure } from '../../basics/units'
 import { diameterFromGirth } from '../../piece/vessel'
 import { fitRefusals, fitWarnings } from './fit'
-import { blastPart, creamPart, liquidPart, OFF_SECONDS } from './parts'
+import { blastPart, coverOf, creamPart, liquidPart, OFF_SECONDS } from './parts'
 import type { MethodPart } from './parts'
 import { runTimes, timeFigures } from './times'
 import type { RecipeInput } from './input'
@@ -132,6 +132,7 @@ function basisOf(input: RecipeInput, judgement: Judgement, part: MethodPart): Pl
     depth,
     tool: input.tool,
     coaters: input.coaters,
+    ...(etchantKind(lot.kind).method === 'cream' ? { cover: coverOf(input) } : {}),
     ...(part.swept === null ? {} : { swept: part.swept }),
     rows: judgement.rows.map(r => r.id),
     cares: judgement.cares.map(c => c.id),
@@ -171,20 +172,20 @@ export function planRecipe(given: RecipeInput): Recipe {
   const cut = cutFigures(art, rules, sheet)
   const size = { width: cut.width.value, height: cut.height.value }
   const resist = resistKind(input.resist)
+  const loose = input.resist === 'stickers'
   const area = resistAreaFigure(size, resist.uses === null ? 1 : pieces)
   const figures = [
     ...part.figures,
-    cut.width,
-    cut.height,
-    area,
+    // Loose stickers are many small pieces: there is no sheet to cut.
+    ...(loose ? [] : [cut.width, cut.height, area]),
     ...(resist.transfer ? [transferFigure(size, pieces, rules)] : []),
-    tapeFigure(size, pieces, rules),
+    tapeFigure(loose ? art : size, pieces, rules),
     ...timeFigures(runTimes({ method: kind.method, pieces, tray: input.tray, window, hands, steps })),
     costFigure({
       etchant: part.used,
       etchantUnit: kind.method === 'blast' ? 'g' : 'ml',
       etchantPrice: lot.price,
-      resistArea: resist.uses === null ? 0 : area.value,
+      resistArea: resist.uses === null || loose ? 0 : area.value,
       handsOn: steps.reduce((sum, s) => sum + s.seconds, 0),
       rules,
     }),
@@ -196,12 +197,12 @@ export function planRecipe(given: RecipeInput): Recipe {
     dwell: part.dwell,
     figures,
     refusals,
-    place,
+    place: loose ? null : place,
     warnings: [
       ...judgement.rows.filter(r => r.verdict === 'poor').map(r => `${r.reason} ${r.instead}`),
       ...part.dwell.warnings,
       ...fitWarnings(input, part.putOut),
-      ...(place && !place.lies ? [place.sentence] : []),
+      ...(place && !place.lies && !loose ? [place.sentence] : []),
       ...answered.warnings,
     ],
     plan:

@@ -26,6 +26,8 @@ export interface PlanBasis {
   /** What it was coated with, and by how many. */
   tool?: CoatTool
   coaters?: number
+  /** mm² that the tool goes over when one piece is coated. */
+  cover?: number
   /** mm² that the gun sweeps on one piece. */
   swept?: number
   /** Rows of the table of what goes with what that spoke, and the cares they ask for. */
