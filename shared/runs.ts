@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { FAULTS, NOTE_REASONS, reasonCodes, RESULTS, saysNothing, TRY_RESULTS } from '#core/bench/run'
-import type { FaultId, PieceFact, ReasonCode, ReasonedKind, RunEvent, RunSummary, TryResult } from '#core/bench/run'
+import { FAULTS, NOTE_REASONS, reasonCodes, RESULTS, saysNothing, SPOTS, TRY_RESULTS } from '#core/bench/run'
+import type { FaultId, PieceFact, ReasonCode, ReasonedKind, RunEvent, RunSummary, SpotId, TryResult } from '#core/bench/run'
 import { CARE_IDS } from '#core/plan/steps'
 import type { RunPlan } from '#core/plan/run-plan'
 import type { Surface } from '#core/trade/compatibility'
@@ -64,9 +64,16 @@ export const runEventSchema = z.discriminatedUnion('kind', [
     seconds: z.number().min(1, 'Gun time is at least a second.').max(7200, 'Nobody blasts one piece for two hours. Check the unit.'),
   }),
   z.strictObject({ ...head, kind: z.literal('piece.blasted'), piece }),
-  z.strictObject({ ...head, kind: z.literal('etchant.off'), piece }),
+  z.strictObject({
+    ...head,
+    kind: z.literal('etchant.off'),
+    piece,
+    why: z.enum(reasonCodes('etchant.off') as [ReasonCode<'etchant.off'>, ...ReasonCode<'etchant.off'>[]]).optional(),
+    reason: letters(LETTERS.reason).optional(),
+  }),
   z.strictObject({ ...head, kind: z.literal('piece.rinsed'), piece }),
   withReason('piece.withdrawn', { piece }),
+  withReason('piece.mishap', { piece, spot: z.enum(SPOTS.map(s => s.id) as [SpotId, ...SpotId[]]).nullable() }),
   z.strictObject({ ...head, kind: z.literal('piece.taken'), piece }),
   withReason('run.paused', {}),
   z.strictObject({ ...head, kind: z.literal('run.resumed') }),

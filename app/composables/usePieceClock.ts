@@ -23,6 +23,8 @@ export function usePieceClock(plan: () => RunPlan, piece: () => PieceState) {
     dwelt: computed(() => Math.floor(clock.value.last)),
     shown: computed(() => formatClock(clock.value.last)),
     first: computed(() => formatClock(clock.value.first)),
+    /** Of a second coat; empty when there is none. */
+    again: computed(() => (clock.value.again === null ? '' : formatClock(clock.value.again))),
     toBest: computed(() => Math.ceil(clock.value.toBest)),
     toNotAfter: computed(() => Math.ceil(clock.value.toNotAfter)),
     overBy: computed(() => Math.floor(-clock.value.toNotAfter)),

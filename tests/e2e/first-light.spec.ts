@@ -38,6 +38,12 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   await figures.getByText('Cream to put out').click()
   await expect(figures).toContainText('coated area × coat thickness × pieces + what stays in the brush')
 
+  // Another bottle beside it: what differs stands in both columns.
+  await page.getByText('Another bottle beside it').click()
+  await page.getByRole('combobox', { name: 'Compare with' }).click()
+  await page.getByRole('option', { name: /Ten second cream/ }).click()
+  await expect(page.getByRole('row', { name: /^Best 5\smin 10\ss/ })).toBeVisible()
+
   // Two of them are enough to go through the bench with.
   await page.getByLabel('How many').fill('2')
   await page.getByRole('combobox', { name: 'Etch with' }).click()

@@ -7,7 +7,7 @@ import { formatClock, formatDuration } from '#core/basics/units'
 /** The clock of the piece that matters now, in type that reads from two metres. */
 const props = defineProps<{ plan: RunPlan, piece: PieceState }>()
 const window = computed(() => liveWindow(props.plan, props.piece))
-const { over, harm, shown, first, toBest, toNotAfter, overBy } = usePieceClock(
+const { over, harm, shown, first, again, toBest, toNotAfter, overBy } = usePieceClock(
   () => props.plan,
   () => props.piece,
 )
@@ -33,7 +33,8 @@ const stands = computed(() => {
         · no harm known up to <b class="numeral">{{ formatDuration(Math.round(window.noHarm)) }}</b>
       </template>
     </p>
-    <p v-if="plan.method !== 'blast'" class="window">first part <b class="numeral">{{ first }}</b></p>
+    <p v-if="plan.method !== 'blast'" class="window">first part <b class="numeral">{{ first }}</b>
+      <template v-if="again"> · second coat <b class="numeral">{{ again }}</b></template></p>
   </div>
 </template>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { BENCH_REASONS, pieceStage, wetPieces } from '#core/bench/run'
+import { BENCH_REASONS, pieceStage, SPOTS, wetPieces } from '#core/bench/run'
 import type { NewEvent, ReasonedKind, RunState } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
 import type { Step } from '#core/plan/steps'
@@ -13,19 +13,26 @@ const asking = ref<Asked | null>(null)
 /** None of the usual reasons: it is written. */
 const writing = ref(false)
 const reason = ref('')
+const spot = ref('')
 
 const at = (stage: string) => props.state.pieces.filter(p => pieceStage(p) === stage)
+/** What has been touched can have something happen to it. */
+const touched = computed(() =>
+  props.state.pieces.filter(p => ['coating', 'dwelling', 'off', 'rinsed', 'blasting', 'blasted'].includes(pieceStage(p))),
+)
 const started = computed(() => !props.plan.together && props.state.pieces.some(p => p.coatStarted))
 
 function ask(kind: ReasonedKind, text: string, part: object = {}) {
   asking.value = { kind, text, part }
   writing.value = false
   reason.value = ''
+  spot.value = ''
 }
 /** One press says why; nobody types with wet gloves unless nothing of it fits. */
 function enter(why: string, words = '') {
   const { kind, part } = asking.value!
-  emit('enter', { kind, ...part, why, reason: words } as NewEvent)
+  const where = kind === 'piece.mishap' ? { spot: spot.value || null } : {}
+  emit('enter', { kind, ...part, ...where, why, reason: words } as NewEvent)
   asking.value = null
 }
 const confirm = () => reason.value.trim() && enter('other', reason.value.trim())
@@ -46,7 +53,14 @@ const confirm = () => reason.value.trim() && enter('other', reason.value.trim())
         :key="`off${p.n}`"
         severity="secondary"
         :label="`Take ${plan.noun} ${p.n} off early`"
-        @click="emit('enter', { kind: 'etchant.off', piece: p.n })"
+        @click="ask('etchant.off', `Why does ${plan.noun} ${p.n} come off early?`, { piece: p.n })"
+      />
+      <Button
+        v-for="p in touched"
+        :key="`mishap${p.n}`"
+        severity="secondary"
+        :label="`Something happened to ${plan.noun} ${p.n}`"
+        @click="ask('piece.mishap', `What happened to ${plan.noun} ${p.n}?`, { piece: p.n })"
       />
       <template v-if="started">
         <Button
@@ -80,6 +94,15 @@ const confirm = () => reason.value.trim() && enter('other', reason.value.trim())
     </div>
     <section v-if="asking" :aria-label="asking.text">
       <h3>{{ asking.text }}</h3>
+      <ChoiceField
+        v-if="asking.kind === 'piece.mishap'"
+        v-model="spot"
+        label="Where on it"
+        :options="[{ id: '', text: 'Not said' }, ...SPOTS]"
+      />
+      <p v-if="asking.kind === 'piece.mishap'" class="muted">
+        A thin spot is best left alone: coating it again over the same opening makes it worse. If you did, a second clock shows it.
+      </p>
       <div class="choices">
         <Button v-for="r in BENCH_REASONS[asking.kind]" :key="r.code" :label="r.text" @click="enter(r.code)" />
         <Button v-if="!writing" severity="secondary" label="Another reason" @click="writing = true" />

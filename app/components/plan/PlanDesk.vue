@@ -81,15 +81,12 @@ const art = computed(() => {
       ? (props.job?.art ?? null)
       : null
 })
-const input = computed(() => {
+const facts = computed(() => {
   const lot = studio.lot(form.value.lotId)
-  return plannable.value.success && lot
-    ? recipeInput(
-        plannable.value.data,
-        planFacts({ stencilId: plannable.value.data.stencilId, wall: wall.value, art: art.value }, lot, studio, houseTime.today()),
-      )
-    : null
+  if (!plannable.value.success || !lot) return null
+  return planFacts({ stencilId: plannable.value.data.stencilId, wall: wall.value, art: art.value }, lot, studio, houseTime.today())
 })
+const input = computed(() => (plannable.value.success && facts.value ? recipeInput(plannable.value.data, facts.value) : null))
 const recipe = computed(() => (input.value ? planRecipe(input.value) : null))
 /** There was a recipe before: then something was changed that takes it away. */
 const begun = ref(false)
@@ -223,7 +220,10 @@ function clear() {
         </template>
       </div>
     </form>
-    <RecipeSheet v-if="recipe && input" class="out" :recipe="recipe" :input="input" :lot-id="form.lotId" :wall="wall" :art="art" />
+    <div v-if="recipe && input && facts && plannable.success" class="out">
+      <RecipeSheet :recipe="recipe" :input="input" :lot-id="form.lotId" :wall="wall" :art="art" />
+      <CompareLots :job="plannable.data" :facts="facts" />
+    </div>
     <div v-else class="out empty">
       <PieceSilhouette :shape="{ surface: 'cylinder', wall: null, height: 110, girth: 241, artWidth: 60, artHeight: 45 }" :size="130" />
       <p>{{ begun ? 'The recipe comes back once this is put right:' : 'The recipe appears here as soon as this is known:' }}</p>
@@ -246,6 +246,7 @@ form { display: grid; gap: 1.2rem; }
   padding-right: 0.4rem;
 }
 .do { display: flex; flex-wrap: wrap; gap: 0.7rem; }
+.out > :deep(.compare) { margin-top: 1.5rem; }
 .out.empty { padding: 1.4rem 1.6rem; }
 .empty {
   background: var(--card);

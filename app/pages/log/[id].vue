@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { BLAST_LOOKS } from '#core/plan/blast'
-import { FAULTS, foldRun, reasonWords, summarise } from '#core/bench/run'
+import { FAULTS, foldRun, mishapWords, reasonWords, summarise } from '#core/bench/run'
 import type { PieceSummary } from '#core/bench/run'
 import { countOf, formatClock, formatDuration, formatVolume } from '#core/basics/units'
 import type { RunWithEvents } from '#shared/runs'
@@ -24,7 +24,13 @@ function against(p: PieceSummary): string {
   return p.verdict === 'harm' ? `long past its time, late by ${formatClock(p.overBy)}` : p.verdict
 }
 const seenOn = (p: PieceSummary) =>
-  [p.withdrawn && reasonWords('piece.withdrawn', p.withdrawn), ...p.faults.map(f => FAULTS.find(x => x.id === f)?.text ?? f), p.note]
+  [
+    p.withdrawn && reasonWords('piece.withdrawn', p.withdrawn),
+    p.early && `off early: ${reasonWords('etchant.off', p.early).toLowerCase()}`,
+    ...p.mishaps.map(m => mishapWords(m).toLowerCase()),
+    ...p.faults.map(f => FAULTS.find(x => x.id === f)?.text ?? f),
+    p.note,
+  ]
     .filter(Boolean)
     .join('; ')
 </script>

@@ -62,7 +62,7 @@ function refusePiece(plan: RunPlan, state: RunState, event: PieceEvent): string 
   const name = `${capital(plan.noun)} ${event.piece}`
   if (stage === 'withdrawn') return `${name} was taken out of the run.`
   const step = currentStep(plan, state)
-  if (event.kind === 'piece.withdrawn') return null
+  if (event.kind === 'piece.withdrawn' || event.kind === 'piece.mishap') return null
   if (event.kind === 'piece.taken') return refuseTaking(piece, event.by, name)
   if (event.kind === 'fact.settled') return refuseSettling(piece, event, name)
   if (event.kind === 'piece.judged')

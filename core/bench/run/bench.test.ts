@@ -4,7 +4,9 @@ import {
   announcements,
   describeEvent,
   effectiveEvents,
+  mishapWords,
   nextAction,
+  pieceClock,
   pieceStage,
   runIntake,
   summarise,
@@ -101,6 +103,29 @@ describe('stages of a piece', () => {
   })
 })
 
+describe('what happens to a piece', () => {
+  it('is kept by code and place, in the log as well, and a second coat has its own clock', () => {
+    const b = bench().atEtch()
+    expect(b.refusal({ kind: 'piece.mishap', piece: 9, why: 'thin', reason: '', spot: null })).toMatch(/no tumbler 9/)
+    b.coat(1)
+    b.wait(100)
+    b.send({ kind: 'piece.mishap', piece: 1, why: 'thin', reason: '', spot: 'top' })
+    b.send({ kind: 'piece.mishap', piece: 1, why: 'coated-again', reason: 'at the oar', spot: 'top' })
+    b.wait(40)
+    const clock = pieceClock(b.state().pieces[0]!, plan, b.now)
+    expect(clock).toMatchObject({ last: 140, again: 40, running: true })
+    b.send({ kind: 'etchant.off', piece: 1, why: 'crept', reason: '' })
+    const [piece] = summarise(plan, b.state()).pieces
+    expect(piece).toMatchObject({
+      verdict: 'early',
+      early: { why: 'crept', reason: '' },
+      mishaps: [{ why: 'thin', spot: 'top' }, { why: 'coated-again', reason: 'at the oar', spot: 'top' }],
+    })
+    expect(describeEvent(plan, b.events.at(-1)!)).toBe('Cream off tumbler 1 early: it creeps under')
+    expect(mishapWords(piece!.mishaps[1]!)).toBe('Coated again: at the oar, top')
+  })
+})
+
 describe('the history in words', () => {
   it('has a plain sentence for every kind of entry', () => {
     const b = bench().atEtch().finish()
@@ -117,12 +142,14 @@ describe('the history in words', () => {
       { id: 'r', at: b.now, by: 'me', kind: 'run.resumed' },
       { id: 'y', at: b.now, by: 'me', kind: 'try.started' },
       { id: 'z', at: b.now, by: 'me', kind: 'try.judged', result: 'weak' },
+      { id: 'm', at: b.now, by: 'me', kind: 'piece.mishap', piece: 2, why: 'thin', reason: '', spot: 'left' },
       { id: 'g', at: b.now, by: 'me', kind: 'gun.entered', piece: 1, seconds: 90 },
       ...(['gun.on', 'gun.off', 'piece.blasted'] as const).map(kind => ({ id: kind, at: b.now, by: 'me', kind, piece: 1 })),
     )
     const words = new Map(b.events.map(e => [e.kind, describeEvent(plan, e)]))
     expect([...words.keys()].sort()).toEqual([...EVENT_KINDS].sort())
     expect(words.get('note.written')).toBe('Note of an entry that was not taken, tumbler 2: rinsed at five past')
+    expect(words.get('piece.mishap')).toBe('Tumbler 2: a thin spot, left')
     expect(words.get('coat.started')).toBe('First touch on tumbler 4')
     expect(words.get('etchant.measured')).toBe('4\u00a0mL put out, 1\u00a0mL went back')
     expect(words.get('care.given')).toBe('Tumbler 2: drips pushed back')

@@ -2,6 +2,7 @@ import { windowOf } from '../../plan/run-plan'
 import type { RunPlan } from '../../plan/run-plan'
 import { LEAST_REACTION } from '../../plan/dwell'
 import type { DwellWindow } from '../../plan/dwell'
+import { coatedAgain } from './state'
 import type { PieceState } from './state'
 
 /**
@@ -37,6 +38,8 @@ export interface PieceClock {
   toNotBefore: number
   toBest: number
   toNotAfter: number
+  /** Since it was coated a second time; null when it was not. */
+  again: number | null
 }
 
 /** Gun time of one piece so far, s. @param now ms, server time */
@@ -51,6 +54,7 @@ function gunClock(piece: PieceState, dwell: DwellWindow, now: number): PieceCloc
     running: piece.gunOn !== null,
     last,
     first: last,
+    again: null,
     toNotBefore: dwell.notBefore - last,
     toBest: dwell.best - last,
     toNotAfter: dwell.notAfter - last,
@@ -63,12 +67,14 @@ export function pieceClock(piece: PieceState, plan: ClockPlan, now: number): Pie
   if (plan.method === 'blast') return gunClock(piece, dwell, now)
   const end = piece.off?.at ?? piece.withdrawn?.at ?? now
   const since = (stamp: { at: number } | null) => (stamp ? Math.max(0, (end - stamp.at) / 1000) : 0)
+  const sinceOrNull = (stamp: { at: number } | null) => (stamp ? since(stamp) : null)
   const last = since(piece.covered)
   return {
     phase: piece.covered ? phaseIn(dwell, last) : 'none',
     running: piece.covered !== null && piece.off === null && piece.withdrawn === null,
     last,
     first: since(piece.coatStarted),
+    again: piece.mishaps.length > 0 ? sinceOrNull(coatedAgain(piece)) : null,
     toNotBefore: dwell.notBefore - last,
     toBest: dwell.best - last,
     toNotAfter: dwell.notAfter - last,

@@ -1,7 +1,7 @@
 import type { RunPlan } from '../../plan/run-plan'
 import { benchWords } from './words'
 import { capital, formatDuration, formatMass, formatVolume } from '../../basics/units'
-import { reasonWords } from './reasons'
+import { mishapWords, reasonWords } from './reasons'
 import { TRY_RESULTS } from './events'
 import type { NoteReason, PieceFact, RunEvent } from './events'
 
@@ -17,6 +17,9 @@ const NOTE_WORDS: Record<NoteReason, string> = {
   'not-taken': 'Note of an entry that was not taken',
   'discarded': 'An entry that was not taken was discarded',
 }
+
+const early = ({ why, reason }: Extract<RunEvent, { kind: 'etchant.off' }>) =>
+  reason === undefined ? '' : ` early: ${reasonWords('etchant.off', { why, reason }).toLowerCase()}`
 
 /** One entry of a run in words, as the history shows it. */
 export function describeEvent(plan: RunPlan, event: RunEvent): string {
@@ -48,11 +51,13 @@ export function describeEvent(plan: RunPlan, event: RunEvent): string {
     case 'coat.covered':
       return plan.method === 'liquid' ? `Last part of ${piece} wet` : `Last part of ${piece} covered`
     case 'etchant.off':
-      return plan.method === 'liquid' ? benchWords(plan).comingOff(piece) : `Cream off ${piece}`
+      return `${plan.method === 'liquid' ? benchWords(plan).comingOff(piece) : `Cream off ${piece}`}${early(event)}`
     case 'piece.rinsed':
       return `Rinsed ${piece}`
     case 'piece.withdrawn':
       return `Took ${piece} out: ${reasonWords(event.kind, event)}`
+    case 'piece.mishap':
+      return `${capital(piece)}: ${mishapWords(event).toLowerCase()}`
     case 'piece.taken':
       return `Took over ${piece}`
     case 'fact.settled':

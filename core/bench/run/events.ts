@@ -1,5 +1,5 @@
 import type { CareCallId } from '../../plan/steps'
-import type { BenchReason } from './reasons'
+import type { BenchReason, SpotId } from './reasons'
 
 /** How a dry piece was judged. */
 export const RESULTS = ['good', 'usable', 'scrap'] as const
@@ -60,9 +60,11 @@ export type RunEvent
     /** Gun time as the cabinet's own counter, or a watch, had it: in place of what the pedal counted. */
     | (OfPiece & { kind: 'gun.entered', seconds: number })
     | (OfPiece & { kind: 'piece.blasted' })
-    | (OfPiece & { kind: 'etchant.off' })
+    /** With a reason where it came off before its window opened. */
+    | (OfPiece & Partial<BenchReason<'etchant.off'>> & { kind: 'etchant.off' })
     | (OfPiece & { kind: 'piece.rinsed' })
     | (OfPiece & BenchReason<'piece.withdrawn'> & { kind: 'piece.withdrawn' })
+    | (OfPiece & BenchReason<'piece.mishap'> & { kind: 'piece.mishap', spot: SpotId | null })
     | (OfPiece & { kind: 'piece.taken' })
     | (OfPiece & { kind: 'fact.settled', fact: PieceFact, heldAt: number, heldBy: string })
     | (Base & BenchReason<'run.paused'> & { kind: 'run.paused' })
@@ -107,6 +109,7 @@ export const EVENT_KINDS: readonly RunEventKind[] = [
   'etchant.off',
   'piece.rinsed',
   'piece.withdrawn',
+  'piece.mishap',
   'piece.taken',
   'fact.settled',
   'run.paused',

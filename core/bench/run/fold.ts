@@ -15,7 +15,9 @@ export function emptyRun(plan: RunPlan): RunState {
     gunSeconds: 0,
     blasted: null,
     off: null,
+    offEarly: null,
     rinsed: null,
+    mishaps: [],
     withdrawn: null,
     taken: null,
     judged: null,
@@ -92,11 +94,18 @@ export function applyEvent(state: RunState, event: RunEvent): RunState {
     case 'coat.covered':
       return changePiece(state, event.piece, { covered: stamp })
     case 'etchant.off':
-      return changePiece(state, event.piece, { off: stamp })
+      return changePiece(state, event.piece, {
+        off: stamp,
+        offEarly: event.reason === undefined ? null : reasonOf({ ...event, reason: event.reason }),
+      })
     case 'piece.rinsed':
       return changePiece(state, event.piece, { rinsed: stamp })
     case 'piece.withdrawn':
       return changePiece(state, event.piece, { withdrawn: { ...stamp, ...reasonOf(event) } })
+    case 'piece.mishap': {
+      const { mishaps } = state.pieces[event.piece - 1]!
+      return changePiece(state, event.piece, { mishaps: [...mishaps, { ...stamp, ...reasonOf(event), spot: event.spot }] })
+    }
     case 'piece.taken':
       return changePiece(state, event.piece, { taken: stamp })
     case 'fact.settled':

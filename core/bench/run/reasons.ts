@@ -1,5 +1,17 @@
 import type { RunEventKind } from './events'
 
+/** Where on a piece something happened, as one sees it from in front. */
+export const SPOTS = [
+  { id: 'top', text: 'Top' },
+  { id: 'bottom', text: 'Bottom' },
+  { id: 'left', text: 'Left' },
+  { id: 'right', text: 'Right' },
+  { id: 'middle', text: 'Middle' },
+  { id: 'all-over', text: 'All over' },
+  { id: 'beside', text: 'Beside the art' },
+] as const
+export type SpotId = (typeof SPOTS)[number]['id']
+
 interface Choice<C extends string = string> {
   code: C
   text: string
@@ -19,6 +31,21 @@ export const BENCH_REASONS = {
     { code: 'leaked', text: 'Etchant got under the resist' },
     { code: 'misplaced', text: 'The art is in the wrong place' },
     { code: 'not-wanted', text: 'Not wanted any more' },
+  ],
+  'piece.mishap': [
+    { code: 'crept', text: 'Crept under an edge' },
+    { code: 'spilled', text: 'Spilled or dripped' },
+    { code: 'thin', text: 'A thin spot' },
+    { code: 'bubble', text: 'A bubble in the coat' },
+    { code: 'coated-again', text: 'Coated again' },
+    { code: 'dropped', text: 'Dropped or knocked' },
+  ],
+  'etchant.off': [
+    { code: 'edge-lifts', text: 'An edge lifts' },
+    { code: 'crept', text: 'It creeps under' },
+    { code: 'looks-done', text: 'It looks done' },
+    { code: 'hands', text: 'Another piece needs the hands' },
+    { code: 'unsafe', text: 'Not safe to go on' },
   ],
   'run.paused': [
     { code: 'break', text: 'A break' },
@@ -62,4 +89,10 @@ export const reasonOf = <C extends string>({ why, reason }: { why?: C, reason: s
 export function reasonWords<K extends ReasonedKind>(kind: K, { why, reason }: BenchReason<K>): string {
   const known = BENCH_REASONS[kind].find(r => r.code === why)?.text
   return [known, reason].filter(Boolean).join(': ')
+}
+
+/** What happened to a piece and where: `A thin spot, left`. */
+export function mishapWords({ spot, ...reason }: BenchReason<'piece.mishap'> & { spot: SpotId | null }): string {
+  const where = SPOTS.find(s => s.id === spot)?.text.toLowerCase()
+  return `${reasonWords('piece.mishap', reason)}${where ? `, ${where}` : ''}`
 }

@@ -1,6 +1,6 @@
 import type { RunPlan } from '../../plan/run-plan'
 import type { CareCallId, Step } from '../../plan/steps'
-import type { BenchReason } from './reasons'
+import type { BenchReason, SpotId } from './reasons'
 import type { FaultId, NoteReason, PieceResult, TryResult } from './events'
 
 /** Who did it, and when (ms, server time). */
@@ -21,7 +21,11 @@ export interface PieceState {
   gunSeconds: number
   blasted: Stamp | null
   off: Stamp | null
+  /** Why it came off before its window opened; null where nobody was asked. */
+  offEarly: BenchReason<'etchant.off'> | null
   rinsed: Stamp | null
+  /** What went wrong with it, in order. */
+  mishaps: (Stamp & BenchReason<'piece.mishap'> & { spot: SpotId | null })[]
   withdrawn: (Stamp & BenchReason<'piece.withdrawn'>) | null
   /** Who took it over from whoever had it, last. */
   taken: Stamp | null
@@ -47,6 +51,10 @@ export interface RunState {
   finished: Stamp | null
   abandoned: (Stamp & BenchReason<'run.abandoned'>) | null
 }
+
+/** When it was coated a second time, last; null when it was not. */
+export const coatedAgain = (piece: Pick<PieceState, 'mishaps'>): Stamp | null =>
+  piece.mishaps.findLast(m => m.why === 'coated-again') ?? null
 
 export type PieceStage = 'untouched' | 'coating' | 'dwelling' | 'off' | 'rinsed' | 'blasting' | 'blasted' | 'withdrawn'
 

@@ -3,7 +3,7 @@ import type { DwellWindow, Lateness } from '../../plan/dwell'
 import type { RunPlan } from '../../plan/run-plan'
 import type { FaultId, PieceResult } from './events'
 import { reasonOf } from './reasons'
-import type { BenchReason } from './reasons'
+import type { BenchReason, SpotId } from './reasons'
 import { liveWindow, pieceClock } from './clock'
 import type { RunState } from './state'
 
@@ -23,6 +23,10 @@ export interface PieceSummary {
   faults: FaultId[]
   note: string
   withdrawn: BenchReason<'piece.withdrawn'> | null
+  /** Why it came off before its window opened; null where nobody was asked. */
+  early: BenchReason<'etchant.off'> | null
+  /** What went wrong with it, in order. */
+  mishaps: (BenchReason<'piece.mishap'> & { spot: SpotId | null })[]
 }
 
 /** A run as the log keeps it. */
@@ -64,6 +68,8 @@ export function summarise(plan: RunPlan, state: RunState): RunSummary {
       faults: piece.judged?.faults ?? [],
       note: piece.judged?.note ?? '',
       withdrawn: piece.withdrawn && reasonOf(piece.withdrawn),
+      early: piece.offEarly,
+      mishaps: piece.mishaps.map(m => ({ ...reasonOf(m), spot: m.spot })),
     }
   })
   const dwells = pieces.flatMap(p => (p.dwell === null ? [] : [p.dwell]))

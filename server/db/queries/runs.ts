@@ -202,7 +202,8 @@ const LATEST = 60
 /** What coats by one person took, tool by tool, the latest first. */
 export async function coatSamples(db: Db): Promise<(Sample & { tool: CoatTool })[]> {
   const { rows } = await db.query<Sample & { tool: CoatTool }>(
-    `select (piece ->> 'firstPart')::float8 - (piece ->> 'dwell')::float8 as seconds, coalesce(r.basis ->> 'cover', r.basis ->> 'openArea')::float8 as area,
+    `select (piece ->> 'firstPart')::float8 - (piece ->> 'dwell')::float8 as seconds, 
+       coalesce(r.basis ->> 'cover', r.basis ->> 'openArea')::float8 as area,
        coalesce(r.basis ->> 'tool', 'brush') as tool
      from (select plan -> 'basis' as basis, summary from run
          where outcome = 'finished' and job_id is not null and plan ->> 'method' = 'cream' and plan ? 'basis'
