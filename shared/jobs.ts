@@ -115,6 +115,9 @@ export interface PlannedArt {
   height: number
   /** Across the largest circle in one opening, mm; art from before it was measured has none. */
   widest?: number
+  /** Parts to weed, and mm to cut: how long weeding takes. */
+  pieces?: number
+  cutLength?: number
 }
 
 export type JobStatus = 'planned' | 'running' | 'done' | 'dropped'

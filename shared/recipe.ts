@@ -2,6 +2,7 @@ import { daysBetween } from '#core/basics/zone'
 import { SCHOOL_KEYS } from '#core/trade/house'
 import type { HouseRules, Schools } from '#core/trade/house'
 import type { LotFacts, RecipeInput } from '#core/plan/recipe'
+import { weedingTime } from '#core/art/art-report/weeding'
 import { openArea } from '#core/art/resist-size'
 import { suggestTray } from '#core/plan/ahead'
 import { suggestTool } from '#core/plan/coat'
@@ -47,12 +48,15 @@ type Planned
   >
   | JobEntry
 
+/** What a plan goes by of its art. */
+export type ArtFacts = Pick<PlannedArt, 'widest' | 'pieces' | 'cutLength'>
+
 /** What a plan is made from beside the job itself. */
 export interface PlanFacts {
   lot: Lot
   stencil: Stencil | null
   wall: PlannedWall | null
-  art: Pick<PlannedArt, 'widest'> | null
+  art: ArtFacts | null
   rules: HouseRules
   paces: Paces
   /** The studio's day. */
@@ -76,6 +80,7 @@ export function recipeInput(job: Planned, { lot, stencil, wall, art, rules, pace
     face: job.face,
     finest: job.finest,
     widest: art?.widest ?? null,
+    weeding: art?.pieces === undefined || art.cutLength === undefined ? null : weedingTime(art.pieces, art.cutLength, rules),
     resist: job.resist,
     stencilUses: stencil?.uses ?? null,
     lot: lotFacts(lot, today),

@@ -1,11 +1,10 @@
 import type { PlannedWall } from '#shared/blanks'
-import type { PlannedArt } from '#shared/jobs'
-import type { PlanFacts } from '#shared/recipe'
+import type { ArtFacts, PlanFacts } from '#shared/recipe'
 import type { Lot } from '#shared/shelf'
 
 /** What a plan is made from beside the job, as this device knows it now. */
 export const planFacts = (
-  job: { stencilId: string | null, wall: PlannedWall | null, art: Pick<PlannedArt, 'widest'> | null },
+  job: { stencilId: string | null, wall: PlannedWall | null, art: ArtFacts | null },
   lot: Lot,
   studio: ReturnType<typeof useStudioStore>,
   today: string,

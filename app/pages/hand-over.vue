@@ -60,7 +60,7 @@ const take = (pieces: Held[]) => pieces.forEach(h => work.enter(h.run, { kind: '
     <p v-if="work.refusal" class="problem" role="alert">
       {{ work.refusal }} <Button label="Understood" severity="secondary" @click="work.refusal = null" />
     </p>
-    <p v-if="work.loaded && !people.length">Nothing is wet, and nobody has a piece in hand.</p>
+    <p v-if="work.loaded && !people.length">Nothing is wet, and nobody is working on a piece.</p>
     <section v-for="p in people" :key="p.id" :aria-label="p.name">
       <div class="who">
         <h2>{{ p.mine ? `${p.name}, you` : p.name }}</h2>

@@ -65,8 +65,8 @@ async function artOf(db: Db, { artworkId }: JobEntry): Promise<PlannedArt | null
   if (artworkId === null) return null
   const artwork = await artworkById(db, artworkId)
   if (!artwork) throw new Refusal(400, 'That stencil is not kept here.', { artworkId: 'Choose a stencil, or none.' })
-  const { outline, width, height, widest } = artwork.figures
-  return { d: outline, width, height, ...(widest === undefined ? {} : { widest }) }
+  const { outline, width, height, widest, pieces, cutLength } = artwork.figures
+  return { d: outline, width, height, pieces, cutLength, ...(widest === undefined ? {} : { widest }) }
 }
 
 /** @param id made by the client: sent twice, stored once */

@@ -99,7 +99,7 @@ test('two people who change one plan: the second is told and loses nothing', asy
 test('a session that ends leads to the sign-in and back to the same place', async ({ page, world }) => {
   await throughTheDoor(page, world.app.url, MATE)
   await page.goto(`${world.app.url}/plan/new`)
-  await page.getByLabel('For whom').fill('Kept over sign-in')
+  await page.getByLabel('Customer').fill('Kept over sign-in')
   await page.context().clearCookies()
   await page.reload()
   await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
@@ -110,7 +110,7 @@ test('a session that ends leads to the sign-in and back to the same place', asyn
   await page.getByLabel('Password').fill(MATE.password)
   await page.getByRole('button', { name: 'Sign in' }).click()
   await expect(page).toHaveURL(/plan\/new/)
-  await expect(page.getByLabel('For whom')).toHaveValue('Kept over sign-in')
+  await expect(page.getByLabel('Customer')).toHaveValue('Kept over sign-in')
 })
 
 test('the lead adds a person, who signs in and sets a PIN of their own', async ({ page, world, browser }) => {

@@ -13,7 +13,7 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   await throughTheDoor(page, world.app.url, MATE)
 
   await page.keyboard.press('n')
-  await page.getByLabel('For whom').fill('Regatta committee')
+  await page.getByLabel('Customer').fill('Regatta committee')
   await page.getByLabel('Due').fill('2030-06-01')
   await page.getByLabel('What one is called').fill('tumbler')
   await page.getByLabel('How many').fill('4')
@@ -47,7 +47,7 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   // Two of them are enough to go through the bench with.
   await page.getByLabel('How many').fill('2')
   await page.getByRole('combobox', { name: 'Etch with' }).click()
-  await page.getByRole('option', { name: /Ten second cream/ }).click()
+  await page.getByRole('option', { name: /Ten second cream, 100/ }).click()
   await page.getByRole('button', { name: 'Save the plan' }).click()
   await expect(page.getByRole('heading', { name: '2 tumblers for Regatta committee' })).toBeVisible()
   await page.getByRole('button', { name: 'Take it to the bench' }).click()
@@ -134,13 +134,13 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
 test('a half-filled plan survives a reload, and errors stand beside their fields', async ({ signedIn: page, world }) => {
   await page.goto(`${world.app.url}/plan/new`)
   const beside = (words: string) => page.locator('form').getByText(words)
-  await page.getByLabel('For whom').fill('Half filled')
+  await page.getByLabel('Customer').fill('Half filled')
   await page.getByLabel('Girth at the art').fill('1e9')
   await page.getByLabel('How many').fill('-2')
   await page.getByLabel('Notes').focus()
   await expect(beside('Write the length out in full')).toBeVisible()
   await page.reload()
-  await expect(page.getByLabel('For whom')).toHaveValue('Half filled')
+  await expect(page.getByLabel('Customer')).toHaveValue('Half filled')
   await expect(page.getByLabel('Girth at the art')).toHaveValue('1e9')
   // What keeps the recipe away is named where it would stand, and leads to its field.
   await page.getByRole('button', { name: 'Girth at the art Write the length out in full' }).click()
@@ -151,7 +151,7 @@ test('a half-filled plan survives a reload, and errors stand beside their fields
   await expect(beside('Write a whole number')).toBeVisible()
   await expect(beside('Choose what to etch with from the shelf.')).toBeVisible()
   await page.getByRole('button', { name: 'Empty the form' }).click()
-  await expect(page.getByLabel('For whom')).toHaveValue('')
+  await expect(page.getByLabel('Customer')).toHaveValue('')
 })
 
 test('the lead enters a bottle and the numbers to call; the nagging ends', async ({ page, world }) => {

@@ -18,7 +18,7 @@ const rows = computed(() => [...props.events].reverse())
       <li v-for="e in rows" :key="e.id">
         <time class="numeral" :datetime="new Date(e.at).toISOString()">{{ houseTime.format(e.at, 'HH:mm:ss') }}</time>
         <component :is="undone.has(e.id) ? 's' : 'span'">{{ describeEvent(plan, e) }}</component>
-        <span class="muted">{{ studio.nameOf(e.by) }}{{ undone.has(e.id) ? ', taken back' : '' }}</span>
+        <span class="muted">{{ studio.nameOf(e.by) }}{{ undone.has(e.id) ? ', undone' : '' }}</span>
       </li>
     </ol>
   </details>

@@ -27,6 +27,8 @@ const at = (s: number) => `${Math.min(100, (100 * s) / span.value)}%`
 /** Place of a bar between two times, never too narrow to be seen. */
 const barOf = (from: number, to: number) => ({ left: at(from), width: `max(3px, calc(${at(to)} - ${at(from)}))` })
 const pulls = computed(() => of('best').map((r, i, all) => ({ ...r, from: i === 0 ? 0 : all[i - 1]!.at })))
+/** Of the fourth bound only what sets it is told: the looser ones stand at the bound before it. */
+const said = (bound: DwellReason['bound']) => of(bound).filter(r => bound !== 'noHarm' || r.binds)
 const signed = (s: number) => `${s > 0 ? '+' : '−'}${formatDuration(Math.abs(s))}`
 </script>
 
@@ -54,7 +56,7 @@ const signed = (s: number) => `${s > 0 ? '+' : '−'}${formatDuration(Math.abs(s
         <dd>
           <span class="numeral">{{ formatDuration(Math.round(window[bound] ?? window.notAfter)) }}</span>
           <template v-if="bound !== 'best' || pulls.length === 1">
-            <p v-for="r in of(bound)" :key="r.why.code" :class="{ loose: !r.binds }">
+            <p v-for="r in said(bound)" :key="r.why.code" :class="{ loose: !r.binds }">
               {{ dwellWords(r.why) }} <span class="muted">({{ describeSource(r.source) }}{{ r.binds ? ''
                 : `, looser: ${formatDuration(r.at)}` }})</span>
             </p>
@@ -89,7 +91,7 @@ const signed = (s: number) => `${s > 0 ? '+' : '−'}${formatDuration(Math.abs(s
 .back { background: repeating-linear-gradient(90deg, var(--glass) 0 4px, transparent 4px 7px); }
 .pulls .numeral { font-size: 1.2rem; text-align: right; }
 .text { grid-column: 1 / -1; }
-dl { margin: 0; display: grid; grid-template-columns: repeat(4, 1fr); gap: 0.5rem 1.3rem; }
+dl { margin: 0; display: grid; grid-template-columns: repeat(2, 1fr); gap: 0.9rem 1.6rem; }
 dt { color: var(--muted); font-size: 0.92rem; }
 dd { margin: 0; font-size: 0.94rem; }
 dd .numeral { font-size: 1.9rem; line-height: 1.1; display: block; }

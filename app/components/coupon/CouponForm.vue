@@ -125,8 +125,8 @@ async function save() {
       <p v-if="reading.creep" class="muted">Creep {{ (reading.creep.slope * 60).toFixed(3) }} mm a minute, each side.</p>
       <TextField
         v-model="finest"
-        label="Finest bridge of the art at hand"
-        hint="Creep may not eat more than half of it; empty: frost alone decides"
+        label="Finest bridge of your art"
+        hint="Creep may eat half of it at most. Leave blank to let frost alone decide"
       />
     </div>
   </form>

@@ -76,7 +76,7 @@ const wall = computed(() => {
 const art = computed(() => {
   const f = studio.artwork(form.value.artworkId)?.figures
   return f
-    ? { d: f.outline, width: f.width, height: f.height, widest: f.widest }
+    ? { d: f.outline, width: f.width, height: f.height, widest: f.widest, pieces: f.pieces, cutLength: f.cutLength }
     : form.value.artworkId === stored.artworkId
       ? (props.job?.art ?? null)
       : null
@@ -92,7 +92,7 @@ const recipe = computed(() => (input.value ? planRecipe(input.value) : null))
 const begun = ref(false)
 watch(recipe, is => (begun.value ||= is !== null), { immediate: true })
 const LABELS: Record<string, string> = {
-  customer: 'For whom',
+  customer: 'Customer',
   dueOn: 'Due',
   notes: 'Notes',
   blankId: 'Blank',

@@ -63,7 +63,7 @@ watch(
 
 <template>
   <div class="full">
-    <p v-if="!ranking" class="muted">Suggestions stand here once it is known what the piece is made of.</p>
+    <p v-if="!ranking" class="muted">Suggestions appear here once you have said what the piece is made of.</p>
     <p v-else-if="ranking.chains.length === 0" class="problem">Nothing that Crest knows etches this. See why below.</p>
     <div v-else class="chains" role="radiogroup" aria-label="Suggestions, the best first">
       <label v-for="c in shown" :key="key(c)" :class="{ chosen: chosen === key(c), away: !c.lot }">
@@ -94,7 +94,7 @@ watch(
     label="Etch with"
     data-field="lotId"
     :error="errors.lotId"
-    :hint="lots.length ? undefined : 'The shelf is empty: a lead enters the first bottle there.'"
+    :hint="lots.length ? undefined : 'The shelf is empty. A lead puts the first bottle on it.'"
   >
     <Select
       v-model="form.lotId"

@@ -38,8 +38,8 @@ const why = (key: keyof Schools) =>
     v-if="method !== 'blast'"
     v-model="form.ownBest"
     data-field="ownBest"
-    label="Own best time for this job"
-    hint="Left empty, the school decides"
+    label="Your own best time for this job"
+    hint="Leave blank to go by the choice above"
     :error="errors.ownBest"
   />
   <TextField
@@ -75,7 +75,7 @@ const why = (key: keyof Schools) =>
   />
   <ChoiceField
     v-model="form.finish"
-    class="wide"
+    class="full"
     label="Once it is judged"
     :options="FINISH_TABLE"
   />

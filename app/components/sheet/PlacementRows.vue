@@ -94,7 +94,7 @@ const error = (i: number, field: string) => `placements.${i}.${field}`
         <TextField
           v-model="p.at"
           label="Its middle, from the left"
-          hint="Left empty, they are spread evenly"
+          hint="Leave blank to spread them evenly"
           :error="errors[error(i, 'at')]"
         />
         <TextField v-model="p.clear" label="From below" hint="Leave blank for halfway up" :error="errors[error(i, 'clear')]" />

@@ -133,7 +133,7 @@ function onLeave(event: FocusEvent) {
         v-model="form.secondsPerCm2"
         data-field="secondsPerCm2"
         label="Gun time for one cm², s"
-        hint="From your own test patch; empty: the house rule"
+        hint="From your own test patch; leave blank for the house rule"
         :error="errors.secondsPerCm2"
       />
     </template>
@@ -173,7 +173,7 @@ function onLeave(event: FocusEvent) {
     <p v-if="problem" class="problem wide" role="alert">{{ problem }}</p>
     <div class="do wide">
       <Button type="submit" :label="lot ? 'Save' : 'Put on the shelf'" :disabled="busy" />
-      <Button v-if="lot && !lot.putAway" type="button" severity="secondary" label="Empty: put it away" @click="save(true)" />
+      <Button v-if="lot && !lot.putAway" type="button" severity="secondary" label="It is empty: put it away" @click="save(true)" />
       <Button type="button" severity="secondary" label="Cancel" @click="emit('close')" />
     </div>
   </form>

@@ -35,7 +35,7 @@ const letters = computed(() => form.value.source.kind === 'letters')
         v-if="letters"
         v-model="form.capital"
         label="Capital height"
-        hint="Left empty, the width decides"
+        hint="Leave blank to go by the width"
         :reads="reads.length(form.capital)"
         :error="errors.capital"
         @focusout="emit('left', 'capital')"

@@ -13,6 +13,7 @@ import {
 import type { Box, Part, Region, Ring } from '../../basics/outline'
 import { measureThickness } from './thickness'
 import type { NarrowPlace, Thickness } from './thickness'
+import { weedingTime } from './weeding'
 import { largestInscribed } from './widest'
 import type { Inscribed } from './widest'
 
@@ -114,10 +115,6 @@ function islandsOf(parts: readonly Part[]): MarkedPart[] {
     })
     .sort((a, b) => a.area - b.area)
 }
-
-/** How long weeding takes. @returns s */
-export const weedingTime = (pieces: number, cutLength: number, limits: Pick<ReportLimits, 'weedPerPiece' | 'weedPerMetre'>): number =>
-  pieces * limits.weedPerPiece + (cutLength / 1000) * limits.weedPerMetre
 
 /**
  * Everything that is to be known of a stencil before it is cut.

@@ -22,7 +22,7 @@ const GUN_EVENTS: readonly RunEvent['kind'][] = ['gun.on', 'gun.off', 'gun.enter
 /** The gun works on one piece at a time. */
 function refuseGun(plan: RunPlan, state: RunState, event: PieceEvent, name: string): string | null {
   const piece = state.pieces[event.piece - 1]!
-  if (piece.blasted) return `${name} is blasted already. Take that back first.`
+  if (piece.blasted) return `${name} is blasted already. Undo that first.`
   const on = state.pieces.find(p => p.gunOn)
   if (event.kind === 'gun.off') return piece.gunOn ? null : 'The gun is off already.'
   if (on)

@@ -117,11 +117,11 @@ export function runIntake(plan: RunPlan, accepted: readonly RunEvent[]): RunInta
     if (kind === undefined) return 'There is no such entry in this run.'
     if (kind === 'event.undone') return 'An undo can\'t be undone. Enter it again instead.'
     const at = places.get(event.target)
-    if (at === undefined) return 'That entry was taken back already.'
+    if (at === undefined) return 'That entry was undone already.'
     if (state.finished) return 'This run is finished. Its log can no longer change.'
     const target = effective[at]!
     const rest = INERT.includes(kind) ? undefined : without(at)
-    if (rest?.refused) return 'Later entries rest on that one. Take those back first.'
+    if (rest?.refused) return 'Later entries rest on that one. Undo those first.'
     effective = effective.filter((_, i) => i !== at)
     places.delete(event.target)
     for (let i = at; i < effective.length; i++) places.set(effective[i]!.id, i)

@@ -104,7 +104,7 @@ describe('taking back', () => {
     b.wait(60)
     expect(pieceClock(b.state().pieces[0]!, plan, b.now)).toMatchObject({ running: true, last: 180 })
     expect(b.events.some(e => e.id === off.id)).toBe(true)
-    expect(b.refusal({ kind: 'event.undone', target: off.id })).toMatch(/taken back already/)
+    expect(b.refusal({ kind: 'event.undone', target: off.id })).toMatch(/undone already/)
   })
   it('what later entries rest on stays until they are taken back', () => {
     const b = bench().atEtch()

@@ -20,6 +20,7 @@ export const FOUR_TUMBLERS: RecipeInput = {
   art: { width: 60, height: 45, openFraction: 0.35 },
   finest: null,
   widest: null,
+  weeding: null,
   border: null,
   wholeFace: false,
   face: 'front',

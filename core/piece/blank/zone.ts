@@ -27,6 +27,9 @@ const USUAL_SHARE = 1 / 3
 /** What a measured blank counts as in a plan, before it is known what art goes on it. @param middle mm */
 export const usualSurface = (wall: Wall, middle: number): Surface => SURFACE[zoneClass(wall, middle, (wall.to - wall.from) * USUAL_SHARE)]
 
+/** What a stencil of this height really meets at its own place: a shoulder above it does not make a straight wall a bowl. All mm. */
+export const surfaceAt = (wall: Wall, middle: number, height: number): Surface => SURFACE[zoneClass(wall, middle, height)]
+
 /** A stretch of the wall of one class, heights in mm. */
 export interface Zone {
   from: number

@@ -71,6 +71,7 @@ export function planCoupon(order: CouponOrder, lot: LotFacts, schools: Schools, 
     surface: 'flat',
     kind: etchantKind(lot.kind),
     resist: resistKind('tape'),
+    weeding: null,
     schools: { ...schools, care: 'leave', after },
     dwell,
     putOut,
@@ -135,7 +136,7 @@ function couponStep(step: Step, { times, together }: CouponOrder): Step {
         title: inTurn ? 'Coat all strips, the longest first; wipe each at its own time' : 'Coat the strips in turn, wipe all at once',
         seconds: step.seconds,
         reason: inTurn
-          ? 'Each strip has a clock of its own from when it is covered, and is wiped off at its own time.'
+          ? 'Each strip has its own clock, from when it is covered, and is wiped off at its own time.'
           : 'The longest is coated first, and all come off together.',
         how: [
           `${list}.`,

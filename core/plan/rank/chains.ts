@@ -39,8 +39,10 @@ export interface Ranking {
   walled: { etchant: EtchantKindId, sentence: string }[]
 }
 
-function fits(when: Situation | undefined, input: RankInput): boolean {
+function fits(when: Situation | undefined, input: RankInput, lot: ShelfLot | null): boolean {
   if (!when) return true
+  const label = lot?.label
+  if (when.labelWithin && label && (label.min < when.labelWithin[0] || label.min > when.labelWithin[1])) return false
   const { at, count } = input
   return (
     (!when.surfaces || when.surfaces.includes(at.surface))
@@ -77,7 +79,7 @@ function shelfPoints(input: RankInput, etchant: EtchantKindId, lot: ShelfLot | n
 function rankOne(input: RankInput, chain: Chain, lot: ShelfLot | null): RankedChain | null {
   const judgement = judge(chain, input.at)
   if (judgement.verdict === 'never') return null
-  const said = [...LEANINGS.filter(l => leansOn(l, chain) && fits(l.when, input)), ...shelfPoints(input, chain.etchant, lot)]
+  const said = [...LEANINGS.filter(l => leansOn(l, chain) && fits(l.when, input, lot)), ...shelfPoints(input, chain.etchant, lot)]
   return {
     ...chain,
     lot,

@@ -11,6 +11,8 @@ export interface Situation extends Condition {
   countBelow?: number
   families?: SubstrateFamily[]
   surfaces?: Surface[]
+  /** The lot's own label lies between these, s: what is said of a kind is said only of a lot that agrees. */
+  labelWithin?: readonly [number, number]
 }
 
 /** What speaks for or against a choice beyond its verdict: points, and why in one line. */
@@ -27,7 +29,7 @@ const practice = commonPractice()
 export const LEANINGS: readonly Leaning[] = [
   {
     etchants: ['fast-cream'],
-    when: { finestBelow: 1 },
+    when: { finestBelow: 1, labelWithin: [45, 90] },
     points: 10,
     reason: 'A minute gives sharp fine lines.',
     source: commonPractice('1 min for sharp fine lines'),
@@ -42,6 +44,7 @@ export const LEANINGS: readonly Leaning[] = [
   },
   {
     etchants: ['general-cream'],
+    when: { labelWithin: [240, 375] },
     points: 6,
     reason: 'Forgiving: ten minutes did no harm.',
     source: commonPractice('5 min; 10 did no harm'),
@@ -55,7 +58,7 @@ export const LEANINGS: readonly Leaning[] = [
     source: practice,
   },
   { etchants: ['slow-cream'], when: { finestBelow: 1 }, points: -6, reason: 'A long dwell softens fine lines.', source: practice },
-  { etchants: ['tile-cream'], points: -6, reason: 'Twenty minutes, and not for reuse.', source: practice },
+  { etchants: ['tile-cream'], points: -6, reason: 'A long wait: about twenty minutes.', source: practice },
   {
     etchants: ['abrasive'],
     when: { openAbove: 6000 },

@@ -29,6 +29,12 @@ describe('ranked chains', () => {
     expect(best()).toMatchObject({ etchant: 'general-cream', resist: 'permanent-vinyl', lot: { id: 'general' } })
     expect(best().pros.join(' ')).toMatch(/Forgiving.*what cream is made for/)
   })
+  it('says of a kind only what this lot\'s own label agrees with', () => {
+    const pros = (label: { min: number, max: number }) =>
+      rankChains({ ...input, shelf: [lot('general', { label })] }).chains.find(c => c.lot)!.pros.join(' ')
+    expect(pros({ min: 300, max: 300 })).toMatch(/ten minutes did no harm/)
+    expect(pros({ min: 120, max: 120 })).not.toMatch(/ten minutes did no harm/)
+  })
   it('fine lines: a fast cream; finest: rub-on film', () => {
     expect(best({ at: art(0.8, 300) }).etchant).toBe('fast-cream')
     expect(best({ at: art(0.4, 300) })).toMatchObject({ etchant: 'fast-cream', resist: 'rub-on' })

@@ -54,6 +54,8 @@ export interface RecipeInput {
   face: 'front' | 'back'
   /** Narrowest bridge or line, mm; null when nobody measured it. */
   finest: number | null
+  /** To weed the art of one piece, s, as its report has it; null where the art was not looked at. */
+  weeding: number | null
   /** Across the largest circle that fits into one opening, mm; null when the art was not measured. */
   widest: number | null
   resist: ResistId

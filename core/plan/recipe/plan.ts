@@ -1,5 +1,5 @@
 import { weighAnswers } from '../../trade/answers'
-import { judgePlace } from '../../piece/blank'
+import { judgePlace, surfaceAt } from '../../piece/blank'
 import type { PlaceVerdict } from '../../piece/blank'
 import { judge, walls } from '../../trade/compatibility'
 import type { Judgement } from '../../trade/compatibility'
@@ -85,6 +85,7 @@ function stepContext(
     surface: input.surface,
     kind,
     resist: resistKind(input.resist),
+    weeding: input.weeding,
     schools: input.schools,
     dwell: window,
     putOut: part.putOut,
@@ -140,10 +141,19 @@ function basisOf(input: RecipeInput, judgement: Judgement, part: MethodPart): Pl
   }
 }
 
+/** The same with what was measured in place of what was chosen from a list: a border of its own, the shape where the art goes. */
+function settled(input: RecipeInput): RecipeInput {
+  const { place, surface, art, border, rules } = input
+  return {
+    ...input,
+    rules: border === null ? rules : { ...rules, border },
+    surface: place && surface !== 'flat' ? surfaceAt(place.wall, place.middle, art.height) : surface,
+  }
+}
+
 /** One job's recipe: verdict, window, amounts, sizes, time, cost and steps, each figure with its working. */
 export function planRecipe(given: RecipeInput): Recipe {
-  // A border of its own counts wherever the house's would.
-  const input = given.border === null ? given : { ...given, rules: { ...given.rules, border: given.border } }
+  const input = settled(given)
   const { lot, pieces, art, rules } = input
   const kind = etchantKind(lot.kind)
   const judgement = judge(

@@ -124,7 +124,7 @@ describe('what cannot be', () => {
     [{ art: { width: 60, height: 90, openFraction: 0.3 } }, /over the rim/],
     [{ surface: 'flat', face: 'back' }, /has to be mirrored/],
     [{ surface: 'flat', art: { width: 230, height: 45, openFraction: 0.3 } }, /tape it down round the edge/],
-    [{ lot: lot({ left: 2 }) }, /may not hold enough/],
+    [{ lot: lot({ left: 2 }) }, /may not be enough in the bottle/],
     [{ lot: lot({ reusable: false }) }, /wiped off, not scraped/],
     [{ art: { width: 90, height: 60, openFraction: 0.8 } }, /brush marks/],
     [{ noun: 'acrylic look-alike', substrate: 'borosilicate' }, /says plastic.*Is that right/],
@@ -227,6 +227,11 @@ describe('on a measured wall', () => {
     const bowl = recipe({ surface: 'bowl', place: { wall: ballWall(38.4, -30, 30), middle: 0 } })
     expect(bowl.warnings.join()).toMatch(/Wrinkles: .* Art up to \d+ %/)
     expect(bowl.plan).not.toBeNull()
+  })
+  it('what was measured where the art goes wins over a shape from the list: a straight wall below a shoulder is no bowl', () => {
+    const onWall = recipe({ surface: 'bowl', place: { wall: straightWall(110, 38.4, 38.4), middle: 55 } })
+    expect(onWall.judgement.rows.map(row => row.id)).not.toContain('stiff-on-bowl')
+    expect(recipe({ surface: 'bowl' }).judgement.rows.map(row => row.id)).toContain('stiff-on-bowl')
   })
   it('a whole wall is blasted by its own area', () => {
     const wall = straightWall(300, 30, 60)

@@ -49,8 +49,9 @@ export function careCalls(
     'drip',
     'drips pushed back',
     'Look for drips on {piece} and push them back.',
-    c.kind.id === 'tile-cream' ? half : rules.dripEvery,
-    c.kind.id === 'tile-cream' ? null : rules.dripEvery,
+    // What is flat and stands long is looked at once; on a curve it slumps all the time.
+    isRound(c) ? rules.dripEvery : half,
+    isRound(c) ? rules.dripEvery : null,
   )
   // Thin paper soaks and lifts in a long dwell: it is looked at while there is still something to save.
   const edges

@@ -125,6 +125,15 @@ const BY_KIND: Record<Exclude<ResistId, 'paper'>, (c: StepContext) => Draft> = {
   }),
 }
 
+/** To line a weeded stencil up and rub it on, s a piece. */
+const PLACING = 120
+/** Resists that are cut by a machine and weeded by hand. */
+const WEEDED: readonly ResistId[] = ['permanent-vinyl', 'removable-vinyl', 'soft-vinyl', 'blast-mask']
+
+/** To put one piece's resist on, s: with the weeding of this very art where it was looked at. */
+const onSeconds = ({ resist, weeding }: StepContext): number =>
+  weeding !== null && WEEDED.includes(resist.id) ? Math.round(PLACING + weeding) : resist.applySeconds
+
 /** Resist on, as this kind goes on. @throws RangeError for paper, which is no resist */
 export function resistStep(c: StepContext): Step {
   if (c.resist.id === 'paper') throw new RangeError('Paper is no resist.')
@@ -133,7 +142,7 @@ export function resistStep(c: StepContext): Step {
     kind: 'do',
     station: 'bench',
     safety: false,
-    seconds: c.resist.applySeconds * c.pieces,
+    seconds: onSeconds(c) * c.pieces,
     ...BY_KIND[c.resist.id](c),
   }
 }

@@ -64,6 +64,8 @@ export interface StepContext {
   surface: Surface
   kind: EtchantKind
   resist: ResistKind
+  /** To weed the art of one piece, s; null where nobody looked at it: then as usual for the resist. */
+  weeding: number | null
   schools: Schools
   dwell: DwellWindow
   /** mL to put out; 0 when blasting */

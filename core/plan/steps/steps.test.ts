@@ -15,6 +15,7 @@ const context: StepContext = {
   surface: 'cylinder',
   kind: etchantKind('general-cream'),
   resist: resistKind('permanent-vinyl'),
+  weeding: null,
   schools,
   dwell: { notBefore: 300, best: 300, notAfter: 375 },
   putOut: 3.4,
@@ -210,6 +211,11 @@ describe('cream, in the trade\'s order', () => {
     const crystal = judge({ substrate: 'crystal', etchant: 'general-cream' }).cares
     expect(words('give', { cares: crystal })).toMatch(/not for food/)
   })
+  it('weeding takes what the art\'s own report says, where there is one', () => {
+    expect(step('resist').seconds).toBe(4 * 240)
+    expect(step('resist', { weeding: 300 }).seconds).toBe(4 * 420)
+    expect(step('resist', { weeding: 300, resist: resistKind('rub-on') }).seconds).toBe(4 * resistKind('rub-on').applySeconds)
+  })
   it('names one piece in the singular', () => {
     expect(step('clean', { pieces: 1 }).title).toBe('Clean and dry the tumbler')
   })
@@ -221,6 +227,9 @@ describe('calls during the dwell', () => {
   it('by school, surface and etchant', () => {
     expect(calls({})).toEqual(['drip every 3\u00a0min'])
     expect(calls({ surface: 'flat' })).toEqual([])
+    const tile = { kind: etchantKind('tile-cream'), dwell: { notBefore: 1200, best: 1200, notAfter: 1500 } }
+    expect(calls(tile)).toEqual(['drip every 3\u00a0min'])
+    expect(calls({ ...tile, surface: 'flat' })).toEqual(['drip at 10\u00a0min'])
     expect(calls({ surface: 'flat', schools: { ...schools, care: 'swirl' } })).toEqual(['swirl at 2\u00a0min 30\u00a0s'])
     expect(calls({ surface: 'flat', kind: etchantKind('ferric-chloride'), dwell: { notBefore: 900, best: 900, notAfter: 1000 } })).toEqual([
       'move every 1\u00a0min',

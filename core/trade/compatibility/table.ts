@@ -162,7 +162,7 @@ const SUBSTRATE_ROWS: readonly CompatibilityRow[] = [
     substrates: ['ceramic'],
     etchants: CREAMS,
     verdict: 'with care',
-    reason: 'A glaze turns matt rather than white, and each glaze otherwise.',
+    reason: 'A glaze turns matt rather than white, and no two glazes alike.',
     cares: ['test-same-glass', 'no-food'],
     source: commonPractice('porcelain and glazed sinks can etch'),
   },

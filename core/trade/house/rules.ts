@@ -152,8 +152,8 @@ const SCHOOL_DEFAULTS: Schools = {
 const SCHOOL_REASONS: Record<keyof Schools, string> = {
   dwell: 'The label is the maker\'s word, and the safest place to begin.',
   care: 'Fussing makes waves; drips on curved pieces are pushed back all the same.',
-  weeding: 'Usual. Limp film is weeded on the piece whatever stands here.',
-  after: 'Most of a reusable cream can go back; one for single use is wiped off whatever stands here.',
+  weeding: 'Usual. Limp film is weeded on the piece whatever you choose here.',
+  after: 'Most of a reusable cream can go back; one for single use is wiped off whatever you choose here.',
   rinsing: 'A plastic tub cannot etch, and holds it all for the bicarbonate.',
   peel: 'Water lifts the edge and takes the last of the cream.',
 }

@@ -1,0 +1,5 @@
+import type { HouseRules } from '../../trade/house'
+
+/** How long weeding takes. @returns s */
+export const weedingTime = (pieces: number, cutLength: number, limits: Pick<HouseRules, 'weedPerPiece' | 'weedPerMetre'>): number =>
+  pieces * limits.weedPerPiece + (cutLength / 1000) * limits.weedPerMetre
