@@ -1,7 +1,7 @@
 export { allFixed, FIX_KINDS, fixed } from './fixes'
 export type { Fix } from './fixes'
 export { Cancelled, reportStencil, tooNarrow, tooNarrowBetween, WIDEST_LOOKED_FOR } from './report'
-export { weedingTime } from './weeding'
+
 export type { KeepGoing, MarkedPart, ReportLimits, StencilReport } from './report'
 export type { NarrowPlace } from './thickness'
 export { CUTTING_WAYS, leastOf } from './ways'

@@ -13,7 +13,7 @@ import {
 import type { Box, Part, Region, Ring } from '../../basics/outline'
 import { measureThickness } from './thickness'
 import type { NarrowPlace, Thickness } from './thickness'
-import { weedingTime } from './weeding'
+import { weedingTime } from '../weeding'
 import { largestInscribed } from './widest'
 import type { Inscribed } from './widest'
 
