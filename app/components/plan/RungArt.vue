@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
+import { substrateKind } from '#core/trade/materials'
 import { formatNumber } from '#core/basics/units'
 import type { JobForm } from '#shared/jobs'
 
@@ -11,6 +12,8 @@ const FACE_HINT = {
   front: 'The side that is looked at.',
   back: 'Smooth in front; the art has to be mirrored. Its outline is dotted in the drawing.',
 }
+/** Only through glass is anything read from behind. */
+const seenThrough = computed(() => substrateKind(form.value.substrate).family === 'glass')
 const units = useUnits()
 const reads = useReadings()
 const studio = useStudioStore()
@@ -100,7 +103,7 @@ function take() {
     :error="errors.border"
   />
   <template v-if="form.surface === 'flat'">
-    <ChoiceField v-model="form.face" class="full" label="Etched on" :options="FACES" :hint="FACE_HINT[form.face]" :error="errors.face" />
+    <ChoiceField v-if="seenThrough" v-model="form.face" class="full" label="Etched on" :options="FACES" :hint="FACE_HINT[form.face]" :error="errors.face" />
     <label class="check"><Checkbox v-model="form.wholeFace" binary /> Cover the whole face with resist</label>
   </template>
 </template>

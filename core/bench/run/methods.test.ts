@@ -147,7 +147,7 @@ describe('ferric chloride on brass tags', () => {
       b.wait(20)
       press(b)
       // The hands stay with it: the next tag is not wetted meanwhile.
-      expect(action(b)).toMatchObject({ kind: 'wait', piece: n })
+      expect(action(b)).toMatchObject({ kind: 'wait', piece: n, sentence: `Rub tag ${n} gently`, control: 'Keep rubbing, 15:00' })
       b.wait(60)
       expect(action(b)).toMatchObject({ kind: 'care', care: 'move', sentence: `Keep tag ${n} moving: rub it gently.` })
       press(b)

@@ -240,13 +240,16 @@ function etchAction(plan: RunPlan, state: RunState, step: Step, now: number, ask
   const waited = first ?? wet[0]
   if (!waited) return { kind: 'idle', step, sentence: 'Nothing for you just now', control: 'Others are on it' }
   const seconds = first ? clock!.toNotBefore : pieceClock(waited, plan, now).toBest
+  const left = formatClock(Math.max(0, Math.ceil(seconds)))
+  // Metal is not waited for: it is rubbed the whole time.
+  const rub = plan.method === 'liquid' && first !== undefined
   return {
     kind: 'wait',
     step,
     piece: waited.n,
     seconds,
-    sentence: `Wait for ${name(waited)}`,
-    control: `Wait ${formatClock(Math.max(0, Math.ceil(seconds)))}`,
+    sentence: rub ? `Rub ${name(waited)} gently` : `Wait for ${name(waited)}`,
+    control: rub ? `Keep rubbing, ${left}` : `Wait ${left}`,
   }
 }
 
