@@ -103,7 +103,15 @@ function take() {
     :error="errors.border"
   />
   <template v-if="form.surface === 'flat'">
-    <ChoiceField v-if="seenThrough" v-model="form.face" class="full" label="Etched on" :options="FACES" :hint="FACE_HINT[form.face]" :error="errors.face" />
+    <ChoiceField
+      v-if="seenThrough"
+      v-model="form.face"
+      class="full"
+      label="Etched on"
+      :options="FACES"
+      :hint="FACE_HINT[form.face]"
+      :error="errors.face"
+    />
     <label class="check"><Checkbox v-model="form.wholeFace" binary /> Cover the whole face with resist</label>
   </template>
 </template>
