@@ -17,7 +17,7 @@ import { runWithEvents, startRun } from '../server/services/runs'
 import { addPerson, changeAccount, firstRun, openSession } from '../server/services/accounts'
 import type { Context } from '../server/services/context'
 import { addJob } from '../server/services/jobs'
-import { changeStudio, studioOf } from '../server/services/studio'
+import { changeGel, changeStudio, studioOf } from '../server/services/studio'
 import { jobsOfDay, saveDay } from '../server/services/days'
 import { addCoupon } from '../server/services/coupons'
 import { addBlank } from '../server/services/blanks'
@@ -97,6 +97,7 @@ async function loadPeople() {
   await changeAccount(as('maren'), people.maren.id, { pin: LEAD_PIN })
   const { rules, name, version } = await studioOf(pool)
   await changeStudio(as('maren'), { name, rules, version, ...NUMBERS })
+  await changeGel(as('maren'), { expiresOn: day(300) })
   for (const { key, ...person } of CREW) people[key] = { id: await addPerson(as('maren'), person), role: person.role }
 }
 

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { dayField } from './fields'
 import { readRule, RULES, writeRule } from '#core/trade/house'
 import type { Paces } from '#core/plan/coat'
 import type { HouseRules, RuleKey } from '#core/trade/house'
@@ -33,6 +34,10 @@ export const studioSchema = z.object({
   version: z.number().int(),
 })
 
+/** Until when the gel on the shelf is good; empty when there is none. */
+export const gelSchema = z.object({ expiresOn: z.union([z.literal('').transform(() => null), dayField]) })
+export type GelEntry = z.output<typeof gelSchema>
+
 export type StudioForm = z.input<typeof studioSchema>
 export type StudioEntry = z.output<typeof studioSchema>
 
@@ -42,6 +47,8 @@ export interface Studio {
   rules: HouseRules
   emergencyNumber: string
   poisonNumber: string
+  /** Day until which the calcium gluconate gel on the shelf is good; null while there is none. */
+  gelExpiresOn: string | null
   version: number
   /** What its own coats took; with the studio as a page gets it. */
   paces?: Paces

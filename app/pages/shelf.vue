@@ -63,6 +63,7 @@ const outlooks = computed(
     </ul>
     <StencilRail />
     <RollRail />
+    <GelOnShelf />
     <Sheet v-if="editing !== undefined" :title="editing ? editing.productName : 'A new bottle'" wide @close="editing = undefined">
       <LotForm :lot="editing" @close="editing = undefined" />
     </Sheet>

@@ -1,16 +1,18 @@
 import { v7 } from 'uuid'
+import { dayIn } from '#core/basics/zone'
 import { FAULTS, reasonWords, summarise } from '#core/bench/run'
 import type { RunState, RunSummary } from '#core/bench/run'
 import type { LevelChange } from '#core/trade/stock'
 import type { RunHead } from '#shared/runs'
 import type { Db } from '../db/pool'
-import { lotById, changeLevel, setLevel } from '../db/queries/lots'
+import { changeLevel, lotById, openedOn, setLevel } from '../db/queries/lots'
 import { jobById, setJobStatus } from '../db/queries/jobs'
 import { peopleByIds } from '../db/queries/people'
 import * as runs from '../db/queries/runs'
 import { addUses } from '../db/queries/stencils'
 import type { Context } from './context'
 import { notify } from './context'
+import { studioOf } from './studio'
 
 /** What left the shelf: as measured; as planned when a run was stopped after coating and nobody measured. */
 function etchantUsed(head: RunHead, state: RunState, summary: RunSummary): { amount: number, kind: LevelChange } {
@@ -53,6 +55,11 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
     .toLowerCase()
   await runs.endRun(db, { id: head.id, at: new Date(end.at), outcome: state.finished ? 'finished' : 'abandoned', summary, search })
   if (head.jobId !== null) await closeJob(db, head.jobId, state)
+  const touched = state.pieces.flatMap(p => p.coatStarted ?? p.gunOn ?? []).map(s => s.at)
+  if (lot.openedOn === null && touched.length > 0) {
+    const { rules } = await studioOf(db)
+    await openedOn(db, lot.id, dayIn(rules.timeZone, Math.min(...touched)))
+  }
   const used = etchantUsed(head, state, summary)
   // A bottle can't go below empty: the shelf was wrong, and the movement says what was really taken off it.
   const taken = Math.min(lot.left, used.amount)

@@ -21,9 +21,12 @@ export interface World {
 }
 
 /** This house's hands are slow: a coat of a minute leaves time to watch, and its band on a day is wide enough to be dragged. */
-async function coatSlowly(lead: Client) {
+export const SLOW = { coatSecondsPerCm2: '4 s', coatHandling: '20 s' }
+/** For a test that waits for nothing but its own clocks. */
+export const NIMBLE = { coatSecondsPerCm2: '0.5 s', coatHandling: '0 s' }
+export async function coatLike(lead: Client, hands: typeof SLOW) {
   const { body: studio } = await lead.get<Studio>('studio')
-  const rules = { ...rulesForm(studio.rules), coatSecondsPerCm2: '4 s', coatHandling: '20 s' }
+  const rules = { ...rulesForm(studio.rules), ...hands }
   const { status, body } = await lead.put('studio', { ...studio, rules })
   if (status !== 200) throw new Error(`House rules: ${status} ${body.error}`)
 }
@@ -36,7 +39,7 @@ export const test = base.extend<{ signedIn: Page, quiet: undefined }, { world: W
       const databaseUrl = await cluster.database('interface')
       const app = await startApp(databaseUrl)
       const { lead, mate } = await newStudio(app.url)
-      await coatSlowly(lead)
+      await coatLike(lead, SLOW)
       const world: World = { cluster, databaseUrl, app, lead, mate, lotId: await newLot(lead, { productName: 'Quay general cream' }) }
       await use(world)
       await world.app.kill()

@@ -5,6 +5,7 @@ import { foldRun } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
 import { event, jobForm, lotForm, newLot, newRun, OLD } from '../support/client'
 import type { Client } from '../support/client'
+import { houseDay, HOUSE_ZONE } from '../support/house'
 import { sharedStudio } from '../support/studio'
 import type { Lot } from '../../shared/shelf'
 import type { Coupon } from '../../shared/coupons'
@@ -13,7 +14,6 @@ import { rulesForm } from '../../shared/studio'
 import type { RulesForm, Studio } from '../../shared/studio'
 import type { Job } from '../../shared/jobs'
 import type { EventOutcome, LogEntry, RunWithEvents } from '../../shared/runs'
-import { HOUSE_ZONE } from '../support/house'
 
 /** The house's rules as its first run leaves them. */
 const RULES = { ...DEFAULT_HOUSE_RULES, timeZone: HOUSE_ZONE }
@@ -134,7 +134,7 @@ describe('a coupon', () => {
     const own = await newLot(lead, { couponBest: '6 min' })
     const { body } = await mate.post<Coupon[]>(`lots/${own}/coupons`, {
       id: v7(),
-      coupon: { substrate: 'soda-lime', steps: strips(0.01).slice(0, 2) },
+      coupon: { substrate: 'soda-lime', steps: strips(0.01).slice(0, 1) },
     })
     expect(body[0]).toMatchObject({ verdict: 'too few', best: null })
     expect(await bestOf(own)).toBeUndefined()
@@ -205,6 +205,18 @@ describe('a job', () => {
   it('one that does not exist says so', async () => {
     expect((await mate.get(`jobs/${v7()}`)).status).toBe(404)
     expect((await mate.get('jobs/not-an-id')).status).toBe(404)
+  })
+})
+
+describe('the gel for burns', () => {
+  it('stands on the shelf with its expiry, set by a lead, read by all', async () => {
+    const { status } = await mate.put('supplies/gel', { expiresOn: '2031-05-03' })
+    expect(status).toBe(403)
+    const set = await lead.put<{ gelExpiresOn: string }>('supplies/gel', { expiresOn: '2031-05-03' })
+    expect([set.status, set.body.gelExpiresOn]).toEqual([200, '2031-05-03'])
+    expect((await mate.get<{ gelExpiresOn: string }>('studio')).body.gelExpiresOn).toBe('2031-05-03')
+    expect((await lead.put('supplies/gel', { expiresOn: '2031-02-30' })).body.fields!.expiresOn).toBe('Choose a day.')
+    expect((await lead.put<{ gelExpiresOn: null }>('supplies/gel', { expiresOn: '' })).body.gelExpiresOn).toBeNull()
   })
 })
 
@@ -296,6 +308,8 @@ describe('a whole run', () => {
     expect(await leftIn(own)).toBe(100)
     await send(mate, runId, [event({ kind: 'run.finished' })])
     expect(await leftIn(own)).toBe(97.5)
+    // It was sealed: its first use opened it.
+    expect((await lead.get<Lot[]>('lots')).body.find(l => l.id === own)!.openedOn).toBe(houseDay())
     expect((await mate.get<Job>(`jobs/${jobId}`)).body.status).toBe('done')
     const find = async (q: string) => (await mate.get<LogEntry[]>(`log?q=${encodeURIComponent(q)}`)).body.filter(e => e.id === runId)
     const [entry] = await find('lighthouse')

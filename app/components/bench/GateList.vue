@@ -8,7 +8,13 @@ const props = defineProps<{ step: Step, state: RunState }>()
 const emit = defineEmits<{ tick: [item: string] }>()
 const studio = useStudioStore()
 const session = useSessionStore()
+const gel = useGel()
 const unset = (item: string) => item === NUMBERS_ITEM && studio.numbers.emergency === ''
+/** What the studio itself knows of a line. */
+function beside(item: string): string {
+  if (item === 'gel') return ` (on the shelf: ${gel.words})`
+  return unset(item) ? ': none is set yet' : ''
+}
 const ticks = computed(() => props.state.ticked[props.step.id] ?? {})
 </script>
 
@@ -26,7 +32,7 @@ const ticks = computed(() => props.state.ticked[props.step.id] ?? {})
           <rect x="1.5" y="1.5" width="21" height="21" fill="none" stroke="currentColor" stroke-width="2" />
           <path v-if="ticks[item.id]" d="M5 12.5l5 5L20 6" fill="none" stroke="currentColor" stroke-width="3.4" />
         </svg>
-        <span>{{ item.text }}<template v-if="unset(item.id)">: none is set yet</template></span>
+        <span>{{ item.text }}{{ beside(item.id) }}</span>
         <!-- Its room is kept from the start: were a line to grow when it is ticked, the next ones would move away under the finger. -->
         <small :class="{ open: !ticks[item.id] }">{{ ticks[item.id] ? studio.nameOf(ticks[item.id]!.by) : session.person?.name }}</small>
       </button>

@@ -77,7 +77,7 @@ const came = (e: LogEntry) =>
             <td><NuxtLink :to="`/log/${e.id}`">{{ countOf(e.pieces, e.noun) }} for {{ e.subject }}</NuxtLink></td>
             <td>{{ e.lot }}</td>
             <td class="numeral">{{ formatDuration(e.summary.planned.best) }}</td>
-            <td class="numeral">{{ actual(e) }}<strong v-if="e.summary.over" class="over">{{ e.summary.over }} over</strong></td>
+            <td class="numeral">{{ actual(e) }}<strong v-if="e.summary.over" class="over">{{ e.summary.over }} late</strong></td>
             <td>{{ came(e) }}</td>
             <td>{{ e.startedBy }}</td>
           </tr>

@@ -104,6 +104,11 @@ export async function changeLevel(
   ])
 }
 
+/** A sealed lot is open from its first use. @param day of the studio */
+export async function openedOn(db: Db, id: string, day: string): Promise<void> {
+  await db.query('update lot set opened_on = $2, version = version + 1 where id = $1 and opened_on is null', [id, day])
+}
+
 export async function setLevel(db: Db, id: string, left: number): Promise<void> {
   await db.query('update lot set left_amount = $2, version = version + 1 where id = $1', [id, left])
 }

@@ -1,0 +1,19 @@
+/** The gel for burns as it stands on the shelf today. */
+export function useGel() {
+  const studio = useStudioStore()
+  const houseTime = useHouseTime()
+  const until = computed(() => studio.studio?.gelExpiresOn ?? null)
+  const state = computed(() => (until.value === null ? 'none' : until.value < houseTime.today() ? 'expired' : 'in date'))
+  const words = computed(() => {
+    if (until.value === null) return 'none on the shelf. Get some before cream is opened; until then flush for 15 min and more.'
+    const [year, month, day] = until.value.split('-').map(Number)
+    const date = new Date(Date.UTC(year!, month! - 1, day)).toLocaleDateString('en-GB', {
+      day: 'numeric',
+      month: 'long',
+      year: 'numeric',
+      timeZone: 'UTC',
+    })
+    return state.value === 'expired' ? `expired on ${date}. Replace it.` : `in date until ${date}.`
+  })
+  return reactive({ state, words })
+}
