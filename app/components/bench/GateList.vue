@@ -12,7 +12,7 @@ const gel = useGel()
 const unset = (item: string) => item === NUMBERS_ITEM && studio.numbers.emergency === ''
 /** What the studio itself knows of a line. */
 function beside(item: string): string {
-  if (item === 'gel') return ` (on the shelf: ${gel.words})`
+  if (item === 'gel') return { 'in date': '', 'expired': ': the one on the shelf has expired', 'none': ': none is on the shelf' }[gel.state]
   return unset(item) ? ': none is set yet' : ''
 }
 const ticks = computed(() => props.state.ticked[props.step.id] ?? {})

@@ -80,7 +80,7 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
           <template v-else>
             <p class="why">{{ step.reason }}</p>
             <ol v-if="step.how.length" class="how"><li v-for="move in step.how" :key="move">{{ move }}</li></ol>
-            <p class="good"><strong>Good:</strong> {{ step.good }}</p>
+            <p v-if="step.kind !== 'gate'" class="good"><strong>Good:</strong> {{ step.good }}</p>
           </template>
           <GateList
             v-if="step.kind === 'gate' && !atTable"

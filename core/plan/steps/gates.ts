@@ -8,14 +8,14 @@ export const NUMBERS_ITEM = 'numbers'
 const NUMBERS = item(NUMBERS_ITEM, 'numbers known', 'Emergency and poison numbers known; somebody knows you are etching')
 
 /** Checked with the hand, not with a feeling. */
-const AIR = item('air', 'air moving', 'Air moving: a strip of tissue held at the bench is drawn away from your face, toward fan or window')
+const AIR = item('air', 'air moving', 'Air moving: a strip of tissue is drawn away from your face')
 
 /** Asked before an old lot is tried on a scrap. */
 export const TRY_ITEMS: readonly GateItem[] = [
   item('gloves', 'gloves on', 'Gloves on: nitrile or neoprene, two pairs, whole and past the wrist'),
   item('eyes', 'eyes covered', 'Eyes covered: goggles that close at the sides'),
   AIR,
-  item('water', 'water in reach', 'Running water in reach, nothing standing in the way'),
+  item('water', 'water in reach', 'Running water in reach, the way to it clear'),
   NUMBERS,
 ]
 
@@ -25,16 +25,16 @@ export const SAFETY_ITEMS: Record<Method, readonly GateItem[]> = {
     item(
       'gloves',
       'gloves on',
-      'Gloves on: nitrile or neoprene, two pairs, not thin latex; whole and past the wrist. Changed when splashed',
+      'Gloves on: nitrile or neoprene, two pairs, not thin latex; changed when splashed',
     ),
     item('eyes', 'eyes covered', 'Eyes covered: goggles that close at the sides'),
     AIR,
-    item('surface', 'surface covered', 'Work surface covered, plastic dish and a wipe ready: no glass or metal dish'),
-    item('water', 'water in reach', 'Running water in reach, nothing standing in the way'),
+    item('surface', 'surface covered', 'Work surface covered, plastic dish and wipe ready, no glass or metal'),
+    item('water', 'water in reach', 'Running water in reach, the way to it clear'),
     item(
       'gel',
       'gel at hand, in date',
-      'Calcium gluconate gel 2.5 % at hand and in date; whoever has none knows to flush for 15 min and more',
+      'Calcium gluconate gel 2.5 % at hand and in date',
     ),
     item('away', 'children and food away', 'Children, food and drink away from the bench'),
     item('label', 'label and data sheet read', 'Product label and safety data sheet read, and at hand'),
