@@ -3,7 +3,10 @@ export function useGel() {
   const studio = useStudioStore()
   const houseTime = useHouseTime()
   const until = computed(() => studio.studio?.gelExpiresOn ?? null)
-  const state = computed((): 'none' | 'expired' | 'in date' => (until.value === null ? 'none' : until.value < houseTime.today() ? 'expired' : 'in date'))
+  const state = computed((): 'none' | 'expired' | 'in date' => {
+    if (until.value === null) return 'none'
+    return until.value < houseTime.today() ? 'expired' : 'in date'
+  })
   const words = computed(() => {
     if (until.value === null) return 'none on the shelf. Get some before cream is opened; until then flush for 15 min and more.'
     const [year, month, day] = until.value.split('-').map(Number)
