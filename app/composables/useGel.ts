@@ -1,3 +1,5 @@
+import { formatDay } from '#core/basics/zone'
+
 /** The gel for burns as it stands on the shelf today. */
 export function useGel() {
   const studio = useStudioStore()
@@ -9,13 +11,7 @@ export function useGel() {
   })
   const words = computed(() => {
     if (until.value === null) return 'none on the shelf. Get some before cream is opened; until then flush for 15 min and more.'
-    const [year, month, day] = until.value.split('-').map(Number)
-    const date = new Date(Date.UTC(year!, month! - 1, day)).toLocaleDateString('en-GB', {
-      day: 'numeric',
-      month: 'long',
-      year: 'numeric',
-      timeZone: 'UTC',
-    })
+    const date = formatDay(until.value, 'd MMMM yyyy')
     return state.value === 'expired' ? `expired on ${date}. Replace it.` : `in date until ${date}.`
   })
   return reactive({ state, words })

@@ -16,7 +16,7 @@ const stands = computed(() => {
   const late = harm.value ? 'Long past its time: late by' : 'Late by'
   if (over.value) return `${blast ? 'More than planned by' : late} ${formatClock(overBy.value)}`
   if (toBest.value > 0) return `${blast ? 'Gun time left' : 'Best in'} ${formatClock(toBest.value)}`
-  return `At its best, ${formatClock(toNotAfter.value)} left`
+  return `At its best, ${formatClock(Math.max(0, toNotAfter.value))} left`
 })
 </script>
 

@@ -62,6 +62,7 @@ onBeforeUnmount(up)
 <template>
   <div class="gun">
     <button
+      v-if="!asking"
       type="button"
       class="pedal"
       :class="{ on }"
@@ -73,6 +74,7 @@ onBeforeUnmount(up)
       @contextmenu.prevent
     >{{ label }}</button>
     <Button
+      v-if="!asking"
       class="done"
       severity="secondary"
       :label="`${capital(name)} is blasted`"
@@ -81,7 +83,7 @@ onBeforeUnmount(up)
     />
     <form v-if="asking" class="ask" novalidate @submit.prevent="take">
       <p role="alert">
-        {{ piece.gunSeconds === 0 ? 'No gun time was counted' : `Only ${formatDuration(piece.gunSeconds)} of gun time was counted` }},
+        {{ piece.gunSeconds === 0 ? 'No gun time was counted' : `Only ${formatDuration(Math.floor(piece.gunSeconds))} of gun time was counted` }},
         and {{ formatDuration(plan.dwell.best) }} was planned. If the pedal was not used, enter the time here.
       </p>
       <TextField

@@ -33,7 +33,6 @@ const left = computed(() => {
           @click="emit('enter', { kind: 'try.judged', result: r.id })"
         />
       </div>
-      <p class="muted">If it frosted weakly or not at all, stop the run and plan a longer time or another bottle.</p>
     </template>
   </div>
 </template>

@@ -26,14 +26,13 @@ const save = () =>
       <strong>Calcium gluconate gel, 2.5 %:</strong> {{ gel.words }}
     </p>
     <form v-if="session.isLead" novalidate @submit.prevent="save">
-      <Field
-        v-slot="{ id, described }"
+      <TextField
+        v-model="form.expiresOn"
         label="The gel is good until"
+        type="date"
         hint="As printed on the tube. Leave blank when there is none"
         :error="errors.expiresOn"
-      >
-        <input :id="id" v-model="form.expiresOn" type="date" :aria-describedby="described">
-      </Field>
+      />
       <Button type="submit" severity="secondary" label="Save" :disabled="busy || form.expiresOn === (studio.studio?.gelExpiresOn ?? '')" />
     </form>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
@@ -43,13 +42,4 @@ const save = () =>
 <style scoped>
 section { margin-top: 1.6rem; border-top: 2px solid var(--line); padding-top: 0.9rem; }
 form { display: flex; flex-wrap: wrap; gap: 0.8rem; align-items: end; margin-top: 0.6rem; }
-input {
-  min-height: 46px;
-  padding: 0 0.7rem;
-  background: var(--sunk);
-  color: var(--text);
-  border: 1px solid var(--control-line);
-  border-radius: 2px;
-  font: inherit;
-}
 </style>

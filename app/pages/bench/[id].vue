@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { bestAt, liveWindow, pieceStage, pressEntries } from '#core/bench/run'
+import { bestAt, isOver, pieceClock, pieceStage, pressEntries } from '#core/bench/run'
 import { countOf } from '#core/basics/units'
 import { NUMBERS_ITEM } from '#core/plan/steps'
 
@@ -57,10 +57,7 @@ async function closed() {
   if (run.value?.endedAt) await navigateTo(`/log/${id}`)
 }
 const over = computed(
-  () =>
-    focus.value
-    && action.value?.kind === 'off'
-    && (now.value - focus.value.covered!.at) / 1000 > liveWindow(run.value!.plan, focus.value).notAfter,
+  () => action.value?.kind === 'off' && focus.value !== undefined && isOver(pieceClock(focus.value, run.value!.plan, now.value).phase),
 )
 const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id === step.value?.id) ?? 0) + 1)
 </script>

@@ -2,7 +2,7 @@
 import { BLAST_LOOKS } from '#core/plan/blast'
 import { FAULTS, foldRun, mishapWords, reasonWords, summarise } from '#core/bench/run'
 import type { PieceSummary } from '#core/bench/run'
-import { countOf, formatClock, formatDuration, formatVolume } from '#core/basics/units'
+import { countOf, formatClock, formatDuration, formatVolume, uncapital } from '#core/basics/units'
 import type { RunWithEvents } from '#shared/runs'
 
 const id = String(useRoute().params.id)
@@ -26,8 +26,8 @@ function against(p: PieceSummary): string {
 const seenOn = (p: PieceSummary) =>
   [
     p.withdrawn && reasonWords('piece.withdrawn', p.withdrawn),
-    p.early && `off early: ${reasonWords('etchant.off', p.early).toLowerCase()}`,
-    ...p.mishaps.map(m => mishapWords(m).toLowerCase()),
+    p.early && `off early: ${uncapital(reasonWords('etchant.off', p.early))}`,
+    ...p.mishaps.map(m => uncapital(mishapWords(m))),
     ...p.faults.map(f => FAULTS.find(x => x.id === f)?.text ?? f),
     p.note,
   ]

@@ -8,6 +8,9 @@ const NB = '\u00a0'
 /** First letter large, as a sentence begins. */
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
+/** First letter small, as within a sentence; what a person wrote further on stays as it was. */
+export const uncapital = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
+
 /** Several of a thing, by the plain rules of English: `glasses`, `tumblers`, `candies`. */
 export function plural(noun: string): string {
   if (/(s|x|z|ch|sh)$/.test(noun)) return `${noun}es`

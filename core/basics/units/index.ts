@@ -32,6 +32,7 @@ export {
   formatPressure,
   formatTemperature,
   plural,
+  uncapital,
 } from './format'
 export type { LengthUnit } from './format'
 export { MM_PER_INCH, ML_PER_TEASPOON, ML_PER_FLUID_OUNCE, G_PER_OUNCE, KPA_PER_PSI } from './constants'

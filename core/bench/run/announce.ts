@@ -1,6 +1,7 @@
 import type { RunPlan } from '../../plan/run-plan'
 import { capital, formatDuration } from '../../basics/units'
 import { dueCare, spoken } from './care'
+import { lateAfter } from '../../plan/dwell'
 import { isOver, liveWindow, pieceClock } from './clock'
 import { calledTogether, trayMates } from './tray'
 import { benchWords } from './words'
@@ -69,7 +70,7 @@ export function announcements(plan: RunPlan, state: RunState, now: number, turns
       return alarm(
         'over',
         `${capital(name)} ${is} late. ${words.overNow}${harmless ? noHarm(window.noHarm!) : ''}.`,
-        window.notAfter,
+        lateAfter(window),
       )
     }
     if (clock.toBest <= 0) return alarm('now', `${words.offNow(name)}.`, window.best)

@@ -1,13 +1,13 @@
 import { windowOf } from '../../plan/run-plan'
 import type { RunPlan } from '../../plan/run-plan'
-import { LEAST_REACTION } from '../../plan/dwell'
+import { LEAST_REACTION, lateness } from '../../plan/dwell'
 import type { DwellWindow } from '../../plan/dwell'
 import { coatedAgain } from './state'
 import type { PieceState } from './state'
 
 /**
  * `none`: not covered yet; `before`: the window has not opened; `open`: may come off; `best`: best time reached;
- * `over`: past not after; `harm`: past the time up to which no harm is known.
+ * `over`: late; `harm`: past the time up to which no harm is known.
  */
 export type ClockPhase = 'none' | 'before' | 'open' | 'best' | 'over' | 'harm'
 export const isOver = (phase: ClockPhase): boolean => phase === 'over' || phase === 'harm'
@@ -67,22 +67,30 @@ export function pieceClock(piece: PieceState, plan: ClockPlan, now: number): Pie
   if (plan.method === 'blast') return gunClock(piece, dwell, now)
   const end = piece.off?.at ?? piece.withdrawn?.at ?? now
   const since = (stamp: { at: number } | null) => (stamp ? Math.max(0, (end - stamp.at) / 1000) : 0)
-  const sinceOrNull = (stamp: { at: number } | null) => (stamp ? since(stamp) : null)
+  const again = coatedAgain(piece)
   const last = since(piece.covered)
   return {
     phase: piece.covered ? phaseIn(dwell, last) : 'none',
     running: piece.covered !== null && piece.off === null && piece.withdrawn === null,
     last,
     first: since(piece.coatStarted),
-    again: piece.mishaps.length > 0 ? sinceOrNull(coatedAgain(piece)) : null,
+    again: again && since(again),
     toNotBefore: dwell.notBefore - last,
     toBest: dwell.best - last,
     toNotAfter: dwell.notAfter - last,
   }
 }
 
+/** The same rule as the log's: what the bench calls late, the log does too. */
 function phaseIn(dwell: DwellWindow, last: number): ClockPhase {
-  if (last > dwell.notAfter) return last > (dwell.noHarm ?? Infinity) ? 'harm' : 'over'
-  if (last >= dwell.best) return 'best'
-  return last >= dwell.notBefore ? 'open' : 'before'
+  switch (lateness(dwell, last)) {
+    case 'early':
+      return 'before'
+    case 'in window':
+      return last >= dwell.best ? 'best' : 'open'
+    case 'late':
+      return 'over'
+    case 'harm':
+      return 'harm'
+  }
 }

@@ -1,6 +1,6 @@
 import type { RunPlan } from '../../plan/run-plan'
 import { benchWords } from './words'
-import { capital, formatDuration, formatMass, formatVolume } from '../../basics/units'
+import { capital, formatDuration, formatMass, formatVolume, uncapital } from '../../basics/units'
 import { mishapWords, reasonWords } from './reasons'
 import { TRY_RESULTS } from './events'
 import type { NoteReason, PieceFact, RunEvent } from './events'
@@ -19,7 +19,7 @@ const NOTE_WORDS: Record<NoteReason, string> = {
 }
 
 const early = ({ why, reason }: Extract<RunEvent, { kind: 'etchant.off' }>) =>
-  reason === undefined ? '' : ` early: ${reasonWords('etchant.off', { why, reason }).toLowerCase()}`
+  reason === undefined ? '' : ` early: ${uncapital(reasonWords('etchant.off', { why, reason }))}`
 
 /** One entry of a run in words, as the history shows it. */
 export function describeEvent(plan: RunPlan, event: RunEvent): string {
@@ -45,7 +45,7 @@ export function describeEvent(plan: RunPlan, event: RunEvent): string {
     case 'try.started':
       return 'Dab on the scrap, clock started'
     case 'try.judged':
-      return `The scrap frosted: ${TRY_RESULTS.find(r => r.id === event.result)!.text.toLowerCase()}`
+      return `Tried on a scrap: ${uncapital(TRY_RESULTS.find(r => r.id === event.result)!.text)}`
     case 'coat.started':
       return `First touch on ${piece}`
     case 'coat.covered':
@@ -57,7 +57,7 @@ export function describeEvent(plan: RunPlan, event: RunEvent): string {
     case 'piece.withdrawn':
       return `Took ${piece} out: ${reasonWords(event.kind, event)}`
     case 'piece.mishap':
-      return `${capital(piece)}: ${mishapWords(event).toLowerCase()}`
+      return `${capital(piece)}: ${uncapital(mishapWords(event))}`
     case 'piece.taken':
       return `Took over ${piece}`
     case 'fact.settled':

@@ -22,8 +22,8 @@ export type FaultId = (typeof FAULTS)[number]['id']
 /** How an old lot did on a scrap. */
 export const TRY_RESULTS = [
   { id: 'good', text: 'It frosts as it should' },
-  { id: 'weak', text: 'Weakly' },
-  { id: 'nothing', text: 'Not at all' },
+  { id: 'weak', text: 'It frosts weakly' },
+  { id: 'nothing', text: 'It does not frost' },
 ] as const
 export type TryResult = (typeof TRY_RESULTS)[number]['id']
 

@@ -1,5 +1,5 @@
 export { creepAt } from './creep'
-export { LEAST_REACTION, lateness, reactionTime } from './model'
+export { LEAST_REACTION, lateAfter, lateness, reactionTime } from './model'
 export { decideDwell } from './window'
 export type { CouponEvidence, DwellBound, DwellCap, DwellDecision, DwellInput, DwellReason, DwellWhy, DwellWindow, Lateness } from './model'
 export { spreadAdvice } from './spread'

@@ -20,11 +20,15 @@ export const LEAST_REACTION = 10
 /** How long an ordinary person takes from the call to the first wipe: ten seconds or a tenth, half a minute at most. s */
 export const reactionTime = (best: number): number => Math.min(30, Math.max(LEAST_REACTION, Math.round(best / 10)))
 
-/** @param seconds s of dwell; an ordinary reaction after the best time is never late, however narrow the window */
-export function lateness({ notBefore, best, notAfter, noHarm }: DwellWindow, seconds: number): Lateness {
-  if (seconds < notBefore) return 'early'
-  if (noHarm !== undefined && seconds > noHarm) return 'harm'
-  return seconds <= Math.max(notAfter, best + reactionTime(best)) ? 'in window' : 'late'
+/** From when on it is late, s: an ordinary reaction after the best time never is, however narrow the window. */
+export const lateAfter = ({ best, notAfter, noHarm }: DwellWindow): number =>
+  Math.min(noHarm ?? Infinity, Math.max(notAfter, best + reactionTime(best)))
+
+/** @param seconds s of dwell */
+export function lateness(window: DwellWindow, seconds: number): Lateness {
+  if (seconds < window.notBefore) return 'early'
+  if (seconds <= lateAfter(window)) return 'in window'
+  return seconds > (window.noHarm ?? Infinity) ? 'harm' : 'late'
 }
 
 export type DwellBound = 'notBefore' | 'best' | 'notAfter' | 'noHarm'

@@ -21,15 +21,15 @@ export function spreadAdvice(coatSeconds: number, window: DwellWindow, rules: Ho
   if (coatSeconds <= room) return []
   const work = coatSeconds - rules.coatHandling
   const fits = (faster: number) => work / faster + rules.coatHandling <= room
+  const aMinute = (openArea / 100 / work) * 60
   const sections = room > rules.coatHandling ? Math.max(2, Math.ceil(work / (room - rules.coatHandling))) : Infinity
-  // One thing is advised: the one that is least trouble and enough.
-  const help = fits(WIDE_IS_FASTER) && openArea / 100 / work * 60 < WIDE_TOOL
-    ? 'A wider tool is enough.'
-    : fits(2)
-      ? 'A second person is enough.'
-      : sections <= MOST_SECTIONS
-        ? `Coat it in ${sections} sections, each with its own clock.`
-        : 'Make the art smaller, or blast it.'
+  // One thing is advised, the first that is enough: they stand by how much trouble they are.
+  const ways: [enough: boolean, advice: string][] = [
+    [aMinute < WIDE_TOOL && fits(WIDE_IS_FASTER), 'A wider tool is enough.'],
+    [fits(2), 'A second person is enough.'],
+    [sections <= MOST_SECTIONS, `Coat it in ${sections} sections, each with its own clock.`],
+  ]
+  const help = ways.find(([enough]) => enough)?.[1] ?? 'Make the art smaller, or blast it.'
   return [
     `Coating one piece takes ${formatDuration(coatSeconds)}, so its first part dwells that much longer than its last: over `
     + `${Math.round(rules.spreadShare * 100)} % of the time in which nothing comes to harm. ${help}`,

@@ -53,7 +53,7 @@ export function trySteps(c: StepContext): Step[] {
         `Start the clock, leave it for ${formatDuration(c.dwell.best)}, wipe it off and rinse.`,
         'Dry it and look over dark card.',
       ],
-      good: 'It frosts as it should. If not, plan a longer time or take another bottle before anything is cut.',
+      good: 'It frosts as it should. If not, stop the run and plan a longer time, or another bottle.',
     }),
   ]
 }

@@ -41,6 +41,7 @@ describe('questions about the piece', () => {
   it('frost stays off lip and inside', () => {
     expect(weighAnswers({ ...fine, lip: 'lip' }, 'soda-lime').refusals.join()).toMatch(/10 mm/)
     expect(weighAnswers({ ...fine, lip: 'rim-decided' }, 'soda-lime')).toMatchObject({ refusals: [], keepOffLip: false })
+    expect(weighAnswers({ ...fine, lip: 'rim-decided', child: 'yes' }, 'soda-lime').refusals.join()).toMatch(/For a child no frost/)
     expect(weighAnswers({ ...fine, lip: 'inside' }, 'soda-lime').refusals.join()).toMatch(/outside/)
   })
 })

@@ -13,8 +13,6 @@ export interface Consequence {
   warn?: string
   /** Lip and inside are masked at the bench. */
   keepOffLip?: boolean
-  /** Only the inside is: the frost runs up to the rim. */
-  inside?: boolean
 }
 
 export interface QuestionOption {
@@ -106,7 +104,7 @@ export const QUESTIONS: readonly Question[] = [
         id: RIM_DECIDED,
         text: 'Up to the outside rim, and a lead decided so',
         leadsTo: [
-          { warn: 'Frost up to the outside rim, as a lead decided: stop the inside shut, so that no cream runs in.', inside: true },
+          { warn: 'Frost up to the outside rim, as a lead decided: stop the inside shut, so that no cream runs in.' },
         ],
       },
       {
@@ -148,20 +146,22 @@ export interface AnswerOutcome {
 export function weighAnswers(answers: Answers, substrate: SubstrateId): AnswerOutcome {
   const outcome: AnswerOutcome = { refusals: [], warnings: [], keepOffLip: false }
   const open: string[] = []
-  let upToRim = false
   for (const question of QUESTIONS) {
     const option = question.options.find(o => o.id === answers[question.id])
     if (!option) {
       open.push(question.text)
       continue
     }
-    const { refuse, warn, keepOffLip, inside } = option.leadsTo.find(l => !l.substrates || l.substrates.includes(substrate))!
+    const { refuse, warn, keepOffLip } = option.leadsTo.find(l => !l.substrates || l.substrates.includes(substrate))!
     if (refuse) outcome.refusals.push(refuse)
     if (warn) outcome.warnings.push(warn)
     outcome.keepOffLip ||= keepOffLip ?? false
-    upToRim ||= inside ?? false
   }
-  if (upToRim) outcome.keepOffLip = false
+  if (answers.lip === RIM_DECIDED) {
+    if (answers.child === 'yes') outcome.refusals.push('For a child no frost where a mouth reaches, whoever decided so. Move the art down.')
+    // What is frosted up to its rim can't have the rim taped.
+    outcome.keepOffLip = false
+  }
   if (open.length > 0) outcome.refusals.push(`Not answered yet: ${open.join(' ')}`)
   return outcome
 }

@@ -1,3 +1,5 @@
+import { paceOf } from '#core/plan/coat'
+import type { Sample } from '#core/plan/coat'
 import type { LevelChange } from '#core/trade/stock'
 import type { Lot, LotEntry, LevelLine } from '#shared/shelf'
 import { PAGE_ROWS } from '#shared/pages'
@@ -5,15 +7,12 @@ import type { Db } from '../pool'
 
 /** Runs that an own pace is worked out from, the newest first. */
 const LATEST = 30
-/** Pieces under which nobody speaks of a pace of their own. */
-const FEWEST = 5
-// Gun time over what the gun swept: the median of the latest pieces with this lot.
-const GUN_PACE = `(select case when count(*) >= ${FEWEST} then jsonb_build_object('pieces', count(*), 'rate',
-    percentile_cont(0.5) within group (order by (piece ->> 'dwell')::float8 / (r.swept / 100))) end
+// Gun time and what the gun swept, of the latest pieces with this lot.
+const GUN_SAMPLES = `(select coalesce(jsonb_agg(jsonb_build_object('seconds', (piece ->> 'dwell')::float8, 'area', r.swept)), '[]')
   from (select summary, (plan -> 'basis' ->> 'swept')::float8 as swept from run
       where run.lot_id = lot.id and outcome = 'finished' and plan -> 'basis' ->> 'depth' = 'surface'
       order by ended_at desc limit ${LATEST}) r, jsonb_array_elements(r.summary -> 'pieces') piece
-  where r.swept > 0 and (piece ->> 'dwell')::float8 > 0)`
+  where r.swept > 0 and piece ->> 'dwell' is not null)`
 
 // The newest coupon of each substrate that showed a best time travels with its bottle: plans are made from it.
 const COLUMNS = `id, product_name as "productName", kind, label_min_s as "labelMin", label_max_s as "labelMax", reusable,
@@ -24,7 +23,12 @@ const COLUMNS = `id, product_name as "productName", kind, label_min_s as "labelM
   coalesce((select jsonb_agg(jsonb_build_object('substrate', c.substrate, 'best', c.best_s, 'creepRate', c.creep_rate))
     from (select distinct on (substrate) substrate, best_s, creep_rate from coupon where lot_id = lot.id and best_s is not null
       order by substrate, at desc) c), '[]') as coupons,
-  case when kind = 'abrasive' then ${GUN_PACE} end as "gunPace"`
+  case when kind = 'abrasive' then ${GUN_SAMPLES} end as "gunSamples"`
+
+interface LotRow extends Omit<Lot, 'gunPace'> {
+  gunSamples: Sample[] | null
+}
+const toLot = ({ gunSamples, ...row }: LotRow): Lot => ({ ...row, gunPace: paceOf(gunSamples ?? [], 0) })
 
 const whole = (seconds: number | null) => (seconds === null ? null : Math.round(seconds))
 const values = (id: string, b: LotEntry) => [
@@ -49,22 +53,23 @@ const values = (id: string, b: LotEntry) => [
 /** A page of them, by name; those put away come last. @param after the last row of the page before, or null */
 export async function listLots(db: Db, after: string | null): Promise<Lot[]> {
   return (
-    await db.query<Lot>(
+    await db.query<LotRow>(
       `
     select ${COLUMNS} from lot
     where ($1::uuid is null or (put_away, lower(product_name), id) > (select put_away, lower(product_name), id from lot where id = $1))
     order by put_away, lower(product_name), id limit $2`,
       [after, PAGE_ROWS],
     )
-  ).rows
+  ).rows.map(toLot)
 }
 
 export async function lotById(db: Db, id: string, lock = false): Promise<Lot | undefined> {
-  return (await db.query<Lot>(`select ${COLUMNS} from lot where id = $1 ${lock ? 'for update' : ''}`, [id])).rows[0]
+  const row = (await db.query<LotRow>(`select ${COLUMNS} from lot where id = $1 ${lock ? 'for update' : ''}`, [id])).rows[0]
+  return row && toLot(row)
 }
 
 export async function lotsByIds(db: Db, ids: string[]): Promise<Lot[]> {
-  return (await db.query<Lot>(`select ${COLUMNS} from lot where id = any($1)`, [ids])).rows
+  return (await db.query<LotRow>(`select ${COLUMNS} from lot where id = any($1)`, [ids])).rows.map(toLot)
 }
 
 /** @returns false when this id is on the shelf already */
