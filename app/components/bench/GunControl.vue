@@ -25,6 +25,11 @@ const asking = ref(false)
 const typed = ref('')
 const read = computed(() => parseDuration(typed.value))
 const short = computed(() => props.piece.gunSeconds < props.plan.dwell.notBefore)
+/** In whole seconds, as the clock shows them. */
+const counted = computed(() => {
+  const { gunSeconds } = props.piece
+  return gunSeconds === 0 ? 'No gun time was counted' : `Only ${formatDuration(Math.floor(gunSeconds))} of gun time was counted`
+})
 function done() {
   if (short.value) asking.value = true
   else emit('enter', { kind: 'piece.blasted', piece: props.piece.n })
@@ -83,7 +88,7 @@ onBeforeUnmount(up)
     />
     <form v-if="asking" class="ask" novalidate @submit.prevent="take">
       <p role="alert">
-        {{ piece.gunSeconds === 0 ? 'No gun time was counted' : `Only ${formatDuration(Math.floor(piece.gunSeconds))} of gun time was counted` }},
+        {{ counted }},
         and {{ formatDuration(plan.dwell.best) }} was planned. If the pedal was not used, enter the time here.
       </p>
       <TextField
