@@ -67,7 +67,14 @@ export async function chooseRows(): Promise<Row[]> {
   const lots = shelf()
   const rank = () =>
     SUBSTRATE_IDS.forEach(substrate =>
-      rankChains({ substrate, at: { ...PLAIN, finest: 1, openArea: 945 }, count: 4, shelf: lots, rules: DEFAULT_HOUSE_RULES }),
+      rankChains({
+        substrate,
+        at: { ...PLAIN, finest: 1, openArea: 945 },
+        count: 4,
+        artBox: null,
+        shelf: lots,
+        rules: DEFAULT_HOUSE_RULES,
+      }),
     )
   const [fits, general] = await byTurns(
     ROUNDS,

@@ -4,6 +4,7 @@ import type { FaceId } from '#core/art/drawing'
 import { CUTTING_WAYS } from '#core/art/art-report'
 import type { ArtFigures, CuttingWay, Fix } from '#core/art/art-report'
 import { parseDuration } from '#core/basics/units'
+import type { PlannedArt } from './jobs'
 import { lengthField, optionalField, optionalLength } from './fields'
 import type { LengthUnit } from './fields'
 
@@ -94,12 +95,20 @@ export interface Artwork {
   id: string
   name: string
   figures: ArtFigures
+  /** Cut mirrored, to be read through the glass. */
+  mirrored: boolean
   putAway: boolean
   version: number
   entered: ArtworkForm
 }
 /** In lists without its source, which may be large. */
 export type ArtworkSummary = Omit<Artwork, 'entered'>
+
+/** What a job keeps of its art. */
+export function plannedArt({ figures, mirrored }: ArtworkSummary): PlannedArt {
+  const { outline, width, height, widest, pieces, cutLength } = figures
+  return { d: outline, width, height, pieces, cutLength, mirrored, ...(widest === undefined ? {} : { widest }) }
+}
 
 export const ARTWORK_FORM: ArtworkForm = {
   name: '',

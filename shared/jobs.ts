@@ -118,6 +118,8 @@ export interface PlannedArt {
   /** Parts to weed, and mm to cut: how long weeding takes. */
   pieces?: number
   cutLength?: number
+  /** Cut mirrored, to be read through the glass; art from before this was kept does not say. */
+  mirrored?: boolean
 }
 
 export type JobStatus = 'planned' | 'running' | 'done' | 'dropped'

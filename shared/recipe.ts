@@ -49,7 +49,7 @@ type Planned
   | JobEntry
 
 /** What a plan goes by of its art. */
-export type ArtFacts = Pick<PlannedArt, 'widest' | 'pieces' | 'cutLength'>
+export type ArtFacts = Pick<PlannedArt, 'widest' | 'pieces' | 'cutLength' | 'mirrored'>
 
 /** What a plan is made from beside the job itself. */
 export interface PlanFacts {
@@ -78,6 +78,7 @@ export function recipeInput(job: Planned, { lot, stencil, wall, art, rules, pace
     border: job.border,
     wholeFace: job.wholeFace,
     face: job.face,
+    artMirrored: art?.mirrored ?? null,
     finest: job.finest,
     widest: art?.widest ?? null,
     weeding: art?.pieces === undefined || art.cutLength === undefined ? null : weedingTime(art.pieces, art.cutLength, rules),

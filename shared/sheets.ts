@@ -2,12 +2,12 @@ import { z } from 'zod'
 import { borderAt, judgePlace } from '#core/piece/blank'
 import type { Pane, PanePlacement, PlaceVerdict } from '#core/piece/blank'
 import type { HouseRules } from '#core/trade/house'
-import { RESIST_IDS, resistKind } from '#core/trade/materials'
+import { RESIST_IDS, resistKind, takesSlits } from '#core/trade/materials'
 import type { ResistId } from '#core/trade/materials'
 import { around, evenly, KEEP_OUT_KINDS, levelFrom, oppositeOf, readRound, roundDegrees, usualKeepOut } from '#core/piece/placement'
 import type { KeepOut, KeepOutKind, Placement, RoundWritten } from '#core/piece/placement'
 import { parseCount } from '#core/basics/units'
-import type { Wall } from '#core/piece/vessel'
+import type { Slits, Wall } from '#core/piece/vessel'
 import { lengthField, optionalLength, writtenField } from './fields'
 import type { LengthUnit } from './fields'
 
@@ -77,6 +77,15 @@ const placementSchema = (unit: LengthUnit) =>
 
 const keepOutSchema = z.object({ kind: z.enum(KEEP_OUT_KINDS), at: roundField })
 
+/** How a border lies down on a curve: slit, by whom, or narrower and taped beyond. */
+export const SLIT_WAYS = [
+  { id: 'drawn', text: 'Slits drawn with the pen, cut by hand' },
+  { id: 'hand', text: 'Slits cut by hand, not drawn' },
+  { id: 'machine', text: 'Slits cut by the machine' },
+  { id: 'none', text: 'No slits: a narrower border, taped beyond it' },
+] as const
+export type SlitWay = (typeof SLIT_WAYS)[number]['id']
+
 /** A cut sheet as it is laid out. Lengths without a unit are in the house unit. */
 export const sheetSchema = (unit: LengthUnit) =>
   z.object({
@@ -84,6 +93,9 @@ export const sheetSchema = (unit: LengthUnit) =>
     blankId: z.union([z.literal('').transform(() => null), z.uuid('Choose a blank, or none.')]),
     pieces: writtenField(parseCount, n => (n > 200 ? 'Make it several sheets: 200 pieces are the most.' : null)),
     resist: z.enum(ROLL_RESISTS, 'Choose the resist.'),
+    // A sheet from before they could be chosen has them as they were.
+    slits: z.enum(SLIT_WAYS.map(w => w.id) as [SlitWay, ...SlitWay[]]).default('none'),
+    marks: z.boolean().default(true),
     keepOut: z.array(keepOutSchema).max(5),
     placements: z.array(placementSchema(unit)).min(1, 'Choose a stencil.').max(12, 'Twelve stencils on one piece are enough.'),
   })
@@ -115,6 +127,8 @@ export const SHEET_FORM: SheetForm = {
   blankId: '',
   pieces: '1',
   resist: 'permanent-vinyl',
+  slits: 'drawn',
+  marks: true,
   keepOut: [
     { kind: 'lip', at: '' },
     { kind: 'base', at: '' },
@@ -134,6 +148,8 @@ export interface PlacedStencil {
   /** Null on a round piece, and on a flat one that nobody measured. */
   onPane: PanePlacement | null
   border: number
+  /** Slits in it, where the resist is slit at all. */
+  slits: readonly Slits[]
   verdict: PlaceVerdict | null
 }
 
@@ -171,6 +187,7 @@ export function placedStencils(
         placement: null,
         onPane: pane && onPane(pane, p, repeat, art, rules.border),
         border: rules.border,
+        slits: [],
         verdict: null,
       }))
     const middle = Math.min(
@@ -182,13 +199,15 @@ export function placedStencils(
     )
     const girth = 2 * Math.PI * wall.at(middle).r
     const verdict = judgePlace(wall, middle, art, rules.border, rules.fitTolerance)
-    const border = borderAt(wall, middle, art, verdict.cut, rules.border, rules.fitTolerance)
+    const slit = entry.slits !== 'none' && takesSlits(entry.resist)
+    const border = slit ? rules.border : borderAt(wall, middle, art, verdict.cut, rules.border, rules.fitTolerance)
     const first = anchorDegrees(p.anchor, bands) + roundDegrees(p.at, girth)
     return evenly(p.count, first).map((at, repeat) => ({
       line,
       repeat,
       artworkId: p.artworkId,
       border,
+      slits: slit ? verdict.slits : [],
       verdict,
       onPane: null,
       placement: { at, middle, width: art.width + 2 * border, height: art.height + 2 * border, turn: p.turn },

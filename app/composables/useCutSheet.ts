@@ -7,7 +7,7 @@ import { conflicts, planPasses } from '#core/art/passes'
 import type { PassPlan } from '#core/art/passes'
 import type { Wall } from '#core/piece/vessel'
 import type { HouseRules } from '#core/trade/house'
-import type { PlacedStencil, Roll } from '#shared/sheets'
+import type { PlacedStencil, Roll, SheetEntry } from '#shared/sheets'
 
 /** A stencil that is to be cut, for one piece. */
 export interface SheetPiece {
@@ -33,9 +33,10 @@ export function sheetPieces(
   placed: readonly PlacedStencil[],
   open: ReadonlyMap<string, Ring[]>,
   nameOf: (id: string) => string,
-  pieces: number,
+  { pieces, slits, marks }: Pick<SheetEntry, 'pieces' | 'slits' | 'marks'>,
   rules: HouseRules,
 ): SheetPiece[] {
+  const slit = slits === 'machine' ? 'machine' : slits === 'drawn' ? 'hand' : null
   return Array.from({ length: pieces }, (_, piece) =>
     placed.flatMap((p) => {
       const art = open.get(p.artworkId)
@@ -44,7 +45,14 @@ export function sheetPieces(
       const arc = p.verdict?.cut === 'arc' ? p.verdict.arc.arc : null
       return [
         {
-          stencil: cutStencil(art, { border: p.border, weedingGap: rules.sheetGap / 2, arc, number }),
+          stencil: cutStencil(art, {
+            border: p.border,
+            weedingGap: rules.sheetGap / 2,
+            arc,
+            number,
+            marks,
+            slits: slit && { slits: p.slits, by: slit },
+          }),
           title: `${nameOf(p.artworkId)}${number ? `, piece ${piece + 1} of ${pieces}` : ''}`,
         },
       ]

@@ -21,6 +21,7 @@ export function useRanking(form: Ref<JobForm>) {
         substrate,
         at: { surface, depth, finest: finest.trim() ? length(finest) : null, openArea },
         count: read(parseCount(pieces)) ?? 1,
+        artBox: width === null || height === null ? null : width * height,
         shelf,
         rules: studio.rules,
       }),

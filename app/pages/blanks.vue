@@ -54,7 +54,7 @@ const size = (b: Blank) => Math.max(40, (TALLEST_PX * tallOf(b)) / tallest.value
     <header class="page-head">
       <div>
         <h1>Blanks</h1>
-        <p class="muted">Shapes as the tape found them: two girths make a cone, more make the wall.</p>
+        <p class="muted">Shapes measured with a tape: two girths make a cone, more make the whole wall.</p>
       </div>
       <NuxtLink class="button strong" to="/blank/new">Measure a blank</NuxtLink>
     </header>

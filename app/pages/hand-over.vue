@@ -53,7 +53,9 @@ const take = (pieces: Held[]) => pieces.forEach(h => work.enter(h.run, { kind: '
     <header class="page-head">
       <div>
         <h1>Hand-over</h1>
-        <p class="muted">Who has which piece. Take a piece with its clock: it is yours from then on, and your device calls for it.</p>
+        <p class="muted">
+          Who has which piece. Take over a piece with its clock: from then on it is yours, and your device sounds its calls.
+        </p>
       </div>
       <NuxtLink class="button" to="/bench">Bench</NuxtLink>
     </header>

@@ -53,12 +53,12 @@ async function save() {
       <div>
         <h1>House rules</h1>
         <p class="muted">
-          What this studio decided where practice differs, each with its reason. A job may choose otherwise; the safety gate may not.
+          What this studio does where practice differs, and why. A job can choose differently, but nobody can switch off the safety gate.
         </p>
       </div>
     </header>
     <form v-if="form" novalidate :inert="!session.isLead || undefined" @submit.prevent="save">
-      <p v-if="!session.isLead" class="problem">Only a lead changes these.</p>
+      <p v-if="!session.isLead" class="problem">Only a lead can change these.</p>
       <fieldset id="numbers" class="numbers">
         <legend>Numbers to call</legend>
         <TextField

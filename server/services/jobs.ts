@@ -3,6 +3,7 @@ import { RIM_DECIDED } from '#core/trade/answers'
 import { planRecipe } from '#core/plan/recipe'
 import type { Recipe } from '#core/plan/recipe'
 import { jobSchema } from '#shared/jobs'
+import { plannedArt } from '#shared/artworks'
 import type { Job, JobEntry, JobForm, PlannedArt } from '#shared/jobs'
 import { fieldErrors } from '#shared/fields'
 import { plannedWall } from '#shared/blanks'
@@ -65,8 +66,7 @@ async function artOf(db: Db, { artworkId }: JobEntry): Promise<PlannedArt | null
   if (artworkId === null) return null
   const artwork = await artworkById(db, artworkId)
   if (!artwork) throw new Refusal(400, 'That stencil is not kept here.', { artworkId: 'Choose a stencil, or none.' })
-  const { outline, width, height, widest, pieces, cutLength } = artwork.figures
-  return { d: outline, width, height, pieces, cutLength, ...(widest === undefined ? {} : { widest }) }
+  return plannedArt(artwork)
 }
 
 /** @param id made by the client: sent twice, stored once */

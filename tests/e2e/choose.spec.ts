@@ -62,7 +62,7 @@ test('an expert overrides from the keyboard, and a contradiction stands at its f
   await world.mate.post('jobs', { id, job: jobForm(world.lotId, { customer: 'Keyboard', finest: '0.3 mm' }) })
   await page.goto(`${world.app.url}/plan/${id}`)
   const dwell = page.getByRole('region', { name: 'Dwell window' })
-  await expect(dwell).toContainText('Undercut: later, creep from both sides')
+  await expect(dwell).toContainText(/Undercut: later, more than \d+ % of your [\d.]+ mm detail would be eaten, [\d.]+ mm each side/)
   const suggestions = page.getByRole('radiogroup', { name: 'Suggestions, the best first' })
   const chosen = () => suggestions.locator('input:checked').getAttribute('value')
   const before = await chosen()

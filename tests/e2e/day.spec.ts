@@ -51,7 +51,7 @@ test('a day is planned, moved, locked and kept; a move that breaks something say
   await clean.focus()
   await clean.press('ArrowLeft')
   await expect(page.getByRole('alert')).toContainText(/Set to|waits for/)
-  await chosen.getByRole('button', { name: 'Lock it there' }).click()
+  await chosen.getByRole('button', { name: 'Lock it here' }).click()
   await expect(block(page, /^Coat goblet 1,.*locked$/)).toBeVisible()
   await expect(page.getByText(/Kept, plan \d/)).toBeVisible()
   // The same plan comes back after a reload, and as a calendar.
@@ -59,7 +59,10 @@ test('a day is planned, moved, locked and kept; a move that breaks something say
   await page.getByRole('button', { name: 'Half an hour' }).click()
   await expect(block(page, /^Coat goblet 2,.*locked$/)).toBeVisible()
   expect(clock(await block(page, /^Coat goblet 2,/).getAttribute('aria-label'))).toBe(after)
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Calendar of the day' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Calendar file for the day' }).click(),
+  ])
   expect(download.suggestedFilename()).toBe(`crest-${TOMORROW}.ics`)
   // Somebody is away the whole morning: their work goes to others or later.
   await page.getByLabel('Moss Mate').fill('noon')
@@ -89,7 +92,7 @@ test('what is changed while the last change is still on its way is kept as well'
   await expect(page.getByText(/Kept, plan \d/)).toBeVisible()
   await page.getByRole('button', { name: 'Half an hour' }).click()
   await page.getByRole('region', { name: 'The day in lists' }).getByRole('button', { name: 'Coat carafe 1' }).click()
-  const lock = page.getByRole('region', { name: 'Coat carafe 1' }).getByRole('button', { name: 'Lock it there' })
+  const lock = page.getByRole('region', { name: 'Coat carafe 1' }).getByRole('button', { name: 'Lock it here' })
   await expect(lock).toBeVisible()
   await page.route('**/api/days/*', async (route) => {
     if (route.request().method() === 'PUT') await new Promise(resolve => setTimeout(resolve, 700))
@@ -99,12 +102,12 @@ test('what is changed while the last change is still on its way is kept as well'
   await block(page, /^Peel, wash, clear up/).evaluate((b) => {
     b.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true }))
     const chosen = document.querySelector('[aria-label="Coat carafe 1"].chosen')!
-    const press = [...chosen.querySelectorAll('button')].find(x => x.textContent.trim() === 'Lock it there')!
+    const press = [...chosen.querySelectorAll('button')].find(x => x.textContent.trim() === 'Lock it here')!
     press.click()
   })
   await expect(block(page, /^Coat carafe 1,.*locked$/)).toBeVisible()
   await page.getByRole('region', { name: 'The day in lists' }).getByRole('button', { name: 'Coat carafe 3' }).click()
-  await page.getByRole('region', { name: 'Coat carafe 3' }).getByRole('button', { name: 'Lock it there' }).click()
+  await page.getByRole('region', { name: 'Coat carafe 3' }).getByRole('button', { name: 'Lock it here' }).click()
   await expect(block(page, /^Coat carafe 3,.*locked$/)).toBeVisible()
   await expect.poll(async () => (await world.mate.get<{ locks: { task: number }[] }>(`days/${day}`)).body.locks.length).toBe(3)
   // A plan made again elsewhere, as a bench does, takes nothing away that is being written here, nor what is kept next.
@@ -138,7 +141,7 @@ test('what happens at the bench changes the plan at once, and what changed is sa
   await expect(block(page, /^Coat beaker 2,/)).toHaveCount(0)
   // A fact is not moved.
   await page.getByRole('region', { name: 'The day in lists' }).getByRole('button', { name: 'Coat beaker 1' }).click()
-  await expect(page.getByRole('region', { name: 'Coat beaker 1' })).toContainText('It has begun')
+  await expect(page.getByRole('region', { name: 'Coat beaker 1' })).toContainText('Already begun')
 })
 
 test('a day too short says what binds and what would make it fit', async ({ signedIn: page, world }) => {

@@ -105,6 +105,8 @@ describe('the simulated cutter', () => {
       weedingGap: 2,
       arc: null,
       number: '1/2',
+      marks: true,
+      slits: null,
     })
     const { body } = await mate.post<{ simulated: boolean, estimate: { cut: number, lifts: number }, drawing: string }>('cutter/cut', {
       hpgl: sheetHpgl({ width, height, lines }),

@@ -151,8 +151,8 @@ async function save(putAway: boolean) {
                 v-if="form.readings.length > 2"
                 type="button"
                 severity="secondary"
-                label="Away"
-                :aria-label="`Take reading ${i + 1} away`"
+                label="Remove"
+                :aria-label="`Remove reading ${i + 1}`"
                 @click="form.readings.splice(i, 1)"
               />
             </td>
@@ -182,8 +182,8 @@ async function save(putAway: boolean) {
     <PlaceTester v-if="wall" v-model:girths="form.girths" :wall="wall" :noun="form.noun || 'piece'" />
     <PaneDrawing v-else-if="pane" :pane="pane" />
     <p v-else class="empty">
-      {{ form.shape === 'pane' ? 'The pane is drawn here as soon as its sizes can be read.'
-        : 'The wall is drawn here as soon as two girths can be read.' }}
+      {{ form.shape === 'pane' ? 'The pane is drawn here once its sizes are in.'
+        : 'The wall is drawn here once two girths are in.' }}
     </p>
   </div>
 </template>

@@ -41,9 +41,9 @@ const error = (field: string) => props.errors[`pane.${field}`]
       :error="error(`holes.${i}.x`)"
       @focusout="emit('left', `pane.holes.${i}.x`)"
     />
-    <TextField v-model="h.y" label="From below" :error="error(`holes.${i}.y`)" @focusout="emit('left', `pane.holes.${i}.y`)" />
+    <TextField v-model="h.y" label="From the bottom" :error="error(`holes.${i}.y`)" @focusout="emit('left', `pane.holes.${i}.y`)" />
     <TextField v-model="h.across" label="Across" :error="error(`holes.${i}.across`)" @focusout="emit('left', `pane.holes.${i}.across`)" />
-    <Button type="button" severity="secondary" label="Away" :aria-label="`Take hole ${i + 1} away`" @click="pane.holes.splice(i, 1)" />
+    <Button type="button" severity="secondary" label="Remove" :aria-label="`Take hole ${i + 1} away`" @click="pane.holes.splice(i, 1)" />
   </div>
   <p v-if="error('holes')" class="problem" role="alert">{{ error('holes') }}</p>
   <p>
@@ -51,7 +51,7 @@ const error = (field: string) => props.errors[`pane.${field}`]
       v-if="pane.holes.length < 12"
       type="button"
       severity="secondary"
-      label="A hole"
+      label="Add a hole"
       @click="pane.holes.push({ x: '', y: '', across: '' })"
     />
   </p>

@@ -106,7 +106,7 @@ const batch = computed(() => {
         >
           <textarea :id="id" v-model="girths" rows="3" :aria-describedby="described" />
         </Field>
-        <TextField v-model="form.wrap" label="Wrap-around art" hint="Its width, if there is any" />
+        <TextField v-model="form.wrap" label="Wrap-around art" hint="Width (leave blank if there is none)" />
       </div>
       <p v-if="batch" class="verdict" role="status">{{ batch.sentence }}</p>
     </section>

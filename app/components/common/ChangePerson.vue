@@ -36,7 +36,7 @@ async function leave() {
 
 <template>
   <Sheet title="Who is at this device?" @close="emit('close')">
-    <p v-if="others.length === 0" class="muted">Nobody else here has a PIN yet. It is set under Crew.</p>
+    <p v-if="others.length === 0" class="muted">Nobody else here has a PIN yet. Set one under Crew.</p>
     <div class="people" role="group" aria-label="Crew with a PIN">
       <Button
         v-for="p in others"

@@ -87,7 +87,7 @@ async function discard() {
       <label v-if="piece !== null && pieces.length">Piece
         <Select v-model="piece" :options="pieces" option-label="text" option-value="id" /></label>
       <label v-if="field">Words <InputText v-model="words" :maxlength="field === 'reason' ? LETTERS.reason : LETTERS.note" /></label>
-      <Button type="submit" label="Send it like this" />
+      <Button type="submit" label="Send it again" />
     </form>
     <form v-if="open === 'note'" @submit.prevent="writeNote">
       <label>Note for the log <InputText v-model="note" :maxlength="LETTERS.standIn" /></label>

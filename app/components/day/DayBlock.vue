@@ -35,7 +35,7 @@ const clock = (s: number) => {
       <p v-if="dwell" class="muted">
         Not before {{ clock(dwell.notBefore) }}, best {{ clock(dwell.best) }}, not after {{ clock(dwell.notAfter) }}.
       </p>
-      <p v-if="block.fact">It has begun; it stays with {{ day.nameOf(block.person) }}.</p>
+      <p v-if="block.fact">Already begun, so it stays with {{ day.nameOf(block.person) }}.</p>
     </div>
     <div v-if="!block.fact" class="ways">
       <Button label="A minute sooner" severity="secondary" @click="move({ start: block.from - 60 })" />
@@ -48,7 +48,7 @@ const clock = (s: number) => {
         aria-label="Who does it"
         @update:model-value="move({ person: $event })"
       />
-      <Button :label="block.locked ? 'Unlock' : 'Lock it there'" @click="day.lock(block)" />
+      <Button :label="block.locked ? 'Unlock' : 'Lock it here'" @click="day.lock(block)" />
     </div>
     <Button class="close" label="Close" severity="secondary" @click="emit('close')" />
   </section>

@@ -21,7 +21,7 @@ function changeAway() {
 <template>
   <div class="choice">
     <section aria-labelledby="jobs-of-day">
-      <h2 id="jobs-of-day">Jobs of this day</h2>
+      <h2 id="jobs-of-day">Jobs for this day</h2>
       <ul>
         <li v-for="o in day.open.value" :key="o.job.id">
           <label><input type="checkbox" :checked="chosen.includes(o.job.id)" :disabled="!o.day" @change="toggle(o.job.id)">

@@ -25,7 +25,7 @@ const time = (b: Block) => formatPlanTime(props.clock, b.from)
     <article v-for="p in lists" :key="p.id">
       <h2>{{ p.name }}</h2>
       <p v-if="day.kept.value?.version" class="no-print">
-        <a :href="`/api/days/${day.date}/calendar?person=${p.id}`" download>Calendar of {{ day.nameOf(p.id) }}</a>
+        <a :href="`/api/days/${day.date}/calendar?person=${p.id}`" download>Calendar file for {{ day.nameOf(p.id) }}</a>
       </p>
       <table>
         <tbody>

@@ -4,6 +4,7 @@ import { v7 } from 'uuid'
 import { planRecipe } from '#core/plan/recipe'
 import { BLANK_JOB, jobSchema } from '#shared/jobs'
 import type { Job, JobForm } from '#shared/jobs'
+import { plannedArt } from '#shared/artworks'
 import { plannedWall } from '#shared/blanks'
 import { fieldErrors } from '#shared/fields'
 import type { LengthUnit } from '#shared/fields'
@@ -74,9 +75,9 @@ const wall = computed(() => {
 })
 /** The art itself, once it has been read; until then what the job kept of it. */
 const art = computed(() => {
-  const f = studio.artwork(form.value.artworkId)?.figures
-  return f
-    ? { d: f.outline, width: f.width, height: f.height, widest: f.widest, pieces: f.pieces, cutLength: f.cutLength }
+  const artwork = studio.artwork(form.value.artworkId)
+  return artwork
+    ? plannedArt(artwork)
     : form.value.artworkId === stored.artworkId
       ? (props.job?.art ?? null)
       : null

@@ -30,7 +30,7 @@ const value = (v: number | null, unit: Parameters<typeof units.value>[0]) => (v 
 
 <template>
   <section class="impact" aria-label="What this changes" role="status">
-    <h2>{{ plans.length ? `This changes ${plans.length} open ${plans.length === 1 ? 'plan' : 'plans'}` : 'This changes no open plan' }}</h2>
+    <h2>{{ plans.length ? `This changes ${plans.length} open ${plans.length === 1 ? 'plan' : 'plans'}` : 'No open plan changes' }}</h2>
     <ul v-if="plans.length">
       <li v-for="p in plans" :key="p.job.id">
         <strong>{{ countOf(p.job.pieces, p.job.noun) }} for {{ p.job.customer }}:</strong>

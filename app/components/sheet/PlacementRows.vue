@@ -75,7 +75,7 @@ const error = (i: number, field: string) => `placements.${i}.${field}`
         :error="errors[error(i, 'count')]"
       />
       <template v-if="on === 'wall'">
-        <Field v-slot="{ id, labelled }" label="Counted">
+        <Field v-slot="{ id, labelled }" label="Measured">
           <Select v-model="p.anchor" :input-id="id" :options="anchors" option-label="text" option-value="id" :aria-labelledby="labelled" />
         </Field>
         <TextField v-model="p.at" label="To the right by" hint="90°, 1/4 round, 60 mm" :error="errors[error(i, 'at')]" />
@@ -97,15 +97,15 @@ const error = (i: number, field: string) => `placements.${i}.${field}`
           hint="Leave blank to spread them evenly"
           :error="errors[error(i, 'at')]"
         />
-        <TextField v-model="p.clear" label="From below" hint="Leave blank for halfway up" :error="errors[error(i, 'clear')]" />
+        <TextField v-model="p.clear" label="From the bottom" hint="Leave blank for halfway up" :error="errors[error(i, 'clear')]" />
         <TextField v-model="p.turn" label="Turned by" hint="0°" :error="errors[error(i, 'turn')]" />
       </template>
       <Button
         v-if="form.placements.length > 1"
         type="button"
         severity="secondary"
-        label="Away"
-        :aria-label="`Take stencil ${i + 1} away`"
+        label="Remove"
+        :aria-label="`Remove stencil ${i + 1}`"
         @click="form.placements.splice(i, 1)"
       />
     </li>
@@ -115,7 +115,7 @@ const error = (i: number, field: string) => `placements.${i}.${field}`
       v-if="form.placements.length < 12"
       type="button"
       severity="secondary"
-      label="Another stencil"
+      label="Add a stencil"
       @click="form.placements.push({ ...PLACEMENT_FORM })"
     />
   </p>

@@ -1,17 +1,19 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
 import { v7 } from 'uuid'
 import { paneProblems } from '#core/piece/blank'
-import { resistKind } from '#core/trade/materials'
-import { gapBetween, placementProblems, wrapOverlap } from '#core/piece/placement'
+import { resistKind, takesSlits } from '#core/trade/materials'
+import type { Pass } from '#core/art/passes'
+import { clash, gapBetween, placementProblems, wrapOverlap } from '#core/piece/placement'
 import type { Ring } from '#core/basics/outline'
 import { sheetDxf, sheetHpgl, sheetSvg, stockAfter } from '#core/art/sheet'
 import { capital, countOf, formatArea } from '#core/basics/units'
 import { artworkSchema } from '#shared/artworks'
 import type { Artwork } from '#shared/artworks'
 import { wallOf } from '#shared/blanks'
-import { keepOutOn, placedStencils, ROLL_RESISTS, SHEET_FORM, sheetSchema } from '#shared/sheets'
+import { keepOutOn, placedStencils, ROLL_RESISTS, SHEET_FORM, sheetSchema, SLIT_WAYS } from '#shared/sheets'
 import type { Sheet, SheetForm } from '#shared/sheets'
 import type { StencilTask } from '~/workers/stencil'
 
@@ -20,7 +22,7 @@ const props = defineProps<{ sheet: Sheet | null }>()
 const studio = useStudioStore()
 const units = useUnits()
 const id = props.sheet?.id ?? v7()
-const form = ref<SheetForm>(structuredClone(toRaw(props.sheet?.entered) ?? SHEET_FORM))
+const form = ref<SheetForm>(structuredClone(props.sheet ? { ...SHEET_FORM, slits: 'none', ...toRaw(props.sheet.entered) } : SHEET_FORM))
 const { schema, written, unit } = useLengthForm(sheetSchema, () => form.value)
 const { errors, problem, busy, submit, left } = useEntry(schema, () => form.value)
 onMounted(() => Promise.all([studio.artworks ?? studio.loadArtworks(), studio.rolls ?? studio.loadRolls()]))
@@ -105,6 +107,15 @@ const outline = (artworkId: string) => {
   return f && { d: f.outline, width: f.width, height: f.height }
 }
 
+/** Art itself over art that is etched already, not only border over border: the tape stays out of the new opening. */
+const overlapsArt = ({ placements, tapeOver }: Pass) => {
+  const bare = (i: number) => {
+    const { placement, border } = placed.value[i]!
+    return placement && { ...placement, width: placement.width - 2 * border, height: placement.height - 2 * border }
+  }
+  return tapeOver.some(e => placements.some(p => wall.value && bare(e) && bare(p) && clash(wall.value, bare(e)!, bare(p)!)))
+}
+
 /** Exact outlines, fetched and worked out one by one in the worker. */
 const worker = useStencilWorker()
 const open = shallowRef(new Map<string, Ring[]>())
@@ -135,7 +146,7 @@ watch(
 )
 
 const ready = computed(() => entry.value !== null && placed.value.length > 0 && placed.value.every(p => open.value.has(p.artworkId)))
-const pieces = computed(() => (ready.value ? sheetPieces(placed.value, open.value, nameOf, entry.value!.pieces, studio.rules) : []))
+const pieces = computed(() => (ready.value ? sheetPieces(placed.value, open.value, nameOf, entry.value!, studio.rules) : []))
 const stock = computed(() => studio.rolls?.filter(r => r.resist === form.value.resist) ?? [])
 const nesting = computed(() => (ready.value && studio.rolls ? layOut(pieces.value, stock.value, studio.rules) : null))
 const cuts = computed(() => nesting.value?.sheets.map(s => linesOf(s, pieces.value)) ?? [])
@@ -150,6 +161,7 @@ async function savePdf() {
     await stencilPdf(
       pieces.value.map(p => p.stencil),
       pieces.value.map(p => p.title),
+      unit.value === 'in' ? 'letter' : 'a4',
     ),
   )
 }
@@ -223,6 +235,18 @@ async function markCut() {
           :aria-labelledby="labelled"
         />
       </Field>
+      <Field v-if="wall && takesSlits(form.resist)" v-slot="{ id: field, labelled }" label="Where the border would wrinkle">
+        <Select
+          v-model="form.slits"
+          :input-id="field"
+          :options="SLIT_WAYS.map(w => ({ ...w }))"
+          option-label="text"
+          option-value="id"
+          :aria-labelledby="labelled"
+        />
+      </Field>
+      <label class="tick"><Checkbox v-model="form.marks" binary /> Draw TOP, numbers and creases. Leave them off where the cutter has only a
+        knife.</label>
       <PlacementRows v-model="form" :errors="errors" :on="wall ? 'wall' : pane ? 'pane' : 'nothing'" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <p class="do">
@@ -246,6 +270,7 @@ async function markCut() {
           <li v-for="(p, k) in passes.passes" :key="k">
             {{ p.placements.map(title).join(', ') }}.
             {{ p.tapeOver.length ? `Tape over ${p.tapeOver.map(title).join(', ')}.` : '' }}
+            {{ overlapsArt(p) ? 'Where the art overlaps, leave what this stencil opens uncovered.' : '' }}
             {{ k < passes.passes.length - 1 ? 'Rinse fully and dry before the next.' : '' }}
           </li>
         </ol>
@@ -315,6 +340,7 @@ async function markCut() {
 .desk { display: grid; grid-template-columns: 25rem minmax(0, 1fr); gap: 2.2rem; align-items: start; }
 form { display: grid; gap: 0.9rem; }
 .pair { display: grid; grid-template-columns: 2fr 1fr; gap: 0.8rem; }
+.tick { display: flex; gap: 0.6rem; align-items: flex-start; }
 .right { display: grid; gap: 1.6rem; }
 section { display: grid; gap: 0.7rem; }
 h2 { font-size: 1.5rem; }

@@ -66,7 +66,7 @@ const late = computed(() =>
     </p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-if="told" class="problem no-print" role="alert">{{ told }}</p>
-    <p v-if="late.length" class="problem" role="alert">Late whatever is done: {{ late.join(', ') }}. Rinse as soon as hands are free.</p>
+    <p v-if="late.length" class="problem" role="alert">Late whatever you do: {{ late.join(', ') }}. Rinse as soon as hands are free.</p>
     <section v-if="why" class="why" aria-label="Why it does not fit">
       <h2>It does not end by {{ formatTimeOfDay(useStudioStore().rules.workTo) }}</h2>
       <p>{{ whySentence(why) }}</p>
@@ -76,10 +76,10 @@ const late = computed(() =>
         </li>
       </ul>
     </section>
-    <p v-if="shown && beyond">No hours are left on this day. What is left goes on at {{ formatPlanTime(day.clock, beyond) }}.</p>
+    <p v-if="shown && beyond">There is no time left on this day. The rest carries on at {{ formatPlanTime(day.clock, beyond) }}.</p>
     <DayBands v-else-if="shown" :day="day" :shown="shown" :selected="selected" @choose="choose" @move="day.move($event)" />
     <p v-else-if="kept && past" class="muted">
-      This day is over. {{ kept.blocks.length ? 'Its plan is kept below.' : 'Nobody planned it.' }}
+      This day is over. {{ kept.blocks.length ? 'Its plan is kept below.' : 'Nothing was planned for it.' }}
     </p>
     <p v-else-if="kept && !day.jobs.value.length">Nothing is chosen for this day. Choose jobs below.</p>
     <section v-if="changes.length" class="changes no-print" aria-label="What changed">
@@ -97,7 +97,7 @@ const late = computed(() =>
         Kept, plan {{ kept.version }}<template v-if="kept.savedBy">, by {{ day.nameOf(kept.savedBy) }}</template>.
       </p>
       <template v-if="kept?.version">
-        <a class="button" :href="`/api/days/${date}/calendar`" download>Calendar of the day</a>
+        <a class="button" :href="`/api/days/${date}/calendar`" download>Calendar file for the day</a>
         <Button label="Print" severity="secondary" @click="print" />
       </template>
     </div>

@@ -24,7 +24,7 @@ async function finish() {
   <RunFrame :at="at">
     <template v-if="run && state && !run.endedAt">
       <h1>Look</h1>
-      <p class="why">Dry, over dark card, in raking or window light. What was left too long is written down by itself.</p>
+      <p class="why">Dry, over dark card, in raking or window light. Anything left too long is logged by itself.</p>
       <NotYet v-if="step && !lookHasCome(run.plan, step)" :step="step" :run-id="id" />
       <template v-else>
         <JudgePiece

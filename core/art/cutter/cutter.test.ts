@@ -6,7 +6,7 @@ import { CUTTER_MATERIALS, CUTTER_PACE, estimate, readHpgl, testCut } from './in
 describe('a stand-in cutter', () => {
   it('draws what was sent: lengths, lifts and time', () => {
     const box = boxRing({ left: 0, top: 0, right: 40, bottom: 20 })
-    const s = cutStencil([box], { border: 10, weedingGap: 0, arc: null, number: '' })
+    const s = cutStencil([box], { border: 10, weedingGap: 0, arc: null, number: '', marks: true, slits: null })
     const job = readHpgl(sheetHpgl({ ...s }))
     const art = job.strokes.filter(x => x.pen === 1)
     expect(art).toHaveLength(1)

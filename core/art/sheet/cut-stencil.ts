@@ -1,10 +1,10 @@
 import { boundsOf, boxRing, transformed } from '../../basics/outline'
 import type { Region, Ring } from '../../basics/outline'
-import type { SheetFit } from '../../piece/vessel'
+import type { SheetFit, Slits } from '../../piece/vessel'
 import { markStrokes } from './strokes'
 
 /** What each line is for: cut in this order, the outermost last, so that nothing shifts while it is cut. */
-export const LAYERS = ['mark', 'art', 'border', 'weeding'] as const
+export const LAYERS = ['mark', 'slit', 'art', 'border', 'weeding'] as const
 export type LayerId = (typeof LAYERS)[number]
 
 /** A line of the cutter or its pen, mm, y down. */
@@ -30,6 +30,10 @@ export interface CutSettings {
   arc: SheetFit['arc']
   /** What stands beside TOP: the number of the piece, `2/6`. */
   number: string
+  /** TOP, number and creases are drawn; a cutter that has only a knife would cut them. */
+  marks: boolean
+  /** Cuts from an edge into the border that let it lie down on a curve: cut by the machine, or drawn and cut by hand. */
+  slits: { slits: readonly Slits[], by: 'machine' | 'hand' } | null
 }
 
 /** A bent line strays no farther than this from its curve, mm. */
@@ -71,32 +75,45 @@ function bent(points: Float64Array, closed: boolean, { bend, radius }: ReturnTyp
   return Float64Array.from(out)
 }
 
+/** Slits share their edge evenly, so that all flaps are alike. */
+function slitLines({ slits, by }: NonNullable<CutSettings['slits']>, width: number, height: number): CutLine[] {
+  const layer = by === 'machine' ? 'slit' : 'mark'
+  return slits.flatMap(({ edge, count, depth }) =>
+    Array.from({ length: count }, (_, i): CutLine => {
+      const x = (width * (i + 1)) / (count + 1)
+      return { layer, points: edge === 'upper' ? segment(x, 0, x, depth) : segment(x, height, x, height - depth), closed: false }
+    }),
+  )
+}
+
 const segment = (x0: number, y0: number, x1: number, y1: number) => Float64Array.of(x0, y0, x1, y1)
 
+/** TOP and the number in the upper border, and a crease at the middle of each edge, where the tape's own crease is laid. */
+function markLines(number: string, width: number, height: number, border: number): CutLine[] {
+  const mark = Math.min(MARK, border * 0.45)
+  const crease = Math.min(CREASE, border * 0.6)
+  return [
+    ...markStrokes(number ? `TOP ${number}` : 'TOP', mark * 0.6, (border - mark) / 2, mark),
+    segment(width / 2, 0, width / 2, crease),
+    segment(width / 2, height - crease, width / 2, height),
+    segment(0, height / 2, crease, height / 2),
+    segment(width - crease, height / 2, width, height / 2),
+  ].map((points): CutLine => ({ layer: 'mark', points, closed: false }))
+}
+
 /**
- * Art with its border, weeding box, centre creases, TOP and number.
+ * Art with its border, slits in it, weeding box, centre creases, TOP and number.
  * @param open what is cut out, mm, y down
  */
-export function cutStencil(open: Region, { border, weedingGap, arc, number }: CutSettings): CutStencil {
+export function cutStencil(open: Region, { border, weedingGap, arc, number, marks, slits }: CutSettings): CutStencil {
   const box = boundsOf(open)!
   const [w, h] = [box.right - box.left, box.bottom - box.top]
   const moved = transformed(open, [1, 0, 0, 1, border - box.left, border - box.top])
   const [width, height] = [w + 2 * border, h + 2 * border]
-  const mark = Math.min(MARK, border * 0.45)
   const g = weedingGap
   const lines: CutLine[] = [
-    ...markStrokes(number ? `TOP ${number}` : 'TOP', mark * 0.6, (border - mark) / 2, mark).map((points): CutLine => ({
-      layer: 'mark',
-      points,
-      closed: false,
-    })),
-    ...[
-      // A crease at the middle of each edge, where the tape's own crease is laid.
-      segment(width / 2, 0, width / 2, Math.min(CREASE, border * 0.6)),
-      segment(width / 2, height - Math.min(CREASE, border * 0.6), width / 2, height),
-      segment(0, height / 2, Math.min(CREASE, border * 0.6), height / 2),
-      segment(width - Math.min(CREASE, border * 0.6), height / 2, width, height / 2),
-    ].map((points): CutLine => ({ layer: 'mark', points, closed: false })),
+    ...(marks ? markLines(number, width, height, border) : []),
+    ...(slits ? slitLines(slits, width, height) : []),
     ...moved.map((points): CutLine => ({ layer: 'art', points, closed: true })),
     { layer: 'border', points: boxRing({ left: 0, top: 0, right: width, bottom: height }), closed: true },
     ...(g > 0

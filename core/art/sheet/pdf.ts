@@ -3,7 +3,9 @@ import type { CutLine, CutStencil } from './cut-stencil'
 
 /** 1 pt is 1/72 in. */
 const PT = 72 / 25.4
-const A4 = { short: 210, long: 297 }
+/** Sheets of paper, mm: ISO 216, and ANSI/ASME Y14.1 size A. */
+const PAPERS = { a4: { short: 210, long: 297 }, letter: { short: 215.9, long: 279.4 } }
+export type Paper = keyof typeof PAPERS
 const MARGIN = 10
 /** Room under the stencil for the check bar, mm. */
 const FOOT = 18
@@ -15,11 +17,12 @@ const data = ({ points, closed }: CutLine) => {
   return `M${out.join('L')}${closed ? 'Z' : ''}`
 }
 
-/** The smallest page that holds it: A4 upright or across, else its own size. mm */
-function pageFor({ width, height }: CutStencil): [number, number] {
+/** The paper upright or across, where one of them holds it; else a page of its own size. mm */
+function pageFor({ width, height }: CutStencil, paper: Paper): [number, number] {
+  const { short, long } = PAPERS[paper]
   const [w, h] = [Math.max(width, CHECK_BAR) + 2 * MARGIN, height + 2 * MARGIN + FOOT]
-  if (w <= A4.short && h <= A4.long) return [A4.short, A4.long]
-  if (w <= A4.long && h <= A4.short) return [A4.long, A4.short]
+  if (w <= short && h <= long) return [short, long]
+  if (w <= long && h <= short) return [long, short]
   return [w, h]
 }
 
@@ -27,13 +30,13 @@ function pageFor({ width, height }: CutStencil): [number, number] {
  * One page a stencil at 1 : 1 for cutting by hand, each with a bar that must measure 100 mm on the print.
  * @param titles a line under each
  */
-export async function stencilPdf(stencils: readonly CutStencil[], titles: readonly string[]): Promise<Uint8Array> {
+export async function stencilPdf(stencils: readonly CutStencil[], titles: readonly string[], paper: Paper): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
   const font = await pdf.embedFont(StandardFonts.Helvetica)
   // Built-in PDF letters are plain Latin: what they lack is left out rather than refused.
   const plain = (text: string) => text.replace(/[^\x20-\x7E\xA0-\xFF]/g, '?')
   stencils.forEach((s, i) => {
-    const [w, h] = pageFor(s)
+    const [w, h] = pageFor(s, paper)
     const page = pdf.addPage([w * PT, h * PT])
     for (const l of s.lines)
       page.drawSvgPath(data(l), {

@@ -1,6 +1,7 @@
 import DxfParser from 'dxf-parser'
 import fc from 'fast-check'
 import { inflateSync } from 'node:zlib'
+import { PDFDocument } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
 import { outlineAt, readSvg } from '../drawing'
 import { boundsOf, boxRing, difference, ellipse, flattened, regionArea, regionLength, ringLength, union } from '../../basics/outline'
@@ -13,12 +14,12 @@ const box = (left: number, top: number, right: number, bottom: number) => boxRin
 const disc = (r: number, x = 0, y = 0) => flattened([ellipse(x, y, r, r)], 0.005)[0]!.points
 /** A ring with a dot in it, and a bar: holes, islands and parts. */
 const art = union(union(difference([disc(15, 20, 20)], [disc(10, 20, 20)]), [disc(4, 20, 20)]), [box(40, 10, 60, 14)])
-const straight = cutStencil(art, { border: 12.7, weedingGap: 2.5, arc: null, number: '2/6' })
+const straight = cutStencil(art, { border: 12.7, weedingGap: 2.5, arc: null, number: '2/6', marks: true, slits: null })
 const sheet: CutSheet = { width: straight.width, height: straight.height, lines: straight.lines }
 
 describe('a stencil ready to cut', () => {
   it('art with a border all round: a 3 1/2 in design sits on a 4 1/2 in square of resist', () => {
-    const s = cutStencil([box(0, 0, 88.9, 88.9)], { border: 12.7, weedingGap: 0, arc: null, number: '' })
+    const s = cutStencil([box(0, 0, 88.9, 88.9)], { border: 12.7, weedingGap: 0, arc: null, number: '', marks: true, slits: null })
     expect([s.width, s.height]).toEqual([expect.closeTo(114.3, 6), expect.closeTo(114.3, 6)])
   })
   it('has its weeding box outside the border, creases at the middle of each edge, TOP and number inside the border', () => {
@@ -34,13 +35,41 @@ describe('a stencil ready to cut', () => {
       layerRings(straight.lines, 'mark').filter(l => l.length === 4 && Math.abs(l[0]! - middle) < 1e-9 && Math.abs(l[2]! - middle) < 1e-9),
     ).toHaveLength(2)
   })
+  it('slits share their edge evenly, end clear of the art, and are cut or only drawn as chosen', () => {
+    const slits = [
+      { edge: 'upper' as const, count: 3, depth: 8 },
+      { edge: 'lower' as const, count: 1, depth: 5 },
+    ]
+    const settings = { border: 10, weedingGap: 0, arc: null, number: '', marks: false }
+    const cut = cutStencil([box(0, 0, 60, 40)], { ...settings, slits: { slits, by: 'machine' } })
+    const upper = layerRings(cut.lines, 'slit').filter(l => l[1] === 0)
+    // 80 mm of edge in four flaps of 20 mm.
+    expect(upper.map(l => l[0])).toEqual([20, 40, 60])
+    expect(upper.every(l => l[3] === 8)).toBe(true)
+    const [lower] = layerRings(cut.lines, 'slit').filter(l => l[1] !== 0)
+    expect([...lower!]).toEqual([40, 60, 40, 55])
+    // A cutter that has only a knife gets no mark to cut by mistake.
+    expect(layerRings(cut.lines, 'mark')).toEqual([])
+    const drawn = cutStencil([box(0, 0, 60, 40)], { ...settings, slits: { slits, by: 'hand' } })
+    expect([layerRings(drawn.lines, 'slit').length, layerRings(drawn.lines, 'mark').length]).toEqual([0, 4])
+    const pens = (s: typeof cut) => [...sheetHpgl({ ...s }).matchAll(/SP(\d)/g)].map(m => m[1])
+    expect(pens(cut)).toEqual(['2', '1', '2', '0'])
+    expect(pens(drawn)).toEqual(['3', '1', '2', '0'])
+  })
   it('bent for a cone, the border is the developed frustum: edges as long as the girths they lie on, area of the frustum', () => {
     const wall = straightWall(100, 30, 45)
     const slant = Math.hypot(100, 15)
     const girth = 2 * Math.PI * wall.at(50).r
     // Art over the whole cone, half way round.
     const fit = fitSheet(wall, { middle: 50, width: girth / 2, height: slant }, 'arc')
-    const s = cutStencil([box(0, 0, girth / 2, slant)], { border: 0.0001, weedingGap: 0, arc: fit.arc, number: '' })
+    const s = cutStencil([box(0, 0, girth / 2, slant)], {
+      border: 0.0001,
+      weedingGap: 0,
+      arc: fit.arc,
+      number: '',
+      marks: true,
+      slits: null,
+    })
     const [ring] = layerRings(s.lines, 'art')
     expect(Math.abs(regionArea([ring!]))).toBeCloseTo((Math.PI * (30 + 45) * slant) / 2, 0)
     // Two arcs of half the girths, two slants.
@@ -51,7 +80,10 @@ describe('a stencil ready to cut', () => {
       w => fitSheet(w, { middle: 40, width: 60, height: 40 }, 'arc').arc!,
     )
     const bow = (arc: typeof up) => {
-      const b = layerRings(cutStencil([box(0, 0, 60, 40)], { border: 5, weedingGap: 0, arc: arc!, number: '' }).lines, 'border')[0]!
+      const b = layerRings(
+        cutStencil([box(0, 0, 60, 40)], { border: 5, weedingGap: 0, arc: arc!, number: '', marks: true, slits: null }).lines,
+        'border',
+      )[0]!
       // How far the middle of the upper edge lies above its ends.
       const xs = Array.from({ length: b.length / 2 }, (_, i) => ({ x: b[2 * i]!, y: b[2 * i + 1]! }))
       const left = xs.reduce((m, p) => (p.x + p.y < m.x + m.y ? p : m))
@@ -64,11 +96,17 @@ describe('a stencil ready to cut', () => {
   it('bending keeps areas on a cone, since it does not stretch', () => {
     const arc = fitSheet(straightWall(100, 30, 45), { middle: 50, width: 30, height: 30 }, 'arc').arc
     const even = difference([disc(15)], [disc(9)])
-    const bent = layerRings(cutStencil(even, { border: 10, weedingGap: 0, arc, number: '' }).lines, 'art')
+    const bent = layerRings(cutStencil(even, { border: 10, weedingGap: 0, arc, number: '', marks: true, slits: null }).lines, 'art')
     // Above the middle it is wider, below narrower, by the same share.
     expect(Math.abs(regionArea(bent) / regionArea(even) - 1)).toBeLessThan(0.001)
   })
 })
+
+/** pt of the first page, as a reader of its own finds it. */
+async function pageSize(paper: 'a4' | 'letter'): Promise<number[]> {
+  const { width, height } = (await PDFDocument.load(await stencilPdf([straight], [''], paper))).getPage(0).getSize()
+  return [width, height]
+}
 
 describe('files for cutters', () => {
   it('SVG: true mm, and read back it has the same areas, without border and marks', () => {
@@ -81,6 +119,8 @@ describe('files for cutters', () => {
   it('DXF R12, read by an independent parser: layers, closed lines, lengths and areas', () => {
     const dxf = new DxfParser().parseSync(sheetDxf(sheet))!
     expect(dxf.header.$ACADVER).toBe('AC1009')
+    // 4 is the millimetre (DXF reference, $INSUNITS).
+    expect(dxf.header.$INSUNITS).toBe(4)
     const lines = dxf.entities as unknown as { type: string, layer: string, shape: boolean, vertices: { x: number, y: number }[] }[]
     expect(lines.every(l => l.type === 'POLYLINE')).toBe(true)
     const artLines = lines.filter(l => l.layer === 'ART')
@@ -106,7 +146,7 @@ describe('files for cutters', () => {
     expect(text.trim()).toMatch(/PU0,0;SP0;$/)
   })
   it('PDF at 1 : 1: a page in true size, with a bar of 100 mm', async () => {
-    const pdf = Buffer.from(await stencilPdf([straight], ['Tide line, 2 of 6'])).toString('latin1')
+    const pdf = Buffer.from(await stencilPdf([straight], ['Tide line, 2 of 6'], 'a4')).toString('latin1')
     expect(pdf).toMatch(/^%PDF-1/)
     const pages: string[] = []
     for (const [, stream] of pdf.matchAll(/stream\r?\n([^]*?)endstream/g)) {
@@ -121,6 +161,9 @@ describe('files for cutters', () => {
     const lines = [...content.matchAll(/([\d.]+) ([\d.]+) m\s+([\d.]+) ([\d.]+) l/g)].map(m => m.slice(1).map(Number))
     const bar = lines.find(([x0, y0, x1, y1]) => y0 === y1 && Math.abs(x1! - x0! - (CHECK_BAR * 72) / 25.4) < 0.01)
     expect(bar).toBeDefined()
+    // ISO 216, and 8 1/2 by 11 in.
+    expect(await pageSize('a4')).toEqual([expect.closeTo((210 * 72) / 25.4, 1), expect.closeTo((297 * 72) / 25.4, 1)])
+    expect(await pageSize('letter')).toEqual([expect.closeTo(612, 6), expect.closeTo(792, 6)])
   })
 })
 

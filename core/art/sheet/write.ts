@@ -21,6 +21,7 @@ const STYLE: Record<LayerId, string> = {
   art: 'fill="#101213" stroke="none"',
   border: 'fill="none" stroke="#101213" stroke-width="0.1"',
   weeding: 'fill="none" stroke="#101213" stroke-width="0.1"',
+  slit: 'fill="none" stroke="#101213" stroke-width="0.1"',
   mark: 'fill="none" stroke="#101213" stroke-width="0.2"',
 }
 
@@ -36,9 +37,9 @@ export function sheetSvg({ width, height, lines }: CutSheet): string {
 
 /** Plotter units of HP-GL: 40 are 1 mm (HP-GL reference). */
 export const HPGL_PER_MM = 40
-const PEN: Record<LayerId, number> = { art: 1, border: 2, weeding: 2, mark: 3 }
+const PEN: Record<LayerId, number> = { art: 1, border: 2, weeding: 2, slit: 2, mark: 3 }
 
-/** HP-GL: pen 1 cuts the art, pen 2 border and weeding box, pen 3 draws marks. Y grows upward, as plotters have it. */
+/** HP-GL: pen 1 cuts the art, pen 2 border, slits and weeding box, pen 3 draws marks. Y grows upward, as plotters have it. */
 export function sheetHpgl({ height, lines }: CutSheet): string {
   const xy = (l: CutLine, i: number) =>
     `${Math.round(l.points[2 * i]! * HPGL_PER_MM)},${Math.round((height - l.points[2 * i + 1]!) * HPGL_PER_MM)}`
@@ -53,7 +54,7 @@ export function sheetHpgl({ height, lines }: CutSheet): string {
   return `${out.join('\n')}\nPU0,0;SP0;\n`
 }
 
-const DXF_COLOUR: Record<LayerId, number> = { art: 1, border: 5, weeding: 3, mark: 8 }
+const DXF_COLOUR: Record<LayerId, number> = { art: 1, border: 5, weeding: 3, slit: 6, mark: 8 }
 
 /** DXF R12 (AC1009): polylines on a layer each, mm, y upward. */
 export function sheetDxf({ height, lines }: CutSheet): string {
@@ -66,6 +67,15 @@ export function sheetDxf({ height, lines }: CutSheet): string {
     '$ACADVER',
     1,
     'AC1009',
+    // Millimetres, and metric: what reads the file need not guess.
+    9,
+    '$INSUNITS',
+    70,
+    4,
+    9,
+    '$MEASUREMENT',
+    70,
+    1,
     0,
     'ENDSEC',
     0,

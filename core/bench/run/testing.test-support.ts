@@ -24,6 +24,7 @@ export const FOUR_TUMBLERS: RecipeInput = {
   border: null,
   wholeFace: false,
   face: 'front',
+  artMirrored: null,
   resist: 'permanent-vinyl',
   stencilUses: null,
   schools: { dwell: 'label', care: 'leave', weeding: 'backing', after: 'recover', rinsing: 'tub', peel: 'under-water' },

@@ -35,5 +35,5 @@ export {
   wallArea,
 } from './profile'
 export type { GirthReading, HeightKind, Wall, WallPoint } from './profile'
-export { fitSheet, largestScale, reliefSlits } from './stencil-fit'
+export { fitSheet, largestScale, reliefSlits, SLIT_CLEAR } from './stencil-fit'
 export type { LevelFit, SheetFit, Slits, StencilPlace } from './stencil-fit'

@@ -84,11 +84,14 @@ function developed(line: { at: number, slope: number }, place: StencilPlace, ang
   }
 }
 
+/** A slit ends so far from the art at least, mm: past that it would let etchant in. */
+export const SLIT_CLEAR = 1
+
 /** Cuts from the edge into the border that let a sheet give where it has too much or too little. */
 export interface Slits {
   edge: 'upper' | 'lower'
   count: number
-  /** mm from the edge inward, no farther than the border */
+  /** mm from the edge inward, clear of the art */
   depth: number
 }
 
@@ -103,7 +106,13 @@ export function reliefSlits(fit: SheetFit, border: number, tolerance: number): S
     const worst = Math.max(0, ...own.map(l => Math.abs(l.excess)))
     if (worst <= tolerance) return []
     const deepest = own.filter(l => Math.abs(l.excess) > tolerance).map(l => half - Math.abs(l.along))
-    return [{ edge, count: Math.ceil(worst / tolerance) - 1, depth: Math.min(border, Math.max(...deepest, border / 2)) }]
+    return [
+      {
+        edge,
+        count: Math.ceil(worst / tolerance) - 1,
+        depth: Math.min(Math.max(0, border - SLIT_CLEAR), Math.max(...deepest, border / 2)),
+      },
+    ]
   })
 }
 

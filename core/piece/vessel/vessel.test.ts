@@ -197,7 +197,7 @@ describe('a flat sheet on the wall', () => {
       ),
     )
   })
-  it('slits: none where it lies flat, as many as keep each flap inside the tolerance, no deeper than the border', () => {
+  it('slits: none where it lies flat, as many as keep each flap inside the tolerance, clear of the art', () => {
     expect(reliefSlits(fitSheet(straightWall(150, 40, 40), place, 'straight'), 12.7, 0.5)).toEqual([])
     const bowl = fitSheet(ballWall(45, -40, 40), { middle: 0, width: 40, height: 50 }, 'straight')
     const slits = reliefSlits(bowl, 12.7, 0.5)
@@ -205,7 +205,7 @@ describe('a flat sheet on the wall', () => {
     for (const s of slits) {
       expect(s.count).toBe(Math.ceil(bowl.worst / 0.5) - 1)
       expect(s.depth).toBeGreaterThan(0)
-      expect(s.depth).toBeLessThanOrEqual(12.7)
+      expect(s.depth).toBeLessThanOrEqual(11.7)
     }
   })
   it('the largest art that a bowl takes just reaches the tolerance', () => {

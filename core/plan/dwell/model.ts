@@ -45,7 +45,7 @@ export type DwellWhy
     | { code: 'no-harm-window' | 'no-harm-gun' }
     | { code: 'undercut-harm', share: number, finest: number }
     | { code: 'cap', substrate: SubstrateId, seconds: number }
-    | { code: 'undercut', share: number, finest: number, coupon: boolean }
+    | { code: 'undercut', share: number, finest: number, coupon: boolean, each?: number }
     | { code: 'old', days: number }
     | { code: 'cold', temperature: number, below: number }
     | { code: 'large-opening' | 'held-back' | 'held-until-open' }

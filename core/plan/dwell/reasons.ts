@@ -145,7 +145,13 @@ function undercutLimit(input: DwellInput, earliest: number): DwellReason[] {
       bound: 'notAfter',
       at: Math.max(earliest, Math.round(limit)),
       source: input.coupon?.creepRate ? houseRule('own coupons') : input.kind.undercut.source,
-      why: { code: 'undercut', share: input.rules.undercutShare, finest: input.finest, coupon: Boolean(input.coupon?.creepRate) },
+      why: {
+        code: 'undercut',
+        share: input.rules.undercutShare,
+        finest: input.finest,
+        coupon: Boolean(input.coupon?.creepRate),
+        each: (input.finest * input.rules.undercutShare) / 2,
+      },
     }),
   ]
 }

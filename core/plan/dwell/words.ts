@@ -1,5 +1,5 @@
 import { etchantKind, substrateKind } from '../../trade/materials'
-import { capital, formatDuration, formatTemperature } from '../../basics/units'
+import { capital, formatDuration, formatNumber, formatTemperature } from '../../basics/units'
 import type { DwellWhy } from './model'
 
 /** Why a bound of the window stands where it does, as one says it. */
@@ -50,16 +50,20 @@ export function dwellWords(why: DwellWhy): string {
       const substrate = substrateKind(why.substrate)
       return `${capital(substrate.name)}: off by ${formatDuration(why.seconds)} from the first touch. ${substrate.note}`
     }
-    case 'undercut':
-      return `Undercut: later, creep from both sides would eat ${Math.round(why.share * 100)} % of your ${why.finest} mm detail `
-        + `(${why.coupon ? 'your coupon' : 'creep as usual for its kind'}).`
+    case 'undercut': {
+      const each = why.each === undefined ? '' : `, ${formatNumber(why.each, 2)} mm each side`
+      const by = why.coupon ? 'your coupon' : 'creep as usual for its kind'
+      return `Undercut: later, more than ${Math.round(why.share * 100)} % of your ${why.finest} mm detail would be eaten${each} (${by}).`
+    }
     case 'chosen-slack':
       return 'The time chosen for this job, and room to get to the sink.'
     case 'old':
       return `Open for ${Math.round(why.days / 30)} months: longer, for a weaker cream.`
     case 'cold':
-      return `The bench has ${formatTemperature(why.temperature)}, under ${formatTemperature(why.below)}: longer, `
+      return (
+        `The bench has ${formatTemperature(why.temperature)}, under ${formatTemperature(why.below)}: longer, `
         + 'or warm the closed bottle.'
+      )
     case 'large-opening':
       return 'A large open area: half way to the end of the window, for an even surface.'
     case 'held-back':

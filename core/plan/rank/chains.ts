@@ -19,6 +19,8 @@ export interface RankInput {
   substrate: SubstrateId
   at: Circumstances
   count: number
+  /** mm² of the art's box, all of which a large coat covers; null where it is not known. */
+  artBox: number | null
   shelf: readonly ShelfLot[]
   rules: HouseRules
 }
@@ -66,7 +68,7 @@ function shelfPoints(input: RankInput, etchant: EtchantKindId, lot: ShelfLot | n
   const said: { points: number, reason: string }[] = []
   const evidence = evidenceFor(lot, input.substrate)
   const { method } = etchantKind(etchant)
-  if (method === 'cream' && input.at.openArea !== null && creamNeeded(input.at.openArea, input.count, input.rules) > lot.left)
+  if (method === 'cream' && input.at.openArea !== null && creamNeeded(input.at.openArea, input.count, input.rules, input.artBox) > lot.left)
     said.push(SHELF_POINTS.short)
   if (evidence) said.push(SHELF_POINTS.coupon)
   else if (method === 'cream' && (lot.openDays ?? 0) > input.rules.oldCreamDays) said.push(SHELF_POINTS.old)

@@ -15,7 +15,14 @@ const shelf = [
   lot('ferric', TWO_TAGS.lot),
   lot('grit', { kind: 'abrasive', label: null }),
 ]
-const input: RankInput = { substrate: 'soda-lime', at: { ...PLAIN, finest: 2, openArea: 945 }, count: 4, shelf, rules: DEFAULT_HOUSE_RULES }
+const input: RankInput = {
+  substrate: 'soda-lime',
+  at: { ...PLAIN, finest: 2, openArea: 945 },
+  count: 4,
+  artBox: null,
+  shelf,
+  rules: DEFAULT_HOUSE_RULES,
+}
 const best = (change: Partial<RankInput> = {}) => rankChains({ ...input, ...change }).chains[0]!
 const art = (finest: number, openArea: number, surface: 'flat' | 'cylinder' | 'taper' | 'bowl' = 'cylinder') => ({
   ...PLAIN,
@@ -31,7 +38,9 @@ describe('ranked chains', () => {
   })
   it('says of a kind only what this lot\'s own label agrees with', () => {
     const pros = (label: { min: number, max: number }) =>
-      rankChains({ ...input, shelf: [lot('general', { label })] }).chains.find(c => c.lot)!.pros.join(' ')
+      rankChains({ ...input, shelf: [lot('general', { label })] })
+        .chains.find(c => c.lot)!
+        .pros.join(' ')
     expect(pros({ min: 300, max: 300 })).toMatch(/ten minutes did no harm/)
     expect(pros({ min: 120, max: 120 })).not.toMatch(/ten minutes did no harm/)
   })

@@ -19,6 +19,21 @@ export function fitRefusals(input: RecipeInput): string[] {
 /** Uses after which a stencil that is used again is looked at before it is trusted. */
 const MANY_USES = 25
 
+/** Etched on the far side, so that it is read through the glass. */
+export const readThroughGlass = ({ surface, face, substrate }: Pick<RecipeInput, 'surface' | 'face' | 'substrate'>): boolean =>
+  surface === 'flat' && (face === 'back' || substrate === 'mirror-back')
+
+function mirrorWarnings(input: RecipeInput): string[] {
+  const through = readThroughGlass(input)
+  if (through && input.artMirrored === null)
+    return ['It is read through the glass, so the art has to be mirrored: check it against a mirror before the film goes on.']
+  if (through && !input.artMirrored)
+    return ['It is read through the glass, but this stencil is not mirrored. Set it to be read through the glass and cut it again.']
+  if (!through && input.artMirrored)
+    return ['This stencil is mirrored, to be read through glass, but here it is read from the front. Cut it again unmirrored.']
+  return []
+}
+
 /** What goes on, but is said. @param putOut mL */
 export function fitWarnings(input: RecipeInput, putOut: number): string[] {
   const { rules } = input
@@ -34,8 +49,7 @@ export function fitWarnings(input: RecipeInput, putOut: number): string[] {
     )
   if (!round && !input.wholeFace && input.art.width <= input.girth && input.art.width + 2 * rules.border > input.girth)
     warnings.push('The resist with its border is wider than the piece: tape it down round the edge.')
-  if (!round && (input.face === 'back' || input.substrate === 'mirror-back'))
-    warnings.push('It is read through the glass, so the art has to be mirrored: check it against a mirror before the film goes on.')
+  warnings.push(...mirrorWarnings(input))
   if (putOut > input.lot.left)
     warnings.push('There may not be enough in the bottle for this run. Have another ready before the first touch.')
   if (etchantKind(input.lot.kind).method === 'cream' && input.schools.after === 'recover' && !input.lot.reusable)

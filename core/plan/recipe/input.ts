@@ -52,6 +52,8 @@ export interface RecipeInput {
   wholeFace: boolean
   /** Side of a pane that is etched: one's own, or the far one, where the art is seen through the glass and is mirrored. */
   face: 'front' | 'back'
+  /** Whether the stencil is cut mirrored; null where nothing is known of it. */
+  artMirrored: boolean | null
   /** Narrowest bridge or line, mm; null when nobody measured it. */
   finest: number | null
   /** To weed the art of one piece, s, as its report has it; null where the art was not looked at. */

@@ -13,7 +13,7 @@ import type { StepContext } from '../steps'
 import { cutFigures, openArea, resistAreaFigure, tapeFigure, transferFigure } from '../../art/resist-size'
 import { formatLength, formatPressure } from '../../basics/units'
 import { diameterFromGirth } from '../../piece/vessel'
-import { fitRefusals, fitWarnings } from './fit'
+import { fitRefusals, fitWarnings, readThroughGlass } from './fit'
 import { blastPart, coverOf, creamPart, liquidPart, OFF_SECONDS } from './parts'
 import type { MethodPart } from './parts'
 import { runTimes, timeFigures } from './times'
@@ -98,7 +98,7 @@ function stepContext(
     oldLabel: input.oldLabel,
     slits: place && place.slits.map(x => ({ edge: x.edge, count: x.count, depth: formatLength(x.depth, rules.lengthUnit) })),
     handFits: handFits(input),
-    mirrored: input.surface === 'flat' && (input.face === 'back' || input.substrate === 'mirror-back'),
+    mirrored: readThroughGlass(input),
     wholeFace: input.wholeFace,
     food: (input.answers.food ?? 'none') !== 'none',
     keepOffLip,

@@ -123,6 +123,8 @@ describe('what cannot be', () => {
   it.each<[Partial<RecipeInput>, RegExp]>([
     [{ art: { width: 60, height: 90, openFraction: 0.3 } }, /over the rim/],
     [{ surface: 'flat', face: 'back' }, /has to be mirrored/],
+    [{ surface: 'flat', face: 'back', artMirrored: false }, /this stencil is not mirrored/],
+    [{ surface: 'flat', face: 'front', artMirrored: true }, /mirrored.*read from the front/],
     [{ surface: 'flat', art: { width: 230, height: 45, openFraction: 0.3 } }, /tape it down round the edge/],
     [{ lot: lot({ left: 2 }) }, /may not be enough in the bottle/],
     [{ lot: lot({ reusable: false }) }, /wiped off, not scraped/],

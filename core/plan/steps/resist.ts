@@ -1,3 +1,4 @@
+import { takesSlits } from '../../trade/materials'
 import type { ResistId } from '../../trade/materials'
 import { SCHOOL_TABLES } from '../../trade/house'
 import { all } from './make'
@@ -149,12 +150,9 @@ export function resistStep(c: StepContext): Step {
 
 const slitWords = ({ edge, count, depth }: StepSlits) => `${count} ${count === 1 ? 'slit' : 'slits'} ${depth} deep in the ${edge} edge`
 
-/** Kinds that follow a curve by themselves, or are no sheet at all. */
-const NO_SLITS: readonly ResistId[] = ['mesh', 'stickers', 'rub-on', 'loose-stencil', 're-stickable', 'tape', 'lacquer', 'soft-vinyl']
-
 /** Cut before the film goes on, where the wall asks for them. */
 function slitMoves(c: StepContext): string[] {
-  if (!isRound(c) || NO_SLITS.includes(c.resist.id)) return []
+  if (!isRound(c) || !takesSlits(c.resist.id)) return []
   if (c.slits === null) return ['Where the border wrinkles, a slit in it lets it lie down; clear of the art, and taped over.']
   if (c.slits.length === 0) return []
   return [`${c.slits.map(slitWords).join(' and ')}, cut before it goes on; tape over them.`]

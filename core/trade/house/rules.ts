@@ -150,11 +150,11 @@ const SCHOOL_DEFAULTS: Schools = {
   peel: 'under-water',
 }
 const SCHOOL_REASONS: Record<keyof Schools, string> = {
-  dwell: 'The label is the maker\'s word, and the safest place to begin.',
-  care: 'Fussing makes waves; drips on curved pieces are pushed back all the same.',
+  dwell: 'The label is the maker\'s word, and the safest place to start.',
+  care: 'Fussing makes waves. On curved pieces, push drips back all the same.',
   weeding: 'Usual. Limp film is weeded on the piece whatever you choose here.',
   after: 'Most of a reusable cream can go back; one for single use is wiped off whatever you choose here.',
-  rinsing: 'A plastic tub cannot etch, and holds it all for the bicarbonate.',
+  rinsing: 'A plastic tub can\'t be etched, and it holds everything for the bicarbonate.',
   peel: 'Water lifts the edge and takes the last of the cream.',
 }
 
@@ -187,7 +187,7 @@ export const RULES: readonly RuleSpec[] = [
     'Spare to trim',
     6.35,
     [0, 100],
-    'Cut a little more than needed.',
+    'Cut a little more than you need.',
     commonPractice('6 1/2 in for a 6 1/4 in need'),
   ),
   number(
@@ -197,7 +197,7 @@ export const RULES: readonly RuleSpec[] = [
     'Overlap of a sheet that goes all round',
     6.35,
     [0, 50],
-    'It is cut to the way round and so much more, and closed at the back.',
+    'Cut this much longer than the way round, so that it closes at the back.',
   ),
   number(
     'transferUses',
@@ -223,7 +223,7 @@ export const RULES: readonly RuleSpec[] = [
     'seamTolerance',
     'Resist',
     'length',
-    'Wrap-round art may miss its seam by',
+    'Wrap-around art may miss its seam by',
     1,
     [0.1, 10],
     'Two bottles of one kind can differ by a quarter inch.',
@@ -243,7 +243,7 @@ export const RULES: readonly RuleSpec[] = [
   number('dieLeast', 'Cutting', 'length', 'Finest by die', 1.5, [0.2, 20], 'What a bought die holds.'),
   number('filmLeast', 'Cutting', 'length', 'Finest on rub-on film', 0.25, [0.05, 20], 'Exposed, not cut; it breaks rather than tears.'),
   number('bridgeWidth', 'Cutting', 'length', 'Bridge to an island', 1.5, [0.3, 20], 'Wide enough to hold, narrow enough to overlook.'),
-  number('weedPerPiece', 'Cutting', 'time', 'To weed one part', 4, [0, 120], 'Find an edge, lift, put away.'),
+  number('weedPerPiece', 'Cutting', 'time', 'To weed one part', 4, [0, 120], 'Find an edge, lift it, put it aside.'),
   number('weedPerMetre', 'Cutting', 'time', 'To weed a metre of cut', 60, [0, 1200], 'Fine art is all edge.'),
   number('sheetGap', 'Cutting', 'length', 'Between two stencils on a sheet', 5, [0, 50], 'Room for the weeding box.'),
   number(
@@ -253,7 +253,7 @@ export const RULES: readonly RuleSpec[] = [
     'A scrap is kept from',
     50,
     [10, 500],
-    'Both sides at least; smaller goes in the bin.',
+    'On its shorter side. Anything smaller goes in the bin.',
     commonPractice('scraps of any colour will do'),
   ),
 
@@ -273,7 +273,7 @@ export const RULES: readonly RuleSpec[] = [
     'Either side of a coupon\'s best',
     0.2,
     [0.05, 0.5],
-    'A fifth either side looks the same by eye.',
+    'A fifth more or less looks the same to the eye.',
   ),
   number(
     'oldCreamDays',
@@ -303,13 +303,13 @@ export const RULES: readonly RuleSpec[] = [
     'Longer for each degree below',
     0.04,
     [0, 0.15],
-    'Rates of reaction about double in 15 to 20 degrees here; cautious.',
+    'Cautious: reactions run about twice as fast for every 15 to 20 °C.',
   ),
   number(
     'undercutShare',
     'Dwell',
     'share',
-    'Of the finest detail, undercut may eat',
+    'How much of the finest detail undercut may eat',
     0.5,
     [0.1, 0.9],
     'Creep from both sides may eat half of the finest bridge.',
@@ -331,7 +331,7 @@ export const RULES: readonly RuleSpec[] = [
     'Tempered glass is rinsed by',
     600,
     [120, 600],
-    'Many fear heat and shatter; the reason is disputed. It can be made shorter, not longer.',
+    'Many fear that it heats up and shatters, though why is disputed. You can make this shorter, not longer.',
     commonPractice('a hard stop at 10 min'),
   ),
   number(
@@ -351,14 +351,14 @@ export const RULES: readonly RuleSpec[] = [
     'Thickness of a coat',
     0.6,
     [0.1, 3],
-    'Nothing is to be seen through it.',
+    'Thick enough that nothing shows through.',
     commonPractice('fitted to 1/4 tsp a monogram, 1/2 tsp four tumblers'),
   ),
   number(
     'coatOverlap',
     'Coat',
     'factor',
-    'Area coated over area open',
+    'Area coated for each area open',
     1.25,
     [1, 3],
     'Cream goes past every open edge onto the resist.',
@@ -425,7 +425,7 @@ export const RULES: readonly RuleSpec[] = [
     'Cream slumps toward the low side of a curved piece.',
     commonPractice('look again every few minutes and push drips back'),
   ),
-  number('moveEvery', 'During the dwell', 'time', 'When kept moving, every', 60, [10, 600], 'A reminder; the hands need not wait for it.'),
+  number('moveEvery', 'During the dwell', 'time', 'When kept moving, every', 60, [10, 600], 'A reminder. Nobody has to stand by for it.'),
 
   number('liquidFilm', 'Liquid etchant', 'length', 'Film of liquid on the metal', 0.5, [0.1, 5], 'What a wet swab leaves.'),
   number(
@@ -435,7 +435,7 @@ export const RULES: readonly RuleSpec[] = [
     'Wet it again every',
     180,
     [30, 900],
-    'A swab dries out, and a dry film etches no more.',
+    'A swab dries out, and a dry film stops etching.',
     commonPractice('rubbed gently with the wet swab the whole time'),
   ),
 
@@ -491,7 +491,7 @@ export const RULES: readonly RuleSpec[] = [
   ),
   number('blastPasses', 'Blasting', 'count', 'Passes over each place', 2, [1, 10], 'Two crossing passes leave no stripes.'),
 
-  number('plateauShare', 'Coupons', 'share', 'Frost is done at', 0.95, [0.8, 0.99], 'Past it more time only undercuts.'),
+  number('plateauShare', 'Coupons', 'share', 'Frost is done at', 0.95, [0.8, 0.99], 'After that, more time only undercuts.'),
   number('retestDays', 'Coupons', 'days', 'Test a bottle again after', 60, [7, 365], 'Cream loses strength once it has met air.'),
 
   number('workFrom', 'The day', 'clock', 'Work begins at', 8.5 * 3600, [0, 20 * 3600], 'Nothing is planned before it.'),
@@ -507,7 +507,7 @@ export const RULES: readonly RuleSpec[] = [
     'Dry before it is looked at',
     3600,
     [300, 172_800],
-    'It can only be judged dry; in the open air that takes about an hour, on a damp day a night.',
+    'It can only be judged dry. That takes about an hour in open air, or a night on a damp day.',
     commonPractice('judge it only when dry'),
   ),
   number(
@@ -517,7 +517,7 @@ export const RULES: readonly RuleSpec[] = [
     'A call during the dwell may be early or late by',
     30,
     [5, 300],
-    'A swirl or a drip check is no rinse: half a minute does no harm.',
+    'A swirl or a drip check can wait half a minute without harm.',
   ),
 
   number(
@@ -536,7 +536,7 @@ export const RULES: readonly RuleSpec[] = [
     'Bicarbonate at least',
     15,
     [10, 500],
-    'Less cannot be seen to fizz in a tub. About a tablespoon.',
+    'You can\'t see less than this fizz in a tub. About a tablespoon.',
   ),
   number(
     'creamBifluoride',
@@ -545,7 +545,7 @@ export const RULES: readonly RuleSpec[] = [
     'Bifluoride in the cream, by weight',
     0.25,
     [0.05, 0.6],
-    'On the high side; the safety data sheet has the bottle\'s own.',
+    'On the high side. The safety data sheet has the figure for your bottle.',
   ),
 
   {
@@ -554,7 +554,7 @@ export const RULES: readonly RuleSpec[] = [
     kind: 'zone',
     label: 'Time zone',
     default: 'UTC',
-    reason: 'Days, due dates and times are those of the studio, on every device.',
+    reason: 'Every device shows the studio\'s days and times.',
     source: houseRule(),
   },
   {
@@ -587,7 +587,7 @@ export const RULES: readonly RuleSpec[] = [
     'Gloves, wipes, brush per run',
     1.5,
     [0, 1_000_000],
-    'Thrown away after each run.',
+    'What goes in the bin after each run.',
   ),
   number('hourly', 'Units, time and prices', 'money', 'An hour of work', 24, [0, 1_000_000], 'What an hour at the bench costs the studio.'),
 ]

@@ -1,6 +1,6 @@
 export { ABRASIVE_MEDIA, bannedSubstance, ETCHANT_IDS, ETCHANT_KINDS, etchantKind, MEDIUM_NAMES } from './etchants'
 export type { AbrasiveMedium, EtchantKind, EtchantKindId, Method } from './etchants'
-export { RESIST_IDS, RESISTS, resistKind } from './resists'
+export { RESIST_IDS, RESISTS, resistKind, takesSlits } from './resists'
 export type { ResistId, ResistKind } from './resists'
 export { SUBSTRATE_IDS, SUBSTRATES, substrateKind } from './substrates'
 export type { SubstrateFamily, SubstrateId, SubstrateKind } from './substrates'

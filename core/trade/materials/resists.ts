@@ -151,3 +151,9 @@ export function resistKind(id: string): ResistKind {
   if (!kind) throw new RangeError(`No resist "${id}".`)
   return kind
 }
+
+/** Kinds that follow a curve by themselves, or are no sheet at all. */
+const NO_SLITS: readonly ResistId[] = ['mesh', 'stickers', 'rub-on', 'loose-stencil', 're-stickable', 'tape', 'lacquer', 'soft-vinyl']
+
+/** Whether its border is slit where it would wrinkle on a curve. */
+export const takesSlits = (id: ResistId): boolean => !NO_SLITS.includes(id)

@@ -3,7 +3,7 @@ import type { Artwork, ArtworkForm, ArtworkSummary } from '#shared/artworks'
 import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
-const SUMMARY = 'id, name, figures, put_away as "putAway", version'
+const SUMMARY = 'id, name, figures, coalesce((entered->>\'through\')::boolean, false) as mirrored, put_away as "putAway", version'
 
 /** A page of them, by name; those put away come last. @param after the last row of the page before, or null */
 export async function listArtworks(db: Db, after: string | null): Promise<ArtworkSummary[]> {
