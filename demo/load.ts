@@ -5,18 +5,20 @@ import { currentStep, foldRun } from '../core/bench/run'
 import type { FaultId, RunEvent } from '../core/bench/run'
 import { dayInput } from '../shared/days'
 import { couponSchema } from '../shared/coupons'
+import { BLANK_PLAN, jobOf, passOf } from '../shared/jobs'
+import type { Job, JobForm, PlanForm } from '../shared/jobs'
 import { lotSchema } from '../shared/shelf'
 import { rollSchema } from '../shared/sheets'
 import type { RunWithEvents, SentEvent } from '../shared/runs'
 import { createPool } from '../server/db/pool'
-import { jobById } from '../server/db/queries/jobs'
+import { jobById, passById } from '../server/db/queries/jobs'
 import { crewWith } from '../server/db/queries/people'
 import { sampleIsLoaded } from '../server/db/queries/studio'
 import { acceptEvents } from '../server/services/events'
 import { runWithEvents, startRun } from '../server/services/runs'
 import { addPerson, changeAccount, firstRun, openSession } from '../server/services/accounts'
 import type { Context } from '../server/services/context'
-import { addJob } from '../server/services/jobs'
+import { addJob, changeJob } from '../server/services/jobs'
 import { changeGel, changeStudio, studioOf } from '../server/services/studio'
 import { jobsOfDay, saveDay } from '../server/services/days'
 import { addCoupon } from '../server/services/coupons'
@@ -25,6 +27,7 @@ import { addRoll, addSheet } from '../server/services/sheets'
 import { addLot, addStencil } from '../server/services/shelf'
 import { loadArt } from './art'
 import { BLANKS, LOTS, COUPONS, CREW, DAY_JOB, LEAD_PIN, NUMBERS, OPEN_JOBS, PAST_JOBS, ROLLS, SHEETS, STENCILS, STUDIO } from './world'
+import type { JobSketch, PassSketch } from './world'
 
 const DAY = 86_400_000
 const pool = createPool(process.env.DATABASE_URL!)
@@ -122,27 +125,53 @@ async function loadShelf() {
   return ids
 }
 
-type Sketch = (typeof OPEN_JOBS)[number]
-
-async function plan(sketch: Sketch, lots: Record<string, string>, who: string) {
-  const { key: _, lot, stencil, blank, art, dueInDays, ...form } = sketch
-  const id = v7({ msecs: clock })
-  await addJob(as(who), id, {
+/** A pass as the form has it, with the ids of what it takes from shelf and library. */
+function planOf(sketch: PassSketch, ids: Record<string, string>, job: { customer: string, dueOn: string, notes: string }): PlanForm {
+  const { lot, stencil, blank, art, ...form } = sketch
+  return {
+    ...BLANK_PLAN,
     ...form,
-    dueOn: day(dueInDays),
-    lotId: lots[lot],
-    stencilId: stencil ? lots[stencil] : '',
-    blankId: blank ? lots[`blank ${blank}`] : '',
-    artworkId: art ? lots[`art ${art}`] : '',
-  })
-  return id
+    ...job,
+    lotId: ids[lot]!,
+    stencilId: stencil ? ids[stencil]! : '',
+    blankId: blank ? ids[`blank ${blank}`]! : '',
+    artworkId: art ? ids[`art ${art}`]! : '',
+  }
 }
+
+function jobForm(sketch: JobSketch, ids: Record<string, string>): JobForm {
+  const { key: _, dueInDays, customer, notes, then = [], also = [], ...first } = sketch
+  const job = { customer, notes, dueOn: day(dueInDays) }
+  const newIds = () => ({ set: v7({ msecs: clock }), pass: v7({ msecs: clock }) })
+  const sets = [first, ...also].map(set => jobOf(planOf(set, ids, job), newIds()).sets[0]!)
+  sets[0]!.passes.push(...then.map(pass => ({ id: v7({ msecs: clock }), ...passOf(planOf(pass, ids, job)) })))
+  return { ...job, sets }
+}
+
+/** @returns the job as it is stored */
+async function plan(sketch: JobSketch, ids: Record<string, string>, who: string): Promise<Job> {
+  return addJob(as(who), v7({ msecs: clock }), jobForm(sketch, ids))
+}
+
+/** What failed goes again in the same job, by another plan. @returns the job as it stands then */
+async function planAnew(job: Job, sketch: JobSketch, ids: Record<string, string>, who: string): Promise<Job> {
+  const pass = passOf(planOf(sketch, ids, { ...job }))
+  const { version, entered } = (await jobById(pool, job.id))!
+  const [set] = entered.sets
+  const form = { ...entered, sets: [{ ...set!, passes: [{ id: set!.passes[0]!.id, ...pass }] }] }
+  return changeJob(as(who), job.id, form, version)
+}
+
+/** Jobs that have been lived, by their key. */
+const lived = new Map<string, Job>()
 
 async function livePast(job: (typeof PAST_JOBS)[number], lots: Record<string, string>) {
   clock = now - job.daysAgo * DAY
-  const { daysAgo, by, over, judged, ...sketch } = job
-  const jobId = await plan({ ...sketch, dueInDays: sketch.dueInDays + daysAgo }, lots, by)
-  const run = await startRun(as(by), jobId, v7({ msecs: clock }))
+  const { daysAgo, by, over, judged, goesOn, ...sketch } = job
+  const dated = { ...sketch, dueInDays: sketch.dueInDays + daysAgo }
+  const made = goesOn ? await planAnew(lived.get(goesOn)!, dated, lots, by) : await plan(dated, lots, by)
+  lived.set(job.key, made)
+  const run = await startRun(as(by), made.passes[0]!.id, v7({ msecs: clock }))
   const hand = await Hand.at(run, by)
   const { method, dwell, hands, pieces, putOut: planned, after, bicarbonate } = hand.plan
   hand.upTo('etch')
@@ -183,10 +212,10 @@ function lookAt(hand: Hand, judged: (typeof PAST_JOBS)[number]['judged']) {
 }
 
 /** One run stands on the bench with two clocks running when the app starts. */
-async function liveNow(jobId: string) {
+async function liveNow(passId: string) {
   const who = 'osk'
   clock = now - 42 * 60_000
-  const run = await startRun(as(who), jobId, v7({ msecs: clock }))
+  const run = await startRun(as(who), passId, v7({ msecs: clock }))
   const hand = await Hand.at(run, who)
   hand.upTo('etch')
   clock = now - 6.5 * 60_000
@@ -216,7 +245,7 @@ async function planToday(open: Record<string, string>) {
   }
   const solved = solveDay(dayInput(entry, jobs, crew, rules))
   if (!solved.ok) throw new Error(solved.why)
-  await saveDay(as('maren'), today, { ...entry, jobs: jobs.map(j => j.id), slots: solved.schedule, version: 0 })
+  await saveDay(as('maren'), today, { ...entry, passes: jobs.map(j => j.id), slots: solved.schedule, version: 0 })
 }
 
 clock = now - 30 * DAY
@@ -246,10 +275,10 @@ clock = now - 2 * DAY
 const open: Record<string, string> = {}
 for (const sketch of OPEN_JOBS) {
   // Due days count from today, whenever it was written down.
-  open[sketch.key] = await plan({ ...sketch, dueInDays: sketch.dueInDays + 2 }, lots, 'maren')
+  open[sketch.key] = (await plan({ ...sketch, dueInDays: sketch.dueInDays + 2 }, lots, 'maren')).passes[0]!.id
 }
 await liveNow(open.chimneys!)
 await planToday(open)
-if ((await jobById(pool, open.chimneys!))?.status !== 'running') throw new Error('The sample run did not start.')
+if ((await passById(pool, open.chimneys!))?.status !== 'running') throw new Error('The sample run did not start.')
 await sampleIsLoaded(pool)
 await pool.end()

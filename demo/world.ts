@@ -3,8 +3,8 @@ import { ARTWORK_FORM } from '../shared/artworks'
 import type { ArtworkForm } from '../shared/artworks'
 import { BLANK_FORM } from '../shared/blanks'
 import type { BlankForm } from '../shared/blanks'
-import { BLANK_JOB } from '../shared/jobs'
-import type { JobForm } from '../shared/jobs'
+import { BLANK_PLAN } from '../shared/jobs'
+import type { PlanForm } from '../shared/jobs'
 import { PLACEMENT_FORM, SHEET_FORM } from '../shared/sheets'
 import type { RollForm, SheetForm } from '../shared/sheets'
 import type { LotForm } from '../shared/shelf'
@@ -366,22 +366,32 @@ export const COUPONS = [
   },
 ]
 
-type JobSketch = Omit<JobForm, 'dueOn' | 'lotId' | 'stencilId' | 'blankId' | 'artworkId'> & {
+/** One pass of one set; what is on the shelf and in the library goes by its key. */
+export type PassSketch = Omit<PlanForm, 'customer' | 'dueOn' | 'notes' | 'lotId' | 'stencilId' | 'blankId' | 'artworkId'> & {
   art?: string
-  key: string
   lot: string
-  dueInDays: number
   stencil?: string
   blank?: string
 }
+export type JobSketch = PassSketch & {
+  key: string
+  customer: string
+  notes: string
+  dueInDays: number
+  /** Passes on the same pieces after the first. */
+  then?: PassSketch[]
+  /** Other pieces that belong to the job. */
+  also?: PassSketch[]
+}
 
-const vessel = { ...BLANK_JOB, answers: { irreplaceable: 'replaceable', food: 'outside', lip: 'clear', child: 'no' } }
+const { customer: _, dueOn: __, notes: ___, lotId: ____, stencilId: _5, blankId: _6, artworkId: _7, ...BLANK } = BLANK_PLAN
+const vessel = { ...BLANK, answers: { irreplaceable: 'replaceable', food: 'outside', lip: 'clear', child: 'no' } }
 const flat = {
-  ...BLANK_JOB,
+  ...BLANK,
   surface: 'flat' as const,
   answers: { irreplaceable: 'replaceable', food: 'none', lip: 'not-a-vessel', child: 'no' },
 }
-const own = (dwell: string) => ({ ...BLANK_JOB.schools, dwell })
+const own = (dwell: string) => ({ ...BLANK_PLAN.schools, dwell })
 const tumbler = { ...vessel, blank: 'tumbler', noun: 'tumbler', height: '4 1/4 in', girth: '9 1/2"' }
 const chimney = {
   ...vessel,
@@ -434,6 +444,19 @@ export const OPEN_JOBS: JobSketch[] = [
     openFraction: '30 %',
     finest: '1.2 mm',
     schools: own('own-coupons'),
+    also: [
+      {
+        ...flask,
+        art: 'cox',
+        lot: 'general',
+        schools: own('label'),
+        pieces: '1',
+        names: 'Starter',
+        artWidth: '41 mm',
+        artHeight: '30 mm',
+        openFraction: '40 %',
+      },
+    ],
   },
   {
     ...tag,
@@ -454,11 +477,13 @@ export const OPEN_JOBS: JobSketch[] = [
     lot: 'fast',
     dueInDays: 9,
     customer: 'Pilot boat crew',
-    notes: 'Boat numbers, one each.',
+    notes: 'Boat numbers, one each; initials over them once they are dry.',
     pieces: '2',
+    names: 'Gull, Tern',
     artWidth: '45 mm',
     artHeight: '30 mm',
     openFraction: '40 %',
+    then: [{ ...flask, lot: 'fast', pieces: '2', artWidth: '20 mm', artHeight: '24 mm', openFraction: '30 %', finest: '1 mm' }],
   },
   {
     ...pane,
@@ -500,7 +525,14 @@ export const DAY_JOB = 'tide-line'
 type Judgement = { result: 'good' | 'usable' | 'scrap', faults?: string[], note?: string }
 
 /** In the log already. `over` is how long past the best time each piece stayed on, s. */
-export const PAST_JOBS: (JobSketch & { daysAgo: number, by: string, over: number[], judged: Judgement[] })[] = [
+export const PAST_JOBS: (JobSketch & {
+  daysAgo: number
+  by: string
+  over: number[]
+  judged: Judgement[]
+  /** The job whose failed pieces go again. */
+  goesOn?: string
+})[] = [
   {
     ...tumbler,
     art: 'tide',
@@ -539,6 +571,7 @@ export const PAST_JOBS: (JobSketch & { daysAgo: number, by: string, over: number
     ...flask,
     art: 'cox',
     key: 'cox-again',
+    goesOn: 'cox',
     daysAgo: 14,
     by: 'osk',
     lot: 'general',

@@ -29,14 +29,14 @@ describe('a day as a page sends it', () => {
   const good = {
     midnight: 1e12,
     now: null,
-    jobs: [id],
+    passes: [id],
     away: { [id]: [[0, 60]] },
     locks: [],
     slots: [{ chain: `${id}:1`, task: 0, start: 30_600, person: id }],
     version: 0,
   }
   it('is taken as it is', () => expect(dayPlanSchema.parse(good)).toEqual(good))
-  it.each([{ slots: [{ ...good.slots[0], start: -1 }] }, { jobs: ['x'] }, { extra: 1 }, { away: { [id]: [[0]] } }])(
+  it.each([{ slots: [{ ...good.slots[0], start: -1 }] }, { passes: ['x'] }, { extra: 1 }, { away: { [id]: [[0]] } }])(
     'is refused with %o',
     change => expect(dayPlanSchema.safeParse({ ...good, ...change }).success).toBe(false),
   )
@@ -47,7 +47,7 @@ describe('a plan made again elsewhere', () => {
   const plan: DayPlan = {
     day: '2030-06-03',
     midnight: 1,
-    jobs: ['a', 'b'],
+    passes: ['a', 'b'],
     away: { ada: [[0, 60]] },
     locks: [slot('a:1'), slot('b:1')],
     slots: [slot('a:1'), slot('b:1')],
@@ -60,11 +60,11 @@ describe('a plan made again elsewhere', () => {
     sameChoices(plan, { ...plan, version: 2, ...change }, id => open.includes(id))
   it('is the same choices when only times moved, or when something is over', () => {
     expect(same({ slots: [slot('a:1', 90), slot('b:1', 99)] })).toBe(true)
-    expect(same({ jobs: ['a'], slots: [slot('a:1')], locks: [slot('a:1')] }, ['a'])).toBe(true)
+    expect(same({ passes: ['a'], slots: [slot('a:1')], locks: [slot('a:1')] }, ['a'])).toBe(true)
     expect(same({ locks: [slot('b:1'), slot('a:1')] })).toBe(true)
   })
   it('is another choice when somebody took a job off, unlocked, moved a lock, or is away otherwise', () => {
-    for (const change of [{ jobs: ['a'] }, { locks: [slot('a:1')] }, { locks: [slot('a:1', 2), slot('b:1')] }, { away: {} }])
+    for (const change of [{ passes: ['a'] }, { locks: [slot('a:1')] }, { locks: [slot('a:1', 2), slot('b:1')] }, { away: {} }])
       expect(same(change)).toBe(false)
   })
 })

@@ -3,9 +3,10 @@ import type { Block, DayInput, DayJob, DayPerson } from '#core/crew/day'
 import type { HouseRules } from '#core/trade/house'
 import type { RunState } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
-import { formatTimeOfDay, countOf, parseTimeOfDay } from '#core/basics/units'
+import { formatTimeOfDay, parseTimeOfDay } from '#core/basics/units'
 import type { Parsed } from '#core/basics/units'
-import type { Job } from './jobs'
+import { passTitle } from './jobs'
+import type { Pass, TitledPass } from './jobs'
 
 const DAY_SECONDS = 24 * 3600
 const second = z
@@ -23,7 +24,7 @@ export const dayPlanSchema = z.strictObject({
   midnight: z.number().int().positive(),
   /** s from midnight at which it was planned; null for a day that has not begun. */
   now: second.nullable(),
-  jobs: z.array(z.uuid()).max(40, 'Forty jobs are more than a day. Choose fewer.'),
+  passes: z.array(z.uuid()).max(40, 'Forty jobs are more than a day. Choose fewer.'),
   away: z.record(z.uuid(), z.array(span).max(12)),
   locks: z.array(slot).max(400),
   slots: z.array(slot).max(4000),
@@ -44,7 +45,7 @@ export interface DayPlan extends Omit<DayPlanEntry, 'now'> {
  * Whether a plan was only made again from the facts: nobody chose, wrote or locked anything since the one before. What is over drops
  * out of both.
  */
-export function sameChoices(before: DayPlan, day: DayPlan, isOpen: (job: string) => boolean): boolean {
+export function sameChoices(before: DayPlan, day: DayPlan, isOpen: (pass: string) => boolean): boolean {
   const text = (l: DayPlan['locks'][number]) => JSON.stringify([l.chain, l.task, l.start, l.person])
   const left = (locks: DayPlan['locks']) =>
     locks
@@ -54,7 +55,7 @@ export function sameChoices(before: DayPlan, day: DayPlan, isOpen: (job: string)
       .join()
   return (
     JSON.stringify(before.away) === JSON.stringify(day.away)
-    && before.jobs.filter(isOpen).join() === day.jobs.filter(isOpen).join()
+    && before.passes.filter(isOpen).join() === day.passes.filter(isOpen).join()
     && left(before.locks) === left(day.locks)
   )
 }
@@ -70,9 +71,13 @@ export function dayInput(
   return { zone: rules.timeZone, midnight, now, jobs, people, away, locks, rules }
 }
 
-export const dayJob = (job: Pick<Job, 'id' | 'pieces' | 'noun' | 'customer'>, plan: RunPlan, state: RunState | null): DayJob => ({
-  id: job.id,
-  title: `${countOf(job.pieces, job.noun)} for ${job.customer}`,
+/** Whether a pass can be put on a day: it is open, and nothing has to be done on its pieces first. */
+export const mayBePlanned = ({ status, before }: Pick<Pass, 'status' | 'before'>): boolean =>
+  status === 'running' || (status === 'planned' && (before === null || before.status === 'done'))
+
+export const dayJob = (pass: TitledPass & Pick<Pass, 'id'>, plan: RunPlan, state: RunState | null): DayJob => ({
+  id: pass.id,
+  title: passTitle(pass),
   plan,
   state,
 })

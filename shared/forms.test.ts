@@ -6,8 +6,8 @@ import { planRecipe } from '#core/plan/recipe'
 import { BLANK_FORM, blankSchema, plannedWall } from './blanks'
 import { couponOrderSchema, couponSchema } from './coupons'
 import { fieldErrors } from './fields'
-import { BLANK_JOB, jobSchema } from './jobs'
-import type { Job } from './jobs'
+import { BLANK_PLAN, planSchema } from './jobs'
+import type { Pass } from './jobs'
 import { lotFacts, openDays, recipeInput, schoolsOf } from './recipe'
 import { lotSchema } from './shelf'
 import type { Lot } from './shelf'
@@ -39,7 +39,7 @@ const lot: Lot = {
 }
 const today = '2026-02-01'
 const form = {
-  ...BLANK_JOB,
+  ...BLANK_PLAN,
   customer: 'Rowing club',
   dueOn: '2026-06-01',
   noun: 'tumbler',
@@ -51,7 +51,7 @@ const form = {
   openFraction: '35 %',
   lotId: lot.id,
   answers: { irreplaceable: 'replaceable', food: 'none', lip: 'clear', child: 'no' },
-  schools: { ...BLANK_JOB.schools, care: 'swirl' },
+  schools: { ...BLANK_PLAN.schools, care: 'swirl' },
 }
 
 describe('house rules as a form', () => {
@@ -81,7 +81,7 @@ describe('house rules as a form', () => {
 })
 
 describe('the same plan on both sides', () => {
-  const entry = jobSchema('mm').parse(form)
+  const entry = planSchema('mm').parse(form)
   it('a form that was just typed in and the job stored from it give the same recipe', () => {
     const job = {
       ...entry,
@@ -92,14 +92,14 @@ describe('the same plan on both sides', () => {
       createdBy: v7(),
       createdAt: '',
       version: 1,
-    } as unknown as Job
+    } as unknown as Pass
     const facts = { lot, stencil: null, wall: null, art: null, rules: DEFAULT_HOUSE_RULES, paces: NO_PACES, today }
     expect(planRecipe(recipeInput(entry, facts))).toEqual(
       planRecipe(recipeInput(job, facts)),
     )
   })
   it('the house\'s schools stand where the job chose none', () => {
-    expect(schoolsOf(entry.schools as Job['schools'], { ...DEFAULT_HOUSE_RULES, dwell: 'even-frost' })).toMatchObject({
+    expect(schoolsOf(entry.schools as Pass['schools'], { ...DEFAULT_HOUSE_RULES, dwell: 'even-frost' })).toMatchObject({
       dwell: 'even-frost',
       care: 'swirl',
       after: 'recover',

@@ -13,8 +13,9 @@ import { RESIST_IDS, SUBSTRATE_IDS, substrateKind } from '#core/trade/materials'
 import type { ResistId, SubstrateId } from '#core/trade/materials'
 import { FINISHES } from '#core/plan/steps'
 import type { Finish } from '#core/plan/steps'
-import { formatDuration, parseCount, parseDuration, parseFraction, parseTemperature } from '#core/basics/units'
+import { countOf, formatDuration, parseCount, parseDuration, parseFraction, parseTemperature } from '#core/basics/units'
 import type { PlannedWall } from './blanks'
+import { uuidV7Schema } from './ids'
 import { dayField, lengthField, optionalField, optionalLength, writtenField } from './fields'
 import type { LengthUnit } from './fields'
 
@@ -26,87 +27,156 @@ const answerField = (id: QuestionId) =>
     z.literal(''),
     z.enum(QUESTIONS.find(q => q.id === id)!.options.map(o => o.id) as [string, ...string[]], 'Choose one of these.'),
   ])
+/** A name a line, or parted by commas. */
+const MOST_NAME = 40
+const namesField = z
+  .string()
+  .max(4000, 'That is too much for names.')
+  .transform((text, context): string[] => {
+    const names = text
+      .split(/[\n,;]/)
+      .map(name => name.trim())
+      .filter(name => name !== '')
+    const long = names.find(name => name.length > MOST_NAME)
+    if (long === undefined) return names
+    context.addIssue({ code: 'custom', message: `"${long.slice(0, 20)}…" is long for a name. Keep each under ${MOST_NAME} letters.` })
+    return z.NEVER
+  })
 const lookIds = BLAST_LOOKS.map(l => l.id) as [BlastLook, ...BlastLook[]]
 
-/**
- * The plan of a job as it is typed in. Lengths without a unit are in the house unit.
- * The same schema checks the form and the request.
- */
-export function jobSchema(unit: LengthUnit) {
-  const length = (most: number, least = 3) =>
-    lengthField(unit, (mm) => {
-      if (mm === 0) return 'Zero is no size. Measure it again.'
-      if (mm < least) return 'That is smaller than can be etched. Check the unit.'
-      return mm > most ? 'That is larger than this bench takes. Check the unit.' : null
-    })
-  return z
-    .object({
-      customer: z.string().trim().min(1, 'Enter the customer.').max(80, 'Keep it under 80 letters.'),
-      dueOn: dayField,
-      notes: z.string().max(2000, 'Keep the notes under 2000 letters.'),
-      noun: z
-        .string()
-        .trim()
-        .toLowerCase()
-        .min(2, 'Write what one piece is called, for example tumbler.')
-        .max(30, 'Keep it under 30 letters.'),
-      pieces: writtenField(parseCount),
-      surface: z.enum(SURFACES, 'Choose its shape.'),
-      substrate: z.enum(SUBSTRATE_IDS, 'Choose what it is made of.'),
-      blankId: z.union([z.literal('').transform(() => null), z.uuid('Choose a blank, or none.')]),
-      height: length(3000),
-      girth: length(6000, 20),
-      artWidth: length(3000),
-      artHeight: length(3000),
-      openFraction: writtenField(parseFraction, f => (f <= 0 ? 'Nothing is open, so nothing would be etched.' : null)),
-      artMiddle: optionalLength(unit, mm =>
-        mm < 3 || mm > 3000 ? 'That lies off the piece. Measure from the base to the middle of the art.' : null,
-      ),
-      finest: optionalLength(unit, mm =>
-        mm < 0.05 || mm > 100 ? 'The finest detail lies between 0.05 and 100 mm. Check the unit.' : null,
-      ),
-      border: optionalLength(unit, mm => (mm < 3 || mm > 150 ? 'A border is between 3 and 150 mm. Check the unit.' : null)),
-      wholeFace: z.boolean(),
-      face: z.enum(['front', 'back']),
-      resist: z.enum(RESIST_IDS, 'Choose the resist.'),
-      lotId: z.uuid('Choose what to etch with from the shelf.'),
-      artworkId: z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')]),
-      stencilId: z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')]),
-      answers: z.object(
-        Object.fromEntries(QUESTION_IDS.map(id => [id, answerField(id)])) as Record<QuestionId, ReturnType<typeof answerField>>,
-      ),
-      schools: z.object(
-        Object.fromEntries(SCHOOL_KEYS.map(key => [key, schoolField(key)])) as Record<keyof Schools, ReturnType<typeof schoolField>>,
-      ),
-      ownBest: optionalField(parseDuration, s =>
-        s < 10
-          ? 'Nothing is etched in under ten seconds. Check the unit.'
-          : s > 7200
-            ? 'Over two hours is no dwell. Check the unit.'
-            : null,
-      ),
-      temperature: optionalField(parseTemperature),
-      coaters: z.enum(['1', '2'], 'One or two people.').transform(Number),
-      tool: z.union([z.literal(''), z.enum(COAT_TOOL_IDS as [CoatTool, ...CoatTool[]], 'Choose a tool, or leave it to Crest.')]),
-      tray: optionalField(parseCount, n => (n > 12 ? 'Nobody rubs more than a dozen at once.' : null)),
-      depth: z.enum(['surface', 'deep']),
-      carve: optionalLength(unit, mm => (mm < 0.1 || mm > 10 ? 'A carving is between 0.1 and 10 mm deep. Check the unit.' : null)),
-      look: z.enum(lookIds, 'Choose its look.'),
-      oldLabel: z.boolean(),
-      finish: z.enum(FINISHES),
-    })
-    .superRefine((job, context) => {
-      const complain = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message })
-      const { dwellCap, name } = substrateKind(job.substrate)
-      if (job.artMiddle !== null && job.artMiddle >= job.height)
-        complain('artMiddle', 'The middle of the art lies above the piece. Measure from the base.')
-      if (job.ownBest !== null && dwellCap !== null && job.ownBest > dwellCap)
-        complain('ownBest', `A ${name} is rinsed by ${formatDuration(dwellCap)}. Choose a shorter time.`)
-    })
+const length = (unit: LengthUnit, most: number, least = 3) =>
+  lengthField(unit, (mm) => {
+    if (mm === 0) return 'Zero is no size. Measure it again.'
+    if (mm < least) return 'That is smaller than can be etched. Check the unit.'
+    return mm > most ? 'That is larger than this bench takes. Check the unit.' : null
+  })
+
+const headShape = {
+  customer: z.string().trim().min(1, 'Enter the customer.').max(80, 'Keep it under 80 letters.'),
+  dueOn: dayField,
+  notes: z.string().max(2000, 'Keep the notes under 2000 letters.'),
 }
 
+/** Pieces of one kind: what they are, and what is asked of every one. */
+const setShape = (unit: LengthUnit) => ({
+  noun: z
+    .string()
+    .trim()
+    .toLowerCase()
+    .min(2, 'Write what one piece is called, for example tumbler.')
+    .max(30, 'Keep it under 30 letters.'),
+  pieces: writtenField(parseCount),
+  names: namesField,
+  surface: z.enum(SURFACES, 'Choose its shape.'),
+  substrate: z.enum(SUBSTRATE_IDS, 'Choose what it is made of.'),
+  blankId: z.union([z.literal('').transform(() => null), z.uuid('Choose a blank, or none.')]),
+  height: length(unit, 3000),
+  girth: length(unit, 6000, 20),
+  answers: z.object(
+    Object.fromEntries(QUESTION_IDS.map(id => [id, answerField(id)])) as Record<QuestionId, ReturnType<typeof answerField>>,
+  ),
+  oldLabel: z.boolean(),
+})
+
+/** What is masked, etched, rinsed and dried together: one art, one resist, one etchant, one dwell. */
+const passShape = (unit: LengthUnit) => ({
+  artworkId: z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')]),
+  artWidth: length(unit, 3000),
+  artHeight: length(unit, 3000),
+  openFraction: writtenField(parseFraction, f => (f <= 0 ? 'Nothing is open, so nothing would be etched.' : null)),
+  artMiddle: optionalLength(unit, mm =>
+    mm < 3 || mm > 3000 ? 'That lies off the piece. Measure from the base to the middle of the art.' : null,
+  ),
+  finest: optionalLength(unit, mm => (mm < 0.05 || mm > 100 ? 'The finest detail lies between 0.05 and 100 mm. Check the unit.' : null)),
+  border: optionalLength(unit, mm => (mm < 3 || mm > 150 ? 'A border is between 3 and 150 mm. Check the unit.' : null)),
+  wholeFace: z.boolean(),
+  face: z.enum(['front', 'back']),
+  resist: z.enum(RESIST_IDS, 'Choose the resist.'),
+  lotId: z.uuid('Choose what to etch with from the shelf.'),
+  stencilId: z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')]),
+  schools: z.object(
+    Object.fromEntries(SCHOOL_KEYS.map(key => [key, schoolField(key)])) as Record<keyof Schools, ReturnType<typeof schoolField>>,
+  ),
+  ownBest: optionalField(parseDuration, s =>
+    s < 10 ? 'Nothing is etched in under ten seconds. Check the unit.' : s > 7200 ? 'Over two hours is no dwell. Check the unit.' : null,
+  ),
+  temperature: optionalField(parseTemperature),
+  coaters: z.enum(['1', '2'], 'One or two people.').transform(Number),
+  tool: z.union([z.literal(''), z.enum(COAT_TOOL_IDS as [CoatTool, ...CoatTool[]], 'Choose a tool, or leave it to Crest.')]),
+  tray: optionalField(parseCount, n => (n > 12 ? 'Nobody rubs more than a dozen at once.' : null)),
+  depth: z.enum(['surface', 'deep']),
+  carve: optionalLength(unit, mm => (mm < 0.1 || mm > 10 ? 'A carving is between 0.1 and 10 mm deep. Check the unit.' : null)),
+  look: z.enum(lookIds, 'Choose its look.'),
+  finish: z.enum(FINISHES),
+})
+
+type SetEntry = z.output<z.ZodObject<ReturnType<typeof setShape>>>
+type PassEntry = z.output<z.ZodObject<ReturnType<typeof passShape>>>
+type Complain = (path: string[], message: string) => void
+
+function checkNames({ names, pieces }: SetEntry, complain: Complain): void {
+  if (names.length > pieces) complain(['names'], `That is ${names.length} names for ${pieces} pieces. Take some away, or count again.`)
+}
+
+function checkPass(set: SetEntry, pass: PassEntry, complain: Complain): void {
+  const { dwellCap, name } = substrateKind(set.substrate)
+  if (pass.artMiddle !== null && pass.artMiddle >= set.height)
+    complain(['artMiddle'], 'The middle of the art lies above the piece. Measure from the base.')
+  if (pass.ownBest !== null && dwellCap !== null && pass.ownBest > dwellCap)
+    complain(['ownBest'], `A ${name} is rinsed by ${formatDuration(dwellCap)}. Choose a shorter time.`)
+}
+
+/**
+ * One pass of one set as it is typed in, with its job: all that a recipe is made from. Lengths without a unit are in the house unit.
+ */
+export const planSchema = (unit: LengthUnit) =>
+  z.object({ ...headShape, ...setShape(unit), ...passShape(unit) }).superRefine((plan, context) => {
+    const complain: Complain = (path, message) => context.addIssue({ code: 'custom', path, message })
+    checkNames(plan, complain)
+    checkPass(plan, plan, complain)
+  })
+export type PlanForm = z.input<ReturnType<typeof planSchema>>
+export type PlanEntry = z.output<ReturnType<typeof planSchema>>
+
+export const MOST_SETS = 8
+export const MOST_PASSES = 6
+
+/** A job as it is typed in: its sets, and the passes of each. The same schema checks the form and the request. */
+export const jobSchema = (unit: LengthUnit) =>
+  z
+    .object({
+      ...headShape,
+      sets: z
+        .array(
+          z.object({
+            id: uuidV7Schema,
+            ...setShape(unit),
+            passes: z
+              .array(z.object({ id: uuidV7Schema, ...passShape(unit) }))
+              .min(1, 'Say what goes on it.')
+              .max(MOST_PASSES, 'Six passes are more than a piece stands.'),
+          }),
+        )
+        .min(1, 'Say what is etched.')
+        .max(MOST_SETS, 'Make it two jobs: eight kinds of piece are the most.'),
+    })
+    .superRefine((job, context) => {
+      const twice = (ids: string[]) => new Set(ids).size < ids.length
+      if (twice(job.sets.map(set => set.id)) || twice(job.sets.flatMap(set => set.passes.map(p => p.id))))
+        context.addIssue({ code: 'custom', path: ['sets'], message: 'Two parts of this job have the same number. Reload the page.' })
+      job.sets.forEach((set, i) => {
+        checkNames(set, (path, message) => context.addIssue({ code: 'custom', path: ['sets', i, ...path], message }))
+        set.passes.forEach((pass, k) =>
+          checkPass(set, pass, (path, message) =>
+            context.addIssue({ code: 'custom', path: ['sets', i, 'passes', k, ...path], message }),
+          ),
+        )
+      })
+    })
 export type JobForm = z.input<ReturnType<typeof jobSchema>>
 export type JobEntry = z.output<ReturnType<typeof jobSchema>>
+export type SetForm = JobForm['sets'][number]
+export type PassForm = SetForm['passes'][number]
 
 /** Outline of a stencil's art, mm, to draw it on a piece: path data of straight lines. */
 export interface PlannedArt {
@@ -122,10 +192,10 @@ export interface PlannedArt {
   mirrored?: boolean
 }
 
-export type JobStatus = 'planned' | 'running' | 'done' | 'dropped'
+export type PassStatus = 'planned' | 'running' | 'done' | 'dropped'
 
-/** What else a plan says, kept together: it grows with the trade. */
-export interface JobDetails {
+/** What else a pass says, kept together: it grows with the trade. */
+export interface PassDetails {
   /** Middle of the art above the base, mm; null: half way up. */
   artMiddle: number | null
   finest: number | null
@@ -145,25 +215,38 @@ export interface JobDetails {
   /** Depth of a carving, mm; null: the usual. */
   carve: number | null
   look: BlastLook
-  oldLabel: boolean
   finish: Finish
-  /** Lead who decided that frost runs up to the rim; null where nobody did. */
-  rimBy: string | null
 }
 
-/** A job; lengths in mm. `entered` holds the readings as written. */
-export interface Job extends JobDetails {
+/** One pass of one set, with what it takes from its job and its set: what Today, day, bench and log go by. Lengths in mm. */
+export interface Pass extends PassDetails {
   id: string
+  jobId: string
+  setId: string
+  /** Which pass of its set this is, from 1, and of how many. */
+  no: number
+  of: number
+  /** The pass before it on the same pieces; null for the first. */
+  before: { id: string, status: PassStatus } | null
   customer: string
   dueOn: string
   notes: string
   noun: string
   pieces: number
+  /** Names of the pieces, in their order; fewer than there are pieces where some have none. */
+  names: string[]
   surface: Surface
   substrate: SubstrateId
   height: number
   /** Way round, or width of a flat piece. */
   girth: number
+  blankId: string | null
+  /** The blank's wall as it was measured when this was planned. */
+  wall: PlannedWall | null
+  answers: Answers
+  oldLabel: boolean
+  /** Lead who decided that frost runs up to the rim; null where nobody did. */
+  rimBy: string | null
   artWidth: number
   artHeight: number
   openFraction: number
@@ -171,28 +254,67 @@ export interface Job extends JobDetails {
   lotId: string
   artworkId: string | null
   stencilId: string | null
-  blankId: string | null
-  /** The blank's wall as it was measured when this was planned. */
-  wall: PlannedWall | null
   /** The outline of the art that it was planned with. */
   art: PlannedArt | null
-  answers: Answers
-  /** Schools chosen for this job; '' for the house's. */
+  /** Schools chosen for this pass; '' for the house's. */
   schools: Record<keyof Schools, string>
+  status: PassStatus
+  /** Numbers of the pieces, of those of its set, that are through this pass. */
+  done: number[]
+}
+
+/** Numbers of the pieces that still have to go through a pass. */
+export const owed = ({ pieces, done }: Pick<Pass, 'pieces' | 'done'>): number[] =>
+  Array.from({ length: pieces }, (_, i) => i + 1).filter(n => !done.includes(n))
+
+export type TitledPass = Pick<Pass, 'pieces' | 'done' | 'noun' | 'customer' | 'no' | 'of'>
+
+/** What goes through a pass: `4 tumblers`, `2 of 4 tumblers` where some are through, `4 tumblers, pass 2 of 2`. */
+export function passWords(pass: Omit<TitledPass, 'customer'>): string {
+  const left = owed(pass).length
+  const what = left === 0 || left === pass.pieces ? countOf(pass.pieces, pass.noun) : `${left} of ${countOf(pass.pieces, pass.noun)}`
+  return pass.of > 1 ? `${what}, pass ${pass.no} of ${pass.of}` : what
+}
+
+/** The same with for whom: `4 tumblers for Rowing club`. */
+export const passTitle = (pass: TitledPass): string =>
+  pass.of > 1
+    ? `${passWords({ ...pass, of: 1 })} for ${pass.customer}, pass ${pass.no} of ${pass.of}`
+    : `${passWords(pass)} for ${pass.customer}`
+
+/** All that a job is made of: `4 tumblers and 1 carafe`. */
+export function jobWords(passes: readonly Pick<Pass, 'setId' | 'pieces' | 'noun'>[]): string {
+  const sets = passes.filter((p, i) => passes.findIndex(q => q.setId === p.setId) === i).map(p => countOf(p.pieces, p.noun))
+  return sets.length < 2 ? (sets[0] ?? 'No pieces') : `${sets.slice(0, -1).join(', ')} and ${sets.at(-1)}`
+}
+
+/** A job with all its passes, set by set in their order. `entered` holds the readings as written. */
+export interface Job {
+  id: string
+  customer: string
+  dueOn: string
+  notes: string
+  passes: Pass[]
   entered: JobForm
-  status: JobStatus
   createdBy: string
   createdAt: string
   version: number
 }
 
+/** Where a job stands by its passes. */
+export function jobStatus(passes: readonly Pick<Pass, 'status'>[]): PassStatus {
+  const any = (status: PassStatus) => passes.some(p => p.status === status)
+  return any('running') ? 'running' : any('planned') ? 'planned' : any('done') ? 'done' : 'dropped'
+}
+
 /** A plan on which nothing has been written yet. */
-export const BLANK_JOB: JobForm = {
+export const BLANK_PLAN: PlanForm = {
   customer: '',
   dueOn: '',
   notes: '',
   noun: '',
   pieces: '',
+  names: '',
   surface: 'cylinder',
   substrate: 'soda-lime',
   blankId: '',
@@ -222,4 +344,53 @@ export const BLANK_JOB: JobForm = {
   look: 'graphics',
   oldLabel: false,
   finish: 'none',
+}
+
+const HEAD_KEYS = Object.keys(headShape) as (keyof typeof headShape)[]
+const SET_KEYS = Object.keys(setShape('mm')) as (keyof ReturnType<typeof setShape>)[]
+const PASS_KEYS = Object.keys(passShape('mm')) as (keyof ReturnType<typeof passShape>)[]
+const pick = <T extends object, K extends keyof T>(from: T, keys: readonly K[]) =>
+  Object.fromEntries(keys.map(key => [key, from[key]])) as Pick<T, K>
+
+/** Head, set and pass of a plan, each by itself. */
+export const headOf = <T extends PlanForm | PlanEntry>(plan: T) => pick(plan, HEAD_KEYS)
+export const setOf = <T extends PlanForm | PlanEntry>(plan: T) => pick(plan, SET_KEYS)
+export const passOf = <T extends PlanForm | PlanEntry>(plan: T) => pick(plan, PASS_KEYS)
+
+/** A job of one set and one pass. @param ids of both, made by the client */
+export const jobOf = (plan: PlanForm, ids: { set: string, pass: string }): JobForm => ({
+  ...headOf(plan),
+  sets: [{ id: ids.set, ...setOf(plan), passes: [{ id: ids.pass, ...passOf(plan) }] }],
+})
+
+/** One pass of a job, as one entry. @throws RangeError where there is none */
+export function planIn(job: JobEntry, set: number, pass: number): PlanEntry {
+  const [s, p] = [job.sets[set], job.sets[set]?.passes[pass]]
+  if (!s || !p) throw new RangeError(`No pass ${pass} of set ${set}.`)
+  return { ...pick(job, HEAD_KEYS), ...pick(s, SET_KEYS), ...pick(p, PASS_KEYS) }
+}
+
+/**
+ * One pass of a form as one object that reads from it and writes to it: what is entered stands in its set or its pass.
+ * @throws RangeError where there is none
+ */
+export function planWithin(job: JobForm, set: number, pass: number): PlanForm {
+  const [s, p] = [job.sets[set], job.sets[set]?.passes[pass]]
+  if (!s || !p) throw new RangeError(`No pass ${pass} of set ${set}.`)
+  const plan = {}
+  const through = <T extends object>(part: T, keys: readonly (keyof T)[]) => {
+    for (const key of keys)
+      Object.defineProperty(plan, key, { enumerable: true, get: () => part[key], set: (value: T[typeof key]) => (part[key] = value) })
+  }
+  through(job, HEAD_KEYS)
+  through(s, SET_KEYS)
+  through(p, PASS_KEYS)
+  return plan as PlanForm
+}
+
+/** Where the fields of a pass stand in its job's errors: `height` of set 1 is `sets.0.height`. */
+export function fieldAt(name: string, set: number, pass: number): string {
+  const top = name.split('.')[0]!
+  if ((HEAD_KEYS as string[]).includes(top)) return name
+  return (SET_KEYS as string[]).includes(top) ? `sets.${set}.${name}` : `sets.${set}.passes.${pass}.${name}`
 }

@@ -2,6 +2,7 @@ import { daysBetween } from '#core/basics/zone'
 import { SCHOOL_KEYS } from '#core/trade/house'
 import type { HouseRules, Schools } from '#core/trade/house'
 import type { LotFacts, RecipeInput } from '#core/plan/recipe'
+import type { PassTurn } from '#core/plan/steps'
 import { weedingTime } from '#core/art/weeding'
 import { openArea } from '#core/art/resist-size'
 import { suggestTray } from '#core/plan/ahead'
@@ -10,7 +11,8 @@ import type { Paces } from '#core/plan/coat'
 import { measuredWall } from '#core/piece/vessel'
 import type { PlannedWall } from './blanks'
 import type { Lot, Stencil } from './shelf'
-import type { Job, JobEntry, PlannedArt } from './jobs'
+import { owed } from './jobs'
+import type { Pass, PlanEntry, PlannedArt } from './jobs'
 
 /** Depth of a carving where nobody says another, mm. */
 export const USUAL_DEPTH = 1
@@ -41,12 +43,10 @@ export function schoolsOf(chosen: Record<keyof Schools, string>, rules: HouseRul
   return Object.fromEntries(SCHOOL_KEYS.map(key => [key, chosen[key] || rules[key]])) as unknown as Schools
 }
 
+/** What a recipe goes by of a pass or of its form. */
 type Planned
-  = | Pick<
-    Job,
-      Exclude<keyof JobEntry, 'customer' | 'dueOn' | 'notes' | 'lotId' | 'artworkId' | 'stencilId' | 'blankId' | 'artMiddle'> & keyof Job
-  >
-  | JobEntry
+  = | Pick<Pass, Exclude<keyof PlanEntry, 'customer' | 'dueOn' | 'notes' | 'lotId' | 'artworkId' | 'stencilId' | 'blankId' | 'artMiddle'>>
+    | PlanEntry
 
 /** What a plan goes by of its art. */
 export type ArtFacts = Pick<PlannedArt, 'widest' | 'pieces' | 'cutLength' | 'mirrored'>
@@ -61,14 +61,23 @@ export interface PlanFacts {
   paces: Paces
   /** The studio's day. */
   today: string
+  /** Which pass on its pieces this is; the only one where nothing is said. */
+  turn?: PassTurn
+  /** Numbers of the pieces that go through it now; all of them where nothing is said. */
+  numbers?: number[]
 }
 
 /** What the core needs to plan a job. The same on both sides, so that plan and bench agree. */
-export function recipeInput(job: Planned, { lot, stencil, wall, art, rules, paces, today }: PlanFacts): RecipeInput {
+export function recipeInput(job: Planned, { lot, stencil, wall, art, rules, paces, today, turn, numbers }: PlanFacts): RecipeInput {
+  const all = Array.from({ length: job.pieces }, (_, i) => i + 1)
+  const now = numbers ?? all
   const size = { width: job.artWidth, height: job.artHeight, openFraction: job.openFraction }
   return {
     noun: job.noun,
-    pieces: job.pieces,
+    pieces: now.length,
+    ...(now.length < all.length ? { numbers: now } : {}),
+    names: now.map(n => job.names[n - 1] ?? ''),
+    turn: turn ?? { no: 1, of: 1 },
     height: job.height,
     girth: job.girth,
     surface: job.surface,
@@ -92,7 +101,7 @@ export function recipeInput(job: Planned, { lot, stencil, wall, art, rules, pace
     coaters: job.coaters,
     tool: job.tool || suggestTool(openArea(size), job.surface === 'flat'),
     paces,
-    tray: job.tray ?? suggestTray(job.girth * job.height, job.pieces),
+    tray: job.tray ?? suggestTray(job.girth * job.height, now.length),
     depth: job.depth,
     carve: job.carve ?? USUAL_DEPTH,
     look: job.look,
@@ -100,4 +109,9 @@ export function recipeInput(job: Planned, { lot, stencil, wall, art, rules, pace
     finish: job.finish,
     rules,
   }
+}
+
+/** What a stored pass itself says of its facts. Only pieces that it still owes go through it. */
+export function factsOfPass(pass: Pass): Pick<PlanFacts, 'wall' | 'art' | 'turn' | 'numbers'> {
+  return { wall: pass.wall, art: pass.art, turn: { no: pass.no, of: pass.of }, numbers: owed(pass) }
 }

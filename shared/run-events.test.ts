@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { v4, v7 } from 'uuid'
 import { EVENT_KINDS } from '#core/bench/run'
 import { fieldErrors } from './fields'
-import { BLANK_JOB, jobSchema } from './jobs'
+import { BLANK_PLAN, planSchema } from './jobs'
 import { runEventSchema } from './runs'
 import { lotSchema } from './shelf'
 
@@ -25,7 +25,7 @@ describe('events on the wire', () => {
 
 describe('a plan typed in by hand', () => {
   const form = {
-    ...BLANK_JOB,
+    ...BLANK_PLAN,
     customer: 'Rowing club',
     dueOn: '2026-06-01',
     notes: '',
@@ -41,11 +41,11 @@ describe('a plan typed in by hand', () => {
     lotId: v7(),
   }
   it('becomes numbers in base units', () => {
-    expect(jobSchema('mm').parse(form)).toMatchObject({ girth: expect.closeTo(241.3, 9), pieces: 4, openFraction: 0.35, noun: 'tumbler' })
-    expect(jobSchema('in').parse({ ...form, height: '4 1/4' }).height).toBeCloseTo(107.95, 9)
+    expect(planSchema('mm').parse(form)).toMatchObject({ girth: expect.closeTo(241.3, 9), pieces: 4, openFraction: 0.35, noun: 'tumbler' })
+    expect(planSchema('in').parse({ ...form, height: '4 1/4' }).height).toBeCloseTo(107.95, 9)
   })
   it('every wrong field gets its own sentence', () => {
-    const result = jobSchema('mm').safeParse({
+    const result = planSchema('mm').safeParse({
       ...form,
       customer: ' ',
       dueOn: '2026-02-30',
@@ -69,7 +69,7 @@ describe('a plan typed in by hand', () => {
 
 describe('contradictions in a plan', () => {
   const form = {
-    ...BLANK_JOB,
+    ...BLANK_PLAN,
     customer: 'Rowing club',
     dueOn: '2026-06-01',
     noun: 'tumbler',
@@ -82,7 +82,7 @@ describe('contradictions in a plan', () => {
     lotId: v7(),
   }
   const errors = (change: Record<string, unknown>) => {
-    const result = jobSchema('mm').safeParse({ ...form, ...change })
+    const result = planSchema('mm').safeParse({ ...form, ...change })
     return result.success ? {} : fieldErrors(result.error)
   }
   it('get a sentence each at the field', () => {
@@ -96,8 +96,8 @@ describe('contradictions in a plan', () => {
     expect(errors({ girth: '0' }).girth).toMatch(/Zero is no size/)
     expect(errors({ finest: '0' }).finest).toMatch(/between 0.05/)
     expect(errors({ temperature: 'warm' }).temperature).toMatch(/like 20 °C/)
-    expect(errors({ answers: { ...BLANK_JOB.answers, lip: 'perhaps' } })['answers.lip']).toBeTruthy()
-    expect(errors({ schools: { ...BLANK_JOB.schools, care: 'hope' } })['schools.care']).toBeTruthy()
+    expect(errors({ answers: { ...BLANK_PLAN.answers, lip: 'perhaps' } })['answers.lip']).toBeTruthy()
+    expect(errors({ schools: { ...BLANK_PLAN.schools, care: 'hope' } })['schools.care']).toBeTruthy()
   })
 })
 

@@ -109,7 +109,11 @@ export const runEventSchema = z.discriminatedUnion('kind', [
 export const MOST_EVENTS = 500
 /** Each entry is read and answered by itself, so that a malformed one takes none of its neighbours along. */
 export const sendEventsSchema = z.object({ events: z.array(z.unknown()).min(1).max(MOST_EVENTS) })
-export const startRunSchema = z.object({ runId: uuidV7Schema })
+/** @property pieces numbers of those that go now; all that are owed where nothing is said */
+export const startRunSchema = z.object({
+  runId: uuidV7Schema,
+  pieces: z.array(piece).min(1, 'Choose at least one piece.').max(500).optional(),
+})
 
 export type SentEvent = z.output<typeof runEventSchema>
 
@@ -143,8 +147,12 @@ export interface EventsAnswer {
 
 export interface RunHead {
   id: string
-  /** Null for a coupon. */
+  /** The pass it carries out, and the job that is of; null for a coupon. */
+  passId: string | null
   jobId: string | null
+  /** Which pass on its pieces this is, from 1, and of how many; null for a coupon. */
+  passNo: number | null
+  passes: number
   lotId: string
   coupon: CouponOfRun | null
   /** For whom; for a coupon, of which bottle. */

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import { ARTWORK_FORM, artworkSchema } from './artworks'
 import { BLANK_FORM, blankSchema } from './blanks'
-import { BLANK_JOB, jobSchema } from './jobs'
+import { BLANK_PLAN, planSchema } from './jobs'
 import { SHEET_FORM, sheetSchema } from './sheets'
 import { asWritten } from './written'
 
@@ -16,7 +16,7 @@ const littered = (value: unknown): unknown =>
 
 describe('a form as it was written', () => {
   it.each([
-    ['a job', jobSchema('mm'), { ...BLANK_JOB, customer: ' Rowing club ', pieces: '4' }],
+    ['a job', planSchema('mm'), { ...BLANK_PLAN, customer: ' Rowing club ', pieces: '4' }],
     [
       'a stencil from a file',
       artworkSchema('mm'),
@@ -45,7 +45,7 @@ describe('a form as it was written', () => {
   })
   it('a length without a unit keeps the one it was meant in: what was written means the same under any house unit', () => {
     const job = {
-      ...BLANK_JOB,
+      ...BLANK_PLAN,
       customer: 'Rowing club',
       dueOn: '2026-06-01',
       noun: 'pint',
@@ -59,9 +59,9 @@ describe('a form as it was written', () => {
       openFraction: '35',
       lotId: '0190c9d4-5b7a-7c3e-9f00-000000000001',
     }
-    const kept = asWritten(jobSchema('in'), job) as typeof job
+    const kept = asWritten(planSchema('in'), job) as typeof job
     expect(kept).toEqual({ ...job, height: '4 1/4 in', artWidth: '2 in', artHeight: '1½ in', artMiddle: '2.5 in' })
-    expect(jobSchema('mm').parse(kept)).toEqual(jobSchema('in').parse(job))
+    expect(planSchema('mm').parse(kept)).toEqual(planSchema('in').parse(job))
     const blank = {
       ...BLANK_FORM,
       name: 'Pint',

@@ -1,19 +1,14 @@
 import type { PlannedWall } from '#shared/blanks'
+import { factsOfPass } from '#shared/recipe'
 import type { ArtFacts, PlanFacts } from '#shared/recipe'
+import type { Pass } from '#shared/jobs'
 import type { Lot } from '#shared/shelf'
 
-/** What a plan is made from beside the job, as this device knows it now. */
-export const planFacts = (
-  job: { stencilId: string | null, wall: PlannedWall | null, art: ArtFacts | null },
-  lot: Lot,
-  studio: ReturnType<typeof useStudioStore>,
-  today: string,
-): PlanFacts => ({
-  lot,
-  stencil: studio.stencil(job.stencilId),
-  wall: job.wall,
-  art: job.art,
-  rules: studio.rules,
-  paces: studio.paces,
-  today,
-})
+/** What is asked of a pass that is not stored yet. */
+type Draft = { stencilId: string | null, wall: PlannedWall | null, art: ArtFacts | null } & Pick<PlanFacts, 'turn' | 'numbers'>
+
+/** What a plan is made from beside the pass, as this device knows it now. */
+export function planFacts(pass: Draft | Pass, lot: Lot, studio: ReturnType<typeof useStudioStore>, today: string): PlanFacts {
+  const { wall, art, turn, numbers } = 'jobId' in pass ? factsOfPass(pass) : pass
+  return { lot, stencil: studio.stencil(pass.stencilId), wall, art, turn, numbers, rules: studio.rules, paces: studio.paces, today }
+}

@@ -6,7 +6,7 @@ import { aheadSentence } from '#core/plan/ahead'
 import { canSearch } from '#core/crew/schedule'
 import { sameChoices } from '#shared/days'
 import type { DayPlan, DayPlanEntry } from '#shared/days'
-import { choiceOf, readAway, suggestedJobs } from '~/day/choice'
+import { choiceOf, readAway, suggestedPasses } from '~/day/choice'
 import { dayKeeper } from '~/day/keeper'
 import { shownDay, withoutLooks } from '~/day/shown'
 import type { ShownDay } from '~/day/shown'
@@ -47,10 +47,10 @@ export function useDay(date: string) {
   const awayRead = computed(() => readAway(away.value))
   const awayErrors = computed(() => awayRead.value.errors)
   const jobs = computed(() => jobsOf(chosen.value))
-  const isOpen = (id: string) => work.jobs.some(j => j.id === id)
+  const isOpen = (id: string) => work.passes.some(p => p.id === id && p.status !== 'done')
 
   const inputNow = (): DayInput =>
-    inputOf({ midnight, now: secondsNow(), jobs: chosen.value, away: awayRead.value.spans, locks: locks.value }, knownHands(latest))
+    inputOf({ midnight, now: secondsNow(), passes: chosen.value, away: awayRead.value.spans, locks: locks.value }, knownHands(latest))
 
   /** Blocks that people have seen last; what differs from them is told. */
   let known: Block[] = []
@@ -129,7 +129,7 @@ export function useDay(date: string) {
   const entryOf = (input: DayInput, slots: Schedule) => ({
     midnight,
     now: input.now,
-    jobs: input.jobs.map(j => j.id),
+    passes: input.jobs.map(j => j.id),
     away: input.away as DayPlanEntry['away'],
     locks: [...input.locks],
     slots,
@@ -158,7 +158,7 @@ export function useDay(date: string) {
       locks.value = held = choice.locks
       if (known.length === 0) known = day.blocks
     }
-    else if (!past.value) chosen.value = suggestedJobs(work.jobs, date, isToday.value)
+    else if (!past.value) chosen.value = suggestedPasses(work.passes, date, isToday.value)
     return false
   }
 
@@ -190,7 +190,7 @@ export function useDay(date: string) {
   // Facts: what happened at the bench since the plan was made.
   const facts = computed(() =>
     work.runs
-      .filter(r => chosen.value.includes(r.jobId ?? ''))
+      .filter(r => chosen.value.includes(r.passId ?? ''))
       .map(r => `${r.id}${work.events(r).length}`)
       .join(),
   )

@@ -1,7 +1,7 @@
 import type { DayInput, DayJob } from '#core/crew/day'
-import { dayInput, dayJob } from '#shared/days'
+import { dayInput, dayJob, mayBePlanned } from '#shared/days'
 import type { DayPlanEntry } from '#shared/days'
-import type { Job } from '#shared/jobs'
+import type { Pass } from '#shared/jobs'
 import type { DayTask } from '~/workers/day'
 
 /** Without the proxies that Vue wraps facts in, so that a worker can be given them. */
@@ -24,23 +24,26 @@ export function useDayFacts() {
   const planner = useRecipes()
   const crew = computed(() => studio.here)
 
-  /** Open jobs with what the bench will follow; null for what can't be planned as it stands. */
+  /** Open passes with what the bench will follow; null for what can't be planned as it stands. */
   const open = computed(() =>
-    work.jobs.map((job): { job: Job, day: DayJob | null, refusal: string | null } => {
-      const run = work.runs.find(r => r.jobId === job.id)
-      if (run) return { job, day: dayJob(job, run.plan, work.state(run)), refusal: null }
-      const recipe = planner.recipe(job)
-      return { job, day: recipe?.plan ? dayJob(job, recipe.plan, null) : null, refusal: recipe?.refusals[0] ?? null }
-    }),
+    work.passes
+      .filter(pass => pass.status !== 'done')
+      .map((pass): { pass: Pass, day: DayJob | null, refusal: string | null } => {
+        const run = work.runs.find(r => r.passId === pass.id)
+        if (run) return { pass, day: dayJob(pass, run.plan, work.state(run)), refusal: null }
+        if (!mayBePlanned(pass)) return { pass, day: null, refusal: `Waits until pass ${pass.no - 1} on these pieces is done and dry.` }
+        const recipe = planner.recipe(pass)
+        return { pass, day: recipe?.plan ? dayJob(pass, recipe.plan, null) : null, refusal: recipe?.refusals[0] ?? null }
+      }),
   )
-  const jobsOf = (ids: readonly string[]): DayJob[] => ids.flatMap(id => open.value.find(o => o.job.id === id)?.day ?? [])
+  const jobsOf = (ids: readonly string[]): DayJob[] => ids.flatMap(id => open.value.find(o => o.pass.id === id)?.day ?? [])
 
   /** @param known who was to do what by the plan that people know */
-  const input = (choice: Pick<DayPlanEntry, 'midnight' | 'now' | 'jobs' | 'away' | 'locks'>, known: DayInput['known']): DayInput =>
+  const input = (choice: Pick<DayPlanEntry, 'midnight' | 'now' | 'passes' | 'away' | 'locks'>, known: DayInput['known']): DayInput =>
     plain({
       ...dayInput(
         choice,
-        jobsOf(choice.jobs),
+        jobsOf(choice.passes),
         crew.value.map(({ id, name, may }) => ({ id, name, may })),
         studio.rules,
       ),

@@ -1,8 +1,9 @@
-import type { Job } from '#shared/jobs'
+import type { Pass } from '#shared/jobs'
 import type { RunWithEvents } from '#shared/runs'
 
 export interface TodayAnswer {
-  jobs: Job[]
+  /** Of open jobs. */
+  passes: Pass[]
   runs: RunWithEvents[]
 }
 

@@ -1,10 +1,10 @@
 import { rankChains } from '#core/plan/rank'
 import { parseCount, parseFraction, parseLength } from '#core/basics/units'
-import type { JobForm } from '#shared/jobs'
+import type { PlanForm } from '#shared/jobs'
 import { lotFacts } from '#shared/recipe'
 
 /** Ranked chains for a plan as far as it has been typed in. */
-export function useRanking(form: Ref<JobForm>) {
+export function useRanking(form: Ref<PlanForm>) {
   const studio = useStudioStore()
   const { today } = useHouseTime()
   const unit = useLengthUnit()

@@ -23,15 +23,15 @@ export function useReplan(run: Ref<RunWithEvents | undefined>) {
 
   async function plan() {
     const day = turns.day
-    const job = run.value?.jobId
-    if (!day || day.version === 0 || !job || !day.jobs.includes(job) || !ready.value || !reachable.value) return
+    const pass = run.value?.passId
+    if (!day || day.version === 0 || !pass || !day.passes.includes(pass) || !ready.value || !reachable.value) return
     // The server checks a plan against its own facts.
     await until(waiting).toBe(0)
     const { midnight } = clockOfDay(studio.rules.timeZone, day.day)
     const choice = {
       midnight,
       now: Math.floor((serverNow() - midnight) / 1000),
-      jobs: day.jobs.filter(id => work.jobs.some(j => j.id === id)),
+      passes: day.passes.filter(id => work.passes.some(p => p.id === id && p.status !== 'done')),
       away: day.away,
       locks: day.locks,
     }

@@ -107,9 +107,9 @@ export function silhouetteOf(shape: PieceShape, size: number, wide = 1.7 * size)
 
 const shapes = new WeakMap<object, PieceShape>()
 
-/** The shape of a job's pieces: the same object as long as it is the same job. */
-export function shapeOfJob(job: PieceShape): PieceShape {
-  const own = toRaw(job)
+/** The shape of a pass's pieces: the same object as long as it is the same pass. */
+export function shapeOfPass(pass: PieceShape): PieceShape {
+  const own = toRaw(pass)
   let shape = shapes.get(own)
   if (!shape)
     shapes.set(

@@ -1,6 +1,6 @@
 import { nextAction } from '#core/bench/run'
 import { formatClock } from '#core/basics/units'
-import type { Job } from '#shared/jobs'
+import type { Pass } from '#shared/jobs'
 import type { RunWithEvents } from '#shared/runs'
 
 /** Where the one thing to do for a run is done. */
@@ -9,25 +9,29 @@ export function stationPath(run: Pick<RunWithEvents, 'id' | 'coupon' | 'lotId'>,
   return stepId === 'wash-up' ? `/wash-up/${run.id}` : stepId === 'look' ? `/look/${run.id}` : `/bench/${run.id}`
 }
 
-/** What a job is waiting for, in one sentence, and where to go for it. */
+/** What a pass is waiting for, in one sentence, and where to go for it. */
 export function useWaitsFor() {
   const work = useWorkStore()
   const studio = useStudioStore()
   const { now } = useServerClock()
   const recipes = useRecipes()
-  /** Why a planned job can't go to the bench as it stands today; null when it can. */
-  function refused(job: Job): string | null {
-    const lot = studio.lot(job.lotId)
+  /** Why a planned pass can't go to the bench as it stands today; null when it can. */
+  function refused(pass: Pass): string | null {
+    const lot = studio.lot(pass.lotId)
     if (!lot) return null
     if (lot.putAway) return `${lot.productName} is no longer on the shelf. Choose another bottle.`
-    return recipes.recipe(job)?.refusals[0] ?? null
+    return recipes.recipe(pass)?.refusals[0] ?? null
   }
 
-  return (job: Job): { sentence: string, to: string, action: string } => {
-    const run = work.runs.find(r => r.jobId === job.id)
-    const refusal = run ? null : refused(job)
-    if (refusal) return { sentence: refusal, to: `/plan/${job.id}`, action: 'Change the plan' }
-    if (!run) return { sentence: 'Planned. Waits for somebody to take it to the bench.', to: `/plan/${job.id}`, action: 'Open the plan' }
+  return (pass: Pass): { sentence: string, to: string, action: string } => {
+    const run = work.runs.find(r => r.passId === pass.id)
+    const plan = `/plan/${pass.jobId}?pass=${pass.id}`
+    if (pass.status === 'done') return { sentence: 'Done.', to: plan, action: 'Open the plan' }
+    const refusal = run ? null : refused(pass)
+    if (refusal) return { sentence: refusal, to: plan, action: 'Change the plan' }
+    if (!run && pass.before && pass.before.status !== 'done')
+      return { sentence: `Waits until pass ${pass.no - 1} is done and dry.`, to: plan, action: 'Open the plan' }
+    if (!run) return { sentence: 'Planned. Waits for somebody to take it to the bench.', to: plan, action: 'Open the plan' }
     const action = nextAction(run.plan, work.state(run), now.value)
     if (action.kind === 'closed') return { sentence: 'Finished.', to: '/log', action: 'See the log' }
     const to = stationPath(run, action.step.id)

@@ -1,8 +1,8 @@
 import { dayAfter } from '#core/basics/zone'
 import type { Lock } from '#core/crew/day'
-import { parseAway, writeAway } from '#shared/days'
+import { parseAway, writeAway, mayBePlanned } from '#shared/days'
 import type { DayPlan } from '#shared/days'
-import type { Job } from '#shared/jobs'
+import type { Pass } from '#shared/jobs'
 
 /** Jobs promised within so many days are put on a day that nobody has planned yet. */
 export const SUGGESTED_DAYS = 3
@@ -34,14 +34,18 @@ export function choiceOf(day: DayPlan, isOpen: (job: string) => boolean, midnigh
   // Another time zone moves a plan's own midnight, and nothing that was locked.
   const moved = (day.midnight - midnight) / 1000
   return {
-    chosen: day.jobs.filter(isOpen),
+    chosen: day.passes.filter(isOpen),
     away: Object.fromEntries(Object.entries(day.away).map(([person, spans]) => [person, writeAway(spans)])),
     locks: day.locks.map(l => ({ ...l, start: l.start + moved })),
   }
 }
 
-/** Jobs for a day that nobody has planned: what is on the bench today, and what is promised soon. */
-export function suggestedJobs(jobs: readonly Pick<Job, 'id' | 'status' | 'dueOn'>[], day: string, isToday: boolean): string[] {
+/** Passes for a day that nobody has planned: what is on the bench today, and what is promised soon. */
+export function suggestedPasses(
+  passes: readonly Pick<Pass, 'id' | 'status' | 'dueOn' | 'before'>[],
+  day: string,
+  isToday: boolean,
+): string[] {
   const until = dayAfter(day, SUGGESTED_DAYS)
-  return jobs.filter(j => (j.status === 'running' ? isToday : j.dueOn <= until)).map(j => j.id)
+  return passes.filter(p => (p.status === 'running' ? isToday : mayBePlanned(p) && p.dueOn <= until)).map(p => p.id)
 }

@@ -1,14 +1,14 @@
 import { describe, expect, it, vi } from 'vitest'
 import { clockOfDay } from '../../core/basics/zone'
 import type { DayPlan, DayPlanEntry } from '../../shared/days'
-import { choiceOf, readAway, suggestedJobs } from './choice'
+import { choiceOf, readAway, suggestedPasses } from './choice'
 import { dayKeeper } from './keeper'
 import type { KeptDay } from './keeper'
 
 const plan = (change: Partial<DayPlan> = {}): DayPlan => ({
   day: '2030-06-03',
   midnight: 1_000_000,
-  jobs: ['a'],
+  passes: ['a'],
   away: {},
   locks: [],
   slots: [],
@@ -21,7 +21,7 @@ const plan = (change: Partial<DayPlan> = {}): DayPlan => ({
 const entry = (change: Partial<DayPlanEntry> = {}): Omit<DayPlanEntry, 'version'> => ({
   midnight: 1_000_000,
   now: null,
-  jobs: ['a', 'b'],
+  passes: ['a', 'b'],
   away: {},
   locks: [],
   slots: [],
@@ -39,7 +39,7 @@ function page(answers: ((sent: DayPlanEntry) => DayPlan)[] = []) {
       sent.push(e)
       return (answers.shift() ?? (x => plan({ ...x, version: x.version + 1 })))(e)
     }),
-    get: vi.fn(async () => plan({ version: 5, jobs: ['c'] })),
+    get: vi.fn(async () => plan({ version: 5, passes: ['c'] })),
     stored: vi.fn((d: DayPlan) => void (kept = d)),
     take: vi.fn((d: DayPlan) => {
       kept = d
@@ -58,12 +58,12 @@ const fails = (status: number) => () => {
 describe('a day\'s plan is kept', () => {
   it('one after another, each on the version that the last one gave', async () => {
     const { keep, sent } = page()
-    await Promise.all([keep(entry(), true), keep(entry({ jobs: ['b'] }), true), keep(entry({ jobs: ['b', 'a'] }), false)])
-    expect(sent.map(e => [e.jobs.join(''), e.version])).toEqual([['ab', 1], ['b', 2], ['ba', 3]])
+    await Promise.all([keep(entry(), true), keep(entry({ passes: ['b'] }), true), keep(entry({ passes: ['b', 'a'] }), false)])
+    expect(sent.map(e => [e.passes.join(''), e.version])).toEqual([['ab', 1], ['b', 2], ['ba', 3]])
   })
   it('nothing is sent that is kept already', async () => {
     const { keep, day } = page()
-    await keep(entry({ jobs: ['a'] }), true)
+    await keep(entry({ passes: ['a'] }), true)
     expect(day.put).not.toHaveBeenCalled()
   })
   it('where somebody else was first, theirs is taken, who changed something is told, and the day is planned once more', async () => {
@@ -96,7 +96,7 @@ describe('a day\'s plan is kept', () => {
     const { keep, day } = page([fails(409), e => plan({ ...e, version: 6 }), fails(409)])
     await keep(entry(), true)
     await keep(entry(), true)
-    await keep(entry({ jobs: [] }), true)
+    await keep(entry({ passes: [] }), true)
     expect(day.planAgain).toHaveBeenCalledTimes(2)
   })
   it('any other refusal is said, whoever asked; a fault of the page is not swallowed, and holds up nothing after it', async () => {
@@ -106,8 +106,8 @@ describe('a day\'s plan is kept', () => {
     await keep(entry(), false)
     expect(day.refused).toHaveBeenCalledWith('no')
     await expect(keep(entry(), false)).rejects.toThrow('broken')
-    await keep(entry({ jobs: ['d'] }), false)
-    expect(sent.at(-1)!.jobs).toEqual(['d'])
+    await keep(entry({ passes: ['d'] }), false)
+    expect(sent.at(-1)!.passes).toEqual(['d'])
   })
 })
 
@@ -122,20 +122,20 @@ describe('what was chosen for a day', () => {
   it('a kept plan gives its open jobs, breaks in writing, and locks where they were', () => {
     const { midnight } = clockOfDay('Europe/Berlin', '2030-06-03')
     const lock = { chain: 'a:1', task: 0, start: h(9), person: 'ada' }
-    const day = plan({ midnight, jobs: ['a', 'gone'], away: { ada: [[h(12), h(12.5)]] }, locks: [lock] })
+    const day = plan({ midnight, passes: ['a', 'gone'], away: { ada: [[h(12), h(12.5)]] }, locks: [lock] })
     expect(choiceOf(day, id => id === 'a', midnight)).toEqual({ chosen: ['a'], away: { ada: '12:00-12:30' }, locks: [lock] })
     // The studio's zone was set right afterwards: an hour east, the lock stays at the same moment.
     const east = clockOfDay('Europe/Helsinki', '2030-06-03').midnight
     expect(choiceOf(day, () => true, east).locks[0]!.start).toBe(h(10))
   })
   it('for a day nobody planned: what runs, today only, and what is promised within three days', () => {
-    const jobs = [
-      { id: 'runs', status: 'running', dueOn: '2030-07-01' },
-      { id: 'soon', status: 'planned', dueOn: '2030-06-06' },
-      { id: 'late', status: 'planned', dueOn: '2030-05-01' },
-      { id: 'later', status: 'planned', dueOn: '2030-06-07' },
+    const passes = [
+      { id: 'runs', status: 'running', dueOn: '2030-07-01', before: null },
+      { id: 'soon', status: 'planned', dueOn: '2030-06-06', before: null },
+      { id: 'late', status: 'planned', dueOn: '2030-05-01', before: null },
+      { id: 'later', status: 'planned', dueOn: '2030-06-07', before: null },
     ] as const
-    expect(suggestedJobs(jobs, '2030-06-03', true)).toEqual(['runs', 'soon', 'late'])
-    expect(suggestedJobs(jobs, '2030-06-03', false)).toEqual(['soon', 'late'])
+    expect(suggestedPasses(passes, '2030-06-03', true)).toEqual(['runs', 'soon', 'late'])
+    expect(suggestedPasses(passes, '2030-06-03', false)).toEqual(['soon', 'late'])
   })
 })

@@ -18,8 +18,8 @@ export interface KeptDay {
   planAgain: (byHand: boolean) => void
 }
 
-type Choices = Pick<DayPlan, 'jobs' | 'away' | 'locks' | 'slots'>
-const choices = ({ jobs, away, locks, slots }: Choices) => JSON.stringify([jobs, away, locks, slots])
+type Choices = Pick<DayPlan, 'passes' | 'away' | 'locks' | 'slots'>
+const choices = ({ passes, away, locks, slots }: Choices) => JSON.stringify([passes, away, locks, slots])
 
 /**
  * Keeps plans of a day on the server, one after another, each made on the version that the last one gave. Where a fact or another

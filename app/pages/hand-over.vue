@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pieceLabel } from '#core/plan/run-plan'
 import Button from 'primevue/button'
 import { answersFor, holderOf, isOver, liveWindow, pieceClock, pieceStage } from '#core/bench/run'
 import type { PieceState } from '#core/bench/run'
@@ -84,14 +85,14 @@ const take = (pieces: Held[]) => pieces.forEach(h => work.enter(h.run, { kind: '
             :dwelt="clock(h).running ? clock(h).last : undefined"
             :over="isOver(clock(h).phase)"
           />
-          <p><span class="name capital">{{ h.run.plan.noun }} {{ h.piece.n }}</span><br><span class="muted">{{ h.run.subject }}</span></p>
+          <p><span class="name capital">{{ pieceLabel(h.run.plan, h.piece.n) }}</span><br><span class="muted">{{ h.run.subject }}</span></p>
           <p class="time"><span class="numeral">{{ h.piece.covered ? formatClock(clock(h).last) : '–' }}</span><br>{{ what(h) }}</p>
           <Button
             v-if="!p.mine && p.pieces.length > 1"
             class="one"
             severity="secondary"
             label="Take"
-            :aria-label="`Take ${h.run.plan.noun} ${h.piece.n} from ${p.name}`"
+            :aria-label="`Take ${pieceLabel(h.run.plan, h.piece.n)} from ${p.name}`"
             @click="take([h])"
           />
         </li>

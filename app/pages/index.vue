@@ -1,13 +1,19 @@
 <script setup lang="ts">
+import { jobStatus } from '#shared/jobs'
+import type { Pass } from '#shared/jobs'
+
 const work = useWorkStore()
 const studio = useStudioStore()
 const houseTime = useHouseTime()
 const { minute } = useServerClock()
 
-/** Running jobs first, then by due day. */
-const jobs = computed(() =>
-  [...work.jobs].sort((a, b) => Number(b.status === 'running') - Number(a.status === 'running') || a.dueOn.localeCompare(b.dueOn)),
-)
+/** Jobs with their passes: those on the bench first, then by due day. */
+const jobs = computed(() => {
+  const byJob = new Map<string, Pass[]>()
+  for (const p of work.passes) byJob.set(p.jobId, [...(byJob.get(p.jobId) ?? []), p])
+  const running = (passes: readonly Pass[]) => Number(jobStatus(passes) === 'running')
+  return [...byJob.values()].sort((a, b) => running(b) - running(a) || a[0]!.dueOn.localeCompare(b[0]!.dueOn))
+})
 </script>
 
 <template>
@@ -21,7 +27,7 @@ const jobs = computed(() =>
     </header>
     <p v-if="work.loaded && jobs.length === 0">Nothing is waiting. Plan the first job: piece, art and bottle are enough for a recipe.</p>
     <ul class="jobs">
-      <TodayJob v-for="job in jobs" :key="job.id" :job="job" />
+      <TodayJob v-for="passes in jobs" :key="passes[0]!.jobId" :passes="passes" />
     </ul>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plural } from '#core/basics/units'
 import Button from 'primevue/button'
 import { planRecipe } from '#core/plan/recipe'
 import { outlook, useUpFirst } from '#core/trade/stock'
@@ -18,25 +19,25 @@ const outlooks = computed(
   () =>
     new Map(
       onShelf.value.map((lot) => {
-        const demands = work.jobs
-          .filter(j => j.status === 'planned' && j.lotId === lot.id)
-          .flatMap((job) => {
+        const demands = work.passes
+          .filter(p => p.status === 'planned' && p.lotId === lot.id)
+          .flatMap((pass) => {
             const { plan, figures } = planRecipe(
-              recipeInput(job, planFacts(job, lot, studio, houseTime.today())),
+              recipeInput(pass, planFacts(pass, lot, studio, houseTime.today())),
             )
             if (!plan) return []
             return [
-              { jobId: job.id, dueOn: job.dueOn, putOut: plan.putOut, used: figures.find(f => f.id === 'used')?.value ?? plan.putOut },
+              { passId: pass.id, dueOn: pass.dueOn, putOut: plan.putOut, used: figures.find(f => f.id === 'used')?.value ?? plan.putOut },
             ]
           })
         const seen = outlook(lot.left, demands)
-        const job = work.jobs.find(j => j.id === seen.runsOutAt)
+        const pass = work.passes.find(p => p.id === seen.runsOutAt)
         return [
           lot.id,
           demands.length === 0
             ? null
-            : job
-              ? `Runs out before the ${job.noun}s for ${job.customer}.`
+            : pass
+              ? `Runs out before the ${plural(pass.noun)} for ${pass.customer}.`
               : `Lasts for the ${demands.length === 1 ? 'open plan' : `${demands.length} open plans`}.`,
         ] as const
       }),

@@ -26,7 +26,7 @@ export const useTurnsStore = defineStore('turns', () => {
   const byRun = computed(
     () =>
       new Map(
-        work.runs.map(r => [r.id, turnsOf(day.value, r.jobId, studio.here, studio.rules[r.plan.rinseAt === 'tub' ? 'tubs' : 'sinks'])]),
+        work.runs.map(r => [r.id, turnsOf(day.value, r.passId, studio.here, studio.rules[r.plan.rinseAt === 'tub' ? 'tubs' : 'sinks'])]),
       ),
   )
   const of = (run: Pick<RunWithEvents, 'id'>): Turns => byRun.value.get(run.id) ?? NO_TURNS

@@ -2,16 +2,16 @@ import { defineStore } from 'pinia'
 import { v7 } from 'uuid'
 import { followedRun } from '#core/bench/run'
 import type { FollowedRun, NewEvent, RunEvent, RunState } from '#core/bench/run'
-import type { Job } from '#shared/jobs'
+import type { Pass } from '#shared/jobs'
 import { allPages } from '#shared/pages'
 import type { RunWithEvents, SentEvent, StoredEvent } from '#shared/runs'
 import type { Entry } from '~/outbox/outbox'
 import type { TodayAnswer } from '~/composables/useEarly'
 
-/** Open jobs and runs, and the entries on their way to the server. */
+/** Passes of open jobs, open runs, and the entries on their way to the server. */
 export const useWorkStore = defineStore('work', () => {
   const session = useSessionStore()
-  const jobs = shallowRef<Job[]>([])
+  const passes = shallowRef<Pass[]>([])
   /** Open runs, and those that ended while this page had them: whoever stands before one still sees that it is closed. */
   const known = shallowRef<RunWithEvents[]>([])
   const runs = computed(() => known.value.filter(r => r.endedAt === null))
@@ -30,11 +30,11 @@ export const useWorkStore = defineStore('work', () => {
     const began = ++fetches
     const answer = (await takeEarly()) ?? (await api<TodayAnswer>('today'))
     const open = await allPages(after =>
-      after === null ? Promise.resolve(answer.jobs) : api<TodayAnswer>(`today?after=${after}`).then(page => page.jobs),
+      after === null ? Promise.resolve(answer.passes) : api<TodayAnswer>(`today?after=${after}`).then(page => page.passes),
     )
     // What has ended stays as it is.
     const newer = known.value.filter(r => r.endedAt !== null || (fetched.get(r.id) ?? 0) > began)
-    jobs.value = open
+    passes.value = open
     known.value = [
       ...answer.runs.map(r => newer.find(n => n.id === r.id && last(n) >= last(r)) ?? r),
       ...newer.filter(n => !answer.runs.some(r => r.id === n.id)),
@@ -136,7 +136,7 @@ export const useWorkStore = defineStore('work', () => {
   const waitingOf = (runId: string) => outbox.value.filter(w => w.runId === runId && w.kind === 'event' && mayGo(w))
 
   return {
-    jobs,
+    passes,
     runs,
     loaded,
     outbox,

@@ -2,14 +2,14 @@ import ical, { ICalCalendarMethod } from 'ical-generator'
 import { stretches } from '#core/crew/day'
 import type { DayPlan } from '#shared/days'
 import type { Db } from '../db/pool'
-import { jobsByIds } from '../db/queries/jobs'
+import { passesByIds } from '../db/queries/jobs'
 import { crewWith } from '../db/queries/people'
 import { oneDay } from './days'
 import { notFound } from './refusal'
 import { studioOf } from './studio'
 
 async function titlesOf(db: Db, day: DayPlan): Promise<Map<string, string>> {
-  return new Map((await jobsByIds(db, day.jobs)).map(job => [job.id, `${job.pieces} × ${job.noun}, ${job.customer}`]))
+  return new Map((await passesByIds(db, day.passes)).map(pass => [pass.id, `${pass.pieces} × ${pass.noun}, ${pass.customer}`]))
 }
 
 /** A day's plan as iCalendar (RFC 5545), of everybody or of one person. */

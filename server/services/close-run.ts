@@ -2,11 +2,14 @@ import { v7 } from 'uuid'
 import { dayIn } from '#core/basics/zone'
 import { FAULTS, reasonWords, summarise } from '#core/bench/run'
 import type { RunState, RunSummary } from '#core/bench/run'
+import { numberOf } from '#core/plan/run-plan'
+import type { RunPlan } from '#core/plan/run-plan'
 import type { LevelChange } from '#core/trade/stock'
+import { owed } from '#shared/jobs'
 import type { RunHead } from '#shared/runs'
 import type { Db } from '../db/pool'
 import { changeLevel, lotById, openedOn, setLevel } from '../db/queries/lots'
-import { jobById, setJobStatus } from '../db/queries/jobs'
+import { oweAgain, passById, setDone, setPassStatus } from '../db/queries/jobs'
 import { peopleByIds } from '../db/queries/people'
 import * as runs from '../db/queries/runs'
 import { addUses } from '../db/queries/stencils'
@@ -21,12 +24,22 @@ function etchantUsed(head: RunHead, state: RunState, summary: RunSummary): { amo
   return { amount: coated ? head.plan.putOut : 0, kind: 'run-as-planned' }
 }
 
-/** The job is done, or waits again; a stencil that is used again counts the pieces it was on. */
-async function closeJob(db: Db, jobId: string, state: RunState): Promise<void> {
-  await setJobStatus(db, jobId, state.finished ? 'done' : 'planned')
-  const job = await jobById(db, jobId)
+/**
+ * The pieces that came out good or usable are through this pass; what broke or is scrap is owed again, by a new piece from its first
+ * pass on. A stencil that is used again counts the pieces it was on.
+ */
+async function closePass(db: Db, passId: string, plan: RunPlan, state: RunState): Promise<void> {
+  const pass = (await passById(db, passId))!
+  const ended = state.finished !== null
+  const numbers = (of: RunState['pieces']) => of.map(p => numberOf(plan, p.n))
+  const kept = ended ? numbers(state.pieces.filter(p => !p.withdrawn && p.judged?.result !== 'scrap')) : []
+  const lost = numbers(state.pieces.filter(p => p.withdrawn || p.judged?.result === 'scrap'))
+  const done = [...new Set([...pass.done, ...kept])].sort((a, b) => a - b)
+  await setDone(db, passId, done)
+  await setPassStatus(db, passId, ended && owed({ pieces: pass.pieces, done }).length === 0 ? 'done' : 'planned')
+  if (ended && lost.length > 0) await oweAgain(db, passId, lost)
   const etched = state.pieces.filter(p => p.off || p.blasted).length
-  if (job?.stencilId && etched > 0) await addUses(db, job.stencilId, etched)
+  if (pass.stencilId && etched > 0) await addUses(db, pass.stencilId, etched)
 }
 
 /** Closes the run where its end has been entered: its summary, its job, and what left the shelf. */
@@ -40,7 +53,7 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
   const lost = summary.pieces.flatMap(p => (p.withdrawn ? [reasonWords('piece.withdrawn', p.withdrawn)] : []))
   const search = [
     head.subject,
-    head.jobId === null ? 'coupon' : '',
+    head.passId === null ? 'coupon' : '',
     head.plan.noun,
     lot.productName,
     people[0]?.name ?? '',
@@ -54,7 +67,7 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
     .join(' ')
     .toLowerCase()
   await runs.endRun(db, { id: head.id, at: new Date(end.at), outcome: state.finished ? 'finished' : 'abandoned', summary, search })
-  if (head.jobId !== null) await closeJob(db, head.jobId, state)
+  if (head.passId !== null) await closePass(db, head.passId, head.plan, state)
   const touched = state.pieces.flatMap(p => p.coatStarted ?? p.gunOn ?? []).map(s => s.at)
   if (lot.openedOn === null && touched.length > 0) {
     const { rules } = await studioOf(db)

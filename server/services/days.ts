@@ -3,14 +3,14 @@ import type { DayJob } from '#core/crew/day'
 import { clockOfDay } from '#core/basics/zone'
 import { foldRun } from '#core/bench/run'
 import { verifySchedule } from '#core/crew/schedule'
-import { dayInput, dayJob } from '#shared/days'
+import { dayInput, dayJob, mayBePlanned } from '#shared/days'
 import type { DayPlan, DayPlanEntry } from '#shared/days'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
 import { dayByDate, putDay } from '../db/queries/days'
-import { jobsByIds } from '../db/queries/jobs'
+import { passesByIds } from '../db/queries/jobs'
 import { crewWith } from '../db/queries/people'
-import { eventsOfRuns, openRunsOfJobs } from '../db/queries/runs'
+import { eventsOfRuns, openRunsOfPasses } from '../db/queries/runs'
 import type { Context } from './context'
 import { notify } from './context'
 import { recipesOf } from './jobs'
@@ -24,7 +24,7 @@ const CLOCK_SLACK = 120
 const emptyDay = (day: string): DayPlan => ({
   day,
   midnight: 0,
-  jobs: [],
+  passes: [],
   away: {},
   locks: [],
   slots: [],
@@ -36,12 +36,12 @@ const emptyDay = (day: string): DayPlan => ({
 
 export const oneDay = async (db: Db, day: string): Promise<DayPlan> => (await dayByDate(db, day)) ?? emptyDay(day)
 
-/** The chosen jobs that are still open, each with its plan and what has happened to it. */
+/** The chosen passes that are still open, each with its plan and what has happened to it. */
 export async function jobsOfDay(db: Db, ids: readonly string[], now: Date): Promise<DayJob[]> {
-  const jobs = (await jobsByIds(db, ids)).filter(j => j.status === 'planned' || j.status === 'running')
-  const runs = await openRunsOfJobs(
+  const passes = (await passesByIds(db, ids)).filter(mayBePlanned)
+  const runs = await openRunsOfPasses(
     db,
-    jobs.map(j => j.id),
+    passes.map(p => p.id),
   )
   const events = await eventsOfRuns(
     db,
@@ -49,16 +49,16 @@ export async function jobsOfDay(db: Db, ids: readonly string[], now: Date): Prom
   )
   const recipes = await recipesOf(
     db,
-    jobs.filter(j => !runs.some(r => r.jobId === j.id)),
+    passes.filter(p => !runs.some(r => r.passId === p.id)),
     now,
   )
   const found: DayJob[] = []
   for (const id of ids) {
-    const job = jobs.find(j => j.id === id)
-    if (!job) continue
-    const run = runs.find(r => r.jobId === id)
+    const pass = passes.find(p => p.id === id)
+    if (!pass) continue
+    const run = runs.find(r => r.passId === id)
     const plan = run?.plan ?? recipes.get(id)?.plan
-    if (plan) found.push(dayJob(job, plan, run ? foldRun(plan, events.get(run.id)!) : null))
+    if (plan) found.push(dayJob(pass, plan, run ? foldRun(plan, events.get(run.id)!) : null))
   }
   return found
 }
@@ -76,7 +76,7 @@ export async function saveDay(context: Context, day: string, entry: DayPlanEntry
     if (entry.midnight !== clockOfDay(rules.timeZone, day).midnight)
       throw new Refusal(409, `This plan was made for another time zone than the studio's, ${rules.timeZone}. Reload the page.`)
     const people = await crewWith(db)
-    const jobs = await jobsOfDay(db, entry.jobs, now)
+    const jobs = await jobsOfDay(db, entry.passes, now)
     const input = dayInput(entry, jobs, people, rules)
     const instance = dayInstance(input)
     // A wet piece that is past its window is rinsed late rather than never; that is told, not refused.
@@ -90,7 +90,7 @@ export async function saveDay(context: Context, day: string, entry: DayPlanEntry
       {
         day,
         midnight: entry.midnight,
-        jobs: jobs.map(j => j.id),
+        passes: jobs.map(j => j.id),
         away: entry.away,
         locks: entry.locks.filter(l => instance.chains.some(c => c.id === l.chain)),
         slots: entry.slots,

@@ -4,13 +4,15 @@ import { planCoupon, refuseCoupon } from '#core/plan/coupon'
 import { etchantKind } from '#core/trade/materials'
 import { couponOfRun } from '#shared/coupons'
 import type { CouponOrderEntry } from '#shared/coupons'
-import { BLANK_JOB } from '#shared/jobs'
+import { capital } from '#core/basics/units'
+import { BLANK_PLAN, owed } from '#shared/jobs'
+import type { Pass } from '#shared/jobs'
 import { lotFacts, schoolsOf } from '#shared/recipe'
 import type { RunWithEvents } from '#shared/runs'
 import { inTransaction } from '../db/pool'
 import type { Pool } from '../db/pool'
 import { lotById } from '../db/queries/lots'
-import { jobById, setJobStatus } from '../db/queries/jobs'
+import { passById, setPassStatus } from '../db/queries/jobs'
 import * as runs from '../db/queries/runs'
 import type { Context } from './context'
 import { notify } from './context'
@@ -21,7 +23,7 @@ import { studioOf } from './studio'
 const idOfAnother = () => new Refusal(409, 'That run was started with something else. Go back to Today and start it again.')
 
 /** Nothing chosen: the house's own. */
-const HOUSE_SCHOOLS = BLANK_JOB.schools
+const HOUSE_SCHOOLS = BLANK_PLAN.schools
 
 /** Opens a run that etches a coupon with this bottle. @param id made by the client: sent twice, started once */
 export async function startCoupon(context: Context, lotId: string, id: string, order: CouponOrderEntry): Promise<string> {
@@ -44,28 +46,55 @@ export async function startCoupon(context: Context, lotId: string, id: string, o
             : 'Coupons are etched with cream. For a liquid or abrasive try a scrap in the run itself.')
     if (refusal) throw new Refusal(400, refusal)
     const plan = planCoupon(asked, lotFacts(lot, dayIn(rules.timeZone, context.now().getTime())), schoolsOf(HOUSE_SCHOOLS, rules), rules)
-    if (!(await runs.insertRun(db, { id, jobId: null, coupon, lotId, plan, by: context.by, at: context.now() }))) throw idOfAnother()
+    if (!(await runs.insertRun(db, { id, passId: null, coupon, lotId, plan, by: context.by, at: context.now() }))) throw idOfAnother()
     await notify(db, { topic: 'today' })
     return id
   })
 }
 
-/** Freezes the job's recipe and opens a run. @param id made by the client: sent twice, started once */
-export async function startRun(context: Context, jobId: string, id: string): Promise<string> {
+/** Why this pass can't be begun now; null when it can. */
+function refuseStart(pass: Pass, numbers: readonly number[], before: Pass | null): string | null {
+  if (pass.status === 'running') return 'This job is on the bench already.'
+  if (pass.status !== 'planned') return 'This job is closed. Plan a new one.'
+  const early = before === null ? undefined : numbers.find(n => !before.done.includes(n))
+  if (early === undefined) return null
+  return before!.status === 'running'
+    ? `${capital(pass.noun)} ${early} is still in pass ${before!.no}. It has to be rinsed, dry and judged before pass ${pass.no}.`
+    : `${capital(pass.noun)} ${early} has not been through pass ${before!.no} yet. Do that first.`
+}
+
+/** The pieces that go now. @throws Refusal where one of them is not owed */
+function piecesNow(pass: Pass, asked: readonly number[] | undefined): number[] {
+  const open = owed(pass)
+  if (asked === undefined) return open
+  const wrong = asked.find(n => !open.includes(n))
+  if (wrong !== undefined)
+    throw new Refusal(409, `${capital(pass.noun)} ${wrong} has been through this pass already, or there is none. Reload the page.`)
+  return [...new Set(asked)].sort((a, b) => a - b)
+}
+
+/**
+ * Freezes the recipe of a pass and opens a run of it.
+ * @param id made by the client: sent twice, started once @param asked numbers of the pieces that go now; all it owes where nothing is said
+ */
+export async function startRun(context: Context, passId: string, id: string, asked?: readonly number[]): Promise<string> {
   return inTransaction(context.pool, async (db) => {
-    const job = await jobById(db, jobId, true)
-    if (!job) throw notFound('job')
+    await runs.lockJobOfPass(db, passId)
+    const pass = await passById(db, passId)
+    if (!pass) throw notFound('job')
     const again = await runs.runHead(db, id)
-    if (again?.jobId === jobId) return id
+    if (again?.passId === passId) return id
     if (again) throw idOfAnother()
-    if (job.status !== 'planned')
-      throw new Refusal(409, job.status === 'running' ? 'This job is on the bench already.' : 'This job is closed. Plan a new one.')
-    const { plan, refusals } = await recipeOf(db, job, context.now())
+    const before = pass.before === null ? null : (await passById(db, pass.before.id))!
+    const numbers = pass.status === 'planned' ? piecesNow(pass, asked) : []
+    const refusal = refuseStart(pass, numbers, before)
+    if (refusal) throw new Refusal(409, refusal)
+    const { plan, refusals } = await recipeOf(db, pass, context.now(), numbers)
     if (!plan) throw new Refusal(409, refusals.join(' '))
     // The same id may have been taken between the look and this: then nothing is started.
-    if (!(await runs.insertRun(db, { id, jobId, coupon: null, lotId: job.lotId, plan, by: context.by, at: context.now() })))
+    if (!(await runs.insertRun(db, { id, passId, coupon: null, lotId: pass.lotId, plan, by: context.by, at: context.now() })))
       throw idOfAnother()
-    await setJobStatus(db, jobId, 'running')
+    await setPassStatus(db, passId, 'running')
     await notify(db, { topic: 'today' })
     return id
   })

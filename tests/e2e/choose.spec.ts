@@ -1,3 +1,4 @@
+import type { Job } from '../../shared/jobs'
 import type { Page } from '@playwright/test'
 import { v7 } from 'uuid'
 import { answerAll, coatLike, expect, LEAD, MATE, NIMBLE, press, signIn, SLOW, test } from './world'
@@ -275,8 +276,8 @@ test('each person reads and writes lengths in their own unit; what was written k
   await expect(page.getByText('2 in (50.8 mm)').first()).toBeVisible()
   await page.getByRole('button', { name: 'Save the change' }).click()
   await expect
-    .poll(async () => (await world.lead.get<{ artWidth: number, entered: { artWidth: string, artHeight: string } }>(`jobs/${id}`)).body)
-    .toMatchObject({ artWidth: 50.8, entered: { artWidth: '2 in', artHeight: '45 mm' } })
+    .poll(async () => (await world.lead.get<Job>(`jobs/${id}`)).body)
+    .toMatchObject({ passes: [{ artWidth: 50.8 }], entered: { sets: [{ passes: [{ artWidth: '2 in', artHeight: '45 mm' }] }] } })
   const { body: people } = await world.mate.get<{ id: string, name: string, lengthUnit: string }[]>('crew')
   const me = people.find(p => p.name === MATE.name)!
   expect(me.lengthUnit).toBe('in')

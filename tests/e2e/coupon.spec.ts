@@ -1,5 +1,5 @@
 import { expect, MATE, signIn, test } from './world'
-import { BLANK_JOB } from '../../shared/jobs'
+import { BLANK_PLAN } from '../../shared/jobs'
 import { jobForm, newLot } from '../support/client'
 import { v7 } from 'uuid'
 
@@ -28,7 +28,7 @@ test('a coupon is read off, its curve gives the best dwell, and the next plan us
   await expect(page.getByText(/Own coupons now say 5\smin/)).toBeVisible()
 
   const id = v7()
-  await world.mate.post('jobs', { id, job: jobForm(lot, { schools: { ...BLANK_JOB.schools, dwell: 'own-coupons' } }) })
+  await world.mate.post('jobs', { id, job: jobForm(lot, { schools: { ...BLANK_PLAN.schools, dwell: 'own-coupons' } }) })
   await page.goto(`${world.app.url}/plan/${id}`)
   await expect(page.getByRole('region', { name: 'Dwell window' })).toContainText(/Your own coupon with this bottle looked best at 5\smin/)
 })

@@ -114,10 +114,10 @@ test('what is changed while the last change is still on its way is kept as well'
   await page.unroute('**/api/days/*')
   await page.getByLabel('Moss Mate').fill('12-12:30')
   const {
-    body: { midnight, jobs, away, locks, slots, version },
+    body: { midnight, passes, away, locks, slots, version },
   } = await world.mate.get<DayPlan>(`days/${day}`)
   const heard = page.waitForResponse(r => r.url().endsWith(`/api/days/${day}`) && r.request().method() === 'GET')
-  expect((await world.mate.put(`days/${day}`, { midnight, now: null, jobs, away, locks, slots, version })).status).toBe(200)
+  expect((await world.mate.put(`days/${day}`, { midnight, now: null, passes, away, locks, slots, version })).status).toBe(200)
   await heard
   await expect(page.getByText('Planning')).toHaveCount(0)
   await expect(page.getByLabel('Moss Mate')).toHaveValue('12-12:30')
@@ -154,5 +154,5 @@ test('a day too short says what binds and what would make it fit', async ({ sign
   await expect(job).toBeVisible()
   if (!(await job.isChecked())) await job.check()
   await expect(page.getByRole('region', { name: 'Why it does not fit' })).toContainText(/bind/, { timeout: 45_000 })
-  await expect(page.getByRole('region', { name: 'Promised against the coming days' })).toContainText('40 × flagon for Long club')
+  await expect(page.getByRole('region', { name: 'Promised against the coming days' })).toContainText('40 flagons for Long club')
 })

@@ -4,7 +4,7 @@ import { ARTWORK_FORM } from '../../shared/artworks'
 import type { Artwork, ArtworkForm, ArtworkSummary } from '../../shared/artworks'
 import type { Job } from '../../shared/jobs'
 import type { RunWithEvents } from '../../shared/runs'
-import { jobForm, newLot } from '../support/client'
+import { jobForm, newLot, startPass } from '../support/client'
 import type { Client } from '../support/client'
 import { HOSTILE_ART } from '../support/hostile-art'
 import { sharedStudio } from '../support/studio'
@@ -35,7 +35,7 @@ describe('stencil art', () => {
     const id = v7()
     for (let twice = 0; twice < 2; twice++) expect((await mate.post<Artwork>('artworks', { id, artwork: art, figures })).status).toBe(200)
     const { body: list } = await mate.get<ArtworkSummary[]>('artworks')
-    expect(list.filter(a => a.id === id)).toEqual([{ id, name: 'Oar', figures, putAway: false, version: 1 }])
+    expect(list.filter(a => a.id === id)).toEqual([{ id, name: 'Oar', figures, mirrored: false, putAway: false, version: 1 }])
     expect((await mate.get<Artwork>(`artworks/${id}`)).body.entered).toEqual(art)
     const { body: changed } = await mate.put<Artwork>(`artworks/${id}`, {
       artwork: { ...art, name: 'Two oars' },
@@ -113,11 +113,11 @@ describe('stencil art', () => {
     await mate.post('artworks', { id, artwork: art, figures })
     const lotId = await newLot((await sharedStudio()).lead)
     const { body: job } = await mate.post<Job>('jobs', { id: jobId, job: jobForm(lotId, { artworkId: id }) })
-    expect(job).toMatchObject({ artworkId: id, art: { d: figures.outline, width: 60, height: 20 } })
+    expect(job.passes[0]).toMatchObject({ artworkId: id, art: { d: figures.outline, width: 60, height: 20 } })
     await mate.put(`artworks/${id}`, { artwork: art, figures: { ...figures, outline: 'M1 1L2 2L3 1Z' }, version: 1, putAway: true })
-    await mate.post(`jobs/${jobId}/run`, { runId })
-    expect((await mate.get<RunWithEvents>(`runs/${runId}`)).body.shape.art).toEqual(job.art)
+    await startPass(mate, jobId, { runId })
+    expect((await mate.get<RunWithEvents>(`runs/${runId}`)).body.shape.art).toEqual(job.passes[0]!.art)
     const gone = await mate.post('jobs', { id: v7(), job: jobForm(lotId, { artworkId: v7() }) })
-    expect([gone.status, gone.body.fields!.artworkId]).toEqual([400, 'Choose a stencil, or none.'])
+    expect([gone.status, gone.body.fields!['sets.0.passes.0.artworkId']]).toEqual([400, 'Choose a stencil, or none.'])
   })
 })

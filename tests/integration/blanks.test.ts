@@ -4,7 +4,7 @@ import { BLANK_FORM } from '../../shared/blanks'
 import type { Blank, BlankForm } from '../../shared/blanks'
 import type { Job } from '../../shared/jobs'
 import type { RunWithEvents } from '../../shared/runs'
-import { jobForm, newLot } from '../support/client'
+import { jobForm, newLot, startPass } from '../support/client'
 import type { Client } from '../support/client'
 import { sharedStudio } from '../support/studio'
 
@@ -95,12 +95,12 @@ describe('the library of blanks', () => {
       id: jobId,
       job: jobForm(lotId, { blankId: id, surface: 'taper', artMiddle: '50 mm' }),
     })
-    expect(job).toMatchObject({
+    expect(job.passes[0]).toMatchObject({
       blankId: id,
       wall: { kind: 'vertical', middle: 50, readings: [{ height: 0, girth: 190.5 }, { height: 110 }] },
     })
     const runId = v7()
-    await mate.post(`jobs/${jobId}/run`, { runId })
+    await startPass(mate, jobId, { runId })
     await mate.put(`blanks/${id}`, {
       blank: {
         ...taper,
@@ -112,10 +112,10 @@ describe('the library of blanks', () => {
       version: 1,
       putAway: true,
     })
-    expect((await mate.get<RunWithEvents>(`runs/${runId}`)).body.shape.wall).toEqual(job.wall)
+    expect((await mate.get<RunWithEvents>(`runs/${runId}`)).body.shape.wall).toEqual(job.passes[0]!.wall)
     const gone = await mate.post('jobs', { id: v7(), job: jobForm(lotId, { blankId: id }) })
-    expect([gone.status, gone.body.fields!.blankId]).toEqual([400, expect.stringMatching(/from the library, or none/)])
+    expect([gone.status, gone.body.fields!['sets.0.blankId']]).toEqual([400, expect.stringMatching(/from the library, or none/)])
     const above = await mate.post('jobs', { id: v7(), job: jobForm(lotId, { artMiddle: '150 mm' }) })
-    expect(above.body.fields!.artMiddle).toMatch(/above the piece/)
+    expect(above.body.fields!['sets.0.passes.0.artMiddle']).toMatch(/above the piece/)
   })
 })

@@ -10,7 +10,7 @@ import { DEFAULT_HOUSE_RULES } from '../../core/trade/house'
 import type { Person } from '../../shared/accounts'
 import { dayInput, dayJob } from '../../shared/days'
 import type { DayPlan } from '../../shared/days'
-import type { Job } from '../../shared/jobs'
+import type { Pass } from '../../shared/jobs'
 import { clockOfDay } from '../../core/basics/zone'
 import { recipeInput } from '../../shared/recipe'
 import type { RunWithEvents } from '../../shared/runs'
@@ -44,16 +44,16 @@ const RULES = { ...DEFAULT_HOUSE_RULES, timeZone: HOUSE_ZONE }
 /** What a page would know: open jobs as the core plans them, and the crew. */
 async function facts(client: Client): Promise<{ jobs: DayJob[], people: Person[] }> {
   const [{ body: today }, { body: lots }, { body: people }] = [
-    await client.get<{ jobs: Job[], runs: RunWithEvents[] }>('today'),
+    await client.get<{ passes: Pass[], runs: RunWithEvents[] }>('today'),
     await client.get<Lot[]>('lots'),
     await client.get<Person[]>('crew'),
   ]
   return {
     people: people.filter(p => p.active),
-    jobs: today.jobs
-      .filter(j => own.has(j.id))
+    jobs: today.passes
+      .filter(p => own.has(p.jobId))
       .map((job) => {
-        const run = today.runs.find(r => r.jobId === job.id)
+        const run = today.runs.find(r => r.passId === job.id)
         if (run) return dayJob(job, run.plan, foldRun(run.plan, run.events))
         return dayJob(
           job,
@@ -78,12 +78,12 @@ async function planned(client: Client, now: number | null, mid: number, version 
   const choice = { midnight: mid, now, away: {}, locks: [] }
   const solved = solveDay(dayInput(choice, jobs, people, RULES))
   if (!solved.ok) throw new Error(solved.why)
-  return { ...choice, jobs: jobs.map(j => j.id), slots: solved.schedule, version }
+  return { ...choice, passes: jobs.map(j => j.id), slots: solved.schedule, version }
 }
 
 describe('the plan of a day', () => {
   it('is empty until somebody plans it', async () => {
-    expect((await mate.get<DayPlan>(`days/${DAY}`)).body).toMatchObject({ day: DAY, version: 0, jobs: [], slots: [] })
+    expect((await mate.get<DayPlan>(`days/${DAY}`)).body).toMatchObject({ day: DAY, version: 0, passes: [], slots: [] })
     expect((await mate.get('days/2030-13-01')).status).toBe(404)
   })
   it('is kept once checked, told to every page, and says who does what', async () => {
@@ -102,7 +102,7 @@ describe('the plan of a day', () => {
       now: null,
       away: before.away,
       locks: before.locks,
-      jobs: before.jobs,
+      passes: before.passes,
       version: before.version,
       slots: before.slots.map(s =>
         before.blocks.find(b => b.chain === s.chain && b.task === s.task)!.words === 'Rinse tumbler 2'
@@ -126,8 +126,17 @@ describe('the plan of a day', () => {
     const { body: kept } = await mate.get<DayPlan>(`days/${DAY}`)
     const all = { ...kept, slots: kept.slots.map(s => ({ ...s, person: mateId })) }
     expect(
-      (await mate.put(`days/${DAY}`, { midnight, now: null, jobs: all.jobs, away: {}, locks: [], slots: all.slots, version: all.version }))
-        .status,
+      (
+        await mate.put(`days/${DAY}`, {
+          midnight,
+          now: null,
+          passes: all.passes,
+          away: {},
+          locks: [],
+          slots: all.slots,
+          version: all.version,
+        })
+      ).status,
     ).toBe(409)
     const { jobs, people } = await facts(mate)
     const again = solveDay(dayInput({ midnight, now: null, away: {}, locks: [] }, jobs, people, RULES))
@@ -138,7 +147,7 @@ describe('the plan of a day', () => {
 
 describe('a day that runs', () => {
   it('is planned from what has happened: a piece that is wet keeps its window, one that broke is gone', async () => {
-    const { runId, jobId } = await newRun(mate, lotId, { pieces: '3', customer: 'Pilots' })
+    const { runId, jobId, passId } = await newRun(mate, lotId, { pieces: '3', customer: 'Pilots' })
     own.add(jobId)
     await upToStep(mate, runId, 'etch')
     const at = Date.now() - 60_000
@@ -154,7 +163,7 @@ describe('a day that runs', () => {
     const now = Math.floor((Date.now() - mid) / 1000)
     const { status, body } = await mate.put<DayPlan>(`days/${date}`, await planned(mate, now, mid))
     expect(status).toBe(200)
-    const mine = body.blocks.filter(b => b.job === jobId)
+    const mine = body.blocks.filter(b => b.job === passId)
     expect(mine.some(b => b.piece === 3)).toBe(false)
     expect(mine.find(b => b.words === 'Coat tumbler 1')).toMatchObject({ fact: true })
     const rinse = mine.find(b => b.words === 'Rinse tumbler 1')!

@@ -4,7 +4,7 @@ import { foldRun } from '#core/bench/run'
 import { createPool, inTransaction } from '../../server/db/pool'
 import { MOST_EVENTS } from '../../shared/runs'
 import type { EventsAnswer, RunWithEvents } from '../../shared/runs'
-import { Client, event, LEAD, MATE, newLot, newRun, OLD, upToStep } from '../support/client'
+import { Client, event, LEAD, MATE, newLot, newRun, OLD, upToStep, startPass, firstPass } from '../support/client'
 import { sql } from '../support/sql'
 import { sharedStudio } from '../support/studio'
 
@@ -196,7 +196,7 @@ describe('many senders', () => {
     expect((await send(mate, runId, [event({ kind: 'run.abandoned', reason: 'over', by: mateId })])).body.outcomes).toMatchObject([
       { accepted: true },
     ])
-    expect((await lead.get<{ status: string }>(`jobs/${jobId}`)).body.status).toBe('planned')
+    expect((await firstPass(lead, jobId)).status).toBe('planned')
   })
   it('a run of four thousand entries takes one more as fast as a new one, and a hundred takings-back hold nobody up', async () => {
     const { runId } = await newRun(mate, lotId)
@@ -237,13 +237,13 @@ describe('a job and its run', () => {
     const { runId } = await newRun(mate, lotId)
     const { jobId, runId: own } = await newRun(mate, lotId)
     await send(mate, own, [event({ kind: 'run.abandoned', reason: 'again', by: mateId })])
-    const { status, body } = await mate.post(`jobs/${jobId}/run`, { runId })
+    const { status, body } = await startPass(mate, jobId, { runId })
     expect([status, body.error]).toEqual([409, 'That run was started with something else. Go back to Today and start it again.'])
-    expect((await mate.get<{ status: string }>(`jobs/${jobId}`)).body.status).toBe('planned')
+    expect((await firstPass(mate, jobId)).status).toBe('planned')
     expect(
       (await mate.post(`lots/${lotId}/coupon-run`, { runId, order: { substrate: 'soda-lime', dwells: ['60'] } })).status,
     ).not.toBe(200)
-    expect((await mate.post(`jobs/${jobId}/run`, { runId: v7() })).status).toBe(200)
+    expect((await startPass(mate, jobId, { runId: v7() })).status).toBe(200)
   })
   it('two transactions that stand in each other\'s way are done again until both are through', async () => {
     const pool = createPool(inject('databaseUrl'))

@@ -5,7 +5,7 @@ import { listArtworks } from '../../server/db/queries/artworks'
 import { listBlanks } from '../../server/db/queries/blanks'
 import { listLots, listLevelChanges } from '../../server/db/queries/lots'
 import { listCoupons } from '../../server/db/queries/coupons'
-import { listOpenJobs } from '../../server/db/queries/jobs'
+import { listOpenPasses } from '../../server/db/queries/jobs'
 import { listPeople } from '../../server/db/queries/people'
 import { photosOfRun } from '../../server/db/queries/photos'
 import { listRolls, listSheets } from '../../server/db/queries/sheets'
@@ -109,11 +109,11 @@ describe('every list comes in pages, each row once and in order', () => {
       'not active, lower(name), id',
     ],
     [
-      'open jobs',
-      'job',
-      'jsonb_build_object(\'due_on\', date \'2031-01-01\' + n % 3, \'status\', \'planned\')',
-      after => listOpenJobs(db, after),
-      'due_on, id',
+      'passes of open jobs',
+      'pass',
+      'jsonb_build_object(\'ord\', n + 1, \'status\', \'planned\')',
+      after => listOpenPasses(db, after),
+      'job.due_on, job.id, piece_set.ord, pass.ord',
     ],
     [
       'coupons',
@@ -141,12 +141,14 @@ describe('every list comes in pages, each row once and in order', () => {
     const only
       = {
         'rolls': 'not put_away',
-        'open jobs': 'status in (\'planned\', \'running\')',
+        'passes of open jobs': `status <> 'dropped' and job.id in (select p.job_id from piece_set p join pass o on o.set_id = p.id
+          where o.status in ('planned', 'running'))`,
         'coupons of one bottle': `lot_id = '${lotId}'`,
         'changes of a level': `lot_id = '${lotId}'`,
         'pictures of a run': `run_id = '${runId}'`,
       }[name] ?? 'true'
-    const { rows } = await db.query<{ id: string }>(`select id from ${table} where ${only} order by ${order}`)
+    const from = table === 'pass' ? 'pass join piece_set on piece_set.id = set_id join job on job.id = job_id' : table
+    const { rows } = await db.query<{ id: string }>(`select ${table}.id from ${from} where ${only} order by ${order}`)
     const sizes: number[] = []
     const all = await allPages(async (after) => {
       const found = await page(after)
@@ -178,6 +180,6 @@ describe('every list comes in pages, each row once and in order', () => {
       ])
     }
     expect((await get(`lots?after=${v7()}`)).body).toEqual([])
-    expect((await get(`today?after=${v7()}`)).body).toMatchObject({ jobs: [], runs: [] })
+    expect((await get(`today?after=${v7()}`)).body).toMatchObject({ passes: [], runs: [] })
   })
 })

@@ -1,12 +1,25 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { v7 } from 'uuid'
 import { currentStep, foldRun } from '#core/bench/run'
-import { BLANK_JOB } from '../../shared/jobs'
+import { BLANK_PLAN } from '../../shared/jobs'
 import type { Job } from '../../shared/jobs'
 import type { Coupon } from '../../shared/coupons'
 import type { EventOutcome, LogEntry, RunWithEvents } from '../../shared/runs'
 import type { Lot, Stencil } from '../../shared/shelf'
-import { lotForm, event, FERRIC, FINE_ANSWERS, GRIT, jobForm, MIRROR_JOB, newLot, newRun, TAG_JOB, upToStep } from '../support/client'
+import {
+  lotForm,
+  event,
+  FERRIC,
+  FINE_ANSWERS,
+  GRIT,
+  jobForm,
+  MIRROR_JOB,
+  newLot,
+  newRun,
+  TAG_JOB,
+  upToStep,
+  startPass,
+} from '../support/client'
 import type { Client } from '../support/client'
 import { sharedStudio } from '../support/studio'
 
@@ -85,7 +98,7 @@ describe('ferric chloride, from plan to log', () => {
     const id = v7()
     const job = jobForm(ferric, { ...TAG_JOB, substrate: 'aluminium' })
     expect((await mate.post('jobs', { id, job })).status).toBe(200)
-    const started = await mate.post(`jobs/${id}/run`, { runId: v7() })
+    const started = await startPass(mate, id, { runId: v7() })
     expect([started.status, started.body.error]).toEqual([409, expect.stringMatching(/heat and hydrogen.*Blast it/)])
   })
 })
@@ -181,7 +194,7 @@ describe('a coupon at the bench', () => {
     const steps = [60, 120, 240, 480].map(s => ({ dwell: `${s} s`, frost: String(9 * (1 - Math.exp(-0.01 * s))), creep: '' }))
     await mate.post(`lots/${own}/coupons`, { id: v7(), coupon: { substrate: 'borosilicate', steps } })
     const best = async (substrate: 'soda-lime' | 'borosilicate') =>
-      (await read((await newRun(mate, own, { substrate, schools: { ...BLANK_JOB.schools, dwell: 'own-coupons' } })).runId)).plan.dwell.best
+      (await read((await newRun(mate, own, { substrate, schools: { ...BLANK_PLAN.schools, dwell: 'own-coupons' } })).runId)).plan.dwell.best
     expect([await best('borosilicate'), await best('soda-lime')]).toEqual([300, 360])
   })
 })
@@ -197,7 +210,7 @@ describe('stencils that are used again', () => {
     })
     const own = await newLot(lead)
     const wrong = await mate.post('jobs', { id: v7(), job: jobForm(own, { stencilId: id }) })
-    expect([wrong.status, wrong.body.fields!.stencilId]).toEqual([400, expect.stringMatching(/another kind/)])
+    expect([wrong.status, wrong.body.fields!['sets.0.passes.0.stencilId']]).toEqual([400, expect.stringMatching(/another kind/)])
     const { runId } = await newRun(mate, own, { pieces: '2', resist: 'mesh', stencilId: id })
     await onward(runId)
     for (const piece of [1, 2])
@@ -229,17 +242,20 @@ describe('what was asked about the piece', () => {
       id,
       job: jobForm(own, { answers: { irreplaceable: 'agreed', food: 'none', lip: 'clear', child: '' } }),
     })
-    expect(job.answers).toMatchObject({ irreplaceable: 'agreed', child: '' })
-    const started = await mate.post(`jobs/${id}/run`, { runId: v7() })
+    expect(job.passes[0]!.answers).toMatchObject({ irreplaceable: 'agreed', child: '' })
+    const started = await startPass(mate, id, { runId: v7() })
     expect([started.status, started.body.error]).toEqual([409, expect.stringMatching(/Not answered yet: Is it for a child/)])
     // Frost up to the rim is a lead's decision, kept with who took it; the crew may go on with it then.
     const rim = { ...FINE_ANSWERS, lip: 'rim-decided' }
     const refused = await mate.post('jobs', { id: v7(), job: jobForm(own, { answers: rim }) })
-    expect([refused.status, refused.body.fields!['answers.lip']]).toEqual([403, expect.stringMatching(/A lead has to/)])
+    expect([refused.status, refused.body.fields!['sets.0.answers.lip']]).toEqual([403, expect.stringMatching(/A lead has to/)])
     const rimId = v7()
     const { body: decided } = await lead.post<Job>('jobs', { id: rimId, job: jobForm(own, { answers: rim }) })
-    expect(decided.rimBy).toBe(decided.createdBy)
-    const changed = await mate.put<Job>(`jobs/${rimId}`, { job: jobForm(own, { answers: rim, pieces: '3' }), version: decided.version })
-    expect(changed.body).toMatchObject({ pieces: 3, rimBy: decided.createdBy })
+    expect(decided.passes[0]!.rimBy).toBe(decided.createdBy)
+    const changed = await mate.put<Job>(`jobs/${rimId}`, {
+      job: { ...decided.entered, sets: [{ ...decided.entered.sets[0]!, pieces: '3' }] },
+      version: decided.version,
+    })
+    expect(changed.body).toMatchObject({ passes: [{ pieces: 3, rimBy: decided.createdBy }] })
   })
 })

@@ -14,8 +14,8 @@ let [coated, blasted] = ['', '']
 async function log(runId: string, basis: Record<string, unknown>, pieces: { dwell: number, firstPart: number }[]) {
   for (const piece of pieces)
     await db.query(
-      `insert into run (id, job_id, lot_id, plan, started_by, started_at, ended_at, outcome, summary)
-       select gen_random_uuid(), job_id, lot_id, jsonb_set(plan, '{basis}', plan -> 'basis' || $2::jsonb), started_by, now(), now(),
+      `insert into run (id, pass_id, lot_id, plan, started_by, started_at, ended_at, outcome, summary)
+       select gen_random_uuid(), pass_id, lot_id, jsonb_set(plan, '{basis}', plan -> 'basis' || $2::jsonb), started_by, now(), now(),
          'finished', jsonb_build_object('pieces', jsonb_build_array($3::jsonb)) from run where id = $1`,
       [runId, JSON.stringify(basis), JSON.stringify(piece)],
     )

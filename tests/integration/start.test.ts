@@ -92,13 +92,13 @@ describe('npm start', { timeout: 120_000 }, () => {
     const maren = new Client(first.url)
     expect((await maren.signIn('Maren Tidewell', 'harbour-light')).status).toBe(200)
     const { body: today } = await maren.get<{
-      jobs: { id: string, customer: string, status: string }[]
+      passes: { id: string, jobId: string, customer: string, status: string }[]
       runs: { events: { kind: string }[] }[]
     }>('today')
-    expect(today.jobs.map(j => j.status).sort()).toEqual(['planned', 'planned', 'planned', 'planned', 'planned', 'running'])
+    expect(today.passes.map(j => j.status).sort()).toEqual([...Array.from({ length: 7 }, () => 'planned'), 'running'])
     expect(today.runs[0]!.events.filter(e => e.kind === 'coat.covered')).toHaveLength(2)
     expect((await maren.get<unknown[]>('log')).body).toHaveLength(7)
-    await maren.post(`jobs/${today.jobs.find(j => j.status === 'planned')!.id}/drop`)
+    await maren.post(`jobs/${today.passes.findLast(j => j.status === 'planned')!.jobId}/drop`)
     // An app that is killed comes back by itself, and the database did not go.
     process.kill(appBelow(first.pid), 'SIGKILL')
     const limit = Date.now() + 20_000
@@ -123,7 +123,7 @@ describe('npm start', { timeout: 120_000 }, () => {
     expect(second.output()).not.toMatch(/Loading the sample world|npm ci|Building/)
     const again = new Client(second.url)
     again.cookie = maren.cookie
-    expect((await again.get<{ jobs: unknown[] }>('today')).body.jobs).toHaveLength(5)
+    expect((await again.get<{ passes: unknown[] }>('today')).body.passes).toHaveLength(7)
     expect(await second.end('SIGTERM')).toBe(0)
   })
 
@@ -159,7 +159,7 @@ describe('npm start', { timeout: 120_000 }, () => {
     expect(after.output()).toMatch(/not loaded to its end.*Loading the sample world/s)
     const maren = new Client(after.url)
     await maren.signIn('Maren Tidewell', 'harbour-light')
-    expect((await maren.get<{ jobs: unknown[] }>('today')).body.jobs).toHaveLength(6)
+    expect((await maren.get<{ passes: unknown[] }>('today')).body.passes).toHaveLength(8)
     await after.end()
   })
 
@@ -198,8 +198,8 @@ describe('npm run backup and npm run restore', { timeout: 120_000 }, () => {
     const before = await open()
     const maren = new Client(before.url)
     await maren.signIn('Maren Tidewell', 'harbour-light')
-    const { body: today } = await maren.get<{ jobs: { id: string, status: string }[] }>('today')
-    await maren.post(`jobs/${today.jobs.find(j => j.status === 'planned')!.id}/drop`)
+    const { body: today } = await maren.get<{ passes: { id: string, jobId: string, status: string }[] }>('today')
+    await maren.post(`jobs/${today.passes.findLast(j => j.status === 'planned')!.jobId}/drop`)
     await before.end()
 
     expect(await finish('restore', [file])).toMatchObject({ code: 1, output: expect.stringMatching(/not empty. Add --replace/) })
@@ -210,7 +210,7 @@ describe('npm run backup and npm run restore', { timeout: 120_000 }, () => {
     const after = await open()
     const again = new Client(after.url)
     await again.signIn('Maren Tidewell', 'harbour-light')
-    expect((await again.get<{ jobs: unknown[] }>('today')).body.jobs).toHaveLength(today.jobs.length)
+    expect((await again.get<{ passes: unknown[] }>('today')).body.passes).toHaveLength(today.passes.length)
     await after.end()
   })
   it('a file that is no backup changes nothing', async () => {

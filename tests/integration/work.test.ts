@@ -3,7 +3,7 @@ import pg from 'pg'
 import { v4, v7 } from 'uuid'
 import { foldRun } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
-import { event, jobForm, lotForm, newLot, newRun, OLD } from '../support/client'
+import { event, jobForm, lotForm, newLot, newRun, OLD, startPass, firstPass } from '../support/client'
 import type { Client } from '../support/client'
 import { houseDay, HOUSE_ZONE } from '../support/house'
 import { sharedStudio } from '../support/studio'
@@ -157,23 +157,20 @@ describe('a job', () => {
   it('is kept as written and as measured', async () => {
     const { body } = await mate.post<Job>('jobs', { id: v7(), job: jobForm(lotId) })
     expect(body).toMatchObject({
-      girth: expect.closeTo(241.3, 6),
-      openFraction: 0.35,
-      pieces: 4,
-      status: 'planned',
-      entered: { girth: '9 1/2"', openFraction: '35 %' },
+      passes: [{ girth: expect.closeTo(241.3, 6), openFraction: 0.35, pieces: 4, status: 'planned', no: 1, of: 1, done: [] }],
+      entered: { sets: [{ girth: '9 1/2"', passes: [{ openFraction: '35 %' }] }] },
     })
   })
   it('wrong entries come back with a sentence each', async () => {
     const { status, body } = await mate.post('jobs', { id: v7(), job: jobForm(lotId, { girth: '1e9', pieces: '', lotId: v7() }) })
     expect(status).toBe(400)
-    expect(Object.keys(body.fields!)).toEqual(['pieces', 'girth'])
+    expect(Object.keys(body.fields!)).toEqual(['sets.0.pieces', 'sets.0.girth'])
   })
   it('a bottle that was put away can\'t be planned with', async () => {
     const id = await newLot(lead)
     await lead.put(`lots/${id}`, { lot: lotForm({ left: '100 mL' }), version: 1, putAway: true })
     expect((await mate.post('jobs', { id: v7(), job: jobForm(id) })).body.fields).toEqual({
-      lotId: 'Choose what to etch with from the shelf.',
+      'sets.0.passes.0.lotId': 'Choose what to etch with from the shelf.',
     })
   })
   it('can be changed until it is on the bench, and not by two at once', async () => {
@@ -181,26 +178,26 @@ describe('a job', () => {
     const put = (customer: string) => mate.put<Job>(`jobs/${job.id}`, { job: jobForm(lotId, { customer }), version: job.version })
     expect((await put('First')).body.customer).toBe('First')
     expect((await put('Second')).status).toBe(409)
-    await mate.post(`jobs/${job.id}/run`, { runId: v7() })
+    await startPass(mate, job.id, { runId: v7() })
     const { body: now } = await mate.get<Job>(`jobs/${job.id}`)
     const late = await mate.put(`jobs/${job.id}`, { job: jobForm(lotId), version: now.version })
-    expect(late.body.error).toMatch(/on the bench/)
+    expect(late.body.error).toMatch(/4 tumblers has been begun, so it stays/)
     expect((await mate.post(`jobs/${job.id}/drop`)).status).toBe(409)
   })
   it('what can\'t be etched is not taken to the bench', async () => {
     const tile = await newLot(lead, { kind: 'tile-cream', labelMin: '20 min', labelMax: '20 min' })
     const id = v7()
     await mate.post('jobs', { id, job: jobForm(tile, { substrate: 'tempered' }) })
-    const { status, body } = await mate.post(`jobs/${id}/run`, { runId: v7() })
+    const { status, body } = await startPass(mate, id, { runId: v7() })
     expect([status, body.error]).toEqual([409, expect.stringMatching(/fast or general cream/)])
   })
   it('is started once, however often it is pressed', async () => {
     const id = v7()
     const runId = v7()
     await mate.post('jobs', { id, job: jobForm(lotId) })
-    const presses = await Promise.all([1, 2, 3].map(() => mate.post(`jobs/${id}/run`, { runId })))
+    const presses = await Promise.all([1, 2, 3].map(() => startPass(mate, id, { runId })))
     expect(presses.map(p => p.status)).toEqual([200, 200, 200])
-    expect((await lead.post(`jobs/${id}/run`, { runId: v7() })).status).toBe(409)
+    expect((await startPass(lead, id, { runId: v7() })).status).toBe(409)
   })
   it('one that does not exist says so', async () => {
     expect((await mate.get(`jobs/${v7()}`)).status).toBe(404)
@@ -310,7 +307,7 @@ describe('a whole run', () => {
     expect(await leftIn(own)).toBe(97.5)
     // It was sealed: its first use opened it.
     expect((await lead.get<Lot[]>('lots')).body.find(l => l.id === own)!.openedOn).toBe(houseDay())
-    expect((await mate.get<Job>(`jobs/${jobId}`)).body.status).toBe('done')
+    expect((await firstPass(mate, jobId)).status).toBe('done')
     const find = async (q: string) => (await mate.get<LogEntry[]>(`log?q=${encodeURIComponent(q)}`)).body.filter(e => e.id === runId)
     const [entry] = await find('lighthouse')
     expect(entry).toMatchObject({
@@ -338,7 +335,7 @@ describe('a whole run', () => {
     const { plan } = await read(mate, runId)
     await send(mate, runId, throughRinse(plan, Date.now()))
     await send(mate, runId, [event({ kind: 'run.abandoned', reason: 'power cut' })])
-    expect((await mate.get<Job>(`jobs/${jobId}`)).body.status).toBe('planned')
+    expect((await firstPass(mate, jobId)).status).toBe('planned')
     expect(await leftIn(own)).toBeCloseTo(100 - plan.putOut, 1)
     expect((await mate.get<LogEntry[]>('log?q=power')).body).toEqual([])
   })
@@ -368,8 +365,8 @@ describe('the log', () => {
     const client = new pg.Client({ connectionString: inject('databaseUrl'), options: '-c search_path=crest' })
     await client.connect()
     await client.query(
-      `insert into run (id, job_id, lot_id, plan, started_by, started_at, ended_at, outcome, summary, search)
-       select gen_random_uuid(), job_id, lot_id, plan, started_by, started_at, ended_at - make_interval(mins => (n + 3) / 4),
+      `insert into run (id, pass_id, lot_id, plan, started_by, started_at, ended_at, outcome, summary, search)
+       select gen_random_uuid(), pass_id, lot_id, plan, started_by, started_at, ended_at - make_interval(mins => (n + 3) / 4),
          outcome, summary, search from run cross join generate_series(1, 60) n where id = $1`,
       [runId],
     )
@@ -425,7 +422,7 @@ describe('house rules', () => {
       id: v7(),
       job: jobForm(lotId, { girth: '9 1/2', height: '4', artWidth: '2', artHeight: '1.5' }),
     })
-    expect(job.girth).toBeCloseTo(241.3, 6)
+    expect(job.passes[0]!.girth).toBeCloseTo(241.3, 6)
     expect((await put(before.version, {})).status).toBe(409)
     const wrong = await put(body.version, { temperedCap: '20 min', care: 'pray' })
     expect([wrong.status, wrong.body.fields]).toEqual([

@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
-import { BLANK_JOB } from '../../shared/jobs'
-import type { JobForm } from '../../shared/jobs'
+import { BLANK_PLAN, jobOf } from '../../shared/jobs'
+import type { Job, JobForm, Pass, PlanForm } from '../../shared/jobs'
 import type { RunPlan } from '../../core/plan/run-plan'
 import { rulesForm } from '../../shared/studio'
 import type { Studio } from '../../shared/studio'
@@ -68,8 +68,9 @@ export const lotForm = (change: Partial<LotForm> = {}): LotForm => ({
   ...change,
 })
 
-export const jobForm = (lotId: string, change: Partial<JobForm> = {}): JobForm => ({
-  ...BLANK_JOB,
+/** One set, one pass. */
+export const planForm = (lotId: string, change: Partial<PlanForm> = {}): PlanForm => ({
+  ...BLANK_PLAN,
   customer: 'Rowing club',
   dueOn: '2030-06-01',
   noun: 'tumbler',
@@ -83,6 +84,16 @@ export const jobForm = (lotId: string, change: Partial<JobForm> = {}): JobForm =
   lotId,
   ...change,
 })
+
+/** A job of four tumblers, etched once. */
+export const jobForm = (lotId: string, change: Partial<PlanForm> = {}): JobForm => jobOf(planForm(lotId, change), { set: v7(), pass: v7() })
+
+/** The first pass of a job. */
+export const firstPass = async (client: Client, jobId: string): Promise<Pass> => (await client.get<Job>(`jobs/${jobId}`)).body.passes[0]!
+
+/** Takes the first pass of a job to the bench. */
+export const startPass = async (client: Client, jobId: string, body: { runId: string, pieces?: number[] }) =>
+  client.post(`passes/${(await firstPass(client, jobId)).id}/run`, body)
 
 /** A studio with a lead signed in and one crew member. */
 export async function newStudio(url: string): Promise<{ lead: Client, mate: Client, mateId: string, leadId: string }> {
@@ -105,13 +116,18 @@ export async function newLot(lead: Client, change: Partial<LotForm> = {}): Promi
   return id
 }
 
-export async function newRun(client: Client, lotId: string, change: Partial<JobForm> = {}): Promise<{ jobId: string, runId: string }> {
+export async function newRun(
+  client: Client,
+  lotId: string,
+  change: Partial<PlanForm> = {},
+): Promise<{ jobId: string, passId: string, runId: string }> {
   const jobId = v7()
   const runId = v7()
-  await client.post('jobs', { id: jobId, job: jobForm(lotId, change) })
-  const started = await client.post(`jobs/${jobId}/run`, { runId })
+  const job = jobForm(lotId, change)
+  await client.post('jobs', { id: jobId, job })
+  const started = await startPass(client, jobId, { runId })
   if (started.status !== 200) throw new Error(`Run: ${started.status} ${started.body.error}`)
-  return { jobId, runId }
+  return { jobId, passId: job.sets[0]!.passes[0]!.id, runId }
 }
 
 /** A flat brass tag under ferric chloride, and a mirror's back under the gun: what a job for each asks. */

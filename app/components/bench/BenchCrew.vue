@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { numberOf } from '#core/plan/run-plan'
 import { handOvers } from '#core/crew/day'
 import { answersFor, holderOf, nextAction } from '#core/bench/run'
 import type { RunState } from '#core/bench/run'
@@ -35,14 +36,15 @@ const handed = computed(() => {
   const { day, before } = turns
   // A line that comes and goes would move the lists of the other steps under the finger.
   const etching = props.state.pieces.some(p => holderOf(p) !== null)
-  if (!etching || !day || !before || !props.run.jobId || half.value - before.at > SAID_FOR) return []
-  return handOvers(before.plan.blocks, day.blocks, props.run.jobId, studio.calledHere)
+  if (!etching || !day || !before || !props.run.passId || half.value - before.at > SAID_FOR) return []
+  return handOvers(before.plan.blocks, day.blocks, props.run.passId, studio.calledHere)
 })
 </script>
 
 <template>
   <p v-if="others.length" class="others">
-    <span v-for="o in others" :key="o.id"><strong>{{ o.name }}</strong> has {{ run.plan.noun }} {{ o.pieces.join(', ') }}:
+    <span v-for="o in others" :key="o.id"><strong>{{ o.name }}</strong> has {{ run.plan.noun }}
+      {{ o.pieces.map(n => numberOf(run.plan, n)).join(', ') }}:
       {{ o.doing }}</span>
     <NuxtLink to="/hand-over">Take over</NuxtLink>
   </p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pieceLabel } from '#core/plan/run-plan'
 import { liveWindow } from '#core/bench/run'
 import type { PieceState } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
@@ -21,8 +22,8 @@ const stands = computed(() => {
 </script>
 
 <template>
-  <div class="focus" :class="{ over }" role="timer" :aria-label="`${plan.noun} ${piece.n}`">
-    <p class="state capital">{{ plan.noun }} {{ piece.n }}</p>
+  <div class="focus" :class="{ over }" role="timer" :aria-label="pieceLabel(plan, piece.n)">
+    <p class="state capital">{{ pieceLabel(plan, piece.n) }}</p>
     <p class="numeral big">{{ shown }}</p>
     <p class="state">{{ stands }}</p>
     <p class="window">

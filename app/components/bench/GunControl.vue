@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pieceLabel } from '#core/plan/run-plan'
 import Button from 'primevue/button'
 import { useEventListener } from '@vueuse/core'
 import { capital, formatDuration, parseDuration } from '#core/basics/units'
@@ -11,7 +12,7 @@ import type { RunPlan } from '#core/plan/run-plan'
  */
 const props = defineProps<{ plan: RunPlan, piece: PieceState, label: string }>()
 const emit = defineEmits<{ enter: [part: NewEvent] }>()
-const name = computed(() => `${props.plan.noun} ${props.piece.n}`)
+const name = computed(() => pieceLabel(props.plan, props.piece.n))
 const on = computed(() => props.piece.gunOn !== null)
 
 function down() {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pieceLabel } from '#core/plan/run-plan'
 import Button from 'primevue/button'
 import { BENCH_REASONS, pieceStage, SPOTS, wetPieces } from '#core/bench/run'
 import type { NewEvent, ReasonedKind, RunState } from '#core/bench/run'
@@ -52,22 +53,22 @@ const confirm = () => reason.value.trim() && enter('other', reason.value.trim())
         v-for="p in at('dwelling')"
         :key="`off${p.n}`"
         severity="secondary"
-        :label="`Take ${plan.noun} ${p.n} off early`"
-        @click="ask('etchant.off', `Why does ${plan.noun} ${p.n} come off early?`, { piece: p.n })"
+        :label="`Take ${pieceLabel(plan, p.n)} off early`"
+        @click="ask('etchant.off', `Why does ${pieceLabel(plan, p.n)} come off early?`, { piece: p.n })"
       />
       <Button
         v-for="p in touched"
         :key="`mishap${p.n}`"
         severity="secondary"
-        :label="`Something happened to ${plan.noun} ${p.n}`"
-        @click="ask('piece.mishap', `What happened to ${plan.noun} ${p.n}?`, { piece: p.n })"
+        :label="`Something happened to ${pieceLabel(plan, p.n)}`"
+        @click="ask('piece.mishap', `What happened to ${pieceLabel(plan, p.n)}?`, { piece: p.n })"
       />
       <template v-if="started">
         <Button
           v-for="p in at('untouched')"
           :key="`coat${p.n}`"
           severity="secondary"
-          :label="`Coat ${plan.noun} ${p.n} now`"
+          :label="`Coat ${pieceLabel(plan, p.n)} now`"
           @click="emit('enter', { kind: 'coat.started', piece: p.n })"
         />
       </template>
@@ -75,8 +76,8 @@ const confirm = () => reason.value.trim() && enter('other', reason.value.trim())
         v-for="p in state.pieces.filter(x => pieceStage(x) !== 'withdrawn')"
         :key="`out${p.n}`"
         severity="secondary"
-        :label="`${plan.noun} ${p.n} broke or is out`"
-        @click="ask('piece.withdrawn', `Why is ${plan.noun} ${p.n} out?`, { piece: p.n })"
+        :label="`${pieceLabel(plan, p.n)} broke or is out`"
+        @click="ask('piece.withdrawn', `Why is ${pieceLabel(plan, p.n)} out?`, { piece: p.n })"
       />
       <Button
         v-if="wetPieces(state).length === 0 && !state.paused"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pieceLabel } from '#core/plan/run-plan'
 import Button from 'primevue/button'
 import { FIELD_OF, foldRun } from '#core/bench/run'
 import type { PieceFact } from '#core/bench/run'
@@ -20,7 +21,7 @@ const WORDS: Record<PieceFact, string> = {
 const rows = computed(() =>
   props.run.conflicts.map((c) => {
     const standing = foldRun(props.run.plan, props.run.events).pieces[c.piece - 1]![FIELD_OF[c.fact]]!
-    return { c, standing, words: `${props.run.plan.noun} ${c.piece} ${WORDS[c.fact]}` }
+    return { c, standing, words: `${pieceLabel(props.run.plan, c.piece)} ${WORDS[c.fact]}` }
   }),
 )
 const time = (at: number) => houseTime.format(at, 'HH:mm:ss')

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pieceLabel } from '#core/plan/run-plan'
 import Select from 'primevue/select'
 import type { Photo, RunWithEvents } from '#shared/runs'
 
@@ -21,11 +22,11 @@ const load = () =>
 onMounted(load)
 onScopeDispose(useLiveTopic('photos', m => m.id === props.run.id && void load()))
 const titleOf = (p: Photo) =>
-  `${p.piece === null ? 'The run' : `${props.run.plan.noun} ${p.piece}`}, `
+  `${p.piece === null ? 'The run' : pieceLabel(props.run.plan, p.piece)}, `
   + `${props.run.plan.steps.find(s => s.id === p.step)?.title ?? p.step}, ${houseTime.format(p.at, 'HH:mm')}, ${studio.nameOf(p.by)}`
 const pieces = computed(() => [
   { id: '' as const, text: 'the whole bench' },
-  ...Array.from({ length: props.run.plan.pieces }, (_, i) => ({ id: i + 1, text: `${props.run.plan.noun} ${i + 1}` })),
+  ...Array.from({ length: props.run.plan.pieces }, (_, i) => ({ id: i + 1, text: pieceLabel(props.run.plan, i + 1) })),
 ])
 
 function add(event: Event) {

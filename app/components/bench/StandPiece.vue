@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pieceLabel } from '#core/plan/run-plan'
 import { answersFor, coatPlanned, liveWindow, nextCare, pieceStage } from '#core/bench/run'
 import type { PieceState } from '#core/bench/run'
 import { formatClock } from '#core/basics/units'
@@ -81,7 +82,7 @@ const who = computed(() => {
       :over="over"
       :frosted="stage === 'rinsed' || stage === 'blasted'"
     />
-    <span class="name">{{ run.plan.noun }} {{ piece.n }}</span>
+    <span class="name">{{ pieceLabel(run.plan, piece.n) }}</span>
     <span class="numeral time">{{ phase === 'none' ? '–' : shown }}</span>
     <span class="text">{{ text }}</span>
     <span v-if="care" class="care">{{ care }}</span>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pieceLabel } from '#core/plan/run-plan'
 import { liveWindow, pieceStage } from '#core/bench/run'
 import type { PieceState } from '#core/bench/run'
 import { formatClock } from '#core/basics/units'
@@ -29,7 +30,7 @@ const what = computed(() => {
         :over="over && running"
         :size="54"
       />
-      <span class="name">{{ run.plan.noun }} {{ piece.n }}</span>
+      <span class="name">{{ pieceLabel(run.plan, piece.n) }}</span>
       <span class="numeral time">{{ stage === 'dwelling' ? shown : '' }}</span>
       <span class="what">{{ what }}</span>
     </NuxtLink>

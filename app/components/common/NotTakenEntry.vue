@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pieceLabel } from '#core/plan/run-plan'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
@@ -38,7 +39,7 @@ const field = computed(() =>
 const words = ref(field.value ? String((event.value as unknown as Record<string, unknown>)[field.value]) : '')
 const piece = ref(event.value && 'piece' in event.value ? event.value.piece : null)
 const pieces = computed(() =>
-  Array.from({ length: run.value?.plan.pieces ?? 0 }, (_, i) => ({ id: i + 1, text: `${run.value!.plan.noun} ${i + 1}` })),
+  Array.from({ length: run.value?.plan.pieces ?? 0 }, (_, i) => ({ id: i + 1, text: pieceLabel(run.value!.plan, i + 1) })),
 )
 const correctable = computed(() => field.value !== null || piece.value !== null)
 const note = ref('')

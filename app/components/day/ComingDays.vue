@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { passTitle } from '#shared/jobs'
 import { dayAfter, formatDay, timeIn } from '#core/basics/zone'
 import { loadOf } from '#core/crew/day'
 import { currentStep, foldRun } from '#core/bench/run'
@@ -22,13 +23,13 @@ const load = computed(() => {
     capacity: Math.max(0, workTo - (i === 0 ? Math.max(workFrom, begun) : workFrom)) * crew,
   }))
   return loadOf(
-    props.day.open.value.map(({ job, day }) => {
-      const run = work.runs.find(r => r.jobId === job.id)
+    props.day.open.value.map(({ pass, day }) => {
+      const run = work.runs.find(r => r.passId === pass.id)
       const step = run && currentStep(run.plan, foldRun(run.plan, work.events(run)))
       return {
-        id: job.id,
-        title: `${job.pieces} × ${job.noun} for ${job.customer}`,
-        dueOn: job.dueOn,
+        id: pass.id,
+        title: passTitle(pass),
+        dueOn: pass.dueOn,
         plan: day?.plan ?? null,
         done: run && step ? run.plan.steps.indexOf(step) / run.plan.steps.length : 0,
       }

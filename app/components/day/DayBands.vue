@@ -71,19 +71,9 @@ const fixtures = computed(() =>
     .map(stand => ({ stand, blocks: props.shown.blocks.filter(b => b.stand === stand && (b.skill === 'rinse' || b.skill === 'blast')) }))
     .filter(f => f.blocks.length > 0),
 )
-const shapeOf = (job: string) => {
-  const found = work.jobs.find(j => j.id === job)
-  return (
-    found && {
-      surface: found.surface,
-      height: found.height,
-      girth: found.girth,
-      artWidth: found.artWidth,
-      artHeight: found.artHeight,
-      wall: found.wall,
-      art: found.art,
-    }
-  )
+const shapeOf = (pass: string) => {
+  const found = work.passes.find(p => p.id === pass)
+  return found && shapeOfPass(found)
 }
 const nounOf = (d: { job: string, piece: number | null }) => `${props.day.jobs.value.find(j => j.id === d.job)?.plan.noun ?? ''} ${d.piece}`
 

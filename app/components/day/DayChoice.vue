@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { countOf, formatDuration, formatTimeOfDay } from '#core/basics/units'
+import { formatDuration, formatTimeOfDay } from '#core/basics/units'
 import { workOf } from '#core/crew/day'
+import { passTitle } from '#shared/jobs'
 import type { Day } from '~/composables/useDay'
 
 /** What the day is planned from: the jobs on it, and when somebody is away. */
@@ -23,10 +24,10 @@ function changeAway() {
     <section aria-labelledby="jobs-of-day">
       <h2 id="jobs-of-day">Jobs for this day</h2>
       <ul>
-        <li v-for="o in day.open.value" :key="o.job.id">
-          <label><input type="checkbox" :checked="chosen.includes(o.job.id)" :disabled="!o.day" @change="toggle(o.job.id)">
-            {{ countOf(o.job.pieces, o.job.noun) }} for {{ o.job.customer }}</label>
-          <span class="muted">{{ o.job.status === 'running' ? 'On the bench. ' : '' }}Due {{ o.job.dueOn }}<template v-if="o.day">,
+        <li v-for="o in day.open.value" :key="o.pass.id">
+          <label><input type="checkbox" :checked="chosen.includes(o.pass.id)" :disabled="!o.day" @change="toggle(o.pass.id)">
+            {{ passTitle(o.pass) }}</label>
+          <span class="muted">{{ o.pass.status === 'running' ? 'On the bench. ' : '' }}Due {{ o.pass.dueOn }}<template v-if="o.day">,
             {{ formatDuration(Math.round(workOf(o.day.plan) / 60) * 60) }} of work</template>.<template v-if="o.refusal">
             {{ o.refusal }}</template></span>
         </li>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pieceLabel } from '#core/plan/run-plan'
 import Checkbox from 'primevue/checkbox'
 import { FAULTS, isOver, pieceClock, reasonWords, RESULTS } from '#core/bench/run'
 import type { FaultId, PieceResult, PieceState } from '#core/bench/run'
@@ -21,10 +22,10 @@ const amend = () => {
 </script>
 
 <template>
-  <article :aria-label="`${plan.noun} ${piece.n}`">
+  <article :aria-label="pieceLabel(plan, piece.n)">
     <div class="dark"><PieceSilhouette :shape="shape" frosted :size="170" /></div>
     <div class="judge">
-      <h2 class="capital">{{ plan.noun }} {{ piece.n }}</h2>
+      <h2 class="capital">{{ pieceLabel(plan, piece.n) }}</h2>
       <p v-if="piece.withdrawn" class="muted">Taken out: {{ reasonWords('piece.withdrawn', piece.withdrawn) }}</p>
       <template v-else>
         <p class="muted">
@@ -34,7 +35,7 @@ const amend = () => {
           <strong v-if="isOver(clock.phase)">
             ({{ clock.phase === 'harm' ? 'long past its time, ' : '' }}late by {{ formatClock(-clock.toNotAfter) }})</strong>
         </p>
-        <div class="results" role="group" :aria-label="`How ${plan.noun} ${piece.n} came out`">
+        <div class="results" role="group" :aria-label="`How ${pieceLabel(plan, piece.n)} came out`">
           <button v-for="r in RESULTS" :key="r" type="button" :aria-pressed="result === r" @click="judge(r)">{{ r }}</button>
         </div>
         <fieldset>

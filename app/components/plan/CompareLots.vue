@@ -3,12 +3,12 @@ import Select from 'primevue/select'
 import { planRecipe } from '#core/plan/recipe'
 import { etchantKind } from '#core/trade/materials'
 import { formatDuration } from '#core/basics/units'
-import type { JobEntry } from '#shared/jobs'
+import type { PlanEntry } from '#shared/jobs'
 import { recipeInput } from '#shared/recipe'
 import type { PlanFacts } from '#shared/recipe'
 
 /** Two bottles side by side for one job: window, amounts, time, cost, and what comes back. */
-const props = defineProps<{ job: JobEntry, facts: PlanFacts }>()
+const props = defineProps<{ job: PlanEntry, facts: PlanFacts }>()
 const studio = useStudioStore()
 const units = useUnits()
 const other = ref('')

@@ -1,72 +1,64 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import Select from 'primevue/select'
 import { v7 } from 'uuid'
 import { planRecipe } from '#core/plan/recipe'
-import { BLANK_JOB, jobSchema } from '#shared/jobs'
+import { plural } from '#core/basics/units'
+import { fieldAt, jobSchema, MOST_PASSES, MOST_SETS, owed, planSchema } from '#shared/jobs'
 import type { Job, JobForm } from '#shared/jobs'
 import { plannedArt } from '#shared/artworks'
 import { plannedWall } from '#shared/blanks'
 import { fieldErrors } from '#shared/fields'
-import type { LengthUnit } from '#shared/fields'
 import { recipeInput } from '#shared/recipe'
-import { asWritten } from '#shared/written'
 
 /** A job's plan: decided on the ladder at the left, the recipe growing on the right. A half-filled plan stays on the device. */
-const props = defineProps<{ job: Job | null }>()
-const emit = defineEmits<{ saved: [job: Job] }>()
+const props = defineProps<{ job: Job | null, /** Another job that this one begins as. */ like?: Job | null, first?: string | null }>()
+const emit = defineEmits<{ saved: [job: Job, pass: string] }>()
 const studio = useStudioStore()
 const houseTime = useHouseTime()
 const work = useWorkStore()
+const draft = usePlanDraft(props.job, props.like ?? null, props.first ?? null)
+const { changed, at, plan, passId } = draft
+/** The pass in sight as it is stored; undefined while it is only written. */
+const kept = computed(() => props.job?.passes.find(p => p.id === passId.value))
+const locked = computed(() => kept.value !== undefined && kept.value.status !== 'planned')
+const closed = computed(() => props.job !== null && props.job.passes.every(p => p.status === 'done' || p.status === 'dropped'))
 
-interface Draft {
-  id: string
-  version: number
-  form: JobForm
-  /** What bare lengths in it were written in. */ unit?: LengthUnit
-  /** Nobody chose resist and etchant yet: the suggestion stands. */ suggested: boolean
+const { schema, written } = useLengthForm(jobSchema, () => draft.form.value)
+const { errors: allErrors, problem, busy, left, submit } = useEntry(schema, () => draft.form.value)
+/** Errors of the pass in sight, by the names its fields have there. */
+const errors = computed(() => {
+  const { set, pass } = at.value
+  const own = new Map<string, string>([[`sets.${set}.passes.${pass}.`, ''], [`sets.${set}.`, '']])
+  return Object.fromEntries(
+    Object.entries(allErrors.value).map(([name, message]) => {
+      const start = [...own.keys()].find(k => name.startsWith(k))
+      return [start ? name.slice(start.length) : name, message]
+    }),
+  )
+})
+/** Passes with something to put right, once somebody tried to save. */
+const wrong = computed(
+  () =>
+    new Set(
+      Object.keys(allErrors.value).flatMap((name) => {
+        const [, set, pass] = /^sets\.(\d+)(?:\.passes\.(\d+))?/.exec(name) ?? []
+        return set === undefined ? [] : [draft.form.value.sets[Number(set)]!.passes[Number(pass ?? 0)]!.id]
+      }),
+    ),
+)
+function leave(name: string) {
+  left.add(fieldAt(name, at.value.set, at.value.pass))
 }
 
-/** Forms written before a field was thought of get its blank. */
-/** Every field there is. Drafts on a device may come from an older form, which called the lot a bottle. */
-const whole = ({ bottleId, ...form }: Partial<JobForm> & { bottleId?: string }): JobForm => ({
-  ...BLANK_JOB,
-  ...(bottleId === undefined ? {} : { lotId: bottleId }),
-  ...form,
-  answers: { ...BLANK_JOB.answers, ...form.answers },
-  schools: { ...BLANK_JOB.schools, ...form.schools },
-})
-const unit = useLengthUnit()
-const stored = whole(props.job?.entered ?? {})
-const fresh = (): Draft => ({
-  id: props.job?.id ?? v7(),
-  version: props.job?.version ?? 0,
-  form: whole(stored),
-  unit: unit.value,
-  suggested: props.job === null,
-})
-const draft = useLocalStorage<Draft | null>(`crest:draft:${props.job?.id ?? 'new'}`, fresh(), {
-  serializer: { read: text => JSON.parse(text) as Draft | null, write: JSON.stringify },
-})
-// A draft made against an older version of the job is kept only while the job has not moved on.
-if (!draft.value || (props.job && draft.value.version !== props.job.version)) draft.value = fresh()
-draft.value.form = whole(draft.value.form)
-// What was written in the unit of then is not taken for that of now.
-const { unit: meant = unit.value } = draft.value
-if (meant !== unit.value)
-  draft.value = { ...draft.value, form: whole(asWritten(jobSchema(meant), draft.value.form) as JobForm), unit: unit.value }
-const form = computed({
-  get: () => draft.value?.form ?? stored,
-  set: value => (draft.value = { ...(draft.value ?? fresh()), form: value }),
-})
-const changed = computed(() => JSON.stringify(form.value) !== JSON.stringify(stored))
-const locked = computed(() => props.job !== null && props.job.status !== 'planned')
-
-const { schema, written } = useLengthForm(jobSchema, () => form.value)
-const { errors, problem, busy, left, submit } = useEntry(schema, () => form.value)
-watch(unit, now => draft.value && (draft.value.unit = now))
 /** A recipe needs no customer and no day: it stands as soon as piece, art and etchant are known. */
+const unit = useLengthUnit()
 const plannable = computed(() =>
-  schema().safeParse({ ...form.value, customer: form.value.customer.trim() || 'nobody yet', dueOn: form.value.dueOn || '2000-01-01' }),
+  planSchema(unit.value).safeParse({
+    ...plan.value,
+    customer: plan.value.customer.trim() || 'nobody yet',
+    dueOn: plan.value.dueOn || '2000-01-01',
+  }),
 )
 const needed = computed(() => (plannable.value.success ? {} : fieldErrors(plannable.value.error)))
 const wall = computed(() => {
@@ -75,23 +67,26 @@ const wall = computed(() => {
 })
 /** The art itself, once it has been read; until then what the job kept of it. */
 const art = computed(() => {
-  const artwork = studio.artwork(form.value.artworkId)
-  return artwork
-    ? plannedArt(artwork)
-    : form.value.artworkId === stored.artworkId
-      ? (props.job?.art ?? null)
-      : null
+  const artwork = studio.artwork(plan.value.artworkId)
+  if (artwork) return plannedArt(artwork)
+  return plan.value.artworkId !== '' && plan.value.artworkId === kept.value?.artworkId ? kept.value.art : null
 })
+/** Numbers of the pieces that would go through it now. */
+const open = computed(() => (plannable.value.success ? owed({ pieces: plannable.value.data.pieces, done: kept.value?.done ?? [] }) : []))
 const facts = computed(() => {
-  const lot = studio.lot(form.value.lotId)
+  const lot = studio.lot(plan.value.lotId)
   if (!plannable.value.success || !lot) return null
-  return planFacts({ stencilId: plannable.value.data.stencilId, wall: wall.value, art: art.value }, lot, studio, houseTime.today())
+  const turn = { no: at.value.pass + 1, of: draft.set.value.passes.length }
+  const { stencilId } = plannable.value.data
+  const numbers = open.value.length > 0 ? open.value : undefined
+  return planFacts({ stencilId, wall: wall.value, art: art.value, turn, numbers }, lot, studio, houseTime.today())
 })
 const input = computed(() => (plannable.value.success && facts.value ? recipeInput(plannable.value.data, facts.value) : null))
 const recipe = computed(() => (input.value ? planRecipe(input.value) : null))
 /** There was a recipe before: then something was changed that takes it away. */
 const begun = ref(false)
 watch(recipe, is => (begun.value ||= is !== null), { immediate: true })
+watch(passId, () => (begun.value = recipe.value !== null))
 const LABELS: Record<string, string> = {
   customer: 'Customer',
   dueOn: 'Due',
@@ -99,6 +94,7 @@ const LABELS: Record<string, string> = {
   blankId: 'Blank',
   noun: 'What one is called',
   pieces: 'How many',
+  names: 'What each one is called',
   substrate: 'Made of',
   surface: 'Where the art sits',
   height: 'Height',
@@ -118,43 +114,49 @@ const LABELS: Record<string, string> = {
   carve: 'How deep',
 }
 
-const ranking = useRanking(form)
+const ranking = useRanking(plan)
 /** Until somebody chooses, the best suggestion stands as soon as the art is known. */
 watch(
   ranking,
   (ranked) => {
-    if (!draft.value?.suggested || locked.value || !ranked.artKnown) return
+    if (!draft.suggested.value || locked.value || !ranked.artKnown) return
     const best = ranked.ranking.chains.find(c => c.lot)
-    if (!best || (best.lot!.id === form.value.lotId && best.resist === form.value.resist)) return
-    form.value = { ...form.value, lotId: best.lot!.id, resist: best.resist }
+    if (!best || (best.lot!.id === plan.value.lotId && best.resist === plan.value.resist)) return
+    Object.assign(plan.value, { lotId: best.lot!.id, resist: best.resist })
   },
   { immediate: true },
 )
-function chose() {
-  if (draft.value) draft.value.suggested = false
-}
 
 async function save(): Promise<Job | undefined> {
-  const { id, version } = draft.value ?? fresh()
+  const { id, version } = draft.head()
   const saved = await submit(async () => {
-    const stored = await (props.job
-      ? api<Job>(`jobs/${id}`, 'PUT', { job: written(), version })
-      : api<Job>('jobs', 'POST', { id, job: written() }))
-    // Saved is saved: the device need not keep it any longer.
-    draft.value = null
+    const job = written() as JobForm
+    const stored = await (props.job ? api<Job>(`jobs/${id}`, 'PUT', { job, version }) : api<Job>('jobs', 'POST', { id, job }))
+    draft.saved()
     // The form is made anew from what was stored: until then nothing is pressed on it that would be lost.
     await work.load().catch(() => {})
     return stored
   })
-  if (saved) emit('saved', saved)
+  if (saved) emit('saved', saved, passId.value)
+  // What is wrong may stand in a part that is out of sight.
+  else if (wrong.value.size > 0 && !wrong.value.has(passId.value)) draft.choose([...wrong.value][0]!)
   return saved
 }
 
+/** How many of the pieces that are open go to the bench now; null for all of them. */
+const now = ref<number | null>(null)
+const counts = computed(() => [
+  { id: null, text: 'All of them' },
+  ...open.value.slice(0, -1).map((_, i) => ({ id: i + 1, text: `${i + 1} of them` })).reverse(),
+])
+watch(passId, () => (now.value = null))
 async function toBench() {
+  const pass = passId.value
+  const numbers = now.value === null ? undefined : open.value.slice(0, now.value)
   const job = changed.value || !props.job ? await save() : props.job
   if (!job) return
   try {
-    const { id } = await api<{ id: string }>(`jobs/${job.id}/run`, 'POST', { runId: v7() })
+    const { id } = await api<{ id: string }>(`passes/${pass}/run`, 'POST', { runId: v7(), ...(numbers ? { pieces: numbers } : {}) })
     await work.load()
     await navigateTo(`/bench/${id}`)
   }
@@ -170,42 +172,84 @@ async function drop() {
   await work.load()
   await navigateTo('/')
 }
-function clear() {
-  draft.value = { ...(draft.value ?? fresh()), form: whole(stored), suggested: props.job === null }
-}
+const lockedWords = computed(() => {
+  if (kept.value?.status === 'running')
+    return props.job!.passes.length === 1
+      ? 'This job is on the bench. Its plan can\'t change while it runs.'
+      : 'This pass is on the bench. Its plan can\'t change while it runs; what comes after it can.'
+  return closed.value ? 'This job is closed.' : 'This pass is done.'
+})
+/** What one would call the pieces in sight. */
+const pieces = computed(() => (plan.value.noun.trim() ? plural(plan.value.noun.trim()) : 'pieces'))
+const several = computed(() => draft.form.value.sets.length > 1 || draft.set.value.passes.length > 1)
 </script>
 
 <template>
   <div class="desk">
-    <form novalidate :inert="locked || undefined" @submit.prevent="save">
-      <p v-if="locked" class="problem">
-        {{ job!.status === 'running' ? 'This job is on the bench. Its plan can\'t change while it runs.' : 'This job is closed.' }}
-      </p>
+    <form novalidate @submit.prevent="save">
+      <p v-if="locked" class="problem">{{ lockedWords }}</p>
+      <PlanParts :sets="draft.form.value.sets" :at="at" :wrong="wrong" @choose="draft.choose" />
       <PlanLadder
-        v-model="form"
+        :key="passId"
+        v-model="plan"
+        :inert="locked || undefined"
         :errors="errors"
         :ranking="ranking.ranking"
-        :suggested="draft?.suggested ?? false"
-        @left="left.add($event)"
-        @chose="chose"
+        :suggested="draft.suggested.value"
+        @left="leave"
+        @chose="draft.chose"
       />
-      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <div v-if="!locked" class="do">
-        <Button type="submit" :label="job ? 'Save the change' : 'Save the plan'" :disabled="busy || (job !== null && !changed)" />
+      <div v-if="!closed" class="more">
         <Button
-          v-if="job"
+          v-if="draft.set.value.passes.length < MOST_PASSES"
           type="button"
-          label="Take it to the bench"
           severity="secondary"
-          :disabled="busy || !recipe?.plan"
-          @click="toBench"
+          :label="`Add another pass on these ${pieces}`"
+          @click="draft.newPass"
         />
+        <Button
+          v-if="draft.form.value.sets.length < MOST_SETS"
+          type="button"
+          severity="secondary"
+          label="Add another kind of piece"
+          @click="draft.newSet"
+        />
+        <Button
+          v-if="draft.form.value.sets.length < MOST_SETS && plan.noun"
+          type="button"
+          severity="secondary"
+          :label="`Copy these ${pieces}`"
+          @click="draft.copySet"
+        />
+        <Button
+          v-if="several && !locked"
+          type="button"
+          severity="secondary"
+          :label="draft.set.value.passes.length > 1 ? 'Remove this pass' : `Remove these ${pieces}`"
+          @click="draft.removePass"
+        />
+      </div>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <div v-if="!closed" class="do">
+        <Button type="submit" :label="job ? 'Save the change' : 'Save the plan'" :disabled="busy || (job !== null && !changed)" />
+        <template v-if="job && kept?.status === 'planned'">
+          <Button type="button" label="Take it to the bench" severity="secondary" :disabled="busy || !recipe?.plan" @click="toBench" />
+          <Select
+            v-if="open.length > 1"
+            v-model="now"
+            :options="counts"
+            option-label="text"
+            option-value="id"
+            placeholder="All of them"
+            :aria-label="`How many of the ${pieces} now`"
+          />
+        </template>
         <Button
           v-if="changed"
           type="button"
           :label="job ? 'Back to what was saved' : 'Empty the form'"
           severity="secondary"
-          @click="clear"
+          @click="draft.clear"
         />
         <Button
           v-if="job && !dropping"
@@ -220,9 +264,10 @@ function clear() {
           <Button type="button" label="Keep it" severity="secondary" @click="dropping = false" />
         </template>
       </div>
+      <p v-if="job"><NuxtLink class="button" :to="`/plan/new?again=${job.id}`">Plan it again</NuxtLink></p>
     </form>
     <div v-if="recipe && input && facts && plannable.success" class="out">
-      <RecipeSheet :recipe="recipe" :input="input" :lot-id="form.lotId" :wall="wall" :art="art" />
+      <RecipeSheet :recipe="recipe" :input="input" :lot-id="plan.lotId" :wall="wall" :art="art" />
       <CompareLots :job="plannable.data" :facts="facts" />
     </div>
     <div v-else class="out empty">
@@ -246,7 +291,7 @@ form { display: grid; gap: 1.2rem; }
   overscroll-behavior: contain;
   padding-right: 0.4rem;
 }
-.do { display: flex; flex-wrap: wrap; gap: 0.7rem; }
+.do, .more { display: flex; flex-wrap: wrap; gap: 0.7rem; }
 .out > :deep(.compare) { margin-top: 1.5rem; }
 .out.empty { padding: 1.4rem 1.6rem; }
 .empty {

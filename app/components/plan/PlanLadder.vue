@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { QUESTIONS } from '#core/trade/answers'
 import type { Ranking } from '#core/plan/rank'
-import type { JobForm } from '#shared/jobs'
+import type { PlanForm } from '#shared/jobs'
 
 /** The decisions of a plan in the order the trade takes them. Each shows its error beside its field. */
 defineProps<{ errors: Record<string, string>, ranking: Ranking | null, suggested: boolean }>()
 const emit = defineEmits<{ left: [name: string], chose: [] }>()
-const form = defineModel<JobForm>({ required: true })
+const form = defineModel<PlanForm>({ required: true })
 
 const jobDone = computed(() => Boolean(form.value.customer.trim() && form.value.dueOn))
 const pieceDone = computed(() => Boolean(form.value.noun && form.value.pieces && form.value.height && form.value.girth))

@@ -3,10 +3,10 @@ import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
 import { substrateKind } from '#core/trade/materials'
 import { formatNumber } from '#core/basics/units'
-import type { JobForm } from '#shared/jobs'
+import type { PlanForm } from '#shared/jobs'
 
 defineProps<{ errors: Record<string, string> }>()
-const form = defineModel<JobForm>({ required: true })
+const form = defineModel<PlanForm>({ required: true })
 const FACES = [{ id: 'front', text: 'The front' }, { id: 'back', text: 'The back, read through the glass' }]
 const FACE_HINT = {
   front: 'The side that is looked at.',

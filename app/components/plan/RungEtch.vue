@@ -6,12 +6,12 @@ import { etchantKind, RESISTS, resistKind } from '#core/trade/materials'
 import type { EtchantKindId, ResistId } from '#core/trade/materials'
 import type { RankedChain, Ranking } from '#core/plan/rank'
 import { capital } from '#core/basics/units'
-import type { JobForm } from '#shared/jobs'
+import type { PlanForm } from '#shared/jobs'
 
 /** Resist and etchant: ranked with reasons; another choice is always possible short of "never". */
 const props = defineProps<{ errors: Record<string, string>, ranking: Ranking | null }>()
 const emit = defineEmits<{ chose: [] }>()
-const form = defineModel<JobForm>({ required: true })
+const form = defineModel<PlanForm>({ required: true })
 const studio = useStudioStore()
 const reads = useReadings()
 const all = ref(false)

@@ -4,11 +4,11 @@ import { COAT_TOOLS } from '#core/plan/coat'
 import { SCHOOL_NAMES, SCHOOL_TABLES, SCHOOLS_OF } from '#core/trade/house'
 import type { Schools } from '#core/trade/house'
 import { etchantKind } from '#core/trade/materials'
-import type { JobForm } from '#shared/jobs'
+import type { PlanForm } from '#shared/jobs'
 
 /** Where this job differs from the house rules: schools, a time of its own, the bench itself. */
 defineProps<{ errors: Record<string, string> }>()
-const form = defineModel<JobForm>({ required: true })
+const form = defineModel<PlanForm>({ required: true })
 const studio = useStudioStore()
 const method = computed(() => {
   const lot = studio.lot(form.value.lotId)

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import Textarea from 'primevue/textarea'
-import type { JobForm } from '#shared/jobs'
+import type { PlanForm } from '#shared/jobs'
 
 defineProps<{ errors: Record<string, string> }>()
-const form = defineModel<JobForm>({ required: true })
+const form = defineModel<PlanForm>({ required: true })
 </script>
 
 <template>

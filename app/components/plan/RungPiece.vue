@@ -2,15 +2,16 @@
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
+import Textarea from 'primevue/textarea'
 import { SUBSTRATES, substrateKind } from '#core/trade/materials'
 import { usualSurface } from '#core/piece/blank'
 import { capital, formatNumber } from '#core/basics/units'
 import { plannedWall, wallOf } from '#shared/blanks'
-import type { JobForm } from '#shared/jobs'
+import type { PlanForm } from '#shared/jobs'
 
 /** What is etched: its name, what it is made of, its shape and sizes. */
 defineProps<{ errors: Record<string, string> }>()
-const form = defineModel<JobForm>({ required: true })
+const form = defineModel<PlanForm>({ required: true })
 const reads = useReadings()
 const studio = useStudioStore()
 const asking = ref(false)
@@ -82,6 +83,17 @@ const flat = computed(() => form.value.surface === 'flat')
   </Field>
   <TextField v-model="form.noun" data-field="noun" label="What one is called" hint="For example tumbler" :error="errors.noun" />
   <TextField v-model="form.pieces" data-field="pieces" label="How many" inputmode="numeric" :error="errors.pieces" />
+  <Field
+    v-if="form.pieces.trim() !== '1' || form.names"
+    v-slot="{ id, described, invalid }"
+    class="full"
+    label="What each one is called"
+    hint="One name a line, in order. Leave blank to go by number."
+    data-field="names"
+    :error="errors.names"
+  >
+    <Textarea :id="id" v-model="form.names" rows="1" auto-resize :invalid="invalid" :aria-describedby="described" />
+  </Field>
   <label class="check"><Checkbox v-model="form.oldLabel" binary /> An old label has to come off</label>
   <Field
     v-slot="{ id, invalid, described, labelled }"

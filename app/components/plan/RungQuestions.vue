@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { QUESTIONS } from '#core/trade/answers'
-import type { JobForm } from '#shared/jobs'
+import type { PlanForm } from '#shared/jobs'
 
 /** Asked of every piece, answered, and kept with the job. */
 defineProps<{ errors: Record<string, string> }>()
-const form = defineModel<JobForm>({ required: true })
+const form = defineModel<PlanForm>({ required: true })
 </script>
 
 <template>

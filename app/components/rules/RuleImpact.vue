@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { changedFigures, planRecipe } from '#core/plan/recipe'
 import type { HouseRules } from '#core/trade/house'
-import { countOf } from '#core/basics/units'
+import { passTitle } from '#shared/jobs'
 import { recipeInput } from '#shared/recipe'
 
 /** What a change of rules does to the plans that are still open, before it is saved. Runs keep the plan they began with. */
@@ -12,17 +12,17 @@ const houseTime = useHouseTime()
 const units = useUnits()
 
 const plans = computed(() =>
-  work.jobs
-    .filter(j => j.status === 'planned')
-    .flatMap((job) => {
-      const lot = studio.lot(job.lotId)
+  work.passes
+    .filter(p => p.status === 'planned')
+    .flatMap((pass) => {
+      const lot = studio.lot(pass.lotId)
       if (!lot) return []
       const recipe = (rules: HouseRules) =>
-        planRecipe(recipeInput(job, { ...planFacts(job, lot, studio, houseTime.today()), rules }))
+        planRecipe(recipeInput(pass, { ...planFacts(pass, lot, studio, houseTime.today()), rules }))
       const [before, after] = [recipe(studio.rules), recipe(props.rules)]
       const changes = changedFigures(before, after)
       const refused = after.refusals.filter(r => !before.refusals.includes(r))
-      return changes.length || refused.length ? [{ job, changes, refused }] : []
+      return changes.length || refused.length ? [{ pass, changes, refused }] : []
     }),
 )
 const value = (v: number | null, unit: Parameters<typeof units.value>[0]) => (v === null ? 'none' : units.value(unit, v))
@@ -32,8 +32,8 @@ const value = (v: number | null, unit: Parameters<typeof units.value>[0]) => (v 
   <section class="impact" aria-label="What this changes" role="status">
     <h2>{{ plans.length ? `This changes ${plans.length} open ${plans.length === 1 ? 'plan' : 'plans'}` : 'No open plan changes' }}</h2>
     <ul v-if="plans.length">
-      <li v-for="p in plans" :key="p.job.id">
-        <strong>{{ countOf(p.job.pieces, p.job.noun) }} for {{ p.job.customer }}:</strong>
+      <li v-for="p in plans" :key="p.pass.id">
+        <strong>{{ passTitle(p.pass) }}:</strong>
         <template v-for="(c, i) in p.changes.slice(0, 5)" :key="c.label">{{ i ? '; ' : ' ' }}{{ c.label.toLowerCase() }}
           <span class="numeral">{{ value(c.before, c.unit) }} →
             {{ value(c.after, c.unit) }}</span></template><template v-if="p.changes.length > 5">; and {{ p.changes.length - 5 }}

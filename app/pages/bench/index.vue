@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { countOf } from '#core/basics/units'
+import { passTitle } from '#shared/jobs'
 
 const work = useWorkStore()
 const waitsFor = useWaitsFor()
 const session = useSessionStore()
-const onBench = computed(() => work.jobs.filter(j => j.status === 'running'))
+const onBench = computed(() => work.passes.filter(p => p.status === 'running'))
 const coupons = computed(() => work.runs.filter(r => r.coupon))
-const planned = computed(() => work.jobs.filter(j => j.status === 'planned'))
+const planned = computed(() => work.passes.filter(p => p.status === 'planned'))
 /** One run on the bench needs no choosing. */
 watch(
   [() => work.loaded, onBench],
@@ -29,9 +30,9 @@ watch(
         <NuxtLink :to="`/bench/${r.id}`">A coupon with {{ r.subject }}</NuxtLink>
         <span class="muted">{{ countOf(r.plan.pieces, r.plan.noun) }} at the bench.</span>
       </li>
-      <li v-for="job in [...onBench, ...planned]" :key="job.id">
-        <NuxtLink :to="waitsFor(job).to">{{ countOf(job.pieces, job.noun) }} for {{ job.customer }}</NuxtLink>
-        <span class="muted">{{ waitsFor(job).sentence }}</span>
+      <li v-for="pass in [...onBench, ...planned]" :key="pass.id">
+        <NuxtLink :to="waitsFor(pass).to">{{ passTitle(pass) }}</NuxtLink>
+        <span class="muted">{{ waitsFor(pass).sentence }}</span>
       </li>
     </ul>
     <SoundTest />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pieceLabel } from '#core/plan/run-plan'
 import { BLAST_LOOKS } from '#core/plan/blast'
 import { FAULTS, foldRun, mishapWords, reasonWords, summarise } from '#core/bench/run'
 import type { PieceSummary } from '#core/bench/run'
@@ -65,7 +66,7 @@ const seenOn = (p: PieceSummary) =>
             out</th><th scope="col">Seen</th></tr></thead>
           <tbody>
             <tr v-for="p in summary.pieces" :key="p.n">
-              <th scope="row">{{ run.plan.noun }} {{ p.n }}</th>
+              <th scope="row">{{ pieceLabel(run.plan, p.n) }}</th>
               <td class="numeral">{{ p.dwell === null ? '–' : formatClock(p.dwell) }}</td>
               <td v-if="summary.method !== 'blast'" class="numeral">{{ p.firstPart === null ? '–' : formatClock(p.firstPart) }}</td>
               <td class="against"><DwellMark v-if="p.dwell !== null" :dwell="p.dwell" :window="p.window" /></td>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pieceLabel } from '#core/plan/run-plan'
 import { lookHasCome } from '#core/bench/run'
 
 const id = String(useRoute().params.id)
@@ -6,7 +7,7 @@ const at = useRun(id)
 const { run, state, step, enter } = at
 const last = computed(() => run.value?.plan.steps.at(-1)?.kind === 'look')
 const control = computed(() => {
-  if (open.value.length > 0) return `Judge ${open.value.map(p => `${run.value!.plan.noun} ${p.n}`).join(', ')}`
+  if (open.value.length > 0) return `Judge ${open.value.map(p => pieceLabel(run.value!.plan, p.n)).join(', ')}`
   return last.value ? 'Close the run and log it' : 'On to what comes after'
 })
 const open = computed(() => state.value?.pieces.filter(p => !p.judged && !p.withdrawn) ?? [])

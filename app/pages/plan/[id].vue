@@ -1,23 +1,33 @@
 <script setup lang="ts">
-import { countOf } from '#core/basics/units'
+import { jobWords } from '#shared/jobs'
 import type { Job } from '#shared/jobs'
 
 const studio = useStudioStore()
-const id = String(useRoute().params.id)
+const route = useRoute()
+const id = String(route.params.id)
 const job = ref<Job | null>(null)
 const problem = ref('')
+/** The pass to begin with: the one that was asked for, else the first that is still open. */
+const first = ref<string | null>(typeof route.query.pass === 'string' ? route.query.pass : null)
 const load = () =>
   api<Job>(`jobs/${id}`).then(
-    j => (job.value = j),
+    (j) => {
+      first.value ??= j.passes.find(p => p.status === 'running' || p.status === 'planned')?.id ?? null
+      job.value = j
+    },
     (e: Error) => (problem.value = e.message),
   )
 onMounted(load)
+function saved(now: Job, pass: string) {
+  first.value = pass
+  job.value = now
+}
 </script>
 
 <template>
   <div class="page">
-    <header class="page-head"><h1>{{ job ? `${countOf(job.pieces, job.noun)} for ${job.customer}` : 'Plan' }}</h1></header>
+    <header class="page-head"><h1>{{ job ? `${jobWords(job.passes)} for ${job.customer}` : 'Plan' }}</h1></header>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <PlanDesk v-if="job && studio.studio" :key="job.version" :job="job" @saved="job = $event" />
+    <PlanDesk v-if="job && studio.studio" :key="job.version" :job="job" :first="first" @saved="saved" />
   </div>
 </template>

@@ -1,10 +1,26 @@
 <script setup lang="ts">
+import type { Job } from '#shared/jobs'
+
 const studio = useStudioStore()
+const { again } = useRoute().query
+/** The job that this one is to be like. */
+const like = ref<Job | null>(null)
+const problem = ref('')
+const ready = ref(typeof again !== 'string')
+onMounted(async () => {
+  if (typeof again !== 'string') return
+  like.value = await api<Job>(`jobs/${again}`).catch((e: Error) => {
+    problem.value = e.message
+    return null
+  })
+  ready.value = true
+})
 </script>
 
 <template>
   <div class="page">
-    <header class="page-head"><h1>Plan a job</h1></header>
-    <PlanDesk v-if="studio.studio" :job="null" @saved="navigateTo(`/plan/${$event.id}`)" />
+    <header class="page-head"><h1>{{ like ? `Again for ${like.customer}` : 'Plan a job' }}</h1></header>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <PlanDesk v-if="studio.studio && ready" :job="null" :like="like" @saved="navigateTo(`/plan/${$event.id}`)" />
   </div>
 </template>

@@ -1,3 +1,4 @@
+import { pieceName } from '../../plan/run-plan'
 import type { RunPlan } from '../../plan/run-plan'
 import { capital } from '../../basics/units'
 import type { PieceFact, RunEvent } from './events'
@@ -26,7 +27,7 @@ function refuseGun(plan: RunPlan, state: RunState, event: PieceEvent, name: stri
   const on = state.pieces.find(p => p.gunOn)
   if (event.kind === 'gun.off') return piece.gunOn ? null : 'The gun is off already.'
   if (on)
-    return on === piece && event.kind === 'gun.on' ? 'The gun is on already.' : `The gun is on for ${plan.noun} ${on.n}. Let go first.`
+    return on === piece && event.kind === 'gun.on' ? 'The gun is on already.' : `The gun is on for ${pieceName(plan, on.n)}. Let go first.`
   return event.kind === 'piece.blasted' && piece.gunSeconds === 0 ? `No gun time is counted for ${name.toLowerCase()} yet.` : null
 }
 
@@ -57,9 +58,9 @@ function refuseSettling(piece: PieceState, event: Extract<RunEvent, { kind: 'fac
 
 function refusePiece(plan: RunPlan, state: RunState, event: PieceEvent): string | null {
   const piece = state.pieces[event.piece - 1]
-  if (!piece) return `There is no ${plan.noun} ${event.piece} in this run.`
+  if (!piece) return `There is no ${pieceName(plan, event.piece)} in this run.`
   const stage = pieceStage(piece)
-  const name = `${capital(plan.noun)} ${event.piece}`
+  const name = capital(pieceName(plan, event.piece))
   if (stage === 'withdrawn') return `${name} was taken out of the run.`
   const step = currentStep(plan, state)
   if (event.kind === 'piece.withdrawn' || event.kind === 'piece.mishap') return null
@@ -78,7 +79,7 @@ function refusePiece(plan: RunPlan, state: RunState, event: PieceEvent): string 
       && state.pieces.find(
         p => pieceStage(p) === 'coating' && holderOf(p) === event.by && (!plan.tray || trayOf(plan, p.n) !== trayOf(plan, event.piece)),
       )
-  return inHand ? `Finish coating ${plan.noun} ${inHand.n} first.` : null
+  return inHand ? `Finish coating ${pieceName(plan, inHand.n)} first.` : null
 }
 
 /** Why the state does not allow this event, in a sentence that says what to do; null when it does. Undo is judged elsewhere. */
@@ -119,7 +120,7 @@ export function refuseStep(plan: RunPlan, state: RunState, event: RunEvent): str
       return step.kind === 'tub' ? null : `Bicarbonate goes in at its own step. First: ${step.title}.`
     case 'run.finished': {
       const open = state.pieces.filter(p => !p.judged && !p.withdrawn)
-      if (step.kind === 'look' && open.length > 0) return `Judge ${open.map(p => `${plan.noun} ${p.n}`).join(', ')} first.`
+      if (step.kind === 'look' && open.length > 0) return `Judge ${open.map(p => pieceName(plan, p.n)).join(', ')} first.`
       return closesRun(plan, step) ? null : `The run can't be closed yet. First: ${step.title}.`
     }
     case 'run.paused':

@@ -1,3 +1,4 @@
+import { pieceName } from '../../plan/run-plan'
 import type { RunPlan } from '../../plan/run-plan'
 import { benchWords } from './words'
 import { capital, formatDuration, formatMass, formatVolume, uncapital } from '../../basics/units'
@@ -24,7 +25,7 @@ const early = ({ why, reason }: Extract<RunEvent, { kind: 'etchant.off' }>) =>
 /** One entry of a run in words, as the history shows it. */
 export function describeEvent(plan: RunPlan, event: RunEvent): string {
   const step = (id: string) => plan.steps.find(s => s.id === id)
-  const piece = 'piece' in event ? `${plan.noun} ${event.piece}` : ''
+  const piece = 'piece' in event ? pieceName(plan, event.piece) : ''
   switch (event.kind) {
     case 'gate.ticked':
       return step(event.step)?.items?.find(i => i.id === event.item)?.text ?? event.item
@@ -79,6 +80,6 @@ export function describeEvent(plan: RunPlan, event: RunEvent): string {
     case 'event.undone':
       return 'Undid an entry'
     case 'note.written':
-      return `${NOTE_WORDS[event.why]}${event.of === null ? '' : `, ${plan.noun} ${event.of}`}: ${event.text}`
+      return `${NOTE_WORDS[event.why]}${event.of === null ? '' : `, ${pieceName(plan, event.of)}`}: ${event.text}`
   }
 }

@@ -1,4 +1,4 @@
-import { windowOf } from '../../plan/run-plan'
+import { pieceLabel, pieceName, windowOf } from '../../plan/run-plan'
 import type { RunPlan } from '../../plan/run-plan'
 import type { CareCallId, GateItem, Step } from '../../plan/steps'
 import { capital, formatClock } from '../../basics/units'
@@ -169,7 +169,7 @@ function etchAction(plan: RunPlan, state: RunState, step: Step, now: number, ask
   const words = benchWords(plan)
   const name = (p: PieceState) => calledTogether(plan, trayMates(plan, state, p))
   /** Each is rinsed by itself. */
-  const alone = (p: PieceState) => `${plan.noun} ${p.n}`
+  const alone = (p: PieceState) => pieceLabel(plan, p.n)
   const act = (kind: 'coat' | 'covered' | 'off' | 'rinse', p: PieceState, sentence: string, control: string): NextAction => ({
     kind,
     step,
@@ -277,7 +277,7 @@ function firstCare(plan: RunPlan, state: RunState, step: Step, now: number, { me
 function blastAction(plan: RunPlan, state: RunState, step: Step, now: number): NextAction {
   const piece = state.pieces.find(p => p.gunOn) ?? stageOf(state, 'blasting')[0] ?? stageOf(state, 'untouched')[0]!
   const left = plan.dwell.best - gunTime(piece, now)
-  const name = `${plan.noun} ${piece.n}`
+  const name = pieceName(plan, piece.n)
   return {
     kind: 'gun',
     step,

@@ -12,6 +12,7 @@ import { currentStep } from './state'
 export const FOUR_TUMBLERS: RecipeInput = {
   noun: 'tumbler',
   pieces: 4,
+  turn: { no: 1, of: 1 },
   height: 110,
   girth: 241.3,
   surface: 'cylinder',

@@ -1,3 +1,4 @@
+import { numberOf, pieceLabel } from '../../plan/run-plan'
 import type { RunPlan } from '../../plan/run-plan'
 import { plural } from '../../basics/units'
 import { pieceStage } from './state'
@@ -19,10 +20,10 @@ export function trayMates(plan: TrayPlan, state: Pick<RunState, 'pieces'>, piece
 }
 
 /** `tag 3`, `tags 1 and 2`, `tags 1 to 4`. */
-export function calledTogether(plan: Pick<RunPlan, 'noun'>, pieces: readonly Pick<PieceState, 'n'>[]): string {
-  const numbers = pieces.map(p => p.n)
+export function calledTogether(plan: Pick<RunPlan, 'noun' | 'numbers' | 'names'>, pieces: readonly Pick<PieceState, 'n'>[]): string {
+  const numbers = pieces.map(p => numberOf(plan, p.n))
   const [first, last] = [numbers[0]!, numbers.at(-1)!]
-  if (numbers.length === 1) return `${plan.noun} ${first}`
+  if (numbers.length === 1) return pieceLabel(plan, pieces[0]!.n)
   const row = last - first + 1 === numbers.length && numbers.length > 2
   return `${plural(plan.noun)} ${row ? `${first} to ${last}` : `${numbers.slice(0, -1).join(', ')} and ${last}`}`
 }

@@ -1,3 +1,4 @@
+import { pieceLabel } from '../../plan/run-plan'
 import { benchWords } from '../../bench/run'
 import type { Chain, Instance, Schedule, Slot, Task } from '../schedule'
 import { capital } from '../../basics/units'
@@ -12,7 +13,7 @@ export function taskWords(job: DayJob, chain: Chain, k: number): string {
   if (kind === 'ready') return `Get ready: ${job.title}`
   if (kind === 'after') return `Peel, wash, clear up: ${job.title}`
   if (kind === 'look') return `Look: ${job.title}`
-  const name = `${job.plan.noun} ${piece}`
+  const name = pieceLabel(job.plan, piece!)
   const task = chain.tasks[k]!
   if (task.skill === 'blast') return `Blast ${name}`
   if (task.skill === 'care') return `Look after ${name}`

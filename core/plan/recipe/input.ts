@@ -6,7 +6,7 @@ import type { CouponEvidence } from '../dwell'
 import type { HouseRules, Schools } from '../../trade/house'
 import type { EtchantKindId, ResistId, SubstrateId } from '../../trade/materials'
 import type { FerricStrength } from '../neutralise'
-import type { Finish } from '../steps'
+import type { Finish, PassTurn } from '../steps'
 import type { ArtSize } from '../../art/resist-size'
 import type { Wall } from '../../piece/vessel'
 
@@ -37,6 +37,11 @@ export interface LotFacts {
 export interface RecipeInput {
   noun: string
   pieces: number
+  /** Which of them these are, and their names; as they come where nothing is said. */
+  numbers?: number[]
+  names?: string[]
+  /** Which pass on them this is. */
+  turn: PassTurn
   /** mm */
   height: number
   /** Way round a piece, or width of a flat one, mm. */

@@ -81,6 +81,7 @@ function stepContext(
   return {
     pieces: input.pieces,
     noun: input.noun,
+    turn: input.turn,
     substrate: substrateKind(input.substrate),
     surface: input.surface,
     kind,
@@ -222,6 +223,8 @@ export function planRecipe(given: RecipeInput): Recipe {
             method: kind.method,
             noun: input.noun,
             pieces,
+            ...(input.numbers ? { numbers: input.numbers } : {}),
+            ...(input.names?.some(name => name !== '') ? { names: input.names } : {}),
             dwell: window,
             hands,
             ...(part.dwell.cap ? { cap: part.dwell.cap } : {}),

@@ -17,6 +17,10 @@ export interface RunPlan {
   /** What one piece is called. */
   noun: string
   pieces: number
+  /** Which pieces of their set these are, in the order of the run; runs begun before there were sets: 1 and on. */
+  numbers?: number[]
+  /** Whose each is, '' where it has no name. */
+  names?: string[]
   /** s from the last part covered; for blasting, s of gun time on one piece */
   dwell: DwellWindow
   /** A coupon's strips have a window each. */
@@ -42,6 +46,18 @@ export interface RunPlan {
   steps: Step[]
   /** Runs begun before it was kept have none. */
   basis?: PlanBasis
+}
+
+/** Number of a piece in its set. @param n 1-based, of the run */
+export const numberOf = (plan: Pick<RunPlan, 'numbers'>, n: number): number => plan.numbers?.[n - 1] ?? n
+
+/** What a piece is called: `tumbler 3`. @param n 1-based, of the run */
+export const pieceName = (plan: Pick<RunPlan, 'noun' | 'numbers'>, n: number): string => `${plan.noun} ${numberOf(plan, n)}`
+
+/** With its own name where it has one: `tumbler 3, Ada`. */
+export function pieceLabel(plan: Pick<RunPlan, 'noun' | 'numbers' | 'names'>, n: number): string {
+  const name = plan.names?.[n - 1]
+  return name ? `${pieceName(plan, n)}, ${name}` : pieceName(plan, n)
 }
 
 /** The window of one piece. @param n 1-based */

@@ -88,11 +88,31 @@ const give = (c: StepContext) =>
     good: 'A card lies with it.',
   })
 
+/** Nothing wet goes under the next stencil. */
+const setAside = (c: StepContext) =>
+  step({
+    id: 'set-aside',
+    kind: 'do',
+    station: 'rack',
+    title: `Set ${all(c)} aside for pass ${c.turn.no + 1} of ${c.turn.of}`,
+    seconds: 20,
+    reason: 'The next stencil only sticks to a clean, dry piece, and a trace of this pass would go on etching under it.',
+    how: ['Nothing of this stencil, its tape or its glue left on it.', 'Dry all over, also under the rim.'],
+    good: 'Clean and dry to the touch, numbers still on them.',
+  })
+
 /** Judged before it is coloured, sealed or carded: none of that can be undone on a piece that goes again. */
 export function finishSteps(c: StepContext): Step[] {
   return [
     washUp(c),
     look(c),
+    ...(c.turn.no < c.turn.of ? [setAside(c)] : lastSteps(c)),
+  ]
+}
+
+/** Once no other pass follows. */
+function lastSteps(c: StepContext): Step[] {
+  return [
     ...(c.finish === 'ink' ? [ink(c)] : []),
     ...(c.finish === 'gems' ? [gems(c)] : []),
     ...(TARNISH.includes(c.substrate.id) ? [protect(c)] : []),

@@ -96,5 +96,6 @@ export function cleanSteps(c: StepContext): Step[] {
     ],
     good: metal ? 'Water spreads in a sheet. Dry.' : 'No streak when you breathe on it. Dry.',
   })
-  return c.oldLabel ? [labelOff, clean] : [clean]
+  // It came off before the first pass.
+  return c.oldLabel && c.turn.no === 1 ? [labelOff, clean] : [clean]
 }

@@ -158,12 +158,16 @@ function slitMoves(c: StepContext): string[] {
   return [`${c.slits.map(slitWords).join(' and ')}, cut before it goes on; tape over them.`]
 }
 
+/** Of a pass over what is etched already: where two letters overlap, the second one is open across the first. */
+const TAPE_OVER = 'Tape over what is etched. Where the new opening runs into it, stop the tape at its edge: that part stays open.'
+
 /** Everything that keeps the etchant where it belongs, checked before any bottle is opened. */
 export function maskStep(c: StepContext): Step {
   const round = isRound(c)
   const blast = c.kind.method === 'blast'
   const how = [
     ...slitMoves(c),
+    ...(c.turn.no > 1 ? [TAPE_OVER] : []),
     'Burnish every open edge; a bubble or wrinkle there is pressed down or cut again.',
     c.mirrored
       ? 'Islands in place, TOP is up, and it reads backward from this side: hold it before a mirror.'

@@ -55,9 +55,17 @@ export interface StepSlits {
   depth: string
 }
 
+/** Which pass on the same pieces, from 1, and of how many. */
+export interface PassTurn {
+  no: number
+  of: number
+}
+
 /** What the step list depends on, and nothing else. */
 export interface StepContext {
   pieces: number
+  /** Which pass on these pieces it is, from 1, and of how many. */
+  turn: PassTurn
   /** What one piece is called: `tumbler`. */
   noun: string
   substrate: SubstrateKind

@@ -10,6 +10,7 @@ import type { StepContext } from './index'
 const schools: Schools = { dwell: 'label', care: 'leave', weeding: 'backing', after: 'recover', rinsing: 'tub', peel: 'under-water' }
 const context: StepContext = {
   pieces: 4,
+  turn: { no: 1, of: 1 },
   noun: 'tumbler',
   substrate: substrateKind('soda-lime'),
   surface: 'cylinder',

@@ -2,7 +2,7 @@ import type { EtchantKindId } from '../materials'
 
 /** What one open plan will ask of a lot. Amounts in mL, or g of abrasive. */
 export interface Demand {
-  jobId: string
+  passId: string
   /** Day, as `2026-06-01`. */
   dueOn: string
   /** What has to be at hand at once. */
@@ -12,17 +12,17 @@ export interface Demand {
 }
 
 export interface Outlook {
-  /** The first job, by due day, that the lot can't serve; null when it lasts. */
+  /** The first pass, by due day, that the lot can't serve; null when it lasts. */
   runsOutAt: string | null
   /** What is left once all that it can serve are done. */
   left: number
 }
 
-/** Will it last? Jobs are served by due day; one that asks for more than is left ends it. */
+/** Will it last? Passes are served by due day; one that asks for more than is left ends it. */
 export function outlook(left: number, demands: readonly Demand[]): Outlook {
   let rest = left
-  for (const demand of [...demands].sort((a, b) => a.dueOn.localeCompare(b.dueOn) || a.jobId.localeCompare(b.jobId))) {
-    if (demand.putOut > rest) return { runsOutAt: demand.jobId, left: rest }
+  for (const demand of [...demands].sort((a, b) => a.dueOn.localeCompare(b.dueOn) || a.passId.localeCompare(b.passId))) {
+    if (demand.putOut > rest) return { runsOutAt: demand.passId, left: rest }
     rest -= demand.used
   }
   return { runsOutAt: null, left: rest }

@@ -3,7 +3,7 @@ import { outlook, useUpFirst } from './index'
 import type { StockLot } from './index'
 
 describe('will it last?', () => {
-  const job = (jobId: string, dueOn: string, putOut: number, used = putOut) => ({ jobId, dueOn, putOut, used })
+  const job = (passId: string, dueOn: string, putOut: number, used = putOut) => ({ passId, dueOn, putOut, used })
   it('jobs are served by due day, and what goes back serves again', () => {
     expect(outlook(10, [job('b', '2026-06-02', 8, 3), job('a', '2026-06-01', 6, 2)])).toEqual({ runsOutAt: null, left: 5 })
   })

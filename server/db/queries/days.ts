@@ -8,14 +8,15 @@ interface DayRow extends Omit<DayPlan, 'midnight' | 'savedAt'> {
 }
 
 const COLUMNS
-  = 'to_char(day, \'YYYY-MM-DD\') as day, midnight, jobs, away, locks, slots, blocks, version, saved_by as "savedBy", saved_at as "savedAt"'
+  = 'to_char(day, \'YYYY-MM-DD\') as day, midnight, passes, away, locks, slots, blocks, version, saved_by as "savedBy", '
+    + 'saved_at as "savedAt"'
 
 export async function dayByDate(db: Db, day: string, lock = false): Promise<DayPlan | undefined> {
   const row = (await db.query<DayRow>(`select ${COLUMNS} from day_plan where day = $1 ${lock ? 'for update' : ''}`, [day])).rows[0]
   return row && { ...row, midnight: row.midnight.getTime(), savedAt: row.savedAt.getTime() }
 }
 
-export interface StoredDay extends Pick<DayPlan, 'day' | 'midnight' | 'jobs' | 'away' | 'locks' | 'slots'> {
+export interface StoredDay extends Pick<DayPlan, 'day' | 'midnight' | 'passes' | 'away' | 'locks' | 'slots'> {
   blocks: Block[]
   by: string
   at: Date
@@ -26,7 +27,7 @@ export async function putDay(db: Db, d: StoredDay, version: number): Promise<boo
   const values = [
     d.day,
     new Date(d.midnight),
-    d.jobs,
+    d.passes,
     JSON.stringify(d.away),
     JSON.stringify(d.locks),
     JSON.stringify(d.slots),
@@ -37,12 +38,12 @@ export async function putDay(db: Db, d: StoredDay, version: number): Promise<boo
   const result
     = version === 0
       ? await db.query(
-          'insert into day_plan (day, midnight, jobs, away, locks, slots, blocks, saved_by, saved_at) values ($1, $2, $3, $4, $5, $6, $7, '
-          + '$8, $9) on conflict (day) do nothing',
+          'insert into day_plan (day, midnight, passes, away, locks, slots, blocks, saved_by, saved_at) '
+          + 'values ($1, $2, $3, $4, $5, $6, $7, $8, $9) on conflict (day) do nothing',
           values,
         )
       : await db.query(
-          'update day_plan set midnight = $2, jobs = $3, away = $4, locks = $5, slots = $6, blocks = $7, saved_by = $8, saved_at = $9, '
+          'update day_plan set midnight = $2, passes = $3, away = $4, locks = $5, slots = $6, blocks = $7, saved_by = $8, saved_at = $9, '
           + 'version = version + 1 where day = $1 and version = $10',
           [...values, version],
         )

@@ -12,15 +12,18 @@ interface HeadRow extends Omit<RunHead, 'startedAt' | 'endedAt' | 'shape'>, Piec
 }
 
 // A coupon's strips are drawn as strips: flat, as long and wide as its layout says.
-const HEAD = `select run.id, run.job_id as "jobId", run.coupon, coalesce(job.customer, lot.product_name) as subject, run.plan,
+const HEAD = `select run.id, run.pass_id as "passId", job.id as "jobId", pass.ord as "passNo",
+  (select count(*)::int from pass p where p.set_id = pass.set_id) as passes, run.coupon,
+  coalesce(job.customer, lot.product_name) as subject, run.plan,
   run.lot_id as "lotId",
-  run.started_by as "startedBy", run.started_at as "startedAt", run.ended_at as "endedAt", coalesce(job.surface, 'flat') as surface,
-    job.wall, job.art,
-  coalesce(job.height_mm, (run.coupon -> 'layout' ->> 'stripLength')::float8 * 1.3) as height, coalesce(job.girth_mm,
+  run.started_by as "startedBy", run.started_at as "startedAt", run.ended_at as "endedAt", coalesce(s.surface, 'flat') as surface,
+    pass.wall, pass.art,
+  coalesce(s.height_mm, (run.coupon -> 'layout' ->> 'stripLength')::float8 * 1.3) as height, coalesce(s.girth_mm,
     (run.coupon -> 'layout' ->> 'stripWidth')::float8 * 1.6) as girth,
-  coalesce(job.art_width_mm, (run.coupon -> 'layout' ->> 'stripWidth')::float8) as "artWidth", coalesce(job.art_height_mm,
+  coalesce(pass.art_width_mm, (run.coupon -> 'layout' ->> 'stripWidth')::float8) as "artWidth", coalesce(pass.art_height_mm,
     (run.coupon -> 'layout' ->> 'stripLength')::float8) as "artHeight"
-  from run left join job on job.id = run.job_id join lot on lot.id = run.lot_id`
+  from run left join pass on pass.id = run.pass_id left join piece_set s on s.id = pass.set_id left join job on job.id = s.job_id
+  join lot on lot.id = run.lot_id`
 
 const toHead = ({ surface, wall, art, height, girth, artWidth, artHeight, ...row }: HeadRow): RunHead => ({
   ...row,
@@ -37,26 +40,38 @@ export async function runHead(db: Db, id: string, lock = false): Promise<RunHead
 
 /** Locks the job that this run is of, before the run itself is locked. */
 export async function lockJobOfRun(db: Db, id: string): Promise<void> {
-  await db.query('select 1 from job where id = (select job_id from run where id = $1) for update', [id])
+  await db.query(
+    `select 1 from job where id = (select s.job_id from run join pass on pass.id = run.pass_id join piece_set s on s.id = pass.set_id
+       where run.id = $1) for update`,
+    [id],
+  )
+}
+
+/** Locks the job that this pass is of, before anything of it is changed. */
+export async function lockJobOfPass(db: Db, id: string): Promise<void> {
+  await db.query(
+    'select 1 from job where id = (select s.job_id from pass join piece_set s on s.id = pass.set_id where pass.id = $1) for update',
+    [id],
+  )
 }
 
 export async function openRuns(db: Db): Promise<RunHead[]> {
   return (await db.query<HeadRow>(`${HEAD} where run.ended_at is null order by run.started_at`)).rows.map(toHead)
 }
 
-export async function openRunsOfJobs(db: Db, jobIds: string[]): Promise<RunHead[]> {
-  return (await db.query<HeadRow>(`${HEAD} where run.ended_at is null and run.job_id = any($1)`, [jobIds])).rows.map(toHead)
+export async function openRunsOfPasses(db: Db, passIds: string[]): Promise<RunHead[]> {
+  return (await db.query<HeadRow>(`${HEAD} where run.ended_at is null and run.pass_id = any($1)`, [passIds])).rows.map(toHead)
 }
 
 /** @returns false when this id has been started already */
 export async function insertRun(
   db: Db,
-  r: { id: string, jobId: string | null, coupon: CouponOfRun | null, lotId: string, plan: RunPlan, by: string, at: Date },
+  r: { id: string, passId: string | null, coupon: CouponOfRun | null, lotId: string, plan: RunPlan, by: string, at: Date },
 ): Promise<boolean> {
   const result = await db.query(
-    'insert into run (id, job_id, coupon, lot_id, plan, started_by, started_at) values ($1, $2, $3, $4, $5, $6, $7) on conflict (id) do '
+    'insert into run (id, pass_id, coupon, lot_id, plan, started_by, started_at) values ($1, $2, $3, $4, $5, $6, $7) on conflict (id) do '
     + 'nothing',
-    [r.id, r.jobId, r.coupon && JSON.stringify(r.coupon), r.lotId, JSON.stringify(r.plan), r.by, r.at],
+    [r.id, r.passId, r.coupon && JSON.stringify(r.coupon), r.lotId, JSON.stringify(r.plan), r.by, r.at],
   )
   return result.rowCount === 1
 }
@@ -187,7 +202,8 @@ export async function logPage(db: Db, words: string[], before: { at: Date, id: s
   const { rows } = await db.query<LogRow>(
     `select run.id, coalesce(job.customer, 'a coupon') as subject, run.plan ->> 'noun' as noun, (run.plan ->> 'pieces')::int as pieces,
       lot.product_name as lot, person.name as "startedBy", run.ended_at as "endedAt", run.summary
-     from run left join job on job.id = run.job_id join lot on lot.id = run.lot_id join person on person.id = run.started_by
+     from run left join pass on pass.id = run.pass_id left join piece_set s on s.id = pass.set_id left join job on job.id = s.job_id
+       join lot on lot.id = run.lot_id join person on person.id = run.started_by
      where run.outcome = 'finished' and ($2::timestamptz is null or (run.ended_at, run.id) < ($2, $3))
        and not exists (select 1 from unnest($1::text[]) as word where strpos(run.search, word) = 0)
      order by run.ended_at desc, run.id desc limit $4`,
@@ -206,7 +222,7 @@ export async function coatSamples(db: Db): Promise<(Sample & { tool: CoatTool })
        coalesce(r.basis ->> 'cover', r.basis ->> 'openArea')::float8 as area,
        coalesce(r.basis ->> 'tool', 'brush') as tool
      from (select plan -> 'basis' as basis, summary from run
-         where outcome = 'finished' and job_id is not null and plan ->> 'method' = 'cream' and plan ? 'basis'
+         where outcome = 'finished' and pass_id is not null and plan ->> 'method' = 'cream' and plan ? 'basis'
            and coalesce((plan -> 'basis' ->> 'coaters')::int, 1) = 1
          order by ended_at desc, id desc limit ${LATEST}) r, jsonb_array_elements(r.summary -> 'pieces') piece
      where piece ->> 'firstPart' is not null and piece ->> 'dwell' is not null`,

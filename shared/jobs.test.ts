@@ -1,0 +1,97 @@
+import { describe, expect, it } from 'vitest'
+import { v7 } from 'uuid'
+import {
+  BLANK_PLAN,
+  fieldAt,
+  jobOf,
+  jobSchema,
+  jobStatus,
+  jobWords,
+  owed,
+  passOf,
+  passTitle,
+  passWords,
+  planIn,
+  planSchema,
+  planWithin,
+} from './jobs'
+import type { JobForm, PlanForm } from './jobs'
+import { fieldErrors } from './fields'
+
+const plan: PlanForm = {
+  ...BLANK_PLAN,
+  customer: 'Rowing club',
+  dueOn: '2030-06-01',
+  noun: 'tumbler',
+  pieces: '4',
+  height: '110',
+  girth: '241',
+  artWidth: '60',
+  artHeight: '45',
+  openFraction: '35 %',
+  lotId: v7(),
+}
+const ids = () => ({ set: v7(), pass: v7() })
+const twoPasses = (): JobForm => {
+  const job = jobOf(plan, ids())
+  job.sets[0]!.passes.push({ id: v7(), ...passOf(plan), artWidth: '20', border: '5' })
+  return job
+}
+
+describe('one pass of a job', () => {
+  it('read from a job of one set it is what was written, and reads the same as by itself', () => {
+    const job = jobOf(plan, ids())
+    expect(planIn(jobSchema('mm').parse(job), 0, 0)).toEqual(planSchema('mm').parse(plan))
+    expect(() => planIn(jobSchema('mm').parse(job), 0, 1)).toThrow(RangeError)
+  })
+  it('as one form it writes each entry where it belongs', () => {
+    const job = twoPasses()
+    const second = planWithin(job, 0, 1)
+    expect(second.artWidth).toBe('20')
+    Object.assign(second, { customer: 'Harbour', noun: 'beaker', artWidth: '25', answers: { ...second.answers, food: 'inside' } })
+    expect([job.customer, job.sets[0]!.noun, job.sets[0]!.passes.map(p => p.artWidth)]).toEqual(['Harbour', 'beaker', ['60', '25']])
+    expect(planWithin(job, 0, 0)).toMatchObject({ customer: 'Harbour', noun: 'beaker', artWidth: '60', answers: { food: 'inside' } })
+    expect(Object.keys(second).sort()).toEqual(Object.keys(plan).sort())
+  })
+  it('its fields stand in the job\'s errors where they were entered', () => {
+    const job = { ...twoPasses(), customer: '' }
+    Object.assign(job.sets[0]!, { girth: '1e9' })
+    Object.assign(job.sets[0]!.passes[1]!, { border: '900 mm', schools: { ...BLANK_PLAN.schools, care: 'pray' } })
+    const found = Object.keys(fieldErrors(jobSchema('mm').safeParse(job).error!))
+    expect(found.sort()).toEqual(['customer', 'girth', 'border', 'schools.care'].map(name => fieldAt(name, 0, 1)).sort())
+  })
+})
+
+describe('names of the pieces', () => {
+  const names = (text: string, pieces = '4') => planSchema('mm').safeParse({ ...plan, names: text, pieces })
+  it('come one a line or parted by commas; a single letter is a name too', () => {
+    expect(names('Ada\n Bo ,C;\n\n').data!.names).toEqual(['Ada', 'Bo', 'C'])
+    expect(names('').data!.names).toEqual([])
+  })
+  it('more than pieces, or one that is too long, is said', () => {
+    expect(fieldErrors(names('a,b,c', '2').error!).names).toMatch(/3 names for 2 pieces/)
+    expect(fieldErrors(names('x'.repeat(41)).error!).names).toMatch(/under 40 letters/)
+  })
+})
+
+describe('where passes and jobs stand', () => {
+  const pass = { setId: 'a', noun: 'tumbler', pieces: 4, done: [] as number[], customer: 'Club', no: 1, of: 1 }
+  it('owed are the numbers that are not through', () => {
+    expect(owed({ pieces: 4, done: [2, 4] })).toEqual([1, 3])
+    expect(owed({ pieces: 2, done: [1, 2] })).toEqual([])
+  })
+  it('in words', () => {
+    expect(passTitle(pass)).toBe('4 tumblers for Club')
+    expect(passTitle({ ...pass, done: [1], of: 2 })).toBe('3 of 4 tumblers for Club, pass 1 of 2')
+    expect(passWords({ ...pass, no: 2, of: 2 })).toBe('4 tumblers, pass 2 of 2')
+    const carafe = { setId: 'b', noun: 'carafe', pieces: 1 }
+    expect(jobWords([pass, { ...pass, no: 2 }, carafe])).toBe('4 tumblers and 1 carafe')
+    expect(jobWords([pass, carafe, { setId: 'c', noun: 'jar', pieces: 2 }])).toBe('4 tumblers, 1 carafe and 2 jars')
+  })
+  it.each([
+    [['planned', 'running', 'done'], 'running'],
+    [['done', 'planned'], 'planned'],
+    [['done', 'dropped'], 'done'],
+    [['dropped', 'dropped'], 'dropped'],
+  ] as const)('a job of %j is %s', (passes, status) => expect(jobStatus(passes.map(s => ({ status: s })))).toBe(status))
+})

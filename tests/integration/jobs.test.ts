@@ -1,0 +1,203 @@
+import { beforeAll, describe, expect, it } from 'vitest'
+import { v7 } from 'uuid'
+import type { RunPlan } from '../../core/plan/run-plan'
+import { passOf, setOf } from '../../shared/jobs'
+import type { Job, JobForm, Pass } from '../../shared/jobs'
+import type { RunWithEvents } from '../../shared/runs'
+import type { Client } from '../support/client'
+import { event, jobForm, newLot, planForm, upToStep } from '../support/client'
+import { sharedStudio } from '../support/studio'
+
+let mate: Client
+let lotId: string
+beforeAll(async () => {
+  const studio = await sharedStudio()
+  mate = studio.mate
+  lotId = await newLot(studio.lead, { size: '500 mL', left: '500 mL' })
+})
+
+/** A carafe and two tumblers, the tumblers etched twice. */
+function setForm(): JobForm {
+  const tumblers = planForm(lotId, { pieces: '2', names: 'Ada\nBo', artWidth: '60 mm' })
+  const carafe = planForm(lotId, { pieces: '1', noun: 'carafe', height: '250 mm', girth: '300 mm', artWidth: '60 mm' })
+  const two = {
+    id: v7(),
+    ...setOf(tumblers),
+    passes: [
+      { id: v7(), ...passOf(tumblers) },
+      { id: v7(), ...passOf(tumblers) },
+    ],
+  }
+  return {
+    customer: 'Wedding table',
+    dueOn: '2030-06-01',
+    notes: '',
+    sets: [two, { id: v7(), ...setOf(carafe), passes: [{ id: v7(), ...passOf(carafe) }] }],
+  }
+}
+const post = async (job: JobForm) => (await mate.post<Job>('jobs', { id: v7(), job })).body
+const start = (pass: string, pieces?: number[]) => {
+  const runId = v7()
+  return mate.post(`passes/${pass}/run`, { runId, ...(pieces ? { pieces } : {}) }).then(answer => ({ ...answer, runId }))
+}
+const passIn = async (job: Job, pass: string): Promise<Pass> =>
+  (await mate.get<Job>(`jobs/${job.id}`)).body.passes.find(p => p.id === pass)!
+
+/** Everything up to the end of a run, each piece judged as it says. */
+async function through(runId: string, results: ('good' | 'usable' | 'scrap' | 'broke')[]): Promise<RunPlan> {
+  const {
+    body: { plan },
+  } = await mate.get<RunWithEvents>(`runs/${runId}`)
+  await upToStep(mate, runId, 'etch')
+  const at = Date.now()
+  const events = results.flatMap((result, i) => {
+    const piece = i + 1
+    if (result === 'broke') return [event({ kind: 'piece.withdrawn', piece, why: 'broke', reason: '' }, at)]
+    return ['coat.started', 'coat.covered', 'etchant.off', 'piece.rinsed'].map(kind => event({ kind, piece }, at))
+  })
+  await mate.post(`runs/${runId}/events`, { events })
+  const steps = plan.steps.slice(plan.steps.findIndex(s => s.id === 'etch') + 1, -1)
+  const after = steps.flatMap(s =>
+    s.kind === 'gate'
+      ? s.items!.map(item => event({ kind: 'gate.ticked', step: s.id, item: item.id }, at))
+      : s.kind === 'measure'
+        ? [event({ kind: 'etchant.measured', putOut: 3, back: 1 }, at)]
+        : s.kind === 'tub'
+          ? [event({ kind: 'bicarbonate.added', grams: 20 }, at), event({ kind: 'step.done', step: s.id }, at)]
+          : s.kind === 'look'
+            ? results.flatMap((result, i) =>
+                result === 'broke' ? [] : [event({ kind: 'piece.judged', piece: i + 1, result, faults: [], note: '' }, at)],
+              )
+            : [event({ kind: 'step.done', step: s.id }, at)],
+  )
+  const { body } = await mate.post<{ outcomes: { accepted: boolean, reason?: string }[] }>(`runs/${runId}/events`, {
+    events: [...after, event({ kind: 'run.finished' }, at)],
+  })
+  expect(body.outcomes.filter(o => !o.accepted)).toEqual([])
+  return plan
+}
+
+describe('a job of several sets and passes', () => {
+  it('is kept set by set and pass by pass, as written and as measured', async () => {
+    const form = setForm()
+    const job = await post(form)
+    expect(job.passes.map(p => [p.noun, p.pieces, p.no, p.of, p.status])).toEqual([
+      ['tumbler', 2, 1, 2, 'planned'],
+      ['tumbler', 2, 2, 2, 'planned'],
+      ['carafe', 1, 1, 1, 'planned'],
+    ])
+    expect(job.passes[1]!.before).toEqual({ id: job.passes[0]!.id, status: 'planned' })
+    expect(job.passes[0]!.names).toEqual(['Ada', 'Bo'])
+    expect(job.entered).toEqual(form)
+  })
+  it('a second pass waits until the first is done and dry; it says so, and starts nothing', async () => {
+    const job = await post(setForm())
+    const [first, second] = job.passes
+    const early = await start(second!.id)
+    expect([early.status, early.body.error]).toEqual([409, 'Tumbler 1 has not been through pass 1 yet. Do that first.'])
+    const { runId } = await start(first!.id)
+    const wet = await start(second!.id)
+    expect(wet.body.error).toMatch(/still in pass 1. It has to be rinsed, dry and judged before pass 2/)
+    const plan = await through(runId, ['good', 'good'])
+    // Between two passes they are set aside; the card, and what is glued or inked, belongs to the last.
+    expect(plan.steps.at(-1)!.id).toBe('set-aside')
+    expect(await passIn(job, first!.id)).toMatchObject({ status: 'done', done: [1, 2] })
+    const next = await start(second!.id)
+    expect(next.status).toBe(200)
+    const last = (await mate.get<RunWithEvents>(`runs/${next.runId}`)).body
+    expect(last).toMatchObject({ passNo: 2, passes: 2, subject: 'Wedding table' })
+    expect(last.plan.steps.map(s => s.id)).toContain('give')
+    expect(last.plan.steps.find(s => s.id === 'mask')!.how.join()).toMatch(/Tape over what is etched/)
+  })
+  it('some pieces go now and the rest another day: what is owed is known, and the run speaks of the right ones', async () => {
+    const job = await post(setForm())
+    const [first] = job.passes
+    const { runId } = await start(first!.id, [2])
+    const { body: run } = await mate.get<RunWithEvents>(`runs/${runId}`)
+    expect(run.plan).toMatchObject({ pieces: 1, numbers: [2], names: ['Bo'] })
+    await through(runId, ['good'])
+    expect(await passIn(job, first!.id)).toMatchObject({ status: 'planned', done: [2] })
+    const again = await start(first!.id, [2])
+    expect([again.status, again.body.error]).toEqual([409, expect.stringMatching(/Tumbler 2 has been through this pass already/)])
+    const rest = await start(first!.id)
+    expect((await mate.get<RunWithEvents>(`runs/${rest.runId}`)).body.plan).toMatchObject({ pieces: 1, numbers: [1], names: ['Ada'] })
+  })
+  it('what broke or is scrap is still owed, from its first pass on', async () => {
+    const job = await post(setForm())
+    const [first, second] = job.passes
+    await through((await start(first!.id)).runId, ['good', 'broke'])
+    expect(await passIn(job, first!.id)).toMatchObject({ status: 'planned', done: [1] })
+    // The other one may go on.
+    await through((await start(second!.id, [1])).runId, ['scrap'])
+    expect(await passIn(job, second!.id)).toMatchObject({ status: 'planned', done: [] })
+    expect(await passIn(job, first!.id)).toMatchObject({ status: 'planned', done: [] })
+    await through((await start(first!.id)).runId, ['good', 'usable'])
+    await through((await start(second!.id)).runId, ['good', 'good'])
+    expect((await mate.get<Job>(`jobs/${job.id}`)).body.passes.map(p => p.status)).toEqual(['done', 'done', 'planned'])
+  })
+})
+
+describe('a job that is changed while a part of it runs', () => {
+  it('what runs keeps its plan, the rest follows', async () => {
+    const job = await post(setForm())
+    const [first, second] = job.passes
+    const { runId } = await start(first!.id)
+    const { version, entered } = (await mate.get<Job>(`jobs/${job.id}`)).body
+    const sets = structuredClone(entered.sets)
+    Object.assign(sets[0]!.passes[0]!, { artWidth: '30 mm' })
+    Object.assign(sets[0]!.passes[1]!, { artWidth: '31 mm' })
+    const { status, body } = await mate.put<Job>(`jobs/${job.id}`, { job: { ...entered, customer: 'Silver wedding', sets }, version })
+    expect([status, body.customer]).toEqual([200, 'Silver wedding'])
+    expect(body.passes.find(p => p.id === first!.id)!.artWidth).toBe(60)
+    expect(body.passes.find(p => p.id === second!.id)!.artWidth).toBe(31)
+    expect((await mate.get<RunWithEvents>(`runs/${runId}`)).body.subject).toBe('Silver wedding')
+  })
+  it('what has begun can\'t be taken out, nor fewer pieces be planned than are on the bench', async () => {
+    const job = await post(setForm())
+    await start(job.passes[0]!.id)
+    const { version, entered } = (await mate.get<Job>(`jobs/${job.id}`)).body
+    const without = await mate.put(`jobs/${job.id}`, { job: { ...entered, sets: entered.sets.slice(1) }, version })
+    expect([without.status, without.body.error]).toEqual([409, 'Pass 1 of 2 tumblers has been begun, so it stays in the job where it is.'])
+    const fewer = await mate.put(`jobs/${job.id}`, {
+      job: { ...entered, sets: [{ ...entered.sets[0]!, pieces: '1', names: '' }, entered.sets[1]!] },
+      version,
+    })
+    expect(fewer.body.fields).toEqual({ 'sets.0.pieces': 'Number 2 has been begun. Plan no fewer than that.' })
+    // What has not begun may go.
+    const passes = entered.sets[0]!.passes.slice(0, 1)
+    const less = await mate.put<Job>(`jobs/${job.id}`, { job: { ...entered, sets: [{ ...entered.sets[0]!, passes }] }, version })
+    expect(less.body.passes.map(p => [p.noun, p.no, p.of])).toEqual([['tumbler', 1, 1]])
+  })
+  it('cancelled, it keeps what is done', async () => {
+    const job = await post(setForm())
+    await through((await start(job.passes[0]!.id)).runId, ['good', 'good'])
+    expect((await mate.post(`jobs/${job.id}/drop`)).status).toBe(200)
+    expect((await mate.get<Job>(`jobs/${job.id}`)).body.passes.map(p => p.status)).toEqual(['done', 'dropped', 'dropped'])
+    expect((await mate.post(`jobs/${job.id}/drop`)).status).toBe(409)
+  })
+})
+
+describe('what can\'t be a job', () => {
+  it('is said where it stands', async () => {
+    const send = async (change: (form: JobForm) => void) => {
+      const form = setForm()
+      change(form)
+      return (await mate.post('jobs', { id: v7(), job: form })).body.fields
+    }
+    expect(await send(f => (f.sets = []))).toEqual({ sets: 'Say what is etched.' })
+    expect(await send(f => (f.sets[1]!.passes = []))).toEqual({ 'sets.1.passes': 'Say what goes on it.' })
+    expect(await send(f => (f.sets[1]!.passes[0]!.artMiddle = '300 mm'))).toEqual({
+      'sets.1.passes.0.artMiddle': expect.stringMatching(/above the piece/),
+    })
+    expect(await send(f => (f.sets[0]!.names = 'Ada, Bo, Cy'))).toEqual({ 'sets.0.names': expect.stringMatching(/3 names for 2 pieces/) })
+    expect(await send(f => (f.sets[1]!.id = f.sets[0]!.id))).toEqual({ sets: expect.stringMatching(/Reload the page/) })
+  })
+  it('a part of another job is not taken over', async () => {
+    const other = await post(setForm())
+    const form = jobForm(lotId)
+    form.sets[0]!.id = other.passes[0]!.setId
+    const { status, body } = await mate.post('jobs', { id: v7(), job: form })
+    expect([status, body.error]).toEqual([409, expect.stringMatching(/belongs to another one/)])
+    expect((await mate.get<Job>(`jobs/${other.id}`)).body.passes).toHaveLength(3)
+  })
+})
