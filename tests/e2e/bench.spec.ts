@@ -1,4 +1,4 @@
-import { expect, LEAD, MATE, press, runAtEtch, signIn, test, throughTheDoor } from './world'
+import { expect, LEAD, MATE, press, runAtEtch, signIn, test, throughTheDoor, unfold } from './world'
 import { event, jobForm, newLot, newRun, upToStep } from '../support/client'
 import { v7 } from 'uuid'
 
@@ -74,6 +74,7 @@ test('what can\'t be etched says so on Today and on the plan, with another way',
   await row.getByRole('link', { name: /Change the plan/ }).click()
   await expect(page.getByRole('alert')).toContainText('Use a fast or general cream')
   await expect(page.getByRole('button', { name: 'Take it to the bench' })).toBeDisabled()
+  await unfold(page, 'Resist and etchant')
   await page.getByRole('combobox', { name: 'Etch with' }).click()
   await page.getByRole('option', { name: /Quay general cream/ }).click()
   await expect(page.getByRole('region', { name: 'Dwell window' })).toContainText('the reason is disputed')
@@ -89,6 +90,7 @@ test('two people who change one plan: the second is told and loses nothing', asy
   const id = v7()
   await world.mate.post('jobs', { id, job: jobForm(world.lotId, { customer: 'Two pens' }) })
   await page.goto(`${world.app.url}/plan/${id}`)
+  await unfold(page, 'Who it is for')
   await page.getByLabel('Notes').fill('mine')
   await world.lead.put(`jobs/${id}`, { job: jobForm(world.lotId, { customer: 'Two pens', notes: 'theirs' }), version: 1 })
   await page.getByRole('button', { name: 'Save the change' }).click()

@@ -1,7 +1,7 @@
 import type { Job } from '../../shared/jobs'
 import type { Page } from '@playwright/test'
 import { v7 } from 'uuid'
-import { answerAll, coatLike, expect, LEAD, MATE, NIMBLE, press, signIn, SLOW, test } from './world'
+import { answerAll, coatLike, expect, LEAD, MATE, NIMBLE, press, signIn, SLOW, test, unfold } from './world'
 import { FERRIC, GRIT, jobForm, MIRROR_JOB, newLot, newRun, TAG_JOB, upToStep } from '../support/client'
 
 async function tickGate(page: Page) {
@@ -51,6 +51,7 @@ test('somebody who knows nothing reaches a safe recipe; plastic is a wall', asyn
   expect(decisions).toBeLessThanOrEqual(10)
 
   // Had it been plastic: a wall, with why and what to do instead.
+  await unfold(page, 'The piece', 'Resist and etchant')
   await page.getByRole('combobox', { name: 'Made of' }).click()
   await page.getByRole('option', { name: 'Acrylic or other plastic' }).click()
   await expect(page.getByText('Out of the question here: fast fluoride cream')).toBeVisible()
@@ -62,6 +63,7 @@ test('an expert overrides from the keyboard, and a contradiction stands at its f
   const id = v7()
   await world.mate.post('jobs', { id, job: jobForm(world.lotId, { customer: 'Keyboard', finest: '0.3 mm' }) })
   await page.goto(`${world.app.url}/plan/${id}`)
+  await unfold(page, 'The piece', 'Resist and etchant', 'How')
   const dwell = page.getByRole('region', { name: 'Dwell window' })
   await expect(dwell).toContainText(/Undercut: later, more than \d+ % of your [\d.]+ mm detail would be eaten, [\d.]+ mm each side/)
   const suggestions = page.getByRole('radiogroup', { name: 'Suggestions, the best first' })
@@ -254,6 +256,7 @@ test('a stencil that is used again hangs on the shelf and is chosen in the plan'
   const id = v7()
   await world.mate.post('jobs', { id, job: jobForm(world.lotId, { resist: 'mesh' }) })
   await page.goto(`${world.app.url}/plan/${id}`)
+  await unfold(page, 'Resist and etchant')
   await page.getByRole('combobox', { name: 'Which stencil' }).click()
   await page.getByRole('option', { name: 'Knot border, used 0 times' }).click()
   await page.getByRole('button', { name: 'Save the change' }).click()
@@ -270,6 +273,7 @@ test('each person reads and writes lengths in their own unit; what was written k
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('dialog')).toHaveCount(0)
   await page.goto(`${world.app.url}/plan/${id}`)
+  await unfold(page, 'The art')
   // Written as mm by the house, it stays 60 mm; a bare number that this person writes means inches.
   await expect(page.getByLabel('Width', { exact: true })).toHaveValue('60 mm')
   await page.getByLabel('Width', { exact: true }).fill('2')

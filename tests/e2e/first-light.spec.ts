@@ -146,7 +146,7 @@ test('a half-filled plan survives a reload, and errors stand beside their fields
   await page.getByRole('button', { name: 'Girth at the art Write the length out in full' }).click()
   await expect(page.getByLabel('Girth at the art')).toBeFocused()
   await page.getByRole('button', { name: 'Save the plan' }).click()
-  await expect(page.getByLabel('Due')).toBeFocused()
+  await expect(page.getByLabel('What one is called')).toBeFocused()
   await expect(beside('Choose a day.')).toBeVisible()
   await expect(beside('Write a whole number')).toBeVisible()
   await expect(beside('Choose what to etch with from the shelf.')).toBeVisible()

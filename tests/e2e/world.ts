@@ -91,6 +91,14 @@ export async function press(page: Page, label: string | RegExp) {
   await control.click()
 }
 
+/** Opens parts of the plan that are folded to a sentence. */
+export async function unfold(page: Page, ...titles: string[]) {
+  for (const title of titles) {
+    const heading = page.locator('.rung').getByRole('button', { name: title })
+    if ((await heading.getAttribute('aria-expanded')) === 'false') await heading.click()
+  }
+}
+
 /** The four questions about the piece, with answers that lead to nothing. */
 export async function answerAll(page: Page) {
   for (const answer of ['Yes, another can be had', 'No food near it', 'No, it stays clear'])

@@ -1,11 +1,11 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { v7 } from 'uuid'
-import type { RunPlan } from '../../core/plan/run-plan'
 import { passOf, setOf } from '../../shared/jobs'
 import type { Job, JobForm, Pass } from '../../shared/jobs'
 import type { RunWithEvents } from '../../shared/runs'
 import type { Client } from '../support/client'
-import { event, jobForm, newLot, planForm, upToStep } from '../support/client'
+import { jobForm, newLot, planForm } from '../support/client'
+import { through } from '../support/through'
 import { sharedStudio } from '../support/studio'
 
 let mate: Client
@@ -43,40 +43,6 @@ const start = (pass: string, pieces?: number[]) => {
 const passIn = async (job: Job, pass: string): Promise<Pass> =>
   (await mate.get<Job>(`jobs/${job.id}`)).body.passes.find(p => p.id === pass)!
 
-/** Everything up to the end of a run, each piece judged as it says. */
-async function through(runId: string, results: ('good' | 'usable' | 'scrap' | 'broke')[]): Promise<RunPlan> {
-  const {
-    body: { plan },
-  } = await mate.get<RunWithEvents>(`runs/${runId}`)
-  await upToStep(mate, runId, 'etch')
-  const at = Date.now()
-  const events = results.flatMap((result, i) => {
-    const piece = i + 1
-    if (result === 'broke') return [event({ kind: 'piece.withdrawn', piece, why: 'broke', reason: '' }, at)]
-    return ['coat.started', 'coat.covered', 'etchant.off', 'piece.rinsed'].map(kind => event({ kind, piece }, at))
-  })
-  await mate.post(`runs/${runId}/events`, { events })
-  const steps = plan.steps.slice(plan.steps.findIndex(s => s.id === 'etch') + 1, -1)
-  const after = steps.flatMap(s =>
-    s.kind === 'gate'
-      ? s.items!.map(item => event({ kind: 'gate.ticked', step: s.id, item: item.id }, at))
-      : s.kind === 'measure'
-        ? [event({ kind: 'etchant.measured', putOut: 3, back: 1 }, at)]
-        : s.kind === 'tub'
-          ? [event({ kind: 'bicarbonate.added', grams: 20 }, at), event({ kind: 'step.done', step: s.id }, at)]
-          : s.kind === 'look'
-            ? results.flatMap((result, i) =>
-                result === 'broke' ? [] : [event({ kind: 'piece.judged', piece: i + 1, result, faults: [], note: '' }, at)],
-              )
-            : [event({ kind: 'step.done', step: s.id }, at)],
-  )
-  const { body } = await mate.post<{ outcomes: { accepted: boolean, reason?: string }[] }>(`runs/${runId}/events`, {
-    events: [...after, event({ kind: 'run.finished' }, at)],
-  })
-  expect(body.outcomes.filter(o => !o.accepted)).toEqual([])
-  return plan
-}
-
 describe('a job of several sets and passes', () => {
   it('is kept set by set and pass by pass, as written and as measured', async () => {
     const form = setForm()
@@ -98,7 +64,7 @@ describe('a job of several sets and passes', () => {
     const { runId } = await start(first!.id)
     const wet = await start(second!.id)
     expect(wet.body.error).toMatch(/still in pass 1. It has to be rinsed, dry and judged before pass 2/)
-    const plan = await through(runId, ['good', 'good'])
+    const plan = await through(mate, runId, ['good', 'good'])
     // Between two passes they are set aside; the card, and what is glued or inked, belongs to the last.
     expect(plan.steps.at(-1)!.id).toBe('set-aside')
     expect(await passIn(job, first!.id)).toMatchObject({ status: 'done', done: [1, 2] })
@@ -115,7 +81,7 @@ describe('a job of several sets and passes', () => {
     const { runId } = await start(first!.id, [2])
     const { body: run } = await mate.get<RunWithEvents>(`runs/${runId}`)
     expect(run.plan).toMatchObject({ pieces: 1, numbers: [2], names: ['Bo'] })
-    await through(runId, ['good'])
+    await through(mate, runId, ['good'])
     expect(await passIn(job, first!.id)).toMatchObject({ status: 'planned', done: [2] })
     const again = await start(first!.id, [2])
     expect([again.status, again.body.error]).toEqual([409, expect.stringMatching(/Tumbler 2 has been through this pass already/)])
@@ -125,14 +91,14 @@ describe('a job of several sets and passes', () => {
   it('what broke or is scrap is still owed, from its first pass on', async () => {
     const job = await post(setForm())
     const [first, second] = job.passes
-    await through((await start(first!.id)).runId, ['good', 'broke'])
+    await through(mate, (await start(first!.id)).runId, ['good', 'broke'])
     expect(await passIn(job, first!.id)).toMatchObject({ status: 'planned', done: [1] })
     // The other one may go on.
-    await through((await start(second!.id, [1])).runId, ['scrap'])
+    await through(mate, (await start(second!.id, [1])).runId, ['scrap'])
     expect(await passIn(job, second!.id)).toMatchObject({ status: 'planned', done: [] })
     expect(await passIn(job, first!.id)).toMatchObject({ status: 'planned', done: [] })
-    await through((await start(first!.id)).runId, ['good', 'usable'])
-    await through((await start(second!.id)).runId, ['good', 'good'])
+    await through(mate, (await start(first!.id)).runId, ['good', 'usable'])
+    await through(mate, (await start(second!.id)).runId, ['good', 'good'])
     expect((await mate.get<Job>(`jobs/${job.id}`)).body.passes.map(p => p.status)).toEqual(['done', 'done', 'planned'])
   })
 })
@@ -170,7 +136,7 @@ describe('a job that is changed while a part of it runs', () => {
   })
   it('cancelled, it keeps what is done', async () => {
     const job = await post(setForm())
-    await through((await start(job.passes[0]!.id)).runId, ['good', 'good'])
+    await through(mate, (await start(job.passes[0]!.id)).runId, ['good', 'good'])
     expect((await mate.post(`jobs/${job.id}/drop`)).status).toBe(200)
     expect((await mate.get<Job>(`jobs/${job.id}`)).body.passes.map(p => p.status)).toEqual(['done', 'dropped', 'dropped'])
     expect((await mate.post(`jobs/${job.id}/drop`)).status).toBe(409)

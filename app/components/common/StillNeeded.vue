@@ -3,8 +3,12 @@
 const props = defineProps<{ errors: Record<string, string>, labels: Record<string, string> }>()
 const rows = computed(() => Object.entries(props.errors).map(([field, message]) => ({ field, label: props.labels[field] ?? '', message })))
 
-function go(field: string) {
+async function go(field: string) {
   const place = document.querySelector<HTMLElement>(`[data-field="${field.split('.')[0]}"]`)
+  // What is folded away is opened first.
+  const folded = place?.closest('.folded')?.querySelector<HTMLElement>('.fold[aria-expanded=false]')
+  folded?.click()
+  if (folded) await nextTick()
   place?.scrollIntoView({ block: 'center' })
   place?.querySelector<HTMLElement>('input, textarea, [role=combobox], button')?.focus({ preventScroll: true })
 }

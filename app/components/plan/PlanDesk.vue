@@ -22,6 +22,7 @@ const { changed, at, plan, passId } = draft
 /** The pass in sight as it is stored; undefined while it is only written. */
 const kept = computed(() => props.job?.passes.find(p => p.id === passId.value))
 const locked = computed(() => kept.value !== undefined && kept.value.status !== 'planned')
+provide('locked', locked)
 const closed = computed(() => props.job !== null && props.job.passes.every(p => p.status === 'done' || p.status === 'dropped'))
 
 const { schema, written } = useLengthForm(jobSchema, () => draft.form.value)
@@ -192,7 +193,6 @@ const several = computed(() => draft.form.value.sets.length > 1 || draft.set.val
       <PlanLadder
         :key="passId"
         v-model="plan"
-        :inert="locked || undefined"
         :errors="errors"
         :ranking="ranking.ranking"
         :suggested="draft.suggested.value"

@@ -4,20 +4,64 @@ import type { Ranking } from '#core/plan/rank'
 import type { PlanForm } from '#shared/jobs'
 
 /** The decisions of a plan in the order the trade takes them. Each shows its error beside its field. */
-defineProps<{ errors: Record<string, string>, ranking: Ranking | null, suggested: boolean }>()
+const props = defineProps<{ errors: Record<string, string>, ranking: Ranking | null, suggested: boolean }>()
 const emit = defineEmits<{ left: [name: string], chose: [] }>()
 const form = defineModel<PlanForm>({ required: true })
 
-const jobDone = computed(() => Boolean(form.value.customer.trim() && form.value.dueOn))
-const pieceDone = computed(() => Boolean(form.value.noun && form.value.pieces && form.value.height && form.value.girth))
+const studio = useStudioStore()
+const units = useUnits()
+const unit = useLengthUnit()
+const words = computed(() => ({ unit: unit.value, write: units.length }))
 const answered = computed(() => QUESTIONS.filter(q => form.value.answers[q.id]).length)
-const artDone = computed(() => Boolean(form.value.artWidth && form.value.artHeight && form.value.openFraction))
 const otherwise = computed(
   () =>
     Object.values(form.value.schools).filter(Boolean).length
     + [form.value.ownBest, form.value.temperature].filter(x => x.trim()).length
     + (form.value.coaters === '2' ? 1 : 0),
 )
+type RungId = 'piece' | 'questions' | 'art' | 'etch' | 'how' | 'job'
+const done = computed((): Record<RungId, boolean> => ({
+  piece: Boolean(form.value.noun && form.value.pieces && form.value.height && form.value.girth),
+  questions: answered.value === QUESTIONS.length,
+  art: Boolean(form.value.artWidth && form.value.artHeight && form.value.openFraction),
+  etch: Boolean(form.value.lotId),
+  how: true,
+  job: Boolean(form.value.customer.trim() && form.value.dueOn),
+}))
+/** What was answered when this pass was opened is shown as a sentence; what is answered now stays open under the hand. */
+const folded = reactive({ ...done.value })
+const FIELDS: Record<RungId, readonly string[]> = {
+  piece: ['blankId', 'noun', 'pieces', 'names', 'substrate', 'surface', 'height', 'girth', 'oldLabel'],
+  questions: ['answers'],
+  art: ['artworkId', 'artWidth', 'artHeight', 'openFraction', 'artMiddle', 'finest', 'border', 'wholeFace', 'face'],
+  etch: ['lotId', 'resist', 'stencilId', 'look', 'depth', 'carve'],
+  how: ['schools', 'ownBest', 'temperature', 'coaters', 'tool', 'tray', 'finish'],
+  job: ['customer', 'dueOn', 'notes'],
+}
+/** Nothing that has to be put right stays out of sight. */
+watch(
+  () => props.errors,
+  (errors) => {
+    const wrong = new Set(Object.keys(errors).map(name => name.split('.')[0]!))
+    for (const id of Object.keys(FIELDS) as RungId[]) if (FIELDS[id].some(name => wrong.has(name))) folded[id] = false
+  },
+  { immediate: true },
+)
+const said = computed((): Record<RungId, string | undefined> => {
+  const f = form.value
+  const answers = answered.value < QUESTIONS.length ? `${QUESTIONS.length - answered.value} still to answer.` : answerWords(f)
+  const shown = (id: RungId, sentence: string) => (done.value[id] && folded[id] ? sentence : undefined)
+  return {
+    piece: shown('piece', pieceWords(f, words.value)),
+    questions: answered.value < QUESTIONS.length || folded.questions ? answers : undefined,
+    art: shown('art', artWords(f, studio.artwork(f.artworkId)?.name ?? null, words.value)),
+    etch: f.lotId && (folded.etch || props.suggested)
+      ? `${etchWords(f, studio.lot(f.lotId)?.productName ?? null)}${props.suggested ? ' As Crest suggests.' : ''}`
+      : undefined,
+    how: otherwise.value ? `${otherwise.value} changed from house rules.` : 'By house rules.',
+    job: shown('job', jobHeadWords(f)),
+  }
+})
 
 /** Which field was left: the input names itself through its data attribute. */
 function onLeave(event: FocusEvent) {
@@ -28,27 +72,28 @@ function onLeave(event: FocusEvent) {
 
 <template>
   <div class="ladder" @focusout="onLeave">
-    <PlanRung :n="1" title="The job" :done="jobDone"><RungJob v-model="form" :errors="errors" /></PlanRung>
-    <PlanRung :n="2" title="The piece" :done="pieceDone"><RungPiece v-model="form" :errors="errors" /></PlanRung>
+    <PlanRung v-model:folded="folded.piece" :n="1" title="The piece" :done="done.piece" :said="said.piece">
+      <RungPiece v-model="form" :errors="errors" />
+    </PlanRung>
     <PlanRung
-      :n="3"
+      v-model:folded="folded.questions"
+      :n="2"
       title="Before it is etched for good"
-      :done="answered === QUESTIONS.length"
-      :said="answered < QUESTIONS.length ? `${QUESTIONS.length - answered} to answer` : undefined"
+      :done="done.questions"
+      :said="said.questions"
     ><RungQuestions v-model="form" :errors="errors" /></PlanRung>
-    <PlanRung :n="4" title="The art" :done="artDone"><RungArt v-model="form" :errors="errors" /></PlanRung>
-    <PlanRung
-      :n="5"
-      title="Resist and etchant"
-      :done="Boolean(form.lotId)"
-      :said="form.lotId && suggested ? 'as Crest suggests' : undefined"
-    ><RungEtch v-model="form" :errors="errors" :ranking="ranking" @chose="emit('chose')" /></PlanRung>
-    <PlanRung
-      :n="6"
-      title="How"
-      done
-      :said="otherwise ? `${otherwise} changed from house rules` : 'by house rules'"
-    ><RungHow v-model="form" :errors="errors" /></PlanRung>
+    <PlanRung v-model:folded="folded.art" :n="3" title="The art" :done="done.art" :said="said.art">
+      <RungArt v-model="form" :errors="errors" />
+    </PlanRung>
+    <PlanRung v-model:folded="folded.etch" :n="4" title="Resist and etchant" :done="done.etch" :said="said.etch">
+      <RungEtch v-model="form" :errors="errors" :ranking="ranking" @chose="emit('chose')" />
+    </PlanRung>
+    <PlanRung v-model:folded="folded.how" :n="5" title="How" :done="done.how" :said="said.how">
+      <RungHow v-model="form" :errors="errors" />
+    </PlanRung>
+    <PlanRung v-model:folded="folded.job" :n="6" title="Who it is for" :done="done.job" :said="said.job">
+      <RungJob v-model="form" :errors="errors" />
+    </PlanRung>
   </div>
 </template>
 

@@ -6,6 +6,7 @@ const { again } = useRoute().query
 /** The job that this one is to be like. */
 const like = ref<Job | null>(null)
 const problem = ref('')
+const saved = (job: Job, pass: string) => navigateTo(job.passes.length > 1 ? `/plan/${job.id}?pass=${pass}` : `/plan/${job.id}`)
 const ready = ref(typeof again !== 'string')
 onMounted(async () => {
   if (typeof again !== 'string') return
@@ -21,6 +22,6 @@ onMounted(async () => {
   <div class="page">
     <header class="page-head"><h1>{{ like ? `Again for ${like.customer}` : 'Plan a job' }}</h1></header>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <PlanDesk v-if="studio.studio && ready" :job="null" :like="like" @saved="navigateTo(`/plan/${$event.id}`)" />
+    <PlanDesk v-if="studio.studio && ready" :job="null" :like="like" @saved="saved" />
   </div>
 </template>

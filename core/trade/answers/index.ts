@@ -18,6 +18,8 @@ export interface Consequence {
 export interface QuestionOption {
   id: string
   text: string
+  /** The answer without its question: `can be replaced`. */
+  said: string
   /** By substrate, the first that fits; `substrates` absent: all. */
   leadsTo: readonly ({ substrates?: readonly SubstrateId[] } & Consequence)[]
 }
@@ -46,15 +48,17 @@ export const QUESTIONS: readonly Question[] = [
     why: 'An etch cannot be undone.',
     source: commonPractice('heirlooms are refused or need a deliberate acknowledgement'),
     options: [
-      { id: 'replaceable', text: 'Yes, another can be had', leadsTo: [{}] },
+      { id: 'replaceable', text: 'Yes, another can be had', said: 'can be replaced', leadsTo: [{}] },
       {
         id: 'irreplaceable',
         text: 'No: an heirloom or antique',
+        said: 'can\'t be replaced',
         leadsTo: [{ refuse: 'It cannot be replaced and an etch cannot be undone. Turn it down, or have its owner agree and answer so.' }],
       },
       {
         id: 'agreed',
         text: 'No, and its owner agreed knowing that',
+        said: 'can\'t be replaced, as its owner agreed',
         leadsTo: [{ warn: 'It cannot be replaced: its owner agreed that an etch cannot be undone.' }],
       },
     ],
@@ -65,11 +69,12 @@ export const QUESTIONS: readonly Question[] = [
     why: 'Frost holds stains, and some ware gives off what is in it.',
     source: commonPractice(),
     options: [
-      { id: 'none', text: 'No food near it', leadsTo: [{}] },
-      { id: 'outside', text: 'The other side only', leadsTo: [{ keepOffLip: true }] },
+      { id: 'none', text: 'No food near it', said: 'no food near it', leadsTo: [{}] },
+      { id: 'outside', text: 'The other side only', said: 'food on the other side only', leadsTo: [{ keepOffLip: true }] },
       {
         id: 'touches',
         text: 'Yes, the etched side',
+        said: 'food on the etched side',
         leadsTo: [
           {
             substrates: LEADED,
@@ -93,16 +98,18 @@ export const QUESTIONS: readonly Question[] = [
     why: 'Frost is rough to a mouth and hard to keep clean.',
     source: commonPractice('frost is kept off lip and inside'),
     options: [
-      { id: 'clear', text: 'No, it stays clear', leadsTo: [{}] },
-      { id: 'not-a-vessel', text: 'It has none', leadsTo: [{}] },
+      { id: 'clear', text: 'No, it stays clear', said: 'art clear of the lip', leadsTo: [{}] },
+      { id: 'not-a-vessel', text: 'It has none', said: 'has no lip', leadsTo: [{}] },
       {
         id: 'lip',
         text: 'It reaches the lip',
+        said: 'art reaches the lip',
         leadsTo: [{ refuse: 'Frost belongs 10 mm below where lips touch. Move the art down, or have a lead decide and answer so.' }],
       },
       {
         id: RIM_DECIDED,
         text: 'Up to the outside rim, and a lead decided so',
+        said: 'frost up to the rim, as a lead decided',
         leadsTo: [
           { warn: 'Frost up to the outside rim, as a lead decided: stop the inside shut, so that no cream runs in.' },
         ],
@@ -110,6 +117,7 @@ export const QUESTIONS: readonly Question[] = [
       {
         id: 'inside',
         text: 'It is inside',
+        said: 'art inside',
         leadsTo: [{ refuse: 'Frost does not belong inside a vessel. Etch the outside, mirrored if it is read through the glass.' }],
       },
     ],
@@ -120,10 +128,11 @@ export const QUESTIONS: readonly Question[] = [
     why: 'Children put things in their mouths.',
     source: commonPractice(),
     options: [
-      { id: 'no', text: 'No', leadsTo: [{}] },
+      { id: 'no', text: 'No', said: 'not for a child', leadsTo: [{}] },
       {
         id: 'yes',
         text: 'Yes',
+        said: 'for a child',
         leadsTo: [
           { substrates: LEADED, refuse: 'Lead crystal, glaze and painted glass are not for children once etched. Choose plain glass.' },
           { substrates: METAL, refuse: 'Etched metal may give off metal in a child\'s mouth. Choose plain glass.' },
