@@ -26,7 +26,7 @@ export const CREW = [
 ]
 export const LEAD_PIN = '2468'
 /** Invented, like everything here: a real studio sets its own. */
-export const NUMBERS = { emergencyNumber: '112', poisonNumber: '555 0117' }
+export const NUMBERS = { emergencyNumber: '555 0100', poisonNumber: '555 0117' }
 
 const LOT = { couponBest: '', strength: '', medium: '' as const, grit: '', secondsPerCm2: '' }
 

@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { run, which } from './lib/commands.mjs'
-import { databaseHolds, migrate, withClient } from './lib/database.mjs'
+import { databaseHolds, keepSample, migrate, withClient } from './lib/database.mjs'
 import { postgresBin } from './lib/debian.mjs'
 import { runMain, say, Stop } from './lib/say.mjs'
 import { withDatabase } from './lib/world.mjs'
@@ -44,6 +44,7 @@ await runMain(async () => {
       throw new Stop(`pg_restore failed: ${output.trim().split('\n').at(-1)} What stood there before is back.`)
     }
     await migrate(url)
+    await keepSample(url)
     say(`Restored ${file}.`)
     if (holds !== 'nothing') say(`What stood there before is kept in the schema ${aside}.`)
   })

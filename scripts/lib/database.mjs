@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { fileURLToPath } from 'node:url'
 import { Stop } from './say.mjs'
 
@@ -67,6 +68,42 @@ export async function databaseHolds(url) {
     if (row.people === 0) return 'nothing'
     return { 'sample': 'sample', 'sample being loaded': 'half' }[row.world] ?? 'studio'
   })
+}
+
+/** Who is in and who mistyped changes nothing of a world. */
+const NOT_LOOKED_AT = ['session', 'session_person', 'sign_in_try', 'migration']
+
+/** A print of all that stands in the database: another one where anything was entered, changed or taken away. */
+async function printOf(client) {
+  const { rows: tables } = await client.query('select tablename as name from pg_tables where schemaname = $1 order by 1', [SCHEMA])
+  const prints = []
+  for (const { name } of tables.filter(t => !NOT_LOOKED_AT.includes(t.name))) {
+    const { rows } = await client.query(
+      `select md5(coalesce(string_agg(row, '' order by row), '')) as print from (select (to_jsonb(t) - 'sample_print')::text as row
+         from ${SCHEMA}.${name} t) rows`,
+    )
+    prints.push(`${name} ${rows[0].print}`)
+  }
+  return createHash('sha256').update(prints.join('\n')).digest('hex')
+}
+
+/** Remembers how the sample world stands now, just loaded. */
+export async function printSample(url) {
+  await withClient(url, async client =>
+    client.query(`update ${SCHEMA}.studio set sample_print = $1 where world = 'sample'`, [await printOf(client)]))
+}
+
+/** Whether nobody has entered anything in the sample world since it was loaded. */
+export async function sampleUntouched(url) {
+  return withClient(url, async (client) => {
+    const { rows } = await client.query(`select sample_print as print from ${SCHEMA}.studio where world = 'sample'`)
+    return Boolean(rows[0]?.print) && rows[0].print === (await printOf(client))
+  })
+}
+
+/** What was restored on purpose stays, also where it is the sample world as it was loaded. */
+export async function keepSample(url) {
+  await withClient(url, client => client.query(`update ${SCHEMA}.studio set sample_print = null`))
 }
 
 export async function dropSchema(url) {

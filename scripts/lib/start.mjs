@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { createInterface } from 'node:readline/promises'
 import { parseArgs } from 'node:util'
 import { checkDisk, checkPort } from './checks.mjs'
-import { databaseHolds, dropSchema, migrate } from './database.mjs'
+import { databaseHolds, dropSchema, migrate, sampleUntouched } from './database.mjs'
 import { needBuild, needDependencies, root } from './prepare.mjs'
 import { keepRunning } from './keep.mjs'
 import { heading, say, Stop } from './say.mjs'
@@ -46,7 +46,13 @@ async function prepareData(url) {
         )
   })
   say(ran.length ? `Brought the database up to date (${ran.join(', ')}).` : 'The database is up to date.')
-  if (options.studio || (await databaseHolds(url)) !== 'nothing') return
+  if (options.studio) return
+  if ((await databaseHolds(url)) === 'sample' && (await sampleUntouched(url))) {
+    say('Nobody has worked in the sample world: it is set up afresh, so that its clocks and dates are of now.')
+    await dropSchema(url)
+    await migrate(url)
+  }
+  if ((await databaseHolds(url)) !== 'nothing') return
   say('Loading the sample world.')
   await loadSampleWorld(url)
 }

@@ -4,7 +4,7 @@ import { dirname, join, resolve } from 'node:path'
 import { openCluster } from './cluster.mjs'
 import { isRoot, run } from './commands.mjs'
 import { needPackages, postgresBin } from './debian.mjs'
-import { needDatabase } from './database.mjs'
+import { needDatabase, printSample } from './database.mjs'
 import { root } from './prepare.mjs'
 import { say, Stop } from './say.mjs'
 
@@ -69,6 +69,7 @@ export async function loadSampleWorld(url) {
     env: { ...process.env, DATABASE_URL: url },
   })
   if (code !== 0) throw new Stop(`The sample world could not be loaded: ${output.trim().split('\n').at(-1)}`)
+  await printSample(url)
 }
 
 /** Opens the database, works, and closes it again unless a running Crest holds it. */

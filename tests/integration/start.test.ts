@@ -155,11 +155,20 @@ describe('npm start', { timeout: 120_000 }, () => {
       await cutOff().catch(() => {})
     expect(await cut.ended).toBe(1)
     expect(cut.output()).toMatch(/The old sample world is gone.*The sample world could not be loaded/s)
+    const first = await open()
+    expect(first.output()).toMatch(/not loaded to its end.*Loading the sample world/s)
+    const looked = new Client(first.url)
+    await looked.signIn('Maren Tidewell', 'harbour-light')
+    const began = async (client: Client) => (await client.get<{ runs: { startedAt: number }[] }>('today')).body.runs[0]!.startedAt
+    const before = await began(looked)
+    await first.end()
+    // Looked at, and nothing entered: the next visitor finds it as of now.
     const after = await open()
-    expect(after.output()).toMatch(/not loaded to its end.*Loading the sample world/s)
+    expect(after.output()).toMatch(/Nobody has worked in the sample world/)
     const maren = new Client(after.url)
     await maren.signIn('Maren Tidewell', 'harbour-light')
     expect((await maren.get<{ passes: unknown[] }>('today')).body.passes).toHaveLength(8)
+    expect(await began(maren)).toBeGreaterThan(before)
     await after.end()
   })
 
