@@ -153,6 +153,8 @@ export interface RunHead {
   /** Which pass on its pieces this is, from 1, and of how many; null for a coupon. */
   passNo: number | null
   passes: number
+  /** The stencil whose art it etches; null where none was named. */
+  artName: string | null
   lotId: string
   coupon: CouponOfRun | null
   /** For whom; for a coupon, of which bottle. */
@@ -218,6 +220,9 @@ export interface LogEntry {
   subject: string
   noun: string
   pieces: number
+  passNo: number | null
+  passes: number
+  artName: string | null
   lot: string
   startedBy: string
   endedAt: number

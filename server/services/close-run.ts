@@ -2,6 +2,7 @@ import { v7 } from 'uuid'
 import { dayIn } from '#core/basics/zone'
 import { FAULTS, reasonWords, summarise } from '#core/bench/run'
 import type { RunState, RunSummary } from '#core/bench/run'
+import { resistKind, substrateKind } from '#core/trade/materials'
 import { numberOf } from '#core/plan/run-plan'
 import type { RunPlan } from '#core/plan/run-plan'
 import type { LevelChange } from '#core/trade/stock'
@@ -49,12 +50,16 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
   const summary = summarise(head.plan, state)
   const lot = (await lotById(db, head.lotId, true))!
   const people = await peopleByIds(db, [head.startedBy])
+  const pass = head.passId === null ? null : (await passById(db, head.passId))!
   const seen = summary.pieces.flatMap(p => p.faults.map(f => FAULTS.find(x => x.id === f)!.text))
   const lost = summary.pieces.flatMap(p => (p.withdrawn ? [reasonWords('piece.withdrawn', p.withdrawn)] : []))
   const search = [
     head.subject,
     head.passId === null ? 'coupon' : '',
     head.plan.noun,
+    ...(head.plan.names ?? []),
+    head.artName ?? '',
+    ...(pass ? [pass.notes, resistKind(pass.resist).name, substrateKind(pass.substrate).name] : []),
     lot.productName,
     people[0]?.name ?? '',
     ...summary.pieces.map(p => p.result ?? ''),

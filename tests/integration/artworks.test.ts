@@ -3,10 +3,11 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { ARTWORK_FORM } from '../../shared/artworks'
 import type { Artwork, ArtworkForm, ArtworkSummary } from '../../shared/artworks'
 import type { Job } from '../../shared/jobs'
-import type { RunWithEvents } from '../../shared/runs'
+import type { LogEntry, RunWithEvents } from '../../shared/runs'
 import { jobForm, newLot, startPass } from '../support/client'
 import type { Client } from '../support/client'
 import { HOSTILE_ART } from '../support/hostile-art'
+import { through } from '../support/through'
 import { sharedStudio } from '../support/studio'
 
 const figures = {
@@ -117,6 +118,12 @@ describe('stencil art', () => {
     await mate.put(`artworks/${id}`, { artwork: art, figures: { ...figures, outline: 'M1 1L2 2L3 1Z' }, version: 1, putAway: true })
     await startPass(mate, jobId, { runId })
     expect((await mate.get<RunWithEvents>(`runs/${runId}`)).body.shape.art).toEqual(job.passes[0]!.art)
+    // By what was etched, and under what, the log finds it again.
+    await through(mate, runId, ['good', 'good', 'good', 'usable'])
+    const found = async (words: string) =>
+      (await mate.get<LogEntry[]>(`log?q=${encodeURIComponent(words)}`)).body.filter(e => e.id === runId)
+    for (const words of [art.name, 'permanent vinyl', 'soda-lime glass'])
+      expect(await found(words), words).toMatchObject([{ artName: art.name }])
     const gone = await mate.post('jobs', { id: v7(), job: jobForm(lotId, { artworkId: v7() }) })
     expect([gone.status, gone.body.fields!['sets.0.passes.0.artworkId']]).toEqual([400, 'Choose a stencil, or none.'])
   })

@@ -49,11 +49,11 @@ const at = computed(() => called.value?.runId)
   z-index: 4;
   background: var(--sunk);
   border-top: 5px solid var(--glass-deep);
-  padding: 0.3rem 1.5rem 0.4rem;
+  padding: 0.1rem 1.5rem;
 }
-ul { list-style: none; padding: 0; display: flex; gap: 0.4rem 1.6rem; overflow-x: auto; align-items: end; }
-.call { font: 650 1.5rem/1.2 var(--display); margin-bottom: 0.2rem; }
+ul { list-style: none; padding: 0; display: flex; gap: 0.4rem 2rem; overflow-x: auto; align-items: center; }
+.call { font: 650 1.5rem/1.2 var(--display); margin: 0.2rem 0 0; }
 .call a { color: inherit; }
 .call.over a, .call.harm a { color: var(--alarm); }
-@media (max-width: 40rem) { .sill { padding: 0.3rem 0.8rem; } }
+@media (max-width: 40rem) { .sill { padding: 0.1rem 0.8rem; } }
 </style>

@@ -28,7 +28,8 @@ const what = computed(() => {
         :dwelt="stage === 'dwelling' ? dwelt : undefined"
         :window="liveWindow(run.plan, piece)"
         :over="over && running"
-        :size="54"
+        :size="30"
+        :wide="22"
       />
       <span class="name">{{ pieceLabel(run.plan, piece.n) }}</span>
       <span class="numeral time">{{ stage === 'dwelling' ? shown : '' }}</span>
@@ -39,19 +40,15 @@ const what = computed(() => {
 
 <style scoped>
 a {
-  display: grid;
-  grid-template-columns: auto auto;
-  grid-template-rows: auto auto auto;
-  column-gap: 0.6rem;
-  align-items: end;
+  display: flex;
+  align-items: center;
+  gap: 0.5rem;
   color: var(--text);
   text-decoration: none;
   white-space: nowrap;
-  padding: 0.1rem 0;
+  min-height: 40px;
 }
-a > svg { grid-row: 1 / 4; }
-.name { font-size: 0.85rem; color: var(--muted); line-height: 1.1; }
-.time { font-size: 1.75rem; line-height: 1; min-width: 2.6ch; }
-.what { font-size: 0.85rem; line-height: 1.1; }
+.name { color: var(--muted); }
+.time { font-size: 1.5rem; line-height: 1; min-width: 2.6ch; }
 .over .what, .over .time { color: var(--alarm); font-weight: 700; text-transform: uppercase; }
 </style>

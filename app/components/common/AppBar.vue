@@ -26,15 +26,16 @@ async function change() {
   changing.value = true
 }
 
+/** In the order of the work: what is to do, plan it, get ready for it, do it, look back; then the studio itself. */
 const links = [
   { to: '/', text: 'Today' },
   { to: '/plan/new', text: 'Plan' },
   { to: '/stencils', text: 'Stencils' },
-  { to: '/day', text: 'Day' },
-  { to: '/bench', text: 'Bench' },
   { to: '/blanks', text: 'Blanks' },
   { to: '/shelf', text: 'Shelf' },
   { to: '/coupons', text: 'Coupons' },
+  { to: '/day', text: 'Day' },
+  { to: '/bench', text: 'Bench' },
   { to: '/log', text: 'Log' },
   { to: '/rules', text: 'House rules' },
   { to: '/crew', text: 'Crew' },
@@ -151,8 +152,8 @@ button:hover { border-color: var(--control-line); }
 .nag { flex-basis: 100%; border-left: 4px double var(--frost); padding-left: 0.7rem; margin: 0.2rem 0; font-size: 0.95rem; }
 @media (max-width: 60rem) {
   .bar { padding: 0.3rem 0.8rem; gap: 0 0.6rem; }
-  nav { order: 3; flex-basis: 100%; flex-wrap: nowrap; overflow-x: auto; }
-  nav a { white-space: nowrap; padding: 0.7rem 0.55rem 0.5rem; }
+  nav { order: 3; flex-basis: 100%; flex-wrap: nowrap; overflow-x: auto; justify-content: space-between; }
+  nav a { white-space: nowrap; padding: 0.7rem 0.4rem 0.5rem; }
 }
 @media (max-width: 40rem) {
   .person { max-width: 6.2rem; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; padding: 0 0.3rem; }

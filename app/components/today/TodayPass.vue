@@ -70,7 +70,7 @@ h2 a:hover, h3 a:hover { text-decoration: underline; }
   .pass { grid-template-columns: 5.5rem 1fr; gap: 0.4rem 1rem; }
   .inner { margin-left: 0.8rem; }
   .card-black { grid-row: 1 / 3; min-height: 100%; }
-  .card-black :nth-child(n + 2) { display: none; }
+  .card-black > :nth-child(n + 2) { display: none; }
   .go { justify-self: start; }
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { pieceLabel } from '#core/plan/run-plan'
+import { etchantKind, resistKind, substrateKind } from '#core/trade/materials'
 import { BLAST_LOOKS } from '#core/plan/blast'
 import { FAULTS, foldRun, mishapWords, reasonWords, summarise } from '#core/bench/run'
 import type { PieceSummary } from '#core/bench/run'
@@ -19,6 +20,15 @@ onMounted(() =>
 )
 const state = computed(() => run.value && foldRun(run.value.plan, run.value.events))
 const summary = computed(() => run.value && state.value && summarise(run.value.plan, state.value))
+const turn = computed(() => (run.value && run.value.passes > 1 ? `, pass ${run.value.passNo} of ${run.value.passes}` : ''))
+/** What it was etched with, through what, on what: as it stood when it began. */
+const what = computed(() => {
+  const { plan, artName, lotId } = run.value!
+  const { basis } = plan
+  const lot = studio.lot(lotId)?.productName ?? (basis ? etchantKind(basis.etchant).name : null)
+  if (!basis) return lot ? `${lot}.` : ''
+  return `${artName ? `${artName}: ` : ''}${lot} under ${resistKind(basis.resist).name}, on ${substrateKind(basis.substrate).name}.`
+})
 /** One rule for screen and alarm: late is not harm. */
 function against(p: PieceSummary): string {
   if (p.verdict === 'late') return `late by ${formatClock(p.overBy)}`
@@ -41,14 +51,19 @@ const seenOn = (p: PieceSummary) =>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <template v-if="run && summary">
       <header class="page-head">
-        <h1>{{ countOf(run.plan.pieces, run.plan.noun) }} {{ run.coupon ? 'with' : 'for' }} {{ run.subject }}</h1>
-        <NuxtLink to="/log">All runs</NuxtLink>
+        <h1>{{ countOf(run.plan.pieces, run.plan.noun) }} {{ run.coupon ? 'with' : 'for' }} {{ run.subject }}{{ turn }}</h1>
+        <p class="ways">
+          <NuxtLink v-if="run.jobId" :to="`/plan/${run.jobId}?pass=${run.passId}`">The plan</NuxtLink>
+          <NuxtLink v-if="run.jobId" :to="`/plan/new?again=${run.jobId}`">Plan it again</NuxtLink>
+          <NuxtLink to="/log">All runs</NuxtLink>
+        </p>
       </header>
       <p class="muted">
         {{ houseTime.format(run.startedAt, 'EEEE d MMMM yyyy, HH:mm') }} to
         {{ run.endedAt ? houseTime.format(run.endedAt, 'HH:mm') : 'still running' }},
         started by {{ studio.nameOf(run.startedBy) }}
       </p>
+      <p v-if="what">{{ what }}</p>
       <p>
         Planned: not before {{ formatDuration(summary.planned.notBefore) }}, best {{ formatDuration(summary.planned.best) }}, not after
         {{ formatDuration(summary.planned.notAfter) }}{{ summary.planned.noHarm === undefined ? ''
@@ -88,6 +103,7 @@ const seenOn = (p: PieceSummary) =>
 .scroll { position: relative; overflow-x: auto; margin: 1rem 0; }
 th, td { text-align: left; padding: 0.55rem 1rem 0.55rem 0; border-bottom: 1px solid var(--line); }
 thead th { color: var(--muted); font-size: 0.92rem; }
+.ways { display: flex; flex-wrap: wrap; gap: 0.4rem 1.2rem; }
 .against { min-width: 13rem; }
 td.numeral { font-size: 1.25rem; }
 </style>

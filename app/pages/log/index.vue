@@ -42,6 +42,8 @@ function actual(e: LogEntry): string {
     ? formatDuration(shortest)
     : `${formatDuration(shortest)} to ${formatDuration(longest!)}`
 }
+/** What was etched, and in which pass. */
+const beside = (e: LogEntry) => [e.artName, e.passes > 1 ? `pass ${e.passNo} of ${e.passes}` : null].filter(Boolean).join(', ')
 const came = (e: LogEntry) =>
   (['good', 'usable', 'scrap'] as const)
     .filter(r => e.summary[r] > 0)
@@ -54,7 +56,7 @@ const came = (e: LogEntry) =>
     <header class="page-head">
       <h1>Log</h1>
       <label class="find">Find
-        <InputText ref="field" v-model="words" type="search" placeholder="customer, piece, bottle, fault, person" /></label>
+        <InputText ref="field" v-model="words" type="search" placeholder="customer, piece, stencil, bottle, fault, person" /></label>
     </header>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-else-if="entries.length === 0">{{ calm ? 'No finished run has all these words.' : 'No run is finished yet.' }}</p>
@@ -74,7 +76,10 @@ const came = (e: LogEntry) =>
         <tbody>
           <tr v-for="e in entries" :key="e.id">
             <td class="numeral">{{ houseTime.format(e.endedAt, 'd MMM HH:mm') }}</td>
-            <td><NuxtLink :to="`/log/${e.id}`">{{ countOf(e.pieces, e.noun) }} for {{ e.subject }}</NuxtLink></td>
+            <td>
+              <NuxtLink :to="`/log/${e.id}`">{{ countOf(e.pieces, e.noun) }} for {{ e.subject }}</NuxtLink>
+              <span v-if="e.passes > 1 || e.artName" class="muted"><br>{{ beside(e) }}</span>
+            </td>
             <td>{{ e.lot }}</td>
             <td class="numeral">{{ formatDuration(e.summary.planned.best) }}</td>
             <td class="numeral">{{ actual(e) }}<strong v-if="e.summary.over" class="over">{{ e.summary.over }} late</strong></td>

@@ -13,7 +13,7 @@ interface HeadRow extends Omit<RunHead, 'startedAt' | 'endedAt' | 'shape'>, Piec
 
 // A coupon's strips are drawn as strips: flat, as long and wide as its layout says.
 const HEAD = `select run.id, run.pass_id as "passId", job.id as "jobId", pass.ord as "passNo",
-  (select count(*)::int from pass p where p.set_id = pass.set_id) as passes, run.coupon,
+  (select count(*)::int from pass p where p.set_id = pass.set_id) as passes, run.coupon, artwork.name as "artName",
   coalesce(job.customer, lot.product_name) as subject, run.plan,
   run.lot_id as "lotId",
   run.started_by as "startedBy", run.started_at as "startedAt", run.ended_at as "endedAt", coalesce(s.surface, 'flat') as surface,
@@ -23,7 +23,7 @@ const HEAD = `select run.id, run.pass_id as "passId", job.id as "jobId", pass.or
   coalesce(pass.art_width_mm, (run.coupon -> 'layout' ->> 'stripWidth')::float8) as "artWidth", coalesce(pass.art_height_mm,
     (run.coupon -> 'layout' ->> 'stripLength')::float8) as "artHeight"
   from run left join pass on pass.id = run.pass_id left join piece_set s on s.id = pass.set_id left join job on job.id = s.job_id
-  join lot on lot.id = run.lot_id`
+  left join artwork on artwork.id = pass.artwork_id join lot on lot.id = run.lot_id`
 
 const toHead = ({ surface, wall, art, height, girth, artWidth, artHeight, ...row }: HeadRow): RunHead => ({
   ...row,
@@ -201,9 +201,10 @@ interface LogRow extends Omit<LogEntry, 'endedAt'> {
 export async function logPage(db: Db, words: string[], before: { at: Date, id: string } | null, limit: number): Promise<LogEntry[]> {
   const { rows } = await db.query<LogRow>(
     `select run.id, coalesce(job.customer, 'a coupon') as subject, run.plan ->> 'noun' as noun, (run.plan ->> 'pieces')::int as pieces,
+      pass.ord as "passNo", (select count(*)::int from pass p where p.set_id = pass.set_id) as passes, artwork.name as "artName",
       lot.product_name as lot, person.name as "startedBy", run.ended_at as "endedAt", run.summary
      from run left join pass on pass.id = run.pass_id left join piece_set s on s.id = pass.set_id left join job on job.id = s.job_id
-       join lot on lot.id = run.lot_id join person on person.id = run.started_by
+       left join artwork on artwork.id = pass.artwork_id join lot on lot.id = run.lot_id join person on person.id = run.started_by
      where run.outcome = 'finished' and ($2::timestamptz is null or (run.ended_at, run.id) < ($2, $3))
        and not exists (select 1 from unnest($1::text[]) as word where strpos(run.search, word) = 0)
      order by run.ended_at desc, run.id desc limit $4`,
