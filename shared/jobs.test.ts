@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { v7 } from 'uuid'
 import {
+  artOfPiece,
   BLANK_PLAN,
   fieldAt,
   jobOf,
@@ -17,6 +18,7 @@ import {
 } from './jobs'
 import type { JobForm, PlanForm } from './jobs'
 import { fieldErrors } from './fields'
+import { factsOfArts } from './recipe'
 
 const plan: PlanForm = {
   ...BLANK_PLAN,
@@ -71,6 +73,27 @@ describe('names of the pieces', () => {
   it('more than pieces, or one that is too long, is said', () => {
     expect(fieldErrors(names('a,b,c', '2').error!).names).toMatch(/3 names for 2 pieces/)
     expect(fieldErrors(names('x'.repeat(41)).error!).names).toMatch(/under 40 letters/)
+  })
+})
+
+describe('art of single pieces', () => {
+  const art = (widest: number, pieces: number, mirrored = false) => ({
+    d: '',
+    width: 1,
+    height: 1,
+    widest,
+    pieces,
+    cutLength: 100,
+    mirrored,
+  })
+  it('a plan goes by the largest opening and the parts of an average one; nothing is said of all where some are mirrored', () => {
+    expect(factsOfArts([art(3, 2), null, art(5, 6)])).toEqual({ widest: 5, pieces: 4, cutLength: 100, mirrored: false })
+    expect(factsOfArts([art(3, 2), art(5, 6, true)])!.mirrored).toBeUndefined()
+    expect(factsOfArts([null])).toBeNull()
+  })
+  it('a piece without its own has the common one', () => {
+    const [common, own] = [art(1, 1), art(2, 2)]
+    expect([1, 2, 3].map(n => artOfPiece({ art: common, arts: [null, own] }, n))).toEqual([common, own, common])
   })
 })
 

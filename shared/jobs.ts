@@ -81,6 +81,8 @@ const setShape = (unit: LengthUnit) => ({
 /** What is masked, etched, rinsed and dried together: one art, one resist, one etchant, one dwell. */
 const passShape = (unit: LengthUnit) => ({
   artworkId: z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')]),
+  /** Of each piece, in their order, where they differ; '' for the common one. */
+  artworkIds: z.array(z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')])).max(500).default([]),
   artWidth: length(unit, 3000),
   artHeight: length(unit, 3000),
   openFraction: writtenField(parseFraction, f => (f <= 0 ? 'Nothing is open, so nothing would be etched.' : null)),
@@ -256,12 +258,18 @@ export interface Pass extends PassDetails {
   stencilId: string | null
   /** The outline of the art that it was planned with. */
   art: PlannedArt | null
+  /** Of each piece by itself, where they differ; null for the common one. Empty where all are alike. */
+  artworkIds: (string | null)[]
+  arts: (PlannedArt | null)[]
   /** Schools chosen for this pass; '' for the house's. */
   schools: Record<keyof Schools, string>
   status: PassStatus
   /** Numbers of the pieces, of those of its set, that are through this pass. */
   done: number[]
 }
+
+/** The art of one piece of a pass. @param n number of the piece in its set */
+export const artOfPiece = ({ art, arts }: Pick<Pass, 'art' | 'arts'>, n: number): PlannedArt | null => arts[n - 1] ?? art
 
 /** Numbers of the pieces that still have to go through a pass. */
 export const owed = ({ pieces, done }: Pick<Pass, 'pieces' | 'done'>): number[] =>
@@ -331,6 +339,7 @@ export const BLANK_PLAN: PlanForm = {
   resist: 'permanent-vinyl',
   lotId: '',
   artworkId: '',
+  artworkIds: [],
   stencilId: '',
   answers: { irreplaceable: '', food: '', lip: '', child: '' },
   schools: { dwell: '', care: '', weeding: '', after: '', rinsing: '', peel: '' },

@@ -11,15 +11,14 @@ import type { Paces } from '#core/plan/coat'
 import { measuredWall } from '#core/piece/vessel'
 import type { PlannedWall } from './blanks'
 import type { Lot, Stencil } from './shelf'
-import { owed } from './jobs'
+import { artOfPiece, owed } from './jobs'
 import type { Pass, PlanEntry, PlannedArt } from './jobs'
 
 /** Depth of a carving where nobody says another, mm. */
 export const USUAL_DEPTH = 1
 
 /** Days a bottle has been open on a given day of the studio; null while sealed. */
-export const openDays = (openedOn: string | null, day: string): number | null =>
-  openedOn ? Math.max(0, daysBetween(openedOn, day)) : null
+export const openDays = (openedOn: string | null, day: string): number | null => (openedOn ? Math.max(0, daysBetween(openedOn, day)) : null)
 
 /** A lot of the shelf as the core knows it. @param today the studio's day */
 export function lotFacts(lot: Lot, today: string): LotFacts {
@@ -45,8 +44,14 @@ export function schoolsOf(chosen: Record<keyof Schools, string>, rules: HouseRul
 
 /** What a recipe goes by of a pass or of its form. */
 type Planned
-  = | Pick<Pass, Exclude<keyof PlanEntry, 'customer' | 'dueOn' | 'notes' | 'lotId' | 'artworkId' | 'stencilId' | 'blankId' | 'artMiddle'>>
-    | PlanEntry
+  = | Pick<
+    Pass,
+    Exclude<
+      keyof PlanEntry,
+        'customer' | 'dueOn' | 'notes' | 'lotId' | 'artworkId' | 'stencilId' | 'blankId' | 'artMiddle' | 'artworkIds'
+    >
+  >
+  | PlanEntry
 
 /** What a plan goes by of its art. */
 export type ArtFacts = Pick<PlannedArt, 'widest' | 'pieces' | 'cutLength' | 'mirrored'>
@@ -111,7 +116,30 @@ export function recipeInput(job: Planned, { lot, stencil, wall, art, rules, pace
   }
 }
 
+const most = (values: (number | undefined)[]): number | undefined => {
+  const known = values.filter(v => v !== undefined)
+  return known.length > 0 ? Math.max(...known) : undefined
+}
+const mean = (values: (number | undefined)[]): number | undefined =>
+  values.length > 0 && values.every(v => v !== undefined) ? values.reduce((sum, v) => sum + v, 0) / values.length : undefined
+
+/** What a plan goes by where each piece has art of its own: the largest opening, and the parts of an average one. */
+export function factsOfArts(arts: readonly (PlannedArt | null)[]): ArtFacts | null {
+  const known = arts.filter(art => art !== null)
+  if (known.length === 0) return null
+  const mirrored = new Set(known.map(art => art.mirrored))
+  return {
+    widest: most(known.map(art => art.widest)),
+    pieces: mean(known.map(art => art.pieces)),
+    cutLength: mean(known.map(art => art.cutLength)),
+    // Some of them mirrored and some not: nothing is said of all.
+    mirrored: mirrored.size === 1 ? [...mirrored][0] : undefined,
+  }
+}
+
 /** What a stored pass itself says of its facts. Only pieces that it still owes go through it. */
 export function factsOfPass(pass: Pass): Pick<PlanFacts, 'wall' | 'art' | 'turn' | 'numbers'> {
-  return { wall: pass.wall, art: pass.art, turn: { no: pass.no, of: pass.of }, numbers: owed(pass) }
+  const numbers = owed(pass)
+  const art = pass.arts.length > 0 ? factsOfArts(numbers.map(n => artOfPiece(pass, n))) : pass.art
+  return { wall: pass.wall, art, turn: { no: pass.no, of: pass.of }, numbers }
 }

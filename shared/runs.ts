@@ -162,6 +162,8 @@ export interface RunHead {
   plan: RunPlan
   /** Shape of one piece, mm, to draw it. */
   shape: PieceShape
+  /** Art that single pieces of this run have instead, in their order; empty where all are alike. */
+  arts: (PlannedArt | null)[]
   startedBy: string
   startedAt: number
   endedAt: number | null

@@ -47,7 +47,8 @@ export function artWords(form: PlanForm, stencil: string | null, words: LengthWo
   const share = open.ok ? `, ${Math.round(open.value * 100)} % open` : ''
   const middle = form.artMiddle.trim() ? `, middle ${length(form.artMiddle, words)} up` : ''
   const finest = form.finest.trim() ? `, finest detail ${length(form.finest, words)}` : ''
-  return `${stencil === null ? '' : `${stencil}, `}${size}${share}${middle}${finest}.`
+  const own = (form.artworkIds ?? []).length > 0 ? 'Each piece its own, up to ' : stencil === null ? '' : `${stencil}, `
+  return `${own}${size}${share}${middle}${finest}.`
 }
 
 /** With what it is etched. @param lot name of the lot; null while none is chosen */

@@ -55,7 +55,7 @@ export function usePlanDraft(job: Job | null, like: Job | null, first: string | 
   const unit = useLengthUnit()
   const firstIds = job?.passes[0] ? { set: job.passes[0].setId, pass: job.passes[0].id } : newIds()
   const blank = () => jobOf(structuredClone(BLANK_PLAN), firstIds)
-  const stored = job ? wholeJob(job.entered, firstIds) : like ? again(wholeJob(like.entered, newIds())) : blank()
+  const stored = job ? wholeJob(plain(job.entered), firstIds) : like ? again(wholeJob(plain(like.entered), newIds())) : blank()
   const fresh = (): Draft => ({
     id: job?.id ?? v7(),
     version: job?.version ?? 0,
@@ -110,7 +110,7 @@ export function usePlanDraft(job: Job | null, like: Job | null, first: string | 
   const newSet = () => addSet({ id: v7(), ...structuredClone(setOf(BLANK_PLAN)), passes: [blankPass()] })
   /** The set in sight once more, with all that goes on it. */
   function copySet() {
-    const { passes, ...rest } = JSON.parse(JSON.stringify(set.value)) as SetForm
+    const { passes, ...rest } = plain(set.value)
     const made = { ...rest, id: v7(), names: '', passes: passes.map(pass => ({ ...pass, id: v7() })) }
     form.value.sets.push(made)
     choose(made.passes[0]!.id)

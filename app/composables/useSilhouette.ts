@@ -1,4 +1,5 @@
-import type { PieceShape } from '#shared/runs'
+import type { PlannedArt } from '#shared/jobs'
+import type { PieceShape, RunHead } from '#shared/runs'
 import { apparentWidth, diameterFromGirth, measuredWall } from '#core/piece/vessel'
 
 /** Lines keep their weight on the screen however large the piece is. px */
@@ -126,3 +127,19 @@ export function shapeOfPass(pass: PieceShape): PieceShape {
     )
   return shape
 }
+
+const withOwnArt = new WeakMap<PieceShape, Map<PlannedArt, PieceShape>>()
+
+/** A shape with the art of one piece on it: the same object as long as both are the same. */
+export function shapeWithArt(shape: PieceShape, art: PlannedArt | null | undefined): PieceShape {
+  if (!art) return shape
+  const [base, own] = [toRaw(shape), toRaw(art)]
+  const known = withOwnArt.get(base) ?? new Map<PlannedArt, PieceShape>()
+  withOwnArt.set(base, known)
+  let found = known.get(own)
+  if (!found) known.set(own, (found = { ...base, art: own, artWidth: own.width, artHeight: own.height }))
+  return found
+}
+
+/** One piece of a run as it is drawn. @param n 1-based, of the run */
+export const shapeInRun = (run: Pick<RunHead, 'shape' | 'arts'>, n: number): PieceShape => shapeWithArt(run.shape, run.arts?.[n - 1])

@@ -78,7 +78,7 @@ const take = (pieces: Held[]) => pieces.forEach(h => work.enter(h.run, { kind: '
       <ul>
         <li v-for="h in p.pieces" :key="`${h.run.id}${h.piece.n}`" :class="{ over: isOver(clock(h).phase) }">
           <PieceSilhouette
-            :shape="h.run.shape"
+            :shape="shapeInRun(h.run, h.piece.n)"
             :size="84"
             :wide="62"
             :window="liveWindow(h.run.plan, h.piece)"

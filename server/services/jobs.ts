@@ -53,7 +53,12 @@ async function readJob(db: Db, body: unknown): Promise<ReadJob> {
     for (const [k, { id }] of set.passes.entries()) {
       const plan = planIn(entry, i, k)
       await checkShelf(db, plan, i, k)
-      own.push({ plan: { ...plan, id }, kept: { wall: await wallOf(db, plan, i, k), art: await artOf(db, plan, i, k) } })
+      const art = await artOf(db, plan.artworkId, fieldAt('artworkId', i, k))
+      const arts: (PlannedArt | null)[] = []
+      // More pieces than there are get none.
+      plan.artworkIds = plan.artworkIds.slice(0, plan.pieces)
+      for (const [n, own] of plan.artworkIds.entries()) arts.push(await artOf(db, own, fieldAt(`artworkIds.${n}`, i, k)))
+      own.push({ plan: { ...plan, id }, kept: { wall: await wallOf(db, plan, i, k), art, arts } })
     }
     passes.push(own)
   }
@@ -84,10 +89,10 @@ async function wallOf(db: Db, plan: PlanEntry, set: number, pass: number): Promi
 }
 
 /** The art's outline, kept with the pass as the wall is. */
-async function artOf(db: Db, { artworkId }: PlanEntry, set: number, pass: number): Promise<PlannedArt | null> {
+async function artOf(db: Db, artworkId: string | null, field: string): Promise<PlannedArt | null> {
   if (artworkId === null) return null
   const artwork = await artworkById(db, artworkId)
-  if (!artwork) throw wrong('That stencil is not kept here.', set, pass, 'artworkId', 'Choose a stencil, or none.')
+  if (!artwork) throw new Refusal(400, 'That stencil is not kept here.', { [field]: 'Choose a stencil, or none.' })
   return plannedArt(artwork)
 }
 

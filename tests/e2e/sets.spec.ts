@@ -1,6 +1,8 @@
 import type { Page } from '@playwright/test'
 import type { Job } from '../../shared/jobs'
 import { upToStep } from '../support/client'
+import { v7 } from 'uuid'
+import { ARTWORK_FORM } from '../../shared/artworks'
 import { through } from '../support/through'
 import { answerAll, expect, test, unfold } from './world'
 
@@ -23,9 +25,33 @@ test('a carafe and two tumblers, the tumblers in two passes: planned, etched pie
   signedIn: page,
   world,
 }) => {
+  for (const name of ['Ada', 'Bo']) {
+    const source = { kind: 'letters', text: name, face: 'plain', align: 'middle' }
+    const figures = {
+      width: 40,
+      height: 15,
+      openArea: 200,
+      cutLength: 200,
+      pieces: 4,
+      islands: 0,
+      narrowestBridge: 1,
+      narrowestOpening: null,
+    }
+    const outline = 'M0 0L40 0L40 15L0 15Z'
+    await world.mate.post('artworks', {
+      id: v7(),
+      artwork: { ...ARTWORK_FORM, name, width: '40 mm', source },
+      figures: { ...figures, outline },
+    })
+  }
   await page.goto(`${world.app.url}/plan/new`)
   await writePass(page, { noun: 'tumbler', pieces: '2', height: '110 mm', girth: '241 mm' }, '60 mm')
   await page.getByLabel('What each one is called').fill('Ada\nBo')
+  // A stencil that is called as the piece goes to it by itself, and the sizes with it.
+  await page.getByLabel('Each piece has its own stencil').check()
+  await expect(page.getByRole('combobox', { name: 'Tumbler 1, Ada' })).toHaveText('Ada')
+  await expect(page.getByRole('combobox', { name: 'Tumbler 2, Bo' })).toHaveText('Bo')
+  await expect(page.getByLabel('Width', { exact: true })).toHaveValue('40 mm')
   await page.getByLabel('Customer').fill('Wedding table')
   await page.getByLabel('Due').fill('2030-06-01')
   await page.getByRole('button', { name: 'Add another pass on these tumblers' }).click()

@@ -2,7 +2,8 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { v7 } from 'uuid'
 import { passOf, setOf } from '../../shared/jobs'
 import type { Job, JobForm, Pass } from '../../shared/jobs'
-import type { RunWithEvents } from '../../shared/runs'
+import { ARTWORK_FORM } from '../../shared/artworks'
+import type { LogEntry, RunWithEvents } from '../../shared/runs'
 import type { Client } from '../support/client'
 import { jobForm, newLot, planForm } from '../support/client'
 import { through } from '../support/through'
@@ -100,6 +101,48 @@ describe('a job of several sets and passes', () => {
     await through(mate, (await start(first!.id)).runId, ['good', 'usable'])
     await through(mate, (await start(second!.id)).runId, ['good', 'good'])
     expect((await mate.get<Job>(`jobs/${job.id}`)).body.passes.map(p => p.status)).toEqual(['done', 'done', 'planned'])
+  })
+})
+
+describe('art that differs from piece to piece', () => {
+  const figures = {
+    width: 40,
+    height: 15,
+    openArea: 200,
+    cutLength: 200,
+    pieces: 4,
+    islands: 0,
+    narrowestBridge: 1,
+    narrowestOpening: null,
+  }
+  it('four glasses with a name each are one job: each run, drawing and log line has the right ones', async () => {
+    const names = ['Ada', 'Bo', 'Cy', 'Dee'].map(name => `${name} ${v7().slice(-6)}`)
+    const arts: string[] = []
+    for (const [i, name] of names.entries()) {
+      const id = v7()
+      const outline = `M0 0L40 0L40 15L0 ${i}Z`
+      const artwork = { ...ARTWORK_FORM, name, width: '40 mm', source: { kind: 'letters', text: name, face: 'plain', align: 'middle' } }
+      const { status } = await mate.post('artworks', { id, artwork, figures: { ...figures, outline } })
+      expect(status).toBe(200)
+      arts.push(id)
+    }
+    const job = await post(jobForm(lotId, { names: names.join('\n'), artworkIds: [...arts.slice(0, 3), ''], artworkId: arts[3]! }))
+    expect(job.passes[0]).toMatchObject({ artworkIds: [...arts.slice(0, 3), null], art: { d: 'M0 0L40 0L40 15L0 3Z' } })
+    const { runId } = await start(job.passes[0]!.id, [1, 3, 4])
+    const { body: run } = await mate.get<RunWithEvents>(`runs/${runId}`)
+    expect(run.arts.map(art => art?.d ?? null)).toEqual(['M0 0L40 0L40 15L0 0Z', 'M0 0L40 0L40 15L0 2Z', null])
+    await through(mate, runId, ['good', 'good', 'good'])
+    for (const name of names) {
+      const { body: found } = await mate.get<LogEntry[]>(`log?q=${encodeURIComponent(name)}`)
+      expect(
+        found.map(e => e.id),
+        name,
+      ).toEqual([runId])
+    }
+  })
+  it('a stencil that is not kept is said at its piece', async () => {
+    const { body } = await mate.post('jobs', { id: v7(), job: jobForm(lotId, { artworkIds: ['', v7()] }) })
+    expect(body.fields).toEqual({ 'sets.0.passes.0.artworkIds.1': 'Choose a stencil, or none.' })
   })
 })
 

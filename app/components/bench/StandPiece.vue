@@ -75,7 +75,7 @@ const who = computed(() => {
 <template>
   <li :class="{ over, focus, gone: stage === 'withdrawn' }">
     <PieceSilhouette
-      :shape="run.shape"
+      :shape="shapeInRun(run, piece.n)"
       :size="size"
       :window="MARKED.includes(stage) ? liveWindow(run.plan, piece) : undefined"
       :dwelt="wet ? dwelt : undefined"

@@ -24,7 +24,7 @@ const what = computed(() => {
   <li>
     <NuxtLink :to="`/bench/${run.id}`" :class="{ over }">
       <PieceSilhouette
-        :shape="run.shape"
+        :shape="shapeInRun(run, piece.n)"
         :dwelt="stage === 'dwelling' ? dwelt : undefined"
         :window="liveWindow(run.plan, piece)"
         :over="over && running"

@@ -9,7 +9,7 @@ import type { Job, JobForm } from '#shared/jobs'
 import { plannedArt } from '#shared/artworks'
 import { plannedWall } from '#shared/blanks'
 import { fieldErrors } from '#shared/fields'
-import { recipeInput } from '#shared/recipe'
+import { factsOfArts, recipeInput } from '#shared/recipe'
 
 /** A job's plan: decided on the ladder at the left, the recipe growing on the right. A half-filled plan stays on the device. */
 const props = defineProps<{ job: Job | null, /** Another job that this one begins as. */ like?: Job | null, first?: string | null }>()
@@ -72,6 +72,13 @@ const art = computed(() => {
   if (artwork) return plannedArt(artwork)
   return plan.value.artworkId !== '' && plan.value.artworkId === kept.value?.artworkId ? kept.value.art : null
 })
+/** Art of single pieces, as far as it has been read. */
+const arts = computed(() =>
+  (plan.value.artworkIds ?? []).map((id, i) => {
+    const artwork = studio.artwork(id)
+    return artwork ? plannedArt(artwork) : id !== '' && id === kept.value?.artworkIds[i] ? (kept.value?.arts[i] ?? null) : null
+  }),
+)
 /** Numbers of the pieces that would go through it now. */
 const open = computed(() => (plannable.value.success ? owed({ pieces: plannable.value.data.pieces, done: kept.value?.done ?? [] }) : []))
 const facts = computed(() => {
@@ -80,7 +87,8 @@ const facts = computed(() => {
   const turn = { no: at.value.pass + 1, of: draft.set.value.passes.length }
   const { stencilId } = plannable.value.data
   const numbers = open.value.length > 0 ? open.value : undefined
-  return planFacts({ stencilId, wall: wall.value, art: art.value, turn, numbers }, lot, studio, houseTime.today())
+  const drawn = arts.value.length > 0 ? factsOfArts(arts.value.map(own => own ?? art.value)) : art.value
+  return planFacts({ stencilId, wall: wall.value, art: drawn, turn, numbers }, lot, studio, houseTime.today())
 })
 const input = computed(() => (plannable.value.success && facts.value ? recipeInput(plannable.value.data, facts.value) : null))
 const recipe = computed(() => (input.value ? planRecipe(input.value) : null))
@@ -267,7 +275,7 @@ const several = computed(() => draft.form.value.sets.length > 1 || draft.set.val
       <p v-if="job"><NuxtLink class="button" :to="`/plan/new?again=${job.id}`">Plan it again</NuxtLink></p>
     </form>
     <div v-if="recipe && input && facts && plannable.success" class="out">
-      <RecipeSheet :recipe="recipe" :input="input" :lot-id="plan.lotId" :wall="wall" :art="art" />
+      <RecipeSheet :recipe="recipe" :input="input" :lot-id="plan.lotId" :wall="wall" :art="art ?? arts.find(own => own !== null) ?? null" />
       <CompareLots :job="plannable.data" :facts="facts" />
     </div>
     <div v-else class="out empty">

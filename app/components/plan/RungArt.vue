@@ -2,7 +2,7 @@
 import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
 import { substrateKind } from '#core/trade/materials'
-import { formatNumber } from '#core/basics/units'
+import { capital, formatNumber, parseCount } from '#core/basics/units'
 import type { PlanForm } from '#shared/jobs'
 
 defineProps<{ errors: Record<string, string> }>()
@@ -19,12 +19,42 @@ const reads = useReadings()
 const studio = useStudioStore()
 onMounted(() => studio.artworks ?? studio.loadArtworks().catch(() => {}))
 const kept = computed(() => studio.artworks?.filter(a => !a.putAway).map(a => ({ id: a.id, text: a.name })) ?? [])
+const count = computed(() => {
+  const read = parseCount(form.value.pieces)
+  return read.ok ? Math.min(read.value, 500) : 1
+})
+const names = computed(() => form.value.names.split(/[\n,;]/).map(name => name.trim()).filter(Boolean))
+const pieces = computed(() => Array.from({ length: count.value }, (_, i) =>
+  `${form.value.noun.trim() || 'piece'} ${i + 1}${names.value[i] ? `, ${names.value[i]}` : ''}`))
+/** Each piece has its own art: a name on each glass, a boat on each flask. A stencil called as the piece is goes to it by itself. */
+const each = computed({
+  get: () => (form.value.artworkIds ?? []).length > 0,
+  set: (on) => {
+    const called = (name = '') => studio.artworks?.find(a => !a.putAway && a.name.toLowerCase() === name.toLowerCase())
+    form.value.artworkIds = on ? Array.from({ length: count.value }, (_, i) => called(names.value[i])?.id ?? '') : []
+    take()
+  },
+})
+watch(count, (now) => {
+  if (each.value) form.value.artworkIds = Array.from({ length: now }, (_, i) => form.value.artworkIds![i] ?? '')
+})
+function choose(i: number, id: string) {
+  form.value.artworkIds = form.value.artworkIds!.with(i, id)
+  take()
+}
+const ofPiece = computed(() => [{ id: '', text: 'As above' }, ...kept.value])
 const choices = computed(() => [{ id: '', text: 'Not from a stencil' }, ...kept.value])
-/** What was found when the art was read is written into the plan; it may still be changed there. */
+/** What was found when the art was read is written into the plan; where pieces differ, of the largest and the finest of them. */
 function take() {
-  const f = studio.artwork(form.value.artworkId)?.figures
-  if (!f) return
-  const finest = [f.narrowestBridge, f.narrowestOpening].filter(v => v !== null)
+  const own = each.value ? form.value.artworkIds!.map(id => id || form.value.artworkId) : [form.value.artworkId]
+  const found = [...new Set(own)].flatMap(id => studio.artwork(id)?.figures ?? [])
+  if (found.length === 0) return
+  const f = {
+    width: Math.max(...found.map(x => x.width)),
+    height: Math.max(...found.map(x => x.height)),
+    openArea: Math.max(...found.map(x => x.openArea)),
+  }
+  const finest = found.flatMap(x => [x.narrowestBridge, x.narrowestOpening]).filter(v => v !== null)
   Object.assign(form.value, {
     artWidth: `${formatNumber(f.width, 1)} mm`,
     artHeight: `${formatNumber(f.height, 1)} mm`,
@@ -54,6 +84,24 @@ function take() {
       @change="take"
     />
   </Field>
+  <label v-if="kept.length && count > 1" class="full tick"><Checkbox v-model="each" binary data-field="artworkIds" /> Each piece has its own
+    stencil</label>
+  <ol v-if="each" class="full each">
+    <li v-for="(name, i) in pieces" :key="i">
+      <Field v-slot="{ id, labelled }" :label="capital(name)" :error="errors[`artworkIds.${i}`]">
+        <Select
+          :model-value="form.artworkIds![i] ?? ''"
+          placeholder="As above"
+          :input-id="id"
+          :options="ofPiece"
+          option-label="text"
+          option-value="id"
+          :aria-labelledby="labelled"
+          @update:model-value="choose(i, $event)"
+        />
+      </Field>
+    </li>
+  </ol>
   <TextField
     v-model="form.artWidth"
     data-field="artWidth"
@@ -117,5 +165,7 @@ function take() {
 </template>
 
 <style scoped>
+.tick { display: flex; gap: 0.6rem; align-items: center; min-height: 40px; }
+.each { list-style: none; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(15rem, 1fr)); gap: 0.7rem 1rem; }
 .check { display: flex; align-items: center; gap: 0.6rem; padding-top: 1.4rem; }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { owed } from '#shared/jobs'
 import type { Pass } from '#shared/jobs'
 
 /** One pass of a job: its pieces as they stand, what it waits for, and the one way on. */
@@ -12,6 +13,8 @@ const SHOWN = 3
 const run = computed(() => work.runs.find(r => r.passId === props.pass.id))
 const pieces = computed(() => (run.value ? work.state(run.value).pieces.slice(0, SHOWN) : []))
 const shape = computed(() => shapeOfPass(props.pass))
+/** Those that still have to go through it; all of them once it is done. */
+const waiting = computed(() => (owed(props.pass).length > 0 ? owed(props.pass) : [...props.pass.done]).slice(0, SHOWN))
 const waits = computed(() => waitsFor(props.pass))
 // Worked out at every tick, and drawn again only where the words change.
 const sentence = computed(() => waits.value.sentence)
@@ -24,10 +27,10 @@ const size = computed(() => (props.inner ? { size: 60, wide: 42 } : { size: 86, 
   <div class="pass" :class="{ inner, running: run, through: pass.status === 'done' }">
     <div class="card-black">
       <template v-if="run">
-        <LivePiece v-for="p in pieces" :key="p.n" :plan="run.plan" :piece="p" :shape="shape" v-bind="size" />
+        <LivePiece v-for="p in pieces" :key="p.n" :plan="run.plan" :piece="p" :shape="shapeInRun(run, p.n)" v-bind="size" />
       </template>
       <template v-else>
-        <PieceSilhouette v-for="n in Math.min(pass.pieces, SHOWN)" :key="n" :shape="shape" v-bind="size" />
+        <PieceSilhouette v-for="n in waiting" :key="n" :shape="shapeWithArt(shape, pass.arts[n - 1])" v-bind="size" />
       </template>
     </div>
     <div class="what">

@@ -33,7 +33,7 @@ async function finish() {
           :key="p.n"
           :plan="run.plan"
           :piece="p"
-          :shape="run.shape"
+          :shape="shapeInRun(run, p.n)"
           @judge="(result, faults, note) => enter({ kind: 'piece.judged', piece: p.n, result, faults, note })"
         />
         <MainControl

@@ -10,7 +10,8 @@ const PASS = `select pass.id, job.id as "jobId", s.id as "setId", pass.ord as no
   job.customer, job.due_on as "dueOn", job.notes, s.noun, s.pieces, s.names, s.surface, s.substrate, s.height_mm as height,
   s.girth_mm as girth, s.blank_id as "blankId", pass.wall, s.answers, s.old_label as "oldLabel", s.rim_by as "rimBy",
   pass.art_width_mm as "artWidth", pass.art_height_mm as "artHeight", pass.open_fraction as "openFraction", pass.resist,
-  pass.lot_id as "lotId", pass.artwork_id as "artworkId", pass.stencil_id as "stencilId", pass.art, pass.details, pass.schools,
+  pass.lot_id as "lotId", pass.artwork_id as "artworkId", pass.stencil_id as "stencilId", pass.art,
+  pass.artwork_ids as "artworkIds", pass.arts, pass.details, pass.schools,
   pass.status, pass.done
   from pass join piece_set s on s.id = pass.set_id join job on job.id = s.job_id`
 
@@ -105,6 +106,8 @@ export async function jobById(db: Db, id: string, lock = false): Promise<Job | u
 export interface KeptOfPass {
   wall: PlannedWall | null
   art: PlannedArt | null
+  /** Of each piece, where they differ. */
+  arts: (PlannedArt | null)[]
 }
 
 /** @returns false when this id is planned already */
@@ -173,16 +176,17 @@ export async function putPass(
   setId: string,
   ord: number,
   plan: PlanEntry & { id: string },
-  { wall, art }: KeptOfPass,
+  { wall, art, arts }: KeptOfPass,
   entered: JobForm['sets'][number]['passes'][number],
 ): Promise<boolean> {
   const { id: _, ...written } = entered
   const result = await db.query(
     `insert into pass (id, set_id, ord, art_width_mm, art_height_mm, open_fraction, resist, lot_id, stencil_id, details, schools, entered,
-       artwork_id, art, wall)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)
+       artwork_id, art, wall, artwork_ids, arts)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17)
      on conflict (id) do update set ord = $3, art_width_mm = $4, art_height_mm = $5, open_fraction = $6, resist = $7, lot_id = $8,
-       stencil_id = $9, details = $10, schools = $11, entered = $12, entered_form = default, artwork_id = $13, art = $14, wall = $15
+       stencil_id = $9, details = $10, schools = $11, entered = $12, entered_form = default, artwork_id = $13, art = $14, wall = $15,
+       artwork_ids = $16, arts = $17
      where pass.set_id = $2`,
     [
       plan.id,
@@ -200,6 +204,8 @@ export async function putPass(
       plan.artworkId,
       art && JSON.stringify(art),
       wall && JSON.stringify(wall),
+      plan.artworkIds,
+      JSON.stringify(arts),
     ],
   )
   return result.rowCount === 1

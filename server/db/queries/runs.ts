@@ -1,4 +1,5 @@
 import type { CoatTool, Sample } from '#core/plan/coat'
+import { numberOf } from '#core/plan/run-plan'
 import type { RunPlan } from '#core/plan/run-plan'
 import type { RunEvent, RunSummary } from '#core/bench/run'
 import type { CouponOfRun } from '#shared/coupons'
@@ -11,9 +12,14 @@ interface HeadRow extends Omit<RunHead, 'startedAt' | 'endedAt' | 'shape'>, Piec
   endedAt: Date | null
 }
 
+/** What was etched, by name: the common stencil and those that single pieces have. */
+const ART_NAME = `nullif(concat_ws(', ', artwork.name, (select string_agg(distinct a.name, ', ') from artwork a
+  where a.id = any(pass.artwork_ids))), '')`
+
 // A coupon's strips are drawn as strips: flat, as long and wide as its layout says.
 const HEAD = `select run.id, run.pass_id as "passId", job.id as "jobId", pass.ord as "passNo",
-  (select count(*)::int from pass p where p.set_id = pass.set_id) as passes, run.coupon, artwork.name as "artName",
+  (select count(*)::int from pass p where p.set_id = pass.set_id) as passes, run.coupon, ${ART_NAME} as "artName",
+  coalesce(pass.arts, '[]') as arts,
   coalesce(job.customer, lot.product_name) as subject, run.plan,
   run.lot_id as "lotId",
   run.started_by as "startedBy", run.started_at as "startedAt", run.ended_at as "endedAt", coalesce(s.surface, 'flat') as surface,
@@ -25,8 +31,9 @@ const HEAD = `select run.id, run.pass_id as "passId", job.id as "jobId", pass.or
   from run left join pass on pass.id = run.pass_id left join piece_set s on s.id = pass.set_id left join job on job.id = s.job_id
   left join artwork on artwork.id = pass.artwork_id join lot on lot.id = run.lot_id`
 
-const toHead = ({ surface, wall, art, height, girth, artWidth, artHeight, ...row }: HeadRow): RunHead => ({
+const toHead = ({ surface, wall, art, arts, height, girth, artWidth, artHeight, ...row }: HeadRow): RunHead => ({
   ...row,
+  arts: arts.length > 0 ? Array.from({ length: row.plan.pieces }, (_, i) => arts[numberOf(row.plan, i + 1) - 1] ?? null) : [],
   shape: { surface, wall, art, height, girth, artWidth, artHeight },
   startedAt: row.startedAt.getTime(),
   endedAt: row.endedAt?.getTime() ?? null,
@@ -201,7 +208,7 @@ interface LogRow extends Omit<LogEntry, 'endedAt'> {
 export async function logPage(db: Db, words: string[], before: { at: Date, id: string } | null, limit: number): Promise<LogEntry[]> {
   const { rows } = await db.query<LogRow>(
     `select run.id, coalesce(job.customer, 'a coupon') as subject, run.plan ->> 'noun' as noun, (run.plan ->> 'pieces')::int as pieces,
-      pass.ord as "passNo", (select count(*)::int from pass p where p.set_id = pass.set_id) as passes, artwork.name as "artName",
+      pass.ord as "passNo", (select count(*)::int from pass p where p.set_id = pass.set_id) as passes, ${ART_NAME} as "artName",
       lot.product_name as lot, person.name as "startedBy", run.ended_at as "endedAt", run.summary
      from run left join pass on pass.id = run.pass_id left join piece_set s on s.id = pass.set_id left join job on job.id = s.job_id
        left join artwork on artwork.id = pass.artwork_id join lot on lot.id = run.lot_id join person on person.id = run.started_by
