@@ -303,6 +303,8 @@ export interface Job {
   dueOn: string
   notes: string
   passes: Pass[]
+  /** Cut sheets for its pieces; asked for by itself only. */
+  sheets?: { id: string, name: string, setId: string | null, cutAt: string | null }[]
   entered: JobForm
   createdBy: string
   createdAt: string

@@ -155,6 +155,8 @@ export interface RunHead {
   passes: number
   /** The stencil whose art it etches; null where none was named. */
   artName: string | null
+  /** The cut sheet that its stencils come from. */
+  sheet: { id: string, name: string, cut: boolean } | null
   lotId: string
   coupon: CouponOfRun | null
   /** For whom; for a coupon, of which bottle. */

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { v7 } from 'uuid'
 import { DEFAULT_HOUSE_RULES } from '#core/trade/house'
 import { measuredWall, SLIT_CLEAR } from '#core/piece/vessel'
-import { placedStencils, SHEET_FORM, sheetSchema } from './sheets'
+import type { Pass } from './jobs'
+import { artworkAt, placedStencils, SHEET_FORM, sheetOfSet, sheetSchema } from './sheets'
 import type { SheetForm } from './sheets'
 
 const rules = DEFAULT_HOUSE_RULES
@@ -21,6 +22,32 @@ const bowl = measuredWall(
 const straight = measuredWall([0, 90].map(height => ({ height, girth: 2 * Math.PI * 45 })), 'vertical')
 const art = () => ({ width: 24, height: 24 })
 const [placed] = [(form: Partial<SheetForm>, wall = bowl) => placedStencils(entry(form), wall, null, art, rules)[0]!]
+
+describe('a sheet for the pieces of a job', () => {
+  const [common, own] = [v7(), v7()]
+  const pass = (change: Partial<Pass>) =>
+    ({
+      id: v7(), setId: 'set', customer: 'Rowing club', noun: 'tumbler', pieces: 4, done: [2], blankId: null, resist: 'permanent-vinyl',
+      artworkId: common, artworkIds: [], artMiddle: 40, ...change,
+    }) as Pass
+  it('takes count, resist and a place for each pass from it; nothing is typed twice', () => {
+    const passes = [pass({ resist: 'mesh' }), pass({ artworkId: own, artMiddle: null }), pass({ artworkId: null })]
+    const form = sheetOfSet(passes)
+    expect(form).toMatchObject({ name: '4 tumblers, Rowing club', setId: 'set', pieces: '3', resist: 'permanent-vinyl' })
+    expect(form.placements.map(p => [p.artworkId, p.passId, p.clear])).toEqual([
+      [common, passes[0]!.id, '40 mm'],
+      [own, passes[1]!.id, ''],
+    ])
+    expect(sheetOfSet([])).toEqual(SHEET_FORM)
+  })
+  it('each piece that is still to do gets its own stencil', () => {
+    const named = pass({ artworkIds: [null, null, own, null] })
+    const at = (piece: number) => artworkAt({ artworkId: common, passId: named.id }, piece, [named])
+    // Number 2 is done: the second stencil is for number 3.
+    expect([0, 1, 2].map(at)).toEqual([common, own, common])
+    expect(artworkAt({ artworkId: common, passId: null }, 1, [named])).toBe(common)
+  })
+})
 
 describe('the border of a stencil on a curve', () => {
   it('keeps its width and is slit, clear of the art; or is narrower and not slit', () => {

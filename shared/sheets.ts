@@ -6,8 +6,10 @@ import { RESIST_IDS, resistKind, takesSlits } from '#core/trade/materials'
 import type { ResistId } from '#core/trade/materials'
 import { around, evenly, KEEP_OUT_KINDS, levelFrom, oppositeOf, readRound, roundDegrees, usualKeepOut } from '#core/piece/placement'
 import type { KeepOut, KeepOutKind, Placement, RoundWritten } from '#core/piece/placement'
-import { parseCount } from '#core/basics/units'
+import { capital, parseCount } from '#core/basics/units'
 import type { Slits, Wall } from '#core/piece/vessel'
+import { jobWords, owed } from './jobs'
+import type { Pass } from './jobs'
 import { lengthField, optionalLength, writtenField } from './fields'
 import type { LengthUnit } from './fields'
 
@@ -58,6 +60,8 @@ type Anchor = (typeof ANCHORS)[number]['id']
 const placementSchema = (unit: LengthUnit) =>
   z.object({
     artworkId: z.uuid('Choose a stencil.'),
+    /** The pass of the job that it is of; its pieces may have stencils of their own. */
+    passId: z.union([z.literal('').transform(() => null), z.uuid()]).default(null),
     count: writtenField(parseCount, n => (n > 24 ? 'More than 24 do not fit round anything.' : null)),
     anchor: z.enum(ANCHORS.map(a => a.id) as [Anchor, ...Anchor[]]),
     at: roundField,
@@ -90,6 +94,8 @@ export type SlitWay = (typeof SLIT_WAYS)[number]['id']
 export const sheetSchema = (unit: LengthUnit) =>
   z.object({
     name: z.string().trim().min(2, 'Write what it is for.').max(60, 'Keep it under 60 letters.'),
+    /** Pieces of a job that it is for; '' where it stands alone. */
+    setId: z.union([z.literal('').transform(() => null), z.uuid('Choose a job, or none.')]).default(null),
     blankId: z.union([z.literal('').transform(() => null), z.uuid('Choose a blank, or none.')]),
     pieces: writtenField(parseCount, n => (n > 200 ? 'Make it several sheets: 200 pieces are the most.' : null)),
     resist: z.enum(ROLL_RESISTS, 'Choose the resist.'),
@@ -106,6 +112,7 @@ export interface SheetSummary {
   id: string
   name: string
   cutAt: string | null
+  setId: string | null
   putAway: boolean
   version: number
 }
@@ -115,6 +122,7 @@ export interface Sheet extends SheetSummary {
 
 export const PLACEMENT_FORM: SheetForm['placements'][number] = {
   artworkId: '',
+  passId: '',
   count: '1',
   anchor: 'opposite-seam',
   at: '',
@@ -124,6 +132,7 @@ export const PLACEMENT_FORM: SheetForm['placements'][number] = {
 }
 export const SHEET_FORM: SheetForm = {
   name: '',
+  setId: '',
   blankId: '',
   pieces: '1',
   resist: 'permanent-vinyl',
@@ -143,6 +152,7 @@ export interface PlacedStencil {
   line: number
   repeat: number
   artworkId: string
+  passId: string | null
   /** Null on a flat piece, which has no wall. */
   placement: Placement | null
   /** Null on a round piece, and on a flat one that nobody measured. */
@@ -184,6 +194,7 @@ export function placedStencils(
         line,
         repeat,
         artworkId: p.artworkId,
+        passId: p.passId,
         placement: null,
         onPane: pane && onPane(pane, p, repeat, art, rules.border),
         border: rules.border,
@@ -206,6 +217,7 @@ export function placedStencils(
       line,
       repeat,
       artworkId: p.artworkId,
+      passId: p.passId,
       border,
       slits: slit ? verdict.slits : [],
       verdict,
@@ -233,4 +245,34 @@ function onPane(
     height,
     turn: p.turn,
   }
+}
+
+/** What a sheet takes from the pieces of a job: how many are still to do, the blank, the resist, and where each pass goes. */
+export function sheetOfSet(passes: readonly Pass[]): SheetForm {
+  const [first] = passes
+  if (!first) return SHEET_FORM
+  const left = Math.max(1, ...passes.map(pass => owed(pass).length))
+  const resist = passes.map(pass => pass.resist).find(id => (ROLL_RESISTS as readonly string[]).includes(id))
+  const placements = passes.flatMap((pass) => {
+    const artworkId = pass.artworkId ?? pass.artworkIds.find(id => id !== null)
+    return artworkId
+      ? [{ ...PLACEMENT_FORM, artworkId, passId: pass.id, clear: pass.artMiddle === null ? '' : `${pass.artMiddle} mm` }]
+      : []
+  })
+  return {
+    ...SHEET_FORM,
+    name: `${capital(jobWords(passes))}, ${first.customer}`.slice(0, 60),
+    setId: first.setId,
+    blankId: first.blankId ?? '',
+    pieces: String(left),
+    ...(resist ? { resist: resist as SheetForm['resist'] } : {}),
+    placements: placements.length > 0 ? placements : [{ ...PLACEMENT_FORM }],
+  }
+}
+
+/** The stencil that one piece gets at a place. @param piece from 0, of those that are still to do */
+export function artworkAt(place: Pick<PlacedStencil, 'artworkId' | 'passId'>, piece: number, passes: readonly Pass[]): string {
+  const pass = passes.find(p => p.id === place.passId)
+  const number = pass && owed(pass)[piece]
+  return (number === undefined ? null : pass!.artworkIds[number - 1]) ?? place.artworkId
 }

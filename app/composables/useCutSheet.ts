@@ -7,6 +7,8 @@ import { conflicts, planPasses } from '#core/art/passes'
 import type { PassPlan } from '#core/art/passes'
 import type { Wall } from '#core/piece/vessel'
 import type { HouseRules } from '#core/trade/house'
+import { artworkAt } from '#shared/sheets'
+import type { Pass } from '#shared/jobs'
 import type { PlacedStencil, Roll, SheetEntry } from '#shared/sheets'
 
 /** A stencil that is to be cut, for one piece. */
@@ -33,13 +35,15 @@ export function sheetPieces(
   placed: readonly PlacedStencil[],
   open: ReadonlyMap<string, Ring[]>,
   nameOf: (id: string) => string,
+  passes: readonly Pass[],
   { pieces, slits, marks }: Pick<SheetEntry, 'pieces' | 'slits' | 'marks'>,
   rules: HouseRules,
 ): SheetPiece[] {
   const slit = slits === 'machine' ? 'machine' : slits === 'drawn' ? 'hand' : null
   return Array.from({ length: pieces }, (_, piece) =>
     placed.flatMap((p) => {
-      const art = open.get(p.artworkId)
+      const artworkId = artworkAt(p, piece, passes)
+      const art = open.get(artworkId)
       if (!art) return []
       const number = pieces > 1 ? `${piece + 1}/${pieces}` : ''
       const arc = p.verdict?.cut === 'arc' ? p.verdict.arc.arc : null
@@ -53,7 +57,7 @@ export function sheetPieces(
             marks,
             slits: slit && { slits: p.slits, by: slit },
           }),
-          title: `${nameOf(p.artworkId)}${number ? `, piece ${piece + 1} of ${pieces}` : ''}`,
+          title: `${nameOf(artworkId)}${number ? `, piece ${piece + 1} of ${pieces}` : ''}`,
         },
       ]
     }),

@@ -5,17 +5,21 @@ import type { RollEntry, Roll, Sheet, SheetForm } from '#shared/sheets'
 import { asWritten } from '#shared/written'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
+import { setExists } from '../db/queries/jobs'
 import * as sheets from '../db/queries/sheets'
 import type { Context } from './context'
 import { notify } from './context'
 import { editedMeanwhile, notFound, Refusal } from './refusal'
 import { studioOf } from './studio'
 
-async function readSheet(db: Db, body: unknown): Promise<{ name: string, form: SheetForm }> {
+async function readSheet(db: Db, body: unknown): Promise<{ name: string, setId: string | null, form: SheetForm }> {
   const schema = sheetSchema((await studioOf(db)).rules.lengthUnit)
   const parsed = schema.safeParse(body)
   if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
-  return { name: parsed.data.name, form: asWritten(schema, body) as SheetForm }
+  const { name, setId } = parsed.data
+  if (setId !== null && !(await setExists(db, setId)))
+    throw new Refusal(400, 'Those pieces are in no job any more.', { setId: 'Choose a job, or none.' })
+  return { name, setId, form: asWritten(schema, body) as SheetForm }
 }
 
 export async function oneSheet(db: Db, id: string): Promise<Sheet> {
@@ -26,20 +30,20 @@ export async function oneSheet(db: Db, id: string): Promise<Sheet> {
 
 /** @param id made by the client: sent twice, stored once */
 export async function addSheet(context: Context, id: string, body: unknown): Promise<Sheet> {
-  const { name, form } = await readSheet(context.pool, body)
+  const { name, setId, form } = await readSheet(context.pool, body)
   return inTransaction(context.pool, async (db) => {
-    if (await sheets.insertSheet(db, id, name, form, context.by, context.now())) await notify(db, { topic: 'shelf' })
+    if (await sheets.insertSheet(db, id, name, setId, form, context.by, context.now())) await notify(db, { topic: 'shelf' })
     return oneSheet(db, id)
   })
 }
 
 export async function changeSheet(context: Context, id: string, body: unknown, version: number, putAway: boolean): Promise<Sheet> {
-  const { name, form } = await readSheet(context.pool, body)
+  const { name, setId, form } = await readSheet(context.pool, body)
   return inTransaction(context.pool, async (db) => {
     const before = await sheets.sheetById(db, id, true)
     if (!before) throw notFound('cut sheet')
     if (before.version !== version) throw editedMeanwhile()
-    await sheets.updateSheet(db, id, name, form, putAway)
+    await sheets.updateSheet(db, id, name, setId, form, putAway)
     await notify(db, { topic: 'shelf' })
     return oneSheet(db, id)
   })

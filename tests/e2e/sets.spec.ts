@@ -94,6 +94,19 @@ test('a carafe and two tumblers, the tumblers in two passes: planned, etched pie
   await expect(page.locator('button.main')).toContainText('First touch on tumbler 2, Bo')
   await through(world.mate, page.url().split('/').at(-1)!, ['good'])
 
+  // Its stencils are laid out from the plan, each tumbler's own; the plan knows its sheet from then on.
+  await page.goto(world.app.url)
+  await job.getByRole('link', { name: /^2 tumblers and 1 carafe/ }).click()
+  await part(page, '2 tumblers').click()
+  await page.getByRole('link', { name: 'Lay out the stencils' }).click()
+  await expect(page.getByLabel('What it is for')).toHaveValue('2 tumblers, Wedding table')
+  await page.getByRole('button', { name: 'Keep this sheet' }).click()
+  await expect(page).toHaveURL(/\/stencils$/)
+  await page.goto(world.app.url)
+  await job.getByRole('link', { name: /^2 tumblers and 1 carafe/ }).click()
+  await part(page, '2 tumblers').click()
+  await expect(page.getByRole('link', { name: 'Cut sheet: 2 tumblers, Wedding table' })).toBeVisible()
+
   // The job once more, as a new one.
   await page.goto(world.app.url)
   await job.getByRole('link', { name: /^2 tumblers and 1 carafe/ }).click()

@@ -188,6 +188,8 @@ const lockedWords = computed(() => {
       : 'This pass is on the bench. Its plan can\'t change while it runs; what comes after it can.'
   return closed.value ? 'This job is closed.' : 'This pass is done.'
 })
+/** Sheets from which the stencils of these pieces are cut. */
+const sheets = computed(() => props.job?.sheets?.filter(s => s.setId === kept.value?.setId) ?? [])
 /** What one would call the pieces in sight. */
 const pieces = computed(() => (plan.value.noun.trim() ? plural(plan.value.noun.trim()) : 'pieces'))
 const several = computed(() => draft.form.value.sets.length > 1 || draft.set.value.passes.length > 1)
@@ -272,7 +274,15 @@ const several = computed(() => draft.form.value.sets.length > 1 || draft.set.val
           <Button type="button" label="Keep it" severity="secondary" @click="dropping = false" />
         </template>
       </div>
-      <p v-if="job"><NuxtLink class="button" :to="`/plan/new?again=${job.id}`">Plan it again</NuxtLink></p>
+      <p v-if="job" class="do">
+        <NuxtLink v-for="s in sheets" :key="s.id" class="button" :to="`/sheet/${s.id}`">
+          Cut sheet: {{ s.name }}{{ s.cutAt ? ', cut' : '' }}
+        </NuxtLink>
+        <NuxtLink v-if="kept && !closed && sheets.length === 0" class="button" :to="`/sheet/new?set=${kept.setId}`">
+          Lay out the stencils
+        </NuxtLink>
+        <NuxtLink class="button" :to="`/plan/new?again=${job.id}`">Plan it again</NuxtLink>
+      </p>
     </form>
     <div v-if="recipe && input && facts && plannable.success" class="out">
       <RecipeSheet :recipe="recipe" :input="input" :lot-id="plan.lotId" :wall="wall" :art="art ?? arts.find(own => own !== null) ?? null" />

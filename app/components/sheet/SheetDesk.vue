@@ -4,6 +4,7 @@ import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
 import { v7 } from 'uuid'
 import { paneProblems } from '#core/piece/blank'
+import { passTitle } from '#shared/jobs'
 import { resistKind, takesSlits } from '#core/trade/materials'
 import type { Pass } from '#core/art/passes'
 import { clash, gapBetween, placementProblems, wrapOverlap } from '#core/piece/placement'
@@ -13,21 +14,44 @@ import { capital, countOf, formatArea } from '#core/basics/units'
 import { artworkSchema } from '#shared/artworks'
 import type { Artwork } from '#shared/artworks'
 import { wallOf } from '#shared/blanks'
-import { keepOutOn, placedStencils, ROLL_RESISTS, SHEET_FORM, sheetSchema, SLIT_WAYS } from '#shared/sheets'
+import { artworkAt, keepOutOn, placedStencils, ROLL_RESISTS, SHEET_FORM, sheetOfSet, sheetSchema, SLIT_WAYS } from '#shared/sheets'
 import type { Sheet, SheetForm } from '#shared/sheets'
 import type { StencilTask } from '~/workers/stencil'
 
 /** Stencils of one piece at the left; at the right where they sit, in which passes, and how they lie on the resist in stock. */
-const props = defineProps<{ sheet: Sheet | null }>()
+const props = defineProps<{ sheet: Sheet | null, /** Pieces of a job that a new one is for. */ set?: string | null }>()
 const studio = useStudioStore()
+const work = useWorkStore()
+const passesOfSet = (id: string | undefined) => work.passes.filter(p => p.setId === id)
 const units = useUnits()
 const id = props.sheet?.id ?? v7()
-const form = ref<SheetForm>(structuredClone(props.sheet ? { ...SHEET_FORM, slits: 'none', ...toRaw(props.sheet.entered) } : SHEET_FORM))
+const form = ref<SheetForm>(
+  structuredClone(
+    props.sheet
+      ? { ...SHEET_FORM, slits: 'none', ...toRaw(props.sheet.entered) }
+      : sheetOfSet(props.set ? passesOfSet(props.set) : []),
+  ),
+)
 const { schema, written, unit } = useLengthForm(sheetSchema, () => form.value)
 const { errors, problem, busy, submit, left } = useEntry(schema, () => form.value)
 onMounted(() => Promise.all([studio.artworks ?? studio.loadArtworks(), studio.rolls ?? studio.loadRolls()]))
 /** Art wider than this share of the girth is meant to go all round. */
 const WRAPS = 0.93
+/** Pieces of open jobs, for which a sheet may be laid out. */
+const sets = computed(() => {
+  const open = work.passes.filter(p => p.no === 1)
+  const known = open.some(p => p.setId === form.value.setId) || !form.value.setId
+  return [
+    { id: '', text: 'No job: it stands alone' },
+    ...open.map(p => ({ id: p.setId, text: passTitle({ ...p, of: 1 }) })),
+    ...(known ? [] : [{ id: form.value.setId!, text: 'A job that is closed' }]),
+  ]
+})
+const passesHere = computed(() => passesOfSet(form.value.setId))
+/** What the job knows is taken over; it may still be changed here. */
+function takeSet() {
+  if (form.value.setId) form.value = { ...sheetOfSet(passesHere.value), slits: form.value.slits, marks: form.value.marks }
+}
 const cutAt = computed(() => props.sheet?.cutAt ?? null)
 const blanks = computed(() => [
   { id: '', text: 'Not measured' },
@@ -116,12 +140,16 @@ const overlapsArt = ({ placements, tapeOver }: Pass) => {
   return tapeOver.some(e => placements.some(p => wall.value && bare(e) && bare(p) && clash(wall.value, bare(e)!, bare(p)!)))
 }
 
+/** Every stencil that some piece gets. */
+const needed = computed(() =>
+  Array.from({ length: entry.value?.pieces ?? 0 }, (_, piece) => placed.value.map(p => artworkAt(p, piece, passesHere.value))).flat(),
+)
 /** Exact outlines, fetched and worked out one by one in the worker. */
 const worker = useStencilWorker()
 const open = shallowRef(new Map<string, Ring[]>())
 const cutProblem = ref('')
 watch(
-  () => [...new Set(placed.value.map(p => p.artworkId))].join(),
+  () => [...new Set(needed.value)].join(),
   async (ids) => {
     cutProblem.value = ''
     for (const artworkId of ids.split(',').filter(i => i && !open.value.has(i))) {
@@ -145,8 +173,10 @@ watch(
   { immediate: true },
 )
 
-const ready = computed(() => entry.value !== null && placed.value.length > 0 && placed.value.every(p => open.value.has(p.artworkId)))
-const pieces = computed(() => (ready.value ? sheetPieces(placed.value, open.value, nameOf, entry.value!, studio.rules) : []))
+const ready = computed(() => entry.value !== null && placed.value.length > 0 && needed.value.every(artworkId => open.value.has(artworkId)))
+const pieces = computed(() =>
+  ready.value ? sheetPieces(placed.value, open.value, nameOf, passesHere.value, entry.value!, studio.rules) : [],
+)
 const stock = computed(() => studio.rolls?.filter(r => r.resist === form.value.resist) ?? [])
 const nesting = computed(() => (ready.value && studio.rolls ? layOut(pieces.value, stock.value, studio.rules) : null))
 const cuts = computed(() => nesting.value?.sheets.map(s => linesOf(s, pieces.value)) ?? [])
@@ -211,6 +241,18 @@ async function markCut() {
         :error="errors.name"
         @focusout="left.add('name')"
       />
+      <Field v-slot="{ id: field, labelled }" label="For" :error="errors.setId">
+        <Select
+          v-model="form.setId"
+          :input-id="field"
+          :options="sets"
+          option-label="text"
+          option-value="id"
+          placeholder="No job: it stands alone"
+          :aria-labelledby="labelled"
+          @change="takeSet"
+        />
+      </Field>
       <div class="pair">
         <Field v-slot="{ id: field, labelled }" label="Piece">
           <Select

@@ -77,6 +77,9 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
           <template v-else>
             <p class="why">{{ step.reason }}</p>
             <ol v-if="step.how.length" class="how"><li v-for="move in step.how" :key="move">{{ move }}</li></ol>
+            <p v-if="run.sheet && step.id === 'resist'">
+              <NuxtLink :to="`/sheet/${run.sheet.id}`">{{ run.sheet.name }}</NuxtLink>: {{ run.sheet.cut ? 'cut' : 'not cut yet' }}.
+            </p>
             <p v-if="step.kind !== 'gate'" class="good"><strong>Good:</strong> {{ step.good }}</p>
           </template>
           <GateList

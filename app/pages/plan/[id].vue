@@ -20,7 +20,7 @@ const load = () =>
 onMounted(load)
 function saved(now: Job, pass: string) {
   first.value = pass
-  job.value = now
+  job.value = { ...now, sheets: job.value?.sheets }
 }
 </script>
 

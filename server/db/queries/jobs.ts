@@ -102,6 +102,10 @@ export async function jobById(db: Db, id: string, lock = false): Promise<Job | u
   return { ...row, passes, entered: { ...row.entered, sets } }
 }
 
+export async function setExists(db: Db, id: string): Promise<boolean> {
+  return (await db.query('select 1 from piece_set where id = $1', [id])).rowCount === 1
+}
+
 /** What a pass keeps of the library as it was when it was planned. */
 export interface KeptOfPass {
   wall: PlannedWall | null

@@ -3,7 +3,7 @@ import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
 const ROLL = 'id, name, resist, width, length, scrap, grain, put_away as "putAway"'
-const SUMMARY = 'id, name, cut_at as "cutAt", put_away as "putAway", version'
+const SUMMARY = 'id, name, cut_at as "cutAt", set_id as "setId", put_away as "putAway", version'
 
 /** A page of them, by name, rolls before scraps. @param after the last row of the page before, or null */
 export async function listRolls(db: Db, after: string | null): Promise<Roll[]> {
@@ -61,22 +61,47 @@ export async function sheetById(db: Db, id: string, lock = false): Promise<Sheet
 }
 
 /** @returns false when this id is kept already */
-export async function insertSheet(db: Db, id: string, name: string, entered: SheetForm, by: string, at: Date): Promise<boolean> {
+export async function insertSheet(
+  db: Db,
+  id: string,
+  name: string,
+  setId: string | null,
+  entered: SheetForm,
+  by: string,
+  at: Date,
+): Promise<boolean> {
   return (
     (
       await db.query(
-        'insert into cut_sheet (id, name, entered, created_by, created_at) values ($1, $2, $3, $4, $5) on conflict (id) do nothing',
-        [id, name, JSON.stringify(entered), by, at],
+        `insert into cut_sheet (id, name, entered, created_by, created_at, set_id) values ($1, $2, $3, $4, $5, $6)
+         on conflict (id) do nothing`,
+        [id, name, JSON.stringify(entered), by, at, setId],
       )
     ).rowCount === 1
   )
 }
 
-export async function updateSheet(db: Db, id: string, name: string, entered: SheetForm, putAway: boolean): Promise<void> {
+export async function updateSheet(
+  db: Db,
+  id: string,
+  name: string,
+  setId: string | null,
+  entered: SheetForm,
+  putAway: boolean,
+): Promise<void> {
   await db.query(
-    'update cut_sheet set name = $2, entered = $3, entered_form = default, put_away = $4, version = version + 1 where id = $1',
-    [id, name, JSON.stringify(entered), putAway],
+    'update cut_sheet set name = $2, entered = $3, entered_form = default, put_away = $4, set_id = $5, version = version + 1 where id = $1',
+    [id, name, JSON.stringify(entered), putAway, setId],
   )
+}
+
+/** Sheets for the pieces of these sets, the newest first. */
+export async function sheetsOfSets(db: Db, sets: readonly string[]): Promise<SheetSummary[]> {
+  const { rows } = await db.query<SheetSummary>(
+    `select ${SUMMARY} from cut_sheet where set_id = any($1) and not put_away order by created_at desc`,
+    [sets],
+  )
+  return rows
 }
 
 export async function setSheetCut(db: Db, id: string, at: Date): Promise<void> {
