@@ -1,9 +1,10 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { v7 } from 'uuid'
 import { DEFAULT_HOUSE_RULES } from '#core/trade/house'
 import { measuredWall, SLIT_CLEAR } from '#core/piece/vessel'
 import type { Pass } from './jobs'
-import { artworkAt, placedStencils, SHEET_FORM, sheetOfSet, sheetSchema } from './sheets'
+import { ANCHORS, artworkAt, PLACEMENT_FORM, placedStencils, SHEET_FORM, sheetOfSet, sheetSchema } from './sheets'
 import type { SheetForm } from './sheets'
 
 const rules = DEFAULT_HOUSE_RULES
@@ -46,6 +47,32 @@ describe('a sheet for the pieces of a job', () => {
     // Number 2 is done: the second stencil is for number 3.
     expect([0, 1, 2].map(at)).toEqual([common, own, common])
     expect(artworkAt({ artworkId: common, passId: null }, 1, [named])).toBe(common)
+  })
+})
+
+describe('places', () => {
+  const anchor = fc.constantFrom(...ANCHORS.map(a => a.id))
+  const place = fc.record({
+    anchor,
+    at: fc.constantFrom('', '90', '1/4 round', '60 mm', '-20 mm'),
+    level: fc.constantFrom('middle' as const, 'base' as const, 'rim' as const),
+    clear: fc.constantFrom('', '0', '10', '400'),
+    turn: fc.constantFrom('', '0', '-30'),
+    count: fc.constantFrom('1', '3'),
+  })
+  it('are numbers, whatever is written: on a wall, on a pane, and where nothing was measured', () => {
+    fc.assert(
+      fc.property(fc.array(place, { minLength: 1, maxLength: 2 }), (places) => {
+        const form = entry({ placements: places.map(p => ({ ...PLACEMENT_FORM, ...p, artworkId: v7() })) })
+        const pane = { width: 300, height: 200, thickness: 4, holes: [] }
+        const round = placedStencils(form, straight, null, art, rules).map(p => p.placement!)
+        const boxes = [...round, ...placedStencils(form, null, pane, art, rules).map(p => p.onPane!)]
+        for (const box of boxes) expect(Object.values(box).every(Number.isFinite)).toBe(true)
+        for (const { middle } of round) expect(middle).toBeLessThanOrEqual(straight.to)
+        expect(placedStencils(form, null, null, art, rules).every(p => p.placement === null && p.onPane === null)).toBe(true)
+      }),
+      { numRuns: 25 },
+    )
   })
 })
 

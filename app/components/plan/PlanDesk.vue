@@ -188,6 +188,8 @@ const lockedWords = computed(() => {
       : 'This pass is on the bench. Its plan can\'t change while it runs; what comes after it can.'
   return closed.value ? 'This job is closed.' : 'This pass is done.'
 })
+/** Some of it is done: then nobody cancels it, what is left is given up. */
+const partly = computed(() => props.job?.passes.some(p => p.done.length > 0) ?? false)
 /** Sheets from which the stencils of these pieces are cut. */
 const sheets = computed(() => props.job?.sheets?.filter(s => s.setId === kept.value?.setId) ?? [])
 /** What one would call the pieces in sight. */
@@ -264,13 +266,13 @@ const several = computed(() => draft.form.value.sets.length > 1 || draft.set.val
         <Button
           v-if="job && !dropping"
           type="button"
-          label="Cancel this job"
+          :label="partly ? 'Close with what is done' : 'Cancel this job'"
           severity="secondary"
           :disabled="busy"
           @click="dropping = true"
         />
         <template v-if="dropping">
-          <Button type="button" label="Yes, cancel it" severity="secondary" @click="drop" />
+          <Button type="button" :label="partly ? 'Yes, close it' : 'Yes, cancel it'" severity="secondary" @click="drop" />
           <Button type="button" label="Keep it" severity="secondary" @click="dropping = false" />
         </template>
       </div>

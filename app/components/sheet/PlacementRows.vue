@@ -25,6 +25,8 @@ const LEVELS = [
   { id: 'base', text: 'Above the base' },
   { id: 'rim', text: 'Below the rim' },
 ]
+/** A further stencil starts beside those that are there, not over them. */
+const BESIDE = ['', '1/4 round', '3/4 round', '1/8 round', '7/8 round', '3/8 round', '5/8 round']
 const kept = (kind: KeepOutKind) => form.value.keepOut.some(k => k.kind === kind)
 function keep(kind: KeepOutKind, on: boolean) {
   form.value.keepOut = on ? [...form.value.keepOut, { kind, at: '' }] : form.value.keepOut.filter(k => k.kind !== kind)
@@ -116,7 +118,7 @@ const error = (i: number, field: string) => `placements.${i}.${field}`
       type="button"
       severity="secondary"
       label="Add a stencil"
-      @click="form.placements.push({ ...PLACEMENT_FORM })"
+      @click="form.placements.push({ ...PLACEMENT_FORM, at: on === 'wall' ? (BESIDE[form.placements.length] ?? '') : '' })"
     />
   </p>
 </template>
