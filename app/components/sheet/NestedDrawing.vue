@@ -33,6 +33,7 @@ const d = computed(() =>
     <path class="border" :d="d.border" :stroke-width="px" />
     <path class="weeding" :d="d.weeding" :stroke-width="0.6 * px" :stroke-dasharray="`${3 * px} ${3 * px}`" />
     <path class="art" :d="d.art" fill-rule="evenodd" />
+    <path class="mark" :d="d.slit" :stroke-width="1.6 * px" />
     <path class="mark" :d="d.mark" :stroke-width="1.2 * px" />
     <g v-if="sheet.scrap">
       <rect

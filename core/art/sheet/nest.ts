@@ -125,7 +125,8 @@ function measured(
 ): NestedSheet {
   const stencils = laid.reduce((s, l) => s + l.width * l.height, 0)
   const usable = free
-    .map(f => ({ ...f, height: Math.min(f.y + f.height, used) - f.y, width: Math.min(f.x + f.width, stock.width) - f.x }))
+    // The packer's rectangles keep their places behind getters, which a spread would lose.
+    .map(({ x, y, width, height }) => ({ x, y, height: Math.min(y + height, used) - y, width: Math.min(x + width, stock.width) - x }))
     .filter(f => Math.min(f.width, f.height) >= scrapLeast)
     // What touches a stencil gives up the gap to it.
     .map(f => ({

@@ -197,7 +197,12 @@ describe('nesting', () => {
             expect(l.x + l.width).toBeLessThanOrEqual(s.stock.width + 1e-6)
             expect(l.y + l.height).toBeLessThanOrEqual(s.used + 1e-6)
             if (grain) expect(l.turned).toBe(false)
-            if (s.scrap) expect(overlap(l, s.scrap, 0)).toBe(false)
+            if (s.scrap) expect(overlap(l, s.scrap, settings.gap)).toBe(false)
+          }
+          if (s.scrap) {
+            expect(Object.values(s.scrap).every(Number.isFinite)).toBe(true)
+            expect(s.scrap.x + s.scrap.width).toBeLessThanOrEqual(s.stock.width + 1e-6)
+            expect(s.scrap.y + s.scrap.height).toBeLessThanOrEqual(s.used + 1e-6)
           }
           expect(s.stencils + s.waste + (s.scrap ? s.scrap.width * s.scrap.height : 0)).toBeCloseTo(s.taken, 6)
         }
