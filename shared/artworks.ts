@@ -4,7 +4,7 @@ import type { FaceId } from '#core/art/drawing'
 import { CUTTING_WAYS } from '#core/art/art-report'
 import type { ArtFigures, CuttingWay, Fix } from '#core/art/art-report'
 import { parseDuration } from '#core/basics/units'
-import type { PlannedArt } from './jobs'
+import type { PlannedArt } from './passes'
 import { lengthField, optionalField, optionalLength } from './fields'
 import type { LengthUnit } from './fields'
 

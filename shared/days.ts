@@ -5,8 +5,8 @@ import type { RunState } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
 import { formatTimeOfDay, parseTimeOfDay } from '#core/basics/units'
 import type { Parsed } from '#core/basics/units'
-import { passTitle } from './jobs'
-import type { Pass, TitledPass } from './jobs'
+import { passTitle } from './passes'
+import type { Pass, TitledPass } from './passes'
 
 const DAY_SECONDS = 24 * 3600
 const second = z

@@ -1,21 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { v7 } from 'uuid'
-import {
-  artOfPiece,
-  BLANK_PLAN,
-  fieldAt,
-  jobOf,
-  jobSchema,
-  jobStatus,
-  jobWords,
-  owed,
-  passOf,
-  passTitle,
-  passWords,
-  planIn,
-  planSchema,
-  planWithin,
-} from './jobs'
+import { BLANK_PLAN, fieldAt, jobOf, jobSchema, passOf, planIn, planSchema, planWithin } from './jobs'
+import { artOfPiece, jobStatus, jobWords, owed, passTitle, passWords } from './passes'
 import type { JobForm, PlanForm } from './jobs'
 import { fieldErrors } from './fields'
 import { factsOfArts } from './recipe'

@@ -11,8 +11,9 @@ import type { Paces } from '#core/plan/coat'
 import { measuredWall } from '#core/piece/vessel'
 import type { PlannedWall } from './blanks'
 import type { Lot, Stencil } from './shelf'
-import { artOfPiece, owed } from './jobs'
-import type { Pass, PlanEntry, PlannedArt } from './jobs'
+import { artOfPiece, owed } from './passes'
+import type { PlanEntry } from './jobs'
+import type { Pass, PlannedArt } from './passes'
 
 /** Depth of a carving where nobody says another, mm. */
 export const USUAL_DEPTH = 1

@@ -5,7 +5,7 @@ import { CARE_IDS } from '#core/plan/steps'
 import type { RunPlan } from '#core/plan/run-plan'
 import type { Surface } from '#core/trade/compatibility'
 import type { PlannedWall } from './blanks'
-import type { PlannedArt } from './jobs'
+import type { PlannedArt } from './passes'
 import type { CouponOfRun } from './coupons'
 import { idSchema, uuidV7Schema } from './ids'
 

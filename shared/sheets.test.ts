@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { v7 } from 'uuid'
 import { DEFAULT_HOUSE_RULES } from '#core/trade/house'
 import { measuredWall, SLIT_CLEAR } from '#core/piece/vessel'
-import type { Pass } from './jobs'
+import type { Pass } from './passes'
 import { ANCHORS, artworkAt, PLACEMENT_FORM, placedStencils, SHEET_FORM, sheetOfSet, sheetSchema } from './sheets'
 import type { SheetForm } from './sheets'
 

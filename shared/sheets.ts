@@ -8,8 +8,8 @@ import { around, evenly, KEEP_OUT_KINDS, levelFrom, oppositeOf, readRound, round
 import type { KeepOut, KeepOutKind, Placement, RoundWritten } from '#core/piece/placement'
 import { capital, parseCount } from '#core/basics/units'
 import type { Slits, Wall } from '#core/piece/vessel'
-import { jobWords, owed } from './jobs'
-import type { Pass } from './jobs'
+import { jobWords, owed } from './passes'
+import type { Pass } from './passes'
 import { lengthField, optionalLength, writtenField } from './fields'
 import type { LengthUnit } from './fields'
 

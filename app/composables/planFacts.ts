@@ -1,7 +1,7 @@
 import type { PlannedWall } from '#shared/blanks'
 import { factsOfPass } from '#shared/recipe'
 import type { ArtFacts, PlanFacts } from '#shared/recipe'
-import type { Pass } from '#shared/jobs'
+import type { Pass } from '#shared/passes'
 import type { Lot } from '#shared/shelf'
 
 /** What is asked of a pass that is not stored yet. */

@@ -8,7 +8,7 @@ import type { PassPlan } from '#core/art/passes'
 import type { Wall } from '#core/piece/vessel'
 import type { HouseRules } from '#core/trade/house'
 import { artworkAt } from '#shared/sheets'
-import type { Pass } from '#shared/jobs'
+import type { Pass } from '#shared/passes'
 import type { PlacedStencil, Roll, SheetEntry } from '#shared/sheets'
 
 /** A stencil that is to be cut, for one piece. */

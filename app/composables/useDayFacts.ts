@@ -1,7 +1,7 @@
 import type { DayInput, DayJob } from '#core/crew/day'
 import { dayInput, dayJob, mayBePlanned } from '#shared/days'
 import type { DayPlanEntry } from '#shared/days'
-import type { Pass } from '#shared/jobs'
+import type { Pass } from '#shared/passes'
 import type { DayTask } from '~/workers/day'
 
 /** Without the proxies that Vue wraps facts in, so that a worker can be given them. */

@@ -1,4 +1,4 @@
-import type { Pass } from '#shared/jobs'
+import type { Pass } from '#shared/passes'
 import type { RunWithEvents } from '#shared/runs'
 
 export interface TodayAnswer {

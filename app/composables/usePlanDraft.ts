@@ -1,7 +1,8 @@
 import { useLocalStorage } from '@vueuse/core'
 import { v7 } from 'uuid'
 import { BLANK_PLAN, jobOf, jobSchema, passOf, planWithin, setOf } from '#shared/jobs'
-import type { Job, JobForm, PassForm, PlanForm, SetForm } from '#shared/jobs'
+import type { JobForm, PassForm, PlanForm, SetForm } from '#shared/jobs'
+import type { Job } from '#shared/passes'
 import type { LengthUnit } from '#shared/fields'
 import { asWritten } from '#shared/written'
 

@@ -1,5 +1,5 @@
 import type { Recipe } from '#core/plan/recipe'
-import type { Pass } from '#shared/jobs'
+import type { Pass } from '#shared/passes'
 
 type Planner = (pass: Pass) => Recipe | null
 /** Planning needs the tables of the trade: fetched once the page stands, so that Today is usable sooner. */

@@ -1,4 +1,4 @@
-import type { PlannedArt } from '#shared/jobs'
+import type { PlannedArt } from '#shared/passes'
 import type { PieceShape, RunHead } from '#shared/runs'
 import { apparentWidth, diameterFromGirth, measuredWall } from '#core/piece/vessel'
 

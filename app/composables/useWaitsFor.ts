@@ -1,6 +1,6 @@
 import { nextAction } from '#core/bench/run'
 import { formatClock } from '#core/basics/units'
-import type { Pass } from '#shared/jobs'
+import type { Pass } from '#shared/passes'
 import type { RunWithEvents } from '#shared/runs'
 
 /** Where the one thing to do for a run is done. */

@@ -2,7 +2,7 @@ import { dayAfter } from '#core/basics/zone'
 import type { Lock } from '#core/crew/day'
 import { parseAway, writeAway, mayBePlanned } from '#shared/days'
 import type { DayPlan } from '#shared/days'
-import type { Pass } from '#shared/jobs'
+import type { Pass } from '#shared/passes'
 
 /** Jobs promised within so many days are put on a day that nobody has planned yet. */
 export const SUGGESTED_DAYS = 3

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { jobStatus } from '#shared/jobs'
-import type { Pass } from '#shared/jobs'
+import { jobStatus } from '#shared/passes'
+import type { Pass } from '#shared/passes'
 
 const work = useWorkStore()
 const studio = useStudioStore()

@@ -1,4 +1,4 @@
-import type { Job } from '../../shared/jobs'
+import type { Job } from '../../shared/passes'
 import type { Page } from '@playwright/test'
 import { v7 } from 'uuid'
 import { answerAll, coatLike, expect, LEAD, MATE, NIMBLE, press, signIn, SLOW, test, unfold } from './world'

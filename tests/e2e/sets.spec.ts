@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import type { Job } from '../../shared/jobs'
+import type { Job } from '../../shared/passes'
 import { upToStep } from '../support/client'
 import { v7 } from 'uuid'
 import { ARTWORK_FORM } from '../../shared/artworks'

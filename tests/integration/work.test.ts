@@ -12,7 +12,7 @@ import type { Coupon } from '../../shared/coupons'
 import { DEFAULT_HOUSE_RULES } from '#core/trade/house'
 import { rulesForm } from '../../shared/studio'
 import type { RulesForm, Studio } from '../../shared/studio'
-import type { Job } from '../../shared/jobs'
+import type { Job } from '../../shared/passes'
 import type { EventOutcome, LogEntry, RunWithEvents } from '../../shared/runs'
 
 /** The house's rules as its first run leaves them. */

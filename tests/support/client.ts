@@ -1,6 +1,7 @@
 import { v7 } from 'uuid'
 import { BLANK_PLAN, jobOf } from '../../shared/jobs'
-import type { Job, JobForm, Pass, PlanForm } from '../../shared/jobs'
+import type { JobForm, PlanForm } from '../../shared/jobs'
+import type { Job, Pass } from '../../shared/passes'
 import type { RunPlan } from '../../core/plan/run-plan'
 import { rulesForm } from '../../shared/studio'
 import type { Studio } from '../../shared/studio'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { passTitle } from '#shared/jobs'
+import { passTitle } from '#shared/passes'
 import { dayAfter, formatDay, timeIn } from '#core/basics/zone'
 import { loadOf } from '#core/crew/day'
 import { currentStep, foldRun } from '#core/bench/run'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { formatDuration, formatTimeOfDay } from '#core/basics/units'
 import { workOf } from '#core/crew/day'
-import { passTitle } from '#shared/jobs'
+import { passTitle } from '#shared/passes'
 import type { Day } from '~/composables/useDay'
 
 /** What the day is planned from: the jobs on it, and when somebody is away. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Recipe, RecipeInput } from '#core/plan/recipe'
 import type { PlannedWall } from '#shared/blanks'
-import type { PlannedArt } from '#shared/jobs'
+import type { PlannedArt } from '#shared/passes'
 import { etchantKind } from '#core/trade/materials'
 import { describeSource } from '#core/basics/source'
 import { whenCalled } from '#core/plan/steps'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { changedFigures, planRecipe } from '#core/plan/recipe'
 import type { HouseRules } from '#core/trade/house'
-import { passTitle } from '#shared/jobs'
+import { passTitle } from '#shared/passes'
 import { recipeInput } from '#shared/recipe'
 
 /** What a change of rules does to the plans that are still open, before it is saved. Runs keep the plan they began with. */

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { capital } from '#core/basics/units'
 import { daysBetween, formatDay } from '#core/basics/zone'
-import { jobStatus, jobWords, passWords } from '#shared/jobs'
-import type { Pass } from '#shared/jobs'
+import { jobStatus, jobWords, passWords } from '#shared/passes'
+import type { Pass } from '#shared/passes'
 
 /** One job as it stands today: its pieces, what each pass waits for, and the way there. */
 const props = defineProps<{ passes: Pass[] }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { owed } from '#shared/jobs'
-import type { Pass } from '#shared/jobs'
+import { owed } from '#shared/passes'
+import type { Pass } from '#shared/passes'
 
 /** One pass of a job: its pieces as they stand, what it waits for, and the one way on. */
 const props = defineProps<{ pass: Pass, title: string, due: string | null, inner: boolean }>()

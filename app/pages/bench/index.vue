@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { countOf } from '#core/basics/units'
-import { passTitle } from '#shared/jobs'
+import { passTitle } from '#shared/passes'
 
 const work = useWorkStore()
 const waitsFor = useWaitsFor()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { jobWords } from '#shared/jobs'
-import type { Job } from '#shared/jobs'
+import { jobWords } from '#shared/passes'
+import type { Job } from '#shared/passes'
 
 const studio = useStudioStore()
 const route = useRoute()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Job } from '#shared/jobs'
+import type { Job } from '#shared/passes'
 
 const studio = useStudioStore()
 const { again } = useRoute().query

@@ -1,5 +1,6 @@
 import type { PlannedWall } from '#shared/blanks'
-import type { Job, JobEntry, JobForm, Pass, PassDetails, PassStatus, PlanEntry, PlannedArt } from '#shared/jobs'
+import type { JobEntry, JobForm, PlanEntry } from '#shared/jobs'
+import type { Job, Pass, PassDetails, PassStatus, PlannedArt } from '#shared/passes'
 import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
