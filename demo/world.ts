@@ -483,7 +483,18 @@ export const OPEN_JOBS: JobSketch[] = [
     artWidth: '45 mm',
     artHeight: '30 mm',
     openFraction: '40 %',
-    then: [{ ...flask, lot: 'fast', pieces: '2', artWidth: '20 mm', artHeight: '24 mm', openFraction: '30 %', finest: '1 mm' }],
+    then: [
+      {
+        ...flask,
+        lot: 'fast',
+        pieces: '2',
+        artWidth: '20 mm',
+        artHeight: '14 mm',
+        openFraction: '30 %',
+        finest: '1 mm',
+        artMiddle: '78 mm',
+      },
+    ],
   },
   {
     ...pane,

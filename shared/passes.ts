@@ -8,6 +8,7 @@ import type { Finish } from '#core/plan/steps'
 import { countOf } from '#core/basics/units'
 import type { PlannedWall } from './blanks'
 import type { JobForm } from './jobs'
+import type { EtchedArt } from './runs'
 
 /** Outline of a stencil's art, mm, to draw it on a piece: path data of straight lines. */
 export interface PlannedArt {
@@ -93,6 +94,8 @@ export interface Pass extends PassDetails {
   /** Schools chosen for this pass; '' for the house's. */
   schools: Record<keyof Schools, string>
   status: PassStatus
+  /** What the passes before it put on the pieces. */
+  etched: EtchedArt[]
   /** Numbers of the pieces, of those of its set, that are through this pass. */
   done: number[]
 }

@@ -183,6 +183,18 @@ export interface PieceShape {
   wall: PlannedWall | null
   /** The art itself; without it tide lines stand for it. */
   art?: PlannedArt | null
+  /** What earlier passes put on it. */
+  etched?: EtchedArt[]
+}
+
+/** Art that is on a piece already, mm. */
+export interface EtchedArt {
+  /** Its outline; null where only its size is known. */
+  art: PlannedArt | null
+  artWidth: number
+  artHeight: number
+  /** Height of its middle above the base; null where the wall was not measured. */
+  middle: number | null
 }
 
 /** The same fact of a piece, entered twice: `at` and `by` as the second tablet says. */

@@ -24,6 +24,8 @@ export interface Silhouette {
   tide: string
   /** The art as it is seen from in front; null: none is drawn. */
   drawn: string | null
+  /** What is on it from earlier passes, drawn alike. */
+  etched: { box: Silhouette['box']['art'], drawn: string | null }[]
 }
 
 function worked(shape: PieceShape, size: number, wide: number): Silhouette {
@@ -41,17 +43,23 @@ function worked(shape: PieceShape, size: number, wide: number): Silhouette {
   const scale = Math.min(size / height, wide / width)
   const wall = WALL_PX / scale
   const art = { width: flat ? shape.artWidth : apparentWidth(shape.artWidth, girth), height: shape.artHeight }
-  const place = {
-    ...art,
-    x: (width - art.width) / 2,
-    y: taped ? taped.to - shape.wall!.middle - art.height / 2 : (height - art.height) * (flat ? 0.5 : 0.46),
-  }
+  const placed = (of: { width: number, height: number }, middle: number | null) => ({
+    ...of,
+    x: (width - of.width) / 2,
+    y: taped && middle !== null ? taped.to - middle - of.height / 2 : (height - of.height) * (flat ? 0.5 : 0.46),
+  })
+  const place = placed(art, shape.wall?.middle ?? null)
+  const etched = (shape.etched ?? []).map((e) => {
+    const own = placed({ width: flat ? e.artWidth : apparentWidth(e.artWidth, girth), height: e.artHeight }, e.middle)
+    return { box: own, drawn: e.art && artFromInFront(e.art, e.artWidth, girth, flat, own) }
+  })
   return {
     flat,
     outline: outlineOf(width, height, wall, flat, edge),
     rim: edge ? edge[0]!.r : width / 2,
     tide: tideOf(place),
-    drawn: shape.art ? artFromInFront(shape, girth, flat, place) : null,
+    drawn: shape.art ? artFromInFront(shape.art, shape.artWidth, girth, flat, place) : null,
+    etched,
     box: { width, height, scale, wall, base: flat ? 0 : Math.min(wall * 2.6, height * 0.05), art: place },
   }
 }
@@ -63,10 +71,9 @@ function tideOf(art: { width: number, height: number }): string {
 }
 
 /** On a round piece the sides of the art turn away. */
-function artFromInFront(shape: PieceShape, girth: number, flat: boolean, place: Silhouette['box']['art']): string {
-  const art = shape.art!
+function artFromInFront(art: PlannedArt, artWidth: number, girth: number, flat: boolean, place: Silhouette['box']['art']): string {
   const r = girth / (2 * Math.PI)
-  const across = shape.artWidth / art.width
+  const across = artWidth / art.width
   const at = (x: number) => {
     const along = (x - art.width / 2) * across
     // Beyond a quarter round it lies on the far side.
@@ -123,6 +130,7 @@ export function shapeOfPass(pass: PieceShape): PieceShape {
         artHeight: own.artHeight,
         wall: own.wall,
         art: own.art,
+        etched: own.etched,
       }),
     )
   return shape

@@ -74,6 +74,8 @@ describe('a job of several sets and passes', () => {
     expect(next.status).toBe(200)
     const last = (await mate.get<RunWithEvents>(`runs/${next.runId}`)).body
     expect(last).toMatchObject({ passNo: 2, passes: 2, subject: 'Wedding table' })
+    // Drawn with what is on it already.
+    expect(last.shape.etched).toEqual([{ art: null, artWidth: 60, artHeight: 45, middle: null }])
     expect(last.plan.steps.map(s => s.id)).toContain('give')
     expect(last.plan.steps.find(s => s.id === 'mask')!.how.join()).toMatch(/Tape over what is etched/)
   })

@@ -68,6 +68,10 @@ const text = computed(() => 19 / box.value.scale)
     <path :d="`${drawing.outline} Z`" class="inside" />
     <g :clip-path="`url(#${clip})`">
       <rect v-if="level > 0" class="frost" :x="0" :y="box.height * (1 - level)" :width="box.width" :height="box.height * level" />
+      <template v-for="(e, i) in drawing.etched" :key="i">
+        <path v-if="e.drawn" class="etched" :d="e.drawn" fill-rule="evenodd" />
+        <rect v-else class="etched" :x="e.box.x" :y="e.box.y" :width="e.box.width" :height="e.box.height" />
+      </template>
       <path v-if="drawing.drawn" class="drawn" :class="{ frosted }" :d="drawing.drawn" fill-rule="evenodd" />
       <rect
         v-if="!drawing.drawn || !frosted"
@@ -113,6 +117,7 @@ const text = computed(() => 19 / box.value.scale)
 .art:not(.frosted) { fill: color-mix(in srgb, var(--frost) 12%, transparent); }
 .art.frosted { stroke: none; }
 .art.framed { fill: none; opacity: 0.6; }
+.etched { fill: var(--frost); opacity: 0.34; }
 .drawn { fill: var(--frost); opacity: 0.72; }
 .drawn.frosted { opacity: 1; }
 .line { fill: none; stroke: var(--frost); }

@@ -4,6 +4,11 @@ import type { Job, Pass, PassDetails, PassStatus, PlannedArt } from '#shared/pas
 import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
+/** What the passes before one put on its pieces, in their order. */
+export const ETCHED = `coalesce((select jsonb_agg(jsonb_build_object('art', coalesce(p.art, p.arts -> 0), 'artWidth', p.art_width_mm,
+    'artHeight', p.art_height_mm, 'middle', p.wall -> 'middle') order by p.ord)
+  from pass p where p.set_id = pass.set_id and p.ord < pass.ord), '[]')`
+
 /** A pass with what it takes from its job and its set. */
 const PASS = `select pass.id, job.id as "jobId", s.id as "setId", pass.ord as no,
   (select count(*)::int from pass p where p.set_id = s.id) as of,
@@ -13,7 +18,7 @@ const PASS = `select pass.id, job.id as "jobId", s.id as "setId", pass.ord as no
   pass.art_width_mm as "artWidth", pass.art_height_mm as "artHeight", pass.open_fraction as "openFraction", pass.resist,
   pass.lot_id as "lotId", pass.artwork_id as "artworkId", pass.stencil_id as "stencilId", pass.art,
   pass.artwork_ids as "artworkIds", pass.arts, pass.details, pass.schools,
-  pass.status, pass.done
+  pass.status, pass.done, ${ETCHED} as etched
   from pass join piece_set s on s.id = pass.set_id join job on job.id = s.job_id`
 
 /** What passes from before it was asked say of it: as Crest suggests. */

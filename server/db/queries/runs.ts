@@ -5,6 +5,7 @@ import type { RunEvent, RunSummary } from '#core/bench/run'
 import type { CouponOfRun } from '#shared/coupons'
 import type { Conflict, LogEntry, PieceShape, RunHead, StoredEvent } from '#shared/runs'
 import type { Db } from '../pool'
+import { ETCHED } from './jobs'
 import { mayBook } from './sessions'
 
 interface HeadRow extends Omit<RunHead, 'startedAt' | 'endedAt' | 'shape'>, PieceShape {
@@ -25,7 +26,7 @@ const HEAD = `select run.id, run.pass_id as "passId", job.id as "jobId", pass.or
   coalesce(job.customer, lot.product_name) as subject, run.plan,
   run.lot_id as "lotId",
   run.started_by as "startedBy", run.started_at as "startedAt", run.ended_at as "endedAt", coalesce(s.surface, 'flat') as surface,
-    pass.wall, pass.art,
+    pass.wall, pass.art, ${ETCHED} as etched,
   coalesce(s.height_mm, (run.coupon -> 'layout' ->> 'stripLength')::float8 * 1.3) as height, coalesce(s.girth_mm,
     (run.coupon -> 'layout' ->> 'stripWidth')::float8 * 1.6) as girth,
   coalesce(pass.art_width_mm, (run.coupon -> 'layout' ->> 'stripWidth')::float8) as "artWidth", coalesce(pass.art_height_mm,
@@ -33,10 +34,10 @@ const HEAD = `select run.id, run.pass_id as "passId", job.id as "jobId", pass.or
   from run left join pass on pass.id = run.pass_id left join piece_set s on s.id = pass.set_id left join job on job.id = s.job_id
   left join artwork on artwork.id = pass.artwork_id join lot on lot.id = run.lot_id`
 
-const toHead = ({ surface, wall, art, arts, height, girth, artWidth, artHeight, ...row }: HeadRow): RunHead => ({
+const toHead = ({ surface, wall, art, etched, arts, height, girth, artWidth, artHeight, ...row }: HeadRow): RunHead => ({
   ...row,
   arts: arts.length > 0 ? Array.from({ length: row.plan.pieces }, (_, i) => arts[numberOf(row.plan, i + 1) - 1] ?? null) : [],
-  shape: { surface, wall, art, height, girth, artWidth, artHeight },
+  shape: { surface, wall, art, ...(etched && etched.length > 0 ? { etched } : {}), height, girth, artWidth, artHeight },
   startedAt: row.startedAt.getTime(),
   endedAt: row.endedAt?.getTime() ?? null,
 })
