@@ -94,6 +94,8 @@ const facts = computed(() => {
 })
 const input = computed(() => (plannable.value.success && facts.value ? recipeInput(plannable.value.data, facts.value) : null))
 const recipe = computed(() => (input.value ? planRecipe(input.value) : null))
+/** What the passes before this one put on the piece, as it was saved. */
+const etched = computed(() => kept.value?.etched ?? [])
 /** There was a recipe before: then something was changed that takes it away. */
 const begun = ref(false)
 watch(recipe, is => (begun.value ||= is !== null), { immediate: true })
@@ -289,7 +291,14 @@ const several = computed(() => draft.form.value.sets.length > 1 || draft.set.val
       </p>
     </form>
     <div v-if="recipe && input && facts && plannable.success" class="out">
-      <RecipeSheet :recipe="recipe" :input="input" :lot-id="plan.lotId" :wall="wall" :art="art ?? arts.find(own => own !== null) ?? null" />
+      <RecipeSheet
+        :recipe="recipe"
+        :input="input"
+        :lot-id="plan.lotId"
+        :wall="wall"
+        :art="art ?? arts.find(own => own !== null) ?? null"
+        :etched="etched"
+      />
       <CompareLots :job="plannable.data" :facts="facts" />
     </div>
     <div v-else class="out empty">

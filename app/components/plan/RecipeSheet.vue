@@ -2,13 +2,22 @@
 import type { Recipe, RecipeInput } from '#core/plan/recipe'
 import type { PlannedWall } from '#shared/blanks'
 import type { PlannedArt } from '#shared/passes'
+import type { EtchedArt } from '#shared/runs'
 import { etchantKind } from '#core/trade/materials'
 import { describeSource } from '#core/basics/source'
 import { whenCalled } from '#core/plan/steps'
-import { capital, formatDuration, formatFraction } from '#core/basics/units'
+import { capital, countOf, formatDuration, formatFraction } from '#core/basics/units'
 
 /** What comes out of a plan: the piece as measured, verdict, window, every figure with its working, the steps. */
-const props = defineProps<{ recipe: Recipe, input: RecipeInput, lotId: string, wall: PlannedWall | null, art: PlannedArt | null }>()
+const props = defineProps<{
+  recipe: Recipe
+  input: RecipeInput
+  lotId: string
+  wall: PlannedWall | null
+  art: PlannedArt | null
+  /** What earlier passes put on the piece. */
+  etched: EtchedArt[]
+}>()
 const units = useUnits()
 const shape = computed(() => ({
   surface: props.input.surface,
@@ -18,6 +27,7 @@ const shape = computed(() => ({
   artHeight: props.input.art.height,
   wall: props.wall,
   art: props.art,
+  etched: props.etched,
 }))
 const across = computed(() => props.recipe.figures.find(f => f.id === 'diameter')?.value ?? props.input.girth)
 const dimensions = computed(() => ({
@@ -35,7 +45,7 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
   <div class="recipe">
     <div class="drawing">
       <PieceSilhouette :shape="shape" :dimensions="dimensions" :size="210" :behind="behind" />
-      <p>{{ input.pieces }} × {{ input.noun }}, {{ formatFraction(input.art.openFraction) }} of the art open<template v-if="behind">,
+      <p>{{ countOf(input.pieces, input.noun) }}, {{ formatFraction(input.art.openFraction) }} of the art open<template v-if="behind">,
         etched on the back and seen through the glass</template></p>
     </div>
     <p v-for="r in recipe.refusals" :key="r" class="problem" role="alert">{{ r }}</p>
