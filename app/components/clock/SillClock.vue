@@ -49,6 +49,7 @@ a {
   min-height: 40px;
 }
 .name { color: var(--muted); }
-.time { font-size: 1.5rem; line-height: 1; min-width: 2.6ch; }
+.time { font-size: 1.5rem; line-height: 1; min-width: 3.4ch; }
+li, a > * { flex: none; }
 .over .what, .over .time { color: var(--alarm); font-weight: 700; text-transform: uppercase; }
 </style>
