@@ -104,6 +104,17 @@ export interface Artwork {
 /** In lists without its source, which may be large. */
 export type ArtworkSummary = Omit<Artwork, 'entered'>
 
+/** What a plan of several arts goes by, mm and mm²: the largest of them, and the finest detail of all. */
+export function largestOf(arts: readonly ArtFigures[]): { width: number, height: number, openArea: number, finest: number | null } {
+  const narrow = arts.flatMap(f => [f.narrowestBridge, f.narrowestOpening]).filter(v => v !== null)
+  return {
+    width: Math.max(...arts.map(f => f.width)),
+    height: Math.max(...arts.map(f => f.height)),
+    openArea: Math.max(...arts.map(f => f.openArea)),
+    finest: narrow.length > 0 ? Math.min(...narrow) : null,
+  }
+}
+
 /** What a job keeps of its art. */
 export function plannedArt({ figures, mirrored }: ArtworkSummary): PlannedArt {
   const { outline, width, height, widest, pieces, cutLength } = figures

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { v7 } from 'uuid'
 import { BLANK_PLAN, fieldAt, jobOf, jobSchema, passOf, planIn, planSchema, planWithin } from './jobs'
-import { artOfPiece, jobStatus, jobWords, owed, passTitle, passWords } from './passes'
+import { artOfPiece, jobStatus, jobWords, owed, passTitle, passWords, ready } from './passes'
 import type { JobForm, PlanForm } from './jobs'
 import { fieldErrors } from './fields'
 import { factsOfArts } from './recipe'
@@ -88,6 +88,11 @@ describe('where passes and jobs stand', () => {
   it('owed are the numbers that are not through', () => {
     expect(owed({ pieces: 4, done: [2, 4] })).toEqual([1, 3])
     expect(owed({ pieces: 2, done: [1, 2] })).toEqual([])
+  })
+  it('those may begin that are through the pass before', () => {
+    const before = { id: 'a', status: 'planned' as const, done: [2, 3] }
+    expect(ready({ pieces: 4, done: [3], before })).toEqual([2])
+    expect(ready({ pieces: 2, done: [], before: null })).toEqual([1, 2])
   })
   it('in words', () => {
     expect(passTitle(pass)).toBe('4 tumblers for Club')

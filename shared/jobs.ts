@@ -23,16 +23,18 @@ const answerField = (id: QuestionId) =>
     z.literal(''),
     z.enum(QUESTIONS.find(q => q.id === id)!.options.map(o => o.id) as [string, ...string[]], 'Choose one of these.'),
   ])
-/** A name a line, or parted by commas. */
+/** Names of pieces as they are written: one a line, or parted by commas. */
+export const readPieceNames = (text: string): string[] =>
+  text
+    .split(/[\n,;]/)
+    .map(name => name.trim())
+    .filter(name => name !== '')
 const MOST_NAME = 40
 const namesField = z
   .string()
   .max(4000, 'That is too much for names.')
   .transform((text, context): string[] => {
-    const names = text
-      .split(/[\n,;]/)
-      .map(name => name.trim())
-      .filter(name => name !== '')
+    const names = readPieceNames(text)
     const long = names.find(name => name.length > MOST_NAME)
     if (long === undefined) return names
     context.addIssue({ code: 'custom', message: `"${long.slice(0, 20)}…" is long for a name. Keep each under ${MOST_NAME} letters.` })
@@ -223,7 +225,7 @@ const pick = <T extends object, K extends keyof T>(from: T, keys: readonly K[]) 
   Object.fromEntries(keys.map(key => [key, from[key]])) as Pick<T, K>
 
 /** Head, set and pass of a plan, each by itself. */
-export const headOf = <T extends PlanForm | PlanEntry>(plan: T) => pick(plan, HEAD_KEYS)
+const headOf = <T extends PlanForm | PlanEntry>(plan: T) => pick(plan, HEAD_KEYS)
 export const setOf = <T extends PlanForm | PlanEntry>(plan: T) => pick(plan, SET_KEYS)
 export const passOf = <T extends PlanForm | PlanEntry>(plan: T) => pick(plan, PASS_KEYS)
 

@@ -59,7 +59,7 @@ export interface Pass extends PassDetails {
   no: number
   of: number
   /** The pass before it on the same pieces; null for the first. */
-  before: { id: string, status: PassStatus } | null
+  before: { id: string, status: PassStatus, done: number[] } | null
   customer: string
   dueOn: string
   notes: string
@@ -99,6 +99,10 @@ export interface Pass extends PassDetails {
   /** Numbers of the pieces, of those of its set, that are through this pass. */
   done: number[]
 }
+
+/** Of those it owes, the pieces that may begin now: they are through the pass before. */
+export const ready = (pass: Pick<Pass, 'pieces' | 'done' | 'before'>): number[] =>
+  owed(pass).filter(n => pass.before === null || pass.before.done.includes(n))
 
 /** The art of one piece of a pass. @param n number of the piece in its set */
 export const artOfPiece = ({ art, arts }: Pick<Pass, 'art' | 'arts'>, n: number): PlannedArt | null => arts[n - 1] ?? art

@@ -138,9 +138,12 @@ export function factsOfArts(arts: readonly (PlannedArt | null)[]): ArtFacts | nu
   }
 }
 
-/** What a stored pass itself says of its facts. Only pieces that it still owes go through it. */
-export function factsOfPass(pass: Pass): Pick<PlanFacts, 'wall' | 'art' | 'turn' | 'numbers'> {
-  const numbers = owed(pass)
+/**
+ * What a stored pass itself says of its facts.
+ * @param now numbers of the pieces that go through it; those it still owes where nothing is said
+ */
+export function factsOfPass(pass: Pass, now?: readonly number[]): Pick<PlanFacts, 'wall' | 'art' | 'turn' | 'numbers'> {
+  const numbers = [...(now ?? owed(pass))]
   const art = pass.arts.length > 0 ? factsOfArts(numbers.map(n => artOfPiece(pass, n))) : pass.art
   return { wall: pass.wall, art, turn: { no: pass.no, of: pass.of }, numbers }
 }

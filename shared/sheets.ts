@@ -177,6 +177,7 @@ function anchorDegrees(anchor: Anchor, bands: readonly KeepOut[]): number {
 
 /**
  * Where every stencil of a sheet goes. @param artOf size of an artwork's open area, mm; undefined while it is not known
+ * @param passes of the job that it is for: their border goes before the house's
  */
 export function placedStencils(
   entry: SheetEntry,
@@ -184,11 +185,13 @@ export function placedStencils(
   pane: Pane | null,
   artOf: (id: string) => { width: number, height: number } | undefined,
   rules: HouseRules,
+  passes: readonly Pick<Pass, 'id' | 'border'>[] = [],
 ): PlacedStencil[] {
   const bands = wall ? keepOutOn(entry, wall) : []
   return entry.placements.flatMap((p, line): PlacedStencil[] => {
     const art = artOf(p.artworkId)
     if (!art) return []
+    const house = passes.find(pass => pass.id === p.passId)?.border ?? rules.border
     if (!wall)
       return Array.from({ length: p.count }, (_, repeat) => ({
         line,
@@ -196,8 +199,8 @@ export function placedStencils(
         artworkId: p.artworkId,
         passId: p.passId,
         placement: null,
-        onPane: pane && onPane(pane, p, repeat, art, rules.border),
-        border: rules.border,
+        onPane: pane && onPane(pane, p, repeat, art, house),
+        border: house,
         slits: [],
         verdict: null,
       }))
@@ -209,9 +212,9 @@ export function placedStencils(
       ),
     )
     const girth = 2 * Math.PI * wall.at(middle).r
-    const verdict = judgePlace(wall, middle, art, rules.border, rules.fitTolerance)
+    const verdict = judgePlace(wall, middle, art, house, rules.fitTolerance)
     const slit = entry.slits !== 'none' && takesSlits(entry.resist)
-    const border = slit ? rules.border : borderAt(wall, middle, art, verdict.cut, rules.border, rules.fitTolerance)
+    const border = slit ? house : borderAt(wall, middle, art, verdict.cut, house, rules.fitTolerance)
     const first = anchorDegrees(p.anchor, bands) + roundDegrees(p.at, girth)
     return evenly(p.count, first).map((at, repeat) => ({
       line,

@@ -4,6 +4,7 @@ import { capital, countOf, parseCount, parseFraction, parseLength } from '#core/
 import { formatDay } from '#core/basics/zone'
 import type { Surface } from '#core/trade/compatibility'
 import type { LengthUnit } from '#shared/fields'
+import { readPieceNames } from '#shared/jobs'
 import type { PlanForm } from '#shared/jobs'
 
 const SHAPES: Record<Surface, string> = { flat: 'flat', cylinder: 'straight', taper: 'tapered', bowl: 'a bowl' }
@@ -25,10 +26,7 @@ export function pieceWords(form: PlanForm, words: LengthWords): string {
   const count = parseCount(form.pieces)
   const noun = form.noun.trim() || 'piece'
   const flat = form.surface === 'flat'
-  const names = form.names
-    .split(/[\n,;]/)
-    .map(name => name.trim())
-    .filter(Boolean)
+  const names = readPieceNames(form.names)
   const what = `${count.ok ? countOf(count.value, noun) : capital(noun)} of ${substrateKind(form.substrate).name}`
   const size = `${length(form.height, words)} tall, ${length(form.girth, words)} ${flat ? 'wide' : 'round'}`
   return `${what}, ${SHAPES[form.surface]}, ${size}${names.length ? `: ${names.join(', ')}` : ''}.`

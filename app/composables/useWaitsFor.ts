@@ -1,5 +1,6 @@
 import { nextAction } from '#core/bench/run'
 import { formatClock } from '#core/basics/units'
+import { owed, ready } from '#shared/passes'
 import type { Pass } from '#shared/passes'
 import type { RunWithEvents } from '#shared/runs'
 
@@ -29,8 +30,12 @@ export function useWaitsFor() {
     if (pass.status === 'done') return { sentence: 'Done.', to: plan, action: 'Open the plan' }
     const refusal = run ? null : refused(pass)
     if (refusal) return { sentence: refusal, to: plan, action: 'Change the plan' }
-    if (!run && pass.before && pass.before.status !== 'done')
+    if (!run && ready(pass).length === 0)
       return { sentence: `Waits until pass ${pass.no - 1} is done and dry.`, to: plan, action: 'Open the plan' }
+    if (!run && ready(pass).length < owed(pass).length) {
+      const sentence = `${ready(pass).length} of them can go to the bench now; the rest are not through pass ${pass.no - 1} yet.`
+      return { sentence, to: plan, action: 'Open the plan' }
+    }
     if (!run) return { sentence: 'Planned. Waits for somebody to take it to the bench.', to: plan, action: 'Open the plan' }
     const action = nextAction(run.plan, work.state(run), now.value)
     if (action.kind === 'closed') return { sentence: 'Finished.', to: '/log', action: 'See the log' }

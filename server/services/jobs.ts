@@ -5,7 +5,7 @@ import { planRecipe } from '#core/plan/recipe'
 import type { Recipe } from '#core/plan/recipe'
 import { countOf } from '#core/basics/units'
 import { fieldAt, jobSchema, planIn } from '#shared/jobs'
-import { jobStatus, owed } from '#shared/passes'
+import { jobStatus } from '#shared/passes'
 import { plannedArt } from '#shared/artworks'
 import type { JobEntry, JobForm, PlanEntry } from '#shared/jobs'
 import type { Job, Pass, PlannedArt } from '#shared/passes'
@@ -69,8 +69,7 @@ async function readJob(db: Db, body: unknown): Promise<ReadJob> {
 
 async function checkShelf(db: Db, { lotId, stencilId, resist }: PlanEntry, set: number, pass: number): Promise<void> {
   const lot = await lotById(db, lotId)
-  if (!lot || lot.putAway)
-    throw wrong('That bottle is not on the shelf.', set, pass, 'lotId', 'Choose what to etch with from the shelf.')
+  if (!lot || lot.putAway) throw wrong('That bottle is not on the shelf.', set, pass, 'lotId', 'Choose what to etch with from the shelf.')
   if (stencilId === null) return
   const stencil = await stencilById(db, stencilId)
   if (!stencil || stencil.putAway)
@@ -125,16 +124,21 @@ async function putParts(context: Context, db: Db, id: string, { entry, form, pas
 
 /** What a change of a job may not do to the passes that have begun. @throws Refusal */
 async function keepBegun(db: Db, before: Job, entry: JobEntry): Promise<void> {
-  const begun = await jobs.begunPasses(db, before.passes.map(p => p.id))
+  const begun = await jobs.begunPasses(
+    db,
+    before.passes.map(p => p.id),
+  )
   for (const pass of before.passes.filter(p => begun.has(p.id))) {
     const i = entry.sets.findIndex(s => s.id === pass.setId)
     const set = entry.sets[i]
-    const what = pass.of > 1 ? `Pass ${pass.no} of ${countOf(pass.pieces, pass.noun)}` : countOf(pass.pieces, pass.noun)
+    const what = `the ${countOf(pass.pieces, pass.noun)}${pass.of > 1 ? `, pass ${pass.no}` : ''}`
     if (!set || set.passes[pass.no - 1]?.id !== pass.id)
-      throw new Refusal(409, `${what} has been begun, so it stays in the job where it is.`)
+      throw new Refusal(409, `Work has begun on ${what}. That part has to stay where it is in the job.`)
     const most = Math.max(0, ...pass.done, ...(pass.status === 'running' ? await numbersAtBench(db, pass.id) : []))
     if (set.pieces < most)
-      throw new Refusal(409, `${what} has been begun.`, { [`sets.${i}.pieces`]: `Number ${most} has been begun. Plan no fewer than that.` })
+      throw new Refusal(409, `Work has begun on ${what}.`, {
+        [`sets.${i}.pieces`]: `Number ${most} is under way already. Plan at least that many.`,
+      })
   }
 }
 
@@ -163,7 +167,11 @@ export async function changeJob(context: Context, id: string, body: unknown, ver
     const read = await readJob(db, body)
     await keepBegun(db, before, read.entry)
     const still = read.entry.sets.flatMap(s => s.passes.map(p => p.id))
-    await jobs.removeFromJob(db, id, before.passes.map(p => p.id).filter(p => !still.includes(p)))
+    await jobs.removeFromJob(
+      db,
+      id,
+      before.passes.map(p => p.id).filter(p => !still.includes(p)),
+    )
     await jobs.updateJob(db, id, read.entry, read.form)
     await putParts(context, db, id, read, before)
     await notify(db, { topic: 'today' })
@@ -185,8 +193,11 @@ export async function dropJob(context: Context, id: string): Promise<void> {
   })
 }
 
-/** The recipes of these passes as they stand with today's house rules and shelf, in four questions however many they are. */
-export async function recipesOf(db: Db, of: readonly Pass[], now: Date): Promise<Map<string, Recipe>> {
+/**
+ * The recipes of these passes as they stand with today's house rules and shelf, in four questions however many they are.
+ * @param numbers pieces that go through it now; those each owes where nothing is said
+ */
+export async function recipesOf(db: Db, of: readonly Pass[], now: Date, numbers?: readonly number[]): Promise<Map<string, Recipe>> {
   const unique = (ids: (string | null)[]) => [...new Set(ids.filter(id => id !== null))]
   const [studio, lots, stencils] = [
     await studioOf(db),
@@ -199,13 +210,12 @@ export async function recipesOf(db: Db, of: readonly Pass[], now: Date): Promise
     of.map((pass) => {
       const stencil = stencils.find(s => s.id === pass.stencilId) ?? null
       const lot = lots.find(b => b.id === pass.lotId)!
-      return [pass.id, planRecipe(recipeInput(pass, { lot, stencil, ...factsOfPass(pass), rules: studio.rules, paces, today }))]
+      return [pass.id, planRecipe(recipeInput(pass, { lot, stencil, ...factsOfPass(pass, numbers), rules: studio.rules, paces, today }))]
     }),
   )
 }
 
 /** @param numbers pieces that go through it now; those it owes where nothing is said */
 export async function recipeOf(db: Db, pass: Pass, now: Date, numbers?: readonly number[]): Promise<Recipe> {
-  const asked = numbers === undefined ? pass : { ...pass, done: pass.done.concat(owed(pass).filter(n => !numbers.includes(n))) }
-  return (await recipesOf(db, [asked], now)).get(pass.id)!
+  return (await recipesOf(db, [pass], now, numbers)).get(pass.id)!
 }

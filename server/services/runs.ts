@@ -6,7 +6,7 @@ import { couponOfRun } from '#shared/coupons'
 import type { CouponOrderEntry } from '#shared/coupons'
 import { capital } from '#core/basics/units'
 import { BLANK_PLAN } from '#shared/jobs'
-import { owed } from '#shared/passes'
+import { owed, ready } from '#shared/passes'
 import type { Pass } from '#shared/passes'
 import { lotFacts, schoolsOf } from '#shared/recipe'
 import type { RunWithEvents } from '#shared/runs'
@@ -54,20 +54,21 @@ export async function startCoupon(context: Context, lotId: string, id: string, o
 }
 
 /** Why this pass can't be begun now; null when it can. */
-function refuseStart(pass: Pass, numbers: readonly number[], before: Pass | null): string | null {
+function refuseStart(pass: Pass, numbers: readonly number[]): string | null {
   if (pass.status === 'running') return 'This job is on the bench already.'
   if (pass.status !== 'planned') return 'This job is closed. Plan a new one.'
-  const early = before === null ? undefined : numbers.find(n => !before.done.includes(n))
+  const early = numbers.find(n => !ready(pass).includes(n))
   if (early === undefined) return null
-  return before!.status === 'running'
-    ? `${capital(pass.noun)} ${early} is still in pass ${before!.no}. It has to be rinsed, dry and judged before pass ${pass.no}.`
-    : `${capital(pass.noun)} ${early} has not been through pass ${before!.no} yet. Do that first.`
+  return pass.before!.status === 'running'
+    ? `${capital(pass.noun)} ${early} is still in pass ${pass.no - 1}. It has to be rinsed, dry and judged before pass ${pass.no}.`
+    : `${capital(pass.noun)} ${early} has not been through pass ${pass.no - 1} yet. Do that first.`
 }
 
 /** The pieces that go now. @throws Refusal where one of them is not owed */
 function piecesNow(pass: Pass, asked: readonly number[] | undefined): number[] {
   const open = owed(pass)
-  if (asked === undefined) return open
+  // Those that can; where none can, the refusal says what they wait for.
+  if (asked === undefined) return ready(pass).length > 0 ? ready(pass) : open
   const wrong = asked.find(n => !open.includes(n))
   if (wrong !== undefined)
     throw new Refusal(409, `${capital(pass.noun)} ${wrong} has been through this pass already, or there is none. Reload the page.`)
@@ -76,7 +77,8 @@ function piecesNow(pass: Pass, asked: readonly number[] | undefined): number[] {
 
 /**
  * Freezes the recipe of a pass and opens a run of it.
- * @param id made by the client: sent twice, started once @param asked numbers of the pieces that go now; all it owes where nothing is said
+ * @param id made by the client: sent twice, started once
+ * @param asked numbers of the pieces that go now; all that may begin where nothing is said
  */
 export async function startRun(context: Context, passId: string, id: string, asked?: readonly number[]): Promise<string> {
   return inTransaction(context.pool, async (db) => {
@@ -86,9 +88,8 @@ export async function startRun(context: Context, passId: string, id: string, ask
     const again = await runs.runHead(db, id)
     if (again?.passId === passId) return id
     if (again) throw idOfAnother()
-    const before = pass.before === null ? null : (await passById(db, pass.before.id))!
     const numbers = pass.status === 'planned' ? piecesNow(pass, asked) : []
-    const refusal = refuseStart(pass, numbers, before)
+    const refusal = refuseStart(pass, numbers)
     if (refusal) throw new Refusal(409, refusal)
     const { plan, refusals } = await recipeOf(db, pass, context.now(), numbers)
     if (!plan) throw new Refusal(409, refusals.join(' '))

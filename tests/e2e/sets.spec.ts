@@ -46,7 +46,7 @@ test('a carafe and two tumblers, the tumblers in two passes: planned, etched pie
   }
   await page.goto(`${world.app.url}/plan/new`)
   await writePass(page, { noun: 'tumbler', pieces: '2', height: '110 mm', girth: '241 mm' }, '60 mm')
-  await page.getByLabel('What each one is called').fill('Ada\nBo')
+  await page.getByLabel('Names of the pieces').fill('Ada\nBo')
   // A stencil that is called as the piece goes to it by itself, and the sizes with it.
   await page.getByLabel('Each piece has its own stencil').check()
   await expect(page.getByRole('combobox', { name: 'Tumbler 1, Ada' })).toHaveText('Ada')
@@ -85,7 +85,7 @@ test('a carafe and two tumblers, the tumblers in two passes: planned, etched pie
   await page.goto(world.app.url)
   const job = page.getByRole('listitem').filter({ hasText: '2 tumblers and 1 carafe for Wedding table' })
   await expect(job).toContainText('1 of 2 tumblers, pass 1 of 2')
-  await expect(job).toContainText('Waits until pass 1 is done and dry.')
+  await expect(job).toContainText('1 of them can go to the bench now; the rest are not through pass 1 yet.')
   await job.getByRole('link', { name: /Open the plan: 1 of 2 tumblers, pass 1/ }).click()
   await page.getByRole('button', { name: 'Take it to the bench' }).click()
   await expect(page).toHaveURL(/\/bench\//)

@@ -6,7 +6,7 @@ import type { Job, Pass } from '../../shared/passes'
 import { ARTWORK_FORM } from '../../shared/artworks'
 import type { LogEntry, RunWithEvents } from '../../shared/runs'
 import type { Client } from '../support/client'
-import { jobForm, newLot, planForm } from '../support/client'
+import { event, jobForm, newLot, planForm } from '../support/client'
 import { through } from '../support/through'
 import { sharedStudio } from '../support/studio'
 
@@ -54,7 +54,7 @@ describe('a job of several sets and passes', () => {
       ['tumbler', 2, 2, 2, 'planned'],
       ['carafe', 1, 1, 1, 'planned'],
     ])
-    expect(job.passes[1]!.before).toEqual({ id: job.passes[0]!.id, status: 'planned' })
+    expect(job.passes[1]!.before).toEqual({ id: job.passes[0]!.id, status: 'planned', done: [] })
     expect(job.passes[0]!.names).toEqual(['Ada', 'Bo'])
     expect(job.entered).toEqual(form)
   })
@@ -97,7 +97,10 @@ describe('a job of several sets and passes', () => {
     const [first, second] = job.passes
     await through(mate, (await start(first!.id)).runId, ['good', 'broke'])
     expect(await passIn(job, first!.id)).toMatchObject({ status: 'planned', done: [1] })
-    // The other one may go on.
+    // The other one may go on, and goes by itself where nobody says which.
+    const alone = await start(second!.id)
+    expect((await mate.get<RunWithEvents>(`runs/${alone.runId}`)).body.plan).toMatchObject({ pieces: 1, names: ['Ada'] })
+    await mate.post(`runs/${alone.runId}/events`, { events: [event({ kind: 'run.abandoned', reason: 'not now' })] })
     await through(mate, (await start(second!.id, [1])).runId, ['scrap'])
     expect(await passIn(job, second!.id)).toMatchObject({ status: 'planned', done: [] })
     expect(await passIn(job, first!.id)).toMatchObject({ status: 'planned', done: [] })
@@ -169,12 +172,15 @@ describe('a job that is changed while a part of it runs', () => {
     await start(job.passes[0]!.id)
     const { version, entered } = (await mate.get<Job>(`jobs/${job.id}`)).body
     const without = await mate.put(`jobs/${job.id}`, { job: { ...entered, sets: entered.sets.slice(1) }, version })
-    expect([without.status, without.body.error]).toEqual([409, 'Pass 1 of 2 tumblers has been begun, so it stays in the job where it is.'])
+    expect([without.status, without.body.error]).toEqual([
+      409,
+      'Work has begun on the 2 tumblers, pass 1. That part has to stay where it is in the job.',
+    ])
     const fewer = await mate.put(`jobs/${job.id}`, {
       job: { ...entered, sets: [{ ...entered.sets[0]!, pieces: '1', names: '' }, entered.sets[1]!] },
       version,
     })
-    expect(fewer.body.fields).toEqual({ 'sets.0.pieces': 'Number 2 has been begun. Plan no fewer than that.' })
+    expect(fewer.body.fields).toEqual({ 'sets.0.pieces': 'Number 2 is under way already. Plan at least that many.' })
     // What has not begun may go.
     const passes = entered.sets[0]!.passes.slice(0, 1)
     const less = await mate.put<Job>(`jobs/${job.id}`, { job: { ...entered, sets: [{ ...entered.sets[0]!, passes }] }, version })

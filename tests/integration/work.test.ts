@@ -181,7 +181,7 @@ describe('a job', () => {
     await startPass(mate, job.id, { runId: v7() })
     const { body: now } = await mate.get<Job>(`jobs/${job.id}`)
     const late = await mate.put(`jobs/${job.id}`, { job: jobForm(lotId), version: now.version })
-    expect(late.body.error).toMatch(/4 tumblers has been begun, so it stays/)
+    expect(late.body.error).toMatch(/Work has begun on the 4 tumblers/)
     expect((await mate.post(`jobs/${job.id}/drop`)).status).toBe(409)
   })
   it('what can\'t be etched is not taken to the bench', async () => {

@@ -5,7 +5,7 @@ import { v7 } from 'uuid'
 import { planRecipe } from '#core/plan/recipe'
 import { plural } from '#core/basics/units'
 import { fieldAt, jobSchema, MOST_PASSES, MOST_SETS, planSchema } from '#shared/jobs'
-import { owed } from '#shared/passes'
+import { owed, ready } from '#shared/passes'
 import type { JobForm } from '#shared/jobs'
 import type { Job } from '#shared/passes'
 import { plannedArt } from '#shared/artworks'
@@ -107,7 +107,7 @@ const LABELS: Record<string, string> = {
   blankId: 'Blank',
   noun: 'What one is called',
   pieces: 'How many',
-  names: 'What each one is called',
+  names: 'Names of the pieces',
   substrate: 'Made of',
   surface: 'Where the art sits',
   height: 'Height',
@@ -158,14 +158,16 @@ async function save(): Promise<Job | undefined> {
 
 /** How many of the pieces that are open go to the bench now; null for all of them. */
 const now = ref<number | null>(null)
+/** Of those, the ones that may begin. */
+const able = computed(() => (kept.value ? ready(kept.value) : open.value))
 const counts = computed(() => [
   { id: null, text: 'All of them' },
-  ...open.value.slice(0, -1).map((_, i) => ({ id: i + 1, text: `${i + 1} of them` })).reverse(),
+  ...able.value.slice(0, -1).map((_, i) => ({ id: i + 1, text: `${i + 1} of them` })).reverse(),
 ])
 watch(passId, () => (now.value = null))
 async function toBench() {
   const pass = passId.value
-  const numbers = now.value === null ? undefined : open.value.slice(0, now.value)
+  const numbers = now.value === null ? undefined : able.value.slice(0, now.value)
   const job = changed.value || !props.job ? await save() : props.job
   if (!job) return
   try {
@@ -251,7 +253,7 @@ const several = computed(() => draft.form.value.sets.length > 1 || draft.set.val
         <template v-if="job && kept?.status === 'planned'">
           <Button type="button" label="Take it to the bench" severity="secondary" :disabled="busy || !recipe?.plan" @click="toBench" />
           <Select
-            v-if="open.length > 1"
+            v-if="able.length > 1"
             v-model="now"
             :options="counts"
             option-label="text"

@@ -3,6 +3,8 @@ import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
 import { substrateKind } from '#core/trade/materials'
 import { capital, formatNumber, parseCount } from '#core/basics/units'
+import { largestOf } from '#shared/artworks'
+import { readPieceNames } from '#shared/jobs'
 import type { PlanForm } from '#shared/jobs'
 
 defineProps<{ errors: Record<string, string> }>()
@@ -23,7 +25,7 @@ const count = computed(() => {
   const read = parseCount(form.value.pieces)
   return read.ok ? Math.min(read.value, 500) : 1
 })
-const names = computed(() => form.value.names.split(/[\n,;]/).map(name => name.trim()).filter(Boolean))
+const names = computed(() => readPieceNames(form.value.names))
 const pieces = computed(() => Array.from({ length: count.value }, (_, i) =>
   `${form.value.noun.trim() || 'piece'} ${i + 1}${names.value[i] ? `, ${names.value[i]}` : ''}`))
 /** Each piece has its own art: a name on each glass, a boat on each flask. A stencil called as the piece is goes to it by itself. */
@@ -49,17 +51,12 @@ function take() {
   const own = each.value ? form.value.artworkIds!.map(id => id || form.value.artworkId) : [form.value.artworkId]
   const found = [...new Set(own)].flatMap(id => studio.artwork(id)?.figures ?? [])
   if (found.length === 0) return
-  const f = {
-    width: Math.max(...found.map(x => x.width)),
-    height: Math.max(...found.map(x => x.height)),
-    openArea: Math.max(...found.map(x => x.openArea)),
-  }
-  const finest = found.flatMap(x => [x.narrowestBridge, x.narrowestOpening]).filter(v => v !== null)
+  const f = largestOf(found)
   Object.assign(form.value, {
     artWidth: `${formatNumber(f.width, 1)} mm`,
     artHeight: `${formatNumber(f.height, 1)} mm`,
     openFraction: `${formatNumber((100 * f.openArea) / (f.width * f.height), 1)} %`,
-    finest: finest.length ? `${formatNumber(Math.min(...finest), 2)} mm` : '',
+    finest: f.finest === null ? '' : `${formatNumber(f.finest, 2)} mm`,
   })
 }
 </script>

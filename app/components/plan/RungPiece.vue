@@ -87,7 +87,7 @@ const flat = computed(() => form.value.surface === 'flat')
     v-if="form.pieces.trim() !== '1' || form.names"
     v-slot="{ id, described, invalid }"
     class="full"
-    label="What each one is called"
+    label="Names of the pieces"
     hint="One name a line, in order. Leave blank to go by number."
     data-field="names"
     :error="errors.names"

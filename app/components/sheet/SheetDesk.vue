@@ -73,7 +73,9 @@ const wall = computed(() => {
 })
 const pane = computed(() => studio.blank(form.value.blankId)?.pane ?? null)
 const figures = (artworkId: string) => studio.artwork(artworkId)?.figures
-const placed = computed(() => (entry.value ? placedStencils(entry.value, wall.value, pane.value, figures, studio.rules) : []))
+const placed = computed(() =>
+  entry.value ? placedStencils(entry.value, wall.value, pane.value, figures, studio.rules, passesHere.value) : [],
+)
 const bands = computed(() => (entry.value && wall.value ? keepOutOn(entry.value, wall.value) : []))
 const passes = computed(() => passesOf(placed.value, wall.value))
 const passOf = computed(() => placed.value.map((_, i) => passes.value.passes.findIndex(p => p.placements.includes(i))))

@@ -12,7 +12,8 @@ export const ETCHED = `coalesce((select jsonb_agg(jsonb_build_object('art', coal
 /** A pass with what it takes from its job and its set. */
 const PASS = `select pass.id, job.id as "jobId", s.id as "setId", pass.ord as no,
   (select count(*)::int from pass p where p.set_id = s.id) as of,
-  (select jsonb_build_object('id', p.id, 'status', p.status) from pass p where p.set_id = s.id and p.ord = pass.ord - 1) as before,
+  (select jsonb_build_object('id', p.id, 'status', p.status, 'done', p.done)
+    from pass p where p.set_id = s.id and p.ord = pass.ord - 1) as before,
   job.customer, job.due_on as "dueOn", job.notes, s.noun, s.pieces, s.names, s.surface, s.substrate, s.height_mm as height,
   s.girth_mm as girth, s.blank_id as "blankId", pass.wall, s.answers, s.old_label as "oldLabel", s.rim_by as "rimBy",
   pass.art_width_mm as "artWidth", pass.art_height_mm as "artHeight", pass.open_fraction as "openFraction", pass.resist,
