@@ -71,7 +71,7 @@ export async function chooseRows(): Promise<Row[]> {
         substrate,
         at: { ...PLAIN, finest: 1, openArea: 945 },
         count: 4,
-        artBox: null,
+        coated: 945,
         shelf: lots,
         rules: DEFAULT_HOUSE_RULES,
       }),

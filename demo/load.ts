@@ -5,7 +5,7 @@ import { currentStep, foldRun } from '../core/bench/run'
 import type { FaultId, RunEvent } from '../core/bench/run'
 import { dayInput } from '../shared/days'
 import { couponSchema } from '../shared/coupons'
-import { BLANK_PLAN, jobOf, passOf } from '../shared/jobs'
+import { BLANK_PLAN, jobOf, passOf, planOf } from '../shared/jobs'
 import type { JobForm, PlanForm } from '../shared/jobs'
 import type { Job } from '../shared/passes'
 import { lotSchema } from '../shared/shelf'
@@ -127,16 +127,15 @@ async function loadShelf() {
 }
 
 /** A pass as the form has it, with the ids of what it takes from shelf and library. */
-function planOf(sketch: PassSketch, ids: Record<string, string>, job: { customer: string, dueOn: string, notes: string }): PlanForm {
+function sketched(sketch: PassSketch, ids: Record<string, string>, job: { customer: string, dueOn: string, notes: string }): PlanForm {
   const { lot, stencil, blank, art, ...form } = sketch
   return {
     ...BLANK_PLAN,
-    ...form,
+    ...planOf({ ...form, artworkId: art ? ids[`art ${art}`]! : '' }),
     ...job,
     lotId: ids[lot]!,
     stencilId: stencil ? ids[stencil]! : '',
     blankId: blank ? ids[`blank ${blank}`]! : '',
-    artworkId: art ? ids[`art ${art}`]! : '',
   }
 }
 
@@ -144,8 +143,8 @@ function jobForm(sketch: JobSketch, ids: Record<string, string>): JobForm {
   const { key: _, dueInDays, customer, notes, then = [], also = [], ...first } = sketch
   const job = { customer, notes, dueOn: day(dueInDays) }
   const newIds = () => ({ set: v7({ msecs: clock }), pass: v7({ msecs: clock }) })
-  const sets = [first, ...also].map(set => jobOf(planOf(set, ids, job), newIds()).sets[0]!)
-  sets[0]!.passes.push(...then.map(pass => ({ id: v7({ msecs: clock }), ...passOf(planOf(pass, ids, job)) })))
+  const sets = [first, ...also].map(set => jobOf(sketched(set, ids, job), newIds()).sets[0]!)
+  sets[0]!.passes.push(...then.map(pass => ({ id: v7({ msecs: clock }), ...passOf(sketched(pass, ids, job)) })))
   return { ...job, sets }
 }
 
@@ -156,7 +155,7 @@ async function plan(sketch: JobSketch, ids: Record<string, string>, who: string)
 
 /** What failed goes again in the same job, by another plan. @returns the job as it stands then */
 async function planAnew(job: Job, sketch: JobSketch, ids: Record<string, string>, who: string): Promise<Job> {
-  const pass = passOf(planOf(sketch, ids, { ...job }))
+  const pass = passOf(sketched(sketch, ids, { ...job }))
   const { version, entered } = (await jobById(pool, job.id))!
   const [set] = entered.sets
   const form = { ...entered, sets: [{ ...set!, passes: [{ id: set!.passes[0]!.id, ...pass }] }] }

@@ -4,7 +4,7 @@ import type { ArtworkForm } from '../shared/artworks'
 import { BLANK_FORM } from '../shared/blanks'
 import type { BlankForm } from '../shared/blanks'
 import { BLANK_PLAN } from '../shared/jobs'
-import type { PlanForm } from '../shared/jobs'
+import type { PlacementForm, PlanForm } from '../shared/jobs'
 import { PLACEMENT_FORM, SHEET_FORM } from '../shared/sheets'
 import type { RollForm, SheetForm } from '../shared/sheets'
 import type { LotForm } from '../shared/shelf'
@@ -366,8 +366,10 @@ export const COUPONS = [
   },
 ]
 
-/** One pass of one set; what is on the shelf and in the library goes by its key. */
-export type PassSketch = Omit<PlanForm, 'customer' | 'dueOn' | 'notes' | 'lotId' | 'stencilId' | 'blankId' | 'artworkId'> & {
+/** One pass of one set, its one stencil told with the rest; what is on the shelf and in the library goes by its key. */
+export type PassSketch = Partial<
+  Omit<PlanForm & PlacementForm, 'customer' | 'dueOn' | 'notes' | 'lotId' | 'stencilId' | 'blankId' | 'artworkId'>
+> & {
   art?: string
   lot: string
   stencil?: string
@@ -384,10 +386,8 @@ export type JobSketch = PassSketch & {
   also?: PassSketch[]
 }
 
-const { customer: _, dueOn: __, notes: ___, lotId: ____, stencilId: _5, blankId: _6, artworkId: _7, ...BLANK } = BLANK_PLAN
-const vessel = { ...BLANK, answers: { irreplaceable: 'replaceable', food: 'outside', lip: 'clear', child: 'no' } }
+const vessel = { answers: { irreplaceable: 'replaceable', food: 'outside', lip: 'clear', child: 'no' } }
 const flat = {
-  ...BLANK,
   surface: 'flat' as const,
   answers: { irreplaceable: 'replaceable', food: 'none', lip: 'not-a-vessel', child: 'no' },
 }
@@ -400,12 +400,12 @@ const chimney = {
   noun: 'lamp chimney',
   height: '255 mm',
   girth: '192 mm',
-  artMiddle: '190 mm',
+  clear: '190 mm',
 }
 const flask = {
   ...vessel,
   blank: 'flask',
-  artMiddle: '45 mm',
+  clear: '45 mm',
   noun: 'flask',
   surface: 'taper' as const,
   height: '165 mm',
@@ -492,7 +492,7 @@ export const OPEN_JOBS: JobSketch[] = [
         artHeight: '14 mm',
         openFraction: '30 %',
         finest: '1 mm',
-        artMiddle: '78 mm',
+        clear: '78 mm',
       },
     ],
   },

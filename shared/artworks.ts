@@ -116,9 +116,9 @@ export function largestOf(arts: readonly ArtFigures[]): { width: number, height:
 }
 
 /** What a job keeps of its art. */
-export function plannedArt({ figures, mirrored }: ArtworkSummary): PlannedArt {
+export function plannedArt({ name, figures, mirrored }: ArtworkSummary): PlannedArt {
   const { outline, width, height, widest, pieces, cutLength } = figures
-  return { d: outline, width, height, pieces, cutLength, mirrored, ...(widest === undefined ? {} : { widest }) }
+  return { name, d: outline, width, height, pieces, cutLength, mirrored, ...(widest === undefined ? {} : { widest }) }
 }
 
 export const ARTWORK_FORM: ArtworkForm = {

@@ -7,6 +7,8 @@ import { measuredWall } from '#core/piece/vessel'
 import type { GirthReading, HeightKind, Wall } from '#core/piece/vessel'
 import { lengthField, lengthLines } from './fields'
 import type { LengthUnit } from './fields'
+import { middleOn } from './placements'
+import type { Where } from './placements'
 
 /** A blank as it is measured: two to twelve girths, each at its height. Lengths without a unit are in the house unit. */
 export function blankSchema(unit: LengthUnit) {
@@ -127,13 +129,14 @@ export interface PlannedWall {
   middle: number
 }
 
-/** Where a job's art sits on a blank: at the height that was given, else half way up. A pane has no wall. */
+/** A blank's wall as a pass keeps it, with the height of its first stencil's middle. A pane has no wall. */
 export function plannedWall(
   blank: Pick<BlankEntry, 'heightKind' | 'readings' | 'pane'>,
-  job: { artMiddle: number | null },
+  [first]: readonly (Pick<Where, 'level' | 'clear'> & { artHeight: number })[],
 ): PlannedWall | null {
   const wall = wallOf(blank)
-  return wall && { kind: blank.heightKind, readings: blank.readings, middle: job.artMiddle ?? (wall.from + wall.to) / 2 }
+  const middle = wall && (first ? middleOn(wall, first, first.artHeight) : (wall.from + wall.to) / 2)
+  return wall && { kind: blank.heightKind, readings: blank.readings, middle: middle! }
 }
 
 export const BLANK_FORM: BlankForm = {

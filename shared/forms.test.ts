@@ -6,7 +6,7 @@ import { planRecipe } from '#core/plan/recipe'
 import { BLANK_FORM, blankSchema, plannedWall } from './blanks'
 import { couponOrderSchema, couponSchema } from './coupons'
 import { fieldErrors } from './fields'
-import { BLANK_PLAN, planSchema } from './jobs'
+import { BLANK_PLAN, planOf, planSchema } from './jobs'
 import type { Pass } from './passes'
 import { lotFacts, openDays, recipeInput, schoolsOf } from './recipe'
 import { lotSchema } from './shelf'
@@ -46,9 +46,7 @@ const form = {
   pieces: '4',
   height: '110',
   girth: '9 1/2"',
-  artWidth: '60',
-  artHeight: '45 mm',
-  openFraction: '35 %',
+  ...planOf({ artWidth: '60', artHeight: '45 mm', openFraction: '35 %' }),
   lotId: lot.id,
   answers: { irreplaceable: 'replaceable', food: 'none', lip: 'clear', child: 'no' },
   schools: { ...BLANK_PLAN.schools, care: 'swirl' },
@@ -93,7 +91,7 @@ describe('the same plan on both sides', () => {
       createdAt: '',
       version: 1,
     } as unknown as Pass
-    const facts = { lot, stencil: null, wall: null, art: null, rules: DEFAULT_HOUSE_RULES, paces: NO_PACES, today }
+    const facts = { lot, stencil: null, wall: null, arts: [], rules: DEFAULT_HOUSE_RULES, paces: NO_PACES, today }
     expect(planRecipe(recipeInput(entry, facts))).toEqual(
       planRecipe(recipeInput(job, facts)),
     )
@@ -122,8 +120,8 @@ describe('the same plan on both sides', () => {
         recipeInput(entry, {
           lot,
           stencil: null,
-          wall: plannedWall({ heightKind: 'vertical', readings: blank.readings, pane: null }, entry),
-          art: null,
+          wall: plannedWall({ heightKind: 'vertical', readings: blank.readings, pane: null }, entry.placements),
+          arts: [],
           rules: DEFAULT_HOUSE_RULES,
           paces: NO_PACES,
           today,
@@ -134,7 +132,7 @@ describe('the same plan on both sides', () => {
       recipe([
         ['0', '241.3'],
         ['110', '241.3'],
-      ]).place!.lies,
+      ]).places[0]!.verdict.lies,
     ).toBe(true)
     expect(
       recipe([

@@ -1,28 +1,27 @@
 import { describe, expect, it } from 'vitest'
 import { v7 } from 'uuid'
-import { BLANK_PLAN, fieldAt, jobOf, jobSchema, passOf, planIn, planSchema, planWithin } from './jobs'
+import { BLANK_PLAN, fieldAt, jobOf, jobSchema, passOf, planIn, planOf, planSchema, planWithin } from './jobs'
 import { artOfPiece, jobStatus, jobWords, owed, passTitle, passWords, ready } from './passes'
 import type { JobForm, PlanForm } from './jobs'
 import { fieldErrors } from './fields'
 import { factsOfArts } from './recipe'
 
+const art = { artWidth: '60', artHeight: '45', openFraction: '35 %' }
 const plan: PlanForm = {
   ...BLANK_PLAN,
+  ...planOf(art),
   customer: 'Rowing club',
   dueOn: '2030-06-01',
   noun: 'tumbler',
   pieces: '4',
   height: '110',
   girth: '241',
-  artWidth: '60',
-  artHeight: '45',
-  openFraction: '35 %',
   lotId: v7(),
 }
 const ids = () => ({ set: v7(), pass: v7() })
 const twoPasses = (): JobForm => {
   const job = jobOf(plan, ids())
-  job.sets[0]!.passes.push({ id: v7(), ...passOf(plan), artWidth: '20', border: '5' })
+  job.sets[0]!.passes.push({ id: v7(), ...passOf({ ...plan, ...planOf({ ...art, artWidth: '20' }) }), border: '5' })
   return job
 }
 
@@ -35,10 +34,10 @@ describe('one pass of a job', () => {
   it('as one form it writes each entry where it belongs', () => {
     const job = twoPasses()
     const second = planWithin(job, 0, 1)
-    expect(second.artWidth).toBe('20')
-    Object.assign(second, { customer: 'Harbour', noun: 'beaker', artWidth: '25', answers: { ...second.answers, food: 'inside' } })
-    expect([job.customer, job.sets[0]!.noun, job.sets[0]!.passes.map(p => p.artWidth)]).toEqual(['Harbour', 'beaker', ['60', '25']])
-    expect(planWithin(job, 0, 0)).toMatchObject({ customer: 'Harbour', noun: 'beaker', artWidth: '60', answers: { food: 'inside' } })
+    expect(second.placements[0]!.artWidth).toBe('20')
+    Object.assign(second, { customer: 'Harbour', noun: 'beaker', border: '6', answers: { ...second.answers, food: 'inside' } })
+    expect([job.customer, job.sets[0]!.noun, job.sets[0]!.passes.map(p => p.border)]).toEqual(['Harbour', 'beaker', ['', '6']])
+    expect(planWithin(job, 0, 0)).toMatchObject({ customer: 'Harbour', noun: 'beaker', border: '', answers: { food: 'inside' } })
     expect(Object.keys(second).sort()).toEqual(Object.keys(plan).sort())
   })
   it('its fields stand in the job\'s errors where they were entered', () => {

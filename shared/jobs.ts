@@ -14,6 +14,7 @@ import { formatDuration, parseCount, parseDuration, parseFraction, parseTemperat
 import { uuidV7Schema } from './ids'
 import { dayField, lengthField, optionalField, optionalLength, writtenField } from './fields'
 import type { LengthUnit } from './fields'
+import { keepOutField, USUAL_BANDS, WHERE_FORM, whereShape } from './placements'
 
 /** A school chosen for this job, or '' for the house's. */
 const schoolField = (key: keyof Schools) =>
@@ -49,6 +50,20 @@ const length = (unit: LengthUnit, most: number, least = 3) =>
     return mm > most ? 'That is larger than this bench takes. Check the unit.' : null
   })
 
+/** Art at a place on each piece of a set. */
+const placementShape = (unit: LengthUnit) => ({
+  artworkId: z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')]),
+  /** Of each piece, in their order, where they differ; '' for the common one. */
+  artworkIds: z.array(z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')])).max(500).default([]),
+  artWidth: length(unit, 3000),
+  artHeight: length(unit, 3000),
+  openFraction: writtenField(parseFraction, f => (f <= 0 ? 'Nothing is open, so nothing would be etched.' : null)),
+  finest: optionalLength(unit, mm => (mm < 0.05 || mm > 100 ? 'The finest detail lies between 0.05 and 100 mm. Check the unit.' : null)),
+  ...whereShape(unit),
+})
+export const placementSchema = (unit: LengthUnit) => z.object(placementShape(unit))
+export const MOST_PLACEMENTS = 12
+
 const headShape = {
   customer: z.string().trim().min(1, 'Enter the customer.').max(80, 'Keep it under 80 letters.'),
   dueOn: dayField,
@@ -74,20 +89,15 @@ const setShape = (unit: LengthUnit) => ({
     Object.fromEntries(QUESTION_IDS.map(id => [id, answerField(id)])) as Record<QuestionId, ReturnType<typeof answerField>>,
   ),
   oldLabel: z.boolean(),
+  keepOut: keepOutField,
 })
 
-/** What is masked, etched, rinsed and dried together: one art, one resist, one etchant, one dwell. */
+/** What is masked, etched, rinsed and dried together: what goes on each piece, under one resist, with one etchant and one dwell. */
 const passShape = (unit: LengthUnit) => ({
-  artworkId: z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')]),
-  /** Of each piece, in their order, where they differ; '' for the common one. */
-  artworkIds: z.array(z.union([z.literal('').transform(() => null), z.uuid('Choose a stencil, or none.')])).max(500).default([]),
-  artWidth: length(unit, 3000),
-  artHeight: length(unit, 3000),
-  openFraction: writtenField(parseFraction, f => (f <= 0 ? 'Nothing is open, so nothing would be etched.' : null)),
-  artMiddle: optionalLength(unit, mm =>
-    mm < 3 || mm > 3000 ? 'That lies off the piece. Measure from the base to the middle of the art.' : null,
-  ),
-  finest: optionalLength(unit, mm => (mm < 0.05 || mm > 100 ? 'The finest detail lies between 0.05 and 100 mm. Check the unit.' : null)),
+  placements: z
+    .array(placementSchema(unit))
+    .min(1, 'Say what goes on it.')
+    .max(MOST_PLACEMENTS, 'Twelve stencils on one piece are enough.'),
   border: optionalLength(unit, mm => (mm < 3 || mm > 150 ? 'A border is between 3 and 150 mm. Check the unit.' : null)),
   wholeFace: z.boolean(),
   face: z.enum(['front', 'back']),
@@ -110,8 +120,8 @@ const passShape = (unit: LengthUnit) => ({
   finish: z.enum(FINISHES),
 })
 
-type SetEntry = z.output<z.ZodObject<ReturnType<typeof setShape>>>
-type PassEntry = z.output<z.ZodObject<ReturnType<typeof passShape>>>
+export type SetEntry = z.output<z.ZodObject<ReturnType<typeof setShape>>>
+export type PassEntry = z.output<z.ZodObject<ReturnType<typeof passShape>>>
 type Complain = (path: string[], message: string) => void
 
 function checkNames({ names, pieces }: SetEntry, complain: Complain): void {
@@ -120,8 +130,11 @@ function checkNames({ names, pieces }: SetEntry, complain: Complain): void {
 
 function checkPass(set: SetEntry, pass: PassEntry, complain: Complain): void {
   const { dwellCap, name } = substrateKind(set.substrate)
-  if (pass.artMiddle !== null && pass.artMiddle >= set.height)
-    complain(['artMiddle'], 'The middle of the art lies above the piece. Measure from the base.')
+  pass.placements.forEach(({ level, clear }, i) => {
+    if (clear === null || clear < set.height) return
+    const what = level === 'middle' ? 'The middle of the art lies above the piece. Measure from the base.' : 'That is off the piece.'
+    complain(['placements', String(i), 'clear'], what)
+  })
   if (pass.ownBest !== null && dwellCap !== null && pass.ownBest > dwellCap)
     complain(['ownBest'], `A ${name} is rinsed by ${formatDuration(dwellCap)}. Choose a shorter time.`)
 }
@@ -137,6 +150,7 @@ export const planSchema = (unit: LengthUnit) =>
   })
 export type PlanForm = z.input<ReturnType<typeof planSchema>>
 export type PlanEntry = z.output<ReturnType<typeof planSchema>>
+export type PlacementEntry = PlanEntry['placements'][number]
 
 export const MOST_SETS = 8
 export const MOST_PASSES = 6
@@ -177,6 +191,18 @@ export type JobForm = z.input<ReturnType<typeof jobSchema>>
 export type JobEntry = z.output<ReturnType<typeof jobSchema>>
 export type SetForm = JobForm['sets'][number]
 export type PassForm = SetForm['passes'][number]
+export type PlacementForm = PassForm['placements'][number]
+
+/** Art of which nothing is known yet, in the middle. */
+export const BLANK_PLACEMENT: PlacementForm = {
+  artworkId: '',
+  artworkIds: [],
+  artWidth: '',
+  artHeight: '',
+  openFraction: '',
+  finest: '',
+  ...WHERE_FORM,
+}
 
 /** A plan on which nothing has been written yet. */
 export const BLANK_PLAN: PlanForm = {
@@ -191,18 +217,13 @@ export const BLANK_PLAN: PlanForm = {
   blankId: '',
   height: '',
   girth: '',
-  artWidth: '',
-  artHeight: '',
-  openFraction: '',
-  artMiddle: '',
-  finest: '',
+  placements: [BLANK_PLACEMENT],
+  keepOut: USUAL_BANDS,
   border: '',
   wholeFace: false,
   face: 'front',
   resist: 'permanent-vinyl',
   lotId: '',
-  artworkId: '',
-  artworkIds: [],
   stencilId: '',
   answers: { irreplaceable: '', food: '', lip: '', child: '' },
   schools: { dwell: '', care: '', weeding: '', after: '', rinsing: '', peel: '' },
@@ -265,4 +286,13 @@ export function fieldAt(name: string, set: number, pass: number): string {
   const top = name.split('.')[0]!
   if ((HEAD_KEYS as string[]).includes(top)) return name
   return (SET_KEYS as string[]).includes(top) ? `sets.${set}.${name}` : `sets.${set}.passes.${pass}.${name}`
+}
+
+const PLACEMENT_KEYS = Object.keys(placementShape('mm')) as (keyof PlacementForm)[]
+
+/** Parts of a plan whose one stencil is told with them: what says how large art is and where it goes becomes a placement. */
+export function planOf(parts: Partial<PlanForm & PlacementForm>): Partial<PlanForm> {
+  const art = pick(parts, PLACEMENT_KEYS.filter(key => key in parts))
+  const rest = pick(parts, (Object.keys(parts) as (keyof PlanForm)[]).filter(key => !(PLACEMENT_KEYS as string[]).includes(key)))
+  return Object.keys(art).length > 0 ? { ...rest, placements: [{ ...BLANK_PLACEMENT, ...art }] } : rest
 }

@@ -7,11 +7,13 @@ import type { ResistId, SubstrateId } from '#core/trade/materials'
 import type { Finish } from '#core/plan/steps'
 import { countOf } from '#core/basics/units'
 import type { PlannedWall } from './blanks'
-import type { JobForm } from './jobs'
-import type { EtchedArt } from './runs'
+import type { JobForm, SetEntry } from './jobs'
+import type { Spot, Where } from './placements'
 
 /** Outline of a stencil's art, mm, to draw it on a piece: path data of straight lines. */
 export interface PlannedArt {
+  /** What the stencil is called. */
+  name?: string
   d: string
   width: number
   height: number
@@ -28,9 +30,6 @@ export type PassStatus = 'planned' | 'running' | 'done' | 'dropped'
 
 /** What else a pass says, kept together: it grows with the trade. */
 export interface PassDetails {
-  /** Middle of the art above the base, mm; null: half way up. */
-  artMiddle: number | null
-  finest: number | null
   ownBest: number | null
   temperature: number | null
   coaters: number
@@ -49,6 +48,26 @@ export interface PassDetails {
   look: BlastLook
   finish: Finish
 }
+
+/** Art at a place on the pieces of a set, as it is kept with its pass. Lengths in mm. */
+export interface Placement extends Where {
+  /** The stencil that all pieces have here; null where its size was typed in. */
+  artworkId: string | null
+  /** Of each piece by itself, where they differ; null for the common one. Empty where all are alike. */
+  artworkIds: (string | null)[]
+  /** The outline of the art that it was planned with. */
+  art: PlannedArt | null
+  arts: (PlannedArt | null)[]
+  artWidth: number
+  artHeight: number
+  openFraction: number
+  finest: number | null
+  /** Where it and its repeats are. */
+  spots: Spot[]
+}
+
+/** What is drawn of art on a piece. */
+export type DrawnArt = Pick<Placement, 'art' | 'arts' | 'artWidth' | 'artHeight' | 'spots'>
 
 /** One pass of one set, with what it takes from its job and its set: what Today, day, bench and log go by. Lengths in mm. */
 export interface Pass extends PassDetails {
@@ -79,23 +98,17 @@ export interface Pass extends PassDetails {
   oldLabel: boolean
   /** Lead who decided that frost runs up to the rim; null where nobody did. */
   rimBy: string | null
-  artWidth: number
-  artHeight: number
-  openFraction: number
+  /** Bands of the wall that art keeps clear of. */
+  keepOut: SetEntry['keepOut']
+  placements: Placement[]
   resist: ResistId
   lotId: string
-  artworkId: string | null
   stencilId: string | null
-  /** The outline of the art that it was planned with. */
-  art: PlannedArt | null
-  /** Of each piece by itself, where they differ; null for the common one. Empty where all are alike. */
-  artworkIds: (string | null)[]
-  arts: (PlannedArt | null)[]
   /** Schools chosen for this pass; '' for the house's. */
   schools: Record<keyof Schools, string>
   status: PassStatus
   /** What the passes before it put on the pieces. */
-  etched: EtchedArt[]
+  etched: DrawnArt[]
   /** Numbers of the pieces, of those of its set, that are through this pass. */
   done: number[]
 }
@@ -104,8 +117,13 @@ export interface Pass extends PassDetails {
 export const ready = (pass: Pick<Pass, 'pieces' | 'done' | 'before'>): number[] =>
   owed(pass).filter(n => pass.before === null || pass.before.done.includes(n))
 
-/** The art of one piece of a pass. @param n number of the piece in its set */
-export const artOfPiece = ({ art, arts }: Pick<Pass, 'art' | 'arts'>, n: number): PlannedArt | null => arts[n - 1] ?? art
+/** The art that one piece has at a place. @param n number of the piece in its set */
+export const artOfPiece = ({ art, arts }: Pick<Placement, 'art' | 'arts'>, n: number): PlannedArt | null => arts[n - 1] ?? art
+
+/** What is etched, by name: each stencil once. */
+export const artNames = (placements: readonly Pick<Placement, 'art' | 'arts'>[]): string[] => [
+  ...new Set(placements.flatMap(p => [p.art, ...p.arts]).flatMap(art => art?.name ?? [])),
+]
 
 /** Numbers of the pieces that still have to go through a pass. */
 export const owed = ({ pieces, done }: Pick<Pass, 'pieces' | 'done'>): number[] =>

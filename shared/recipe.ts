@@ -1,7 +1,7 @@
 import { daysBetween } from '#core/basics/zone'
 import { SCHOOL_KEYS } from '#core/trade/house'
 import type { HouseRules, Schools } from '#core/trade/house'
-import type { LotFacts, RecipeInput } from '#core/plan/recipe'
+import type { LotFacts, PlacementFacts, RecipeInput } from '#core/plan/recipe'
 import type { PassTurn } from '#core/plan/steps'
 import { weedingTime } from '#core/art/weeding'
 import { openArea } from '#core/art/resist-size'
@@ -9,10 +9,12 @@ import { suggestTray } from '#core/plan/ahead'
 import { suggestTool } from '#core/plan/coat'
 import type { Paces } from '#core/plan/coat'
 import { measuredWall } from '#core/piece/vessel'
+import type { Wall } from '#core/piece/vessel'
 import type { PlannedWall } from './blanks'
 import type { Lot, Stencil } from './shelf'
 import { artOfPiece, owed } from './passes'
-import type { PlanEntry } from './jobs'
+import type { PlacementEntry, PlanEntry } from './jobs'
+import { middleOn } from './placements'
 import type { Pass, PlannedArt } from './passes'
 
 /** Depth of a carving where nobody says another, mm. */
@@ -49,20 +51,20 @@ type Planned
     Pass,
     Exclude<
       keyof PlanEntry,
-        'customer' | 'dueOn' | 'notes' | 'lotId' | 'artworkId' | 'stencilId' | 'blankId' | 'artMiddle' | 'artworkIds'
+        'customer' | 'dueOn' | 'notes' | 'lotId' | 'stencilId' | 'blankId' | 'placements' | 'keepOut'
     >
-  >
-  | PlanEntry
+  > & { placements: readonly PlacementEntry[] }
 
 /** What a plan goes by of its art. */
-export type ArtFacts = Pick<PlannedArt, 'widest' | 'pieces' | 'cutLength' | 'mirrored'>
+export type ArtFacts = Pick<PlannedArt, 'name' | 'widest' | 'pieces' | 'cutLength' | 'mirrored'>
 
 /** What a plan is made from beside the job itself. */
 export interface PlanFacts {
   lot: Lot
   stencil: Stencil | null
   wall: PlannedWall | null
-  art: ArtFacts | null
+  /** What is known of the art of each placement, in their order. */
+  arts: readonly (ArtFacts | null)[]
   rules: HouseRules
   paces: Paces
   /** The studio's day. */
@@ -73,11 +75,27 @@ export interface PlanFacts {
   numbers?: number[]
 }
 
+/** One stencil as the core knows it. */
+function placementFacts(p: PlacementEntry, art: ArtFacts | null, wall: Wall | null, rules: HouseRules): PlacementFacts {
+  return {
+    name: art?.name ?? '',
+    art: { width: p.artWidth, height: p.artHeight, openFraction: p.openFraction },
+    finest: p.finest,
+    widest: art?.widest ?? null,
+    mirrored: art?.mirrored ?? null,
+    weeding: art?.pieces === undefined || art.cutLength === undefined ? null : weedingTime(art.pieces, art.cutLength, rules),
+    middle: wall && middleOn(wall, p, p.artHeight),
+    count: p.count,
+  }
+}
+
 /** What the core needs to plan a job. The same on both sides, so that plan and bench agree. */
-export function recipeInput(job: Planned, { lot, stencil, wall, art, rules, paces, today, turn, numbers }: PlanFacts): RecipeInput {
+export function recipeInput(job: Planned, { lot, stencil, wall, arts, rules, paces, today, turn, numbers }: PlanFacts): RecipeInput {
   const all = Array.from({ length: job.pieces }, (_, i) => i + 1)
   const now = numbers ?? all
-  const size = { width: job.artWidth, height: job.artHeight, openFraction: job.openFraction }
+  const taped = wall && measuredWall(wall.readings, wall.kind)
+  const placements = job.placements.map((p, i) => placementFacts(p, arts[i] ?? null, taped, rules))
+  const open = placements.reduce((sum, p) => sum + p.count * openArea(p.art), 0)
   return {
     noun: job.noun,
     pieces: now.length,
@@ -87,16 +105,12 @@ export function recipeInput(job: Planned, { lot, stencil, wall, art, rules, pace
     height: job.height,
     girth: job.girth,
     surface: job.surface,
-    place: wall && { wall: measuredWall(wall.readings, wall.kind), middle: wall.middle },
+    wall: taped,
     substrate: job.substrate,
-    art: size,
+    placements,
     border: job.border,
     wholeFace: job.wholeFace,
     face: job.face,
-    artMirrored: art?.mirrored ?? null,
-    finest: job.finest,
-    widest: art?.widest ?? null,
-    weeding: art?.pieces === undefined || art.cutLength === undefined ? null : weedingTime(art.pieces, art.cutLength, rules),
     resist: job.resist,
     stencilUses: stencil?.uses ?? null,
     lot: lotFacts(lot, today),
@@ -105,7 +119,7 @@ export function recipeInput(job: Planned, { lot, stencil, wall, art, rules, pace
     ownBest: job.ownBest,
     temperature: job.temperature,
     coaters: job.coaters,
-    tool: job.tool || suggestTool(openArea(size), job.surface === 'flat'),
+    tool: job.tool || suggestTool(open, job.surface === 'flat'),
     paces,
     tray: job.tray ?? suggestTray(job.girth * job.height, now.length),
     depth: job.depth,
@@ -129,7 +143,9 @@ export function factsOfArts(arts: readonly (PlannedArt | null)[]): ArtFacts | nu
   const known = arts.filter(art => art !== null)
   if (known.length === 0) return null
   const mirrored = new Set(known.map(art => art.mirrored))
+  const names = new Set(known.map(art => art.name))
   return {
+    name: names.size === 1 ? known[0]!.name : undefined,
     widest: most(known.map(art => art.widest)),
     pieces: mean(known.map(art => art.pieces)),
     cutLength: mean(known.map(art => art.cutLength)),
@@ -142,8 +158,8 @@ export function factsOfArts(arts: readonly (PlannedArt | null)[]): ArtFacts | nu
  * What a stored pass itself says of its facts.
  * @param now numbers of the pieces that go through it; those it still owes where nothing is said
  */
-export function factsOfPass(pass: Pass, now?: readonly number[]): Pick<PlanFacts, 'wall' | 'art' | 'turn' | 'numbers'> {
+export function factsOfPass(pass: Pass, now?: readonly number[]): Pick<PlanFacts, 'wall' | 'arts' | 'turn' | 'numbers'> {
   const numbers = [...(now ?? owed(pass))]
-  const art = pass.arts.length > 0 ? factsOfArts(numbers.map(n => artOfPiece(pass, n))) : pass.art
-  return { wall: pass.wall, art, turn: { no: pass.no, of: pass.of }, numbers }
+  const arts = pass.placements.map(p => (p.arts.length > 0 ? factsOfArts(numbers.map(n => artOfPiece(p, n))) : p.art))
+  return { wall: pass.wall, arts, turn: { no: pass.no, of: pass.of }, numbers }
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { v4, v7 } from 'uuid'
 import { EVENT_KINDS } from '#core/bench/run'
 import { fieldErrors } from './fields'
-import { BLANK_PLAN, planSchema } from './jobs'
+import { BLANK_PLAN, planOf, planSchema } from './jobs'
 import { runEventSchema } from './runs'
 import { lotSchema } from './shelf'
 
@@ -34,14 +34,17 @@ describe('a plan typed in by hand', () => {
     substrate: 'soda-lime',
     height: '110',
     girth: '9 1/2"',
-    artWidth: '60',
-    artHeight: '45 mm',
-    openFraction: '35 %',
+    ...planOf({ artWidth: '60', artHeight: '45 mm', openFraction: '35 %' }),
     resist: 'permanent-vinyl',
     lotId: v7(),
   }
   it('becomes numbers in base units', () => {
-    expect(planSchema('mm').parse(form)).toMatchObject({ girth: expect.closeTo(241.3, 9), pieces: 4, openFraction: 0.35, noun: 'tumbler' })
+    expect(planSchema('mm').parse(form)).toMatchObject({
+      girth: expect.closeTo(241.3, 9),
+      pieces: 4,
+      noun: 'tumbler',
+      placements: [{ openFraction: 0.35, count: 1 }],
+    })
     expect(planSchema('in').parse({ ...form, height: '4 1/4' }).height).toBeCloseTo(107.95, 9)
   })
   it('every wrong field gets its own sentence', () => {
@@ -51,23 +54,24 @@ describe('a plan typed in by hand', () => {
       dueOn: '2026-02-30',
       girth: '1e9',
       pieces: 'some',
-      openFraction: '0',
+      ...planOf({ artWidth: '60', artHeight: '45 mm', openFraction: '0' }),
       height: '1',
       lotId: '',
     })
     expect(fieldErrors(result.error!)).toMatchObject({
-      customer: 'Enter the customer.',
-      dueOn: 'Choose a day.',
-      girth: expect.stringMatching(/out in full/),
-      pieces: expect.stringMatching(/whole number/),
-      openFraction: expect.stringMatching(/Nothing is open/),
-      height: expect.stringMatching(/Check the unit/),
-      lotId: 'Choose what to etch with from the shelf.',
+      'customer': 'Enter the customer.',
+      'dueOn': 'Choose a day.',
+      'girth': expect.stringMatching(/out in full/),
+      'pieces': expect.stringMatching(/whole number/),
+      'placements.0.openFraction': expect.stringMatching(/Nothing is open/),
+      'height': expect.stringMatching(/Check the unit/),
+      'lotId': 'Choose what to etch with from the shelf.',
     })
   })
 })
 
 describe('contradictions in a plan', () => {
+  const ART = { artWidth: '60', artHeight: '45', openFraction: '35' }
   const form = {
     ...BLANK_PLAN,
     customer: 'Rowing club',
@@ -76,9 +80,7 @@ describe('contradictions in a plan', () => {
     pieces: '4',
     height: '110',
     girth: '240',
-    artWidth: '60',
-    artHeight: '45',
-    openFraction: '35',
+    ...planOf(ART),
     lotId: v7(),
   }
   const errors = (change: Record<string, unknown>) => {
@@ -94,7 +96,7 @@ describe('contradictions in a plan', () => {
     expect(errors({ substrate: 'tempered', ownBest: '12 min' }).ownBest).toMatch(/rinsed by 10\smin. Choose a shorter time/)
     expect(errors({ substrate: 'tempered', ownBest: '8 min' })).toEqual({})
     expect(errors({ girth: '0' }).girth).toMatch(/Zero is no size/)
-    expect(errors({ finest: '0' }).finest).toMatch(/between 0.05/)
+    expect(errors(planOf({ ...ART, finest: '0' }))['placements.0.finest']).toMatch(/between 0.05/)
     expect(errors({ temperature: 'warm' }).temperature).toMatch(/like 20 °C/)
     expect(errors({ answers: { ...BLANK_PLAN.answers, lip: 'perhaps' } })['answers.lip']).toBeTruthy()
     expect(errors({ schools: { ...BLANK_PLAN.schools, care: 'hope' } })['schools.care']).toBeTruthy()
@@ -129,8 +131,7 @@ describe('a bottle for the shelf', () => {
   it('ferric chloride needs its strength, abrasive its medium and no label time', () => {
     expect(errors({ kind: 'ferric-chloride', labelMin: '15 min', labelMax: '15 min' }).strength).toMatch(/strength from the label/)
     expect(
-      lotSchema.parse({ ...form, kind: 'ferric-chloride', labelMin: '15 min', labelMax: '15 min', strength: '42 °Bé' }).strength!
-        .density,
+      lotSchema.parse({ ...form, kind: 'ferric-chloride', labelMin: '15 min', labelMax: '15 min', strength: '42 °Bé' }).strength!.density,
     ).toBeCloseTo(1.4078, 4)
     expect(errors({ kind: 'abrasive', size: '5 kg', left: '4 kg' }).medium).toMatch(/Silica sand is never one/)
     expect(

@@ -5,7 +5,7 @@ import { CARE_IDS } from '#core/plan/steps'
 import type { RunPlan } from '#core/plan/run-plan'
 import type { Surface } from '#core/trade/compatibility'
 import type { PlannedWall } from './blanks'
-import type { PlannedArt } from './passes'
+import type { DrawnArt } from './passes'
 import type { CouponOfRun } from './coupons'
 import { idSchema, uuidV7Schema } from './ids'
 
@@ -164,8 +164,6 @@ export interface RunHead {
   plan: RunPlan
   /** Shape of one piece, mm, to draw it. */
   shape: PieceShape
-  /** Art that single pieces of this run have instead, in their order; empty where all are alike. */
-  arts: (PlannedArt | null)[]
   startedBy: string
   startedAt: number
   endedAt: number | null
@@ -177,24 +175,12 @@ export interface PieceShape {
   height: number
   /** Way round, or width of a flat piece. */
   girth: number
-  artWidth: number
-  artHeight: number
   /** As measured; null: drawn from height and girth alone. */
   wall: PlannedWall | null
-  /** The art itself; without it tide lines stand for it. */
-  art?: PlannedArt | null
+  /** What goes on it; without an outline tide lines stand for the art. */
+  placements: DrawnArt[]
   /** What earlier passes put on it. */
-  etched?: EtchedArt[]
-}
-
-/** Art that is on a piece already, mm. */
-export interface EtchedArt {
-  /** Its outline; null where only its size is known. */
-  art: PlannedArt | null
-  artWidth: number
-  artHeight: number
-  /** Height of its middle above the base; null where the wall was not measured. */
-  middle: number | null
+  etched?: DrawnArt[]
 }
 
 /** The same fact of a piece, entered twice: `at` and `by` as the second tablet says. */

@@ -3,8 +3,9 @@ import { describe, expect, it } from 'vitest'
 import { v7 } from 'uuid'
 import { DEFAULT_HOUSE_RULES } from '#core/trade/house'
 import { measuredWall, SLIT_CLEAR } from '#core/piece/vessel'
-import type { Pass } from './passes'
-import { ANCHORS, artworkAt, PLACEMENT_FORM, placedStencils, SHEET_FORM, sheetOfSet, sheetSchema } from './sheets'
+import type { Pass, Placement } from './passes'
+import { ANCHORS } from './placements'
+import { artworkAt, PLACEMENT_FORM, placedStencils, SHEET_FORM, sheetOfSet, sheetSchema } from './sheets'
 import type { SheetForm } from './sheets'
 
 const rules = DEFAULT_HOUSE_RULES
@@ -20,33 +21,70 @@ const bowl = measuredWall(
   [0, 15, 30, 45, 60, 75, 90].map(height => ({ height, girth: 2 * Math.PI * Math.sqrt(45 ** 2 - (height - 45) ** 2 + 60) })),
   'vertical',
 )
-const straight = measuredWall([0, 90].map(height => ({ height, girth: 2 * Math.PI * 45 })), 'vertical')
+const straight = measuredWall(
+  [0, 90].map(height => ({ height, girth: 2 * Math.PI * 45 })),
+  'vertical',
+)
 const art = () => ({ width: 24, height: 24 })
-const [placed] = [(form: Partial<SheetForm>, wall = bowl) => placedStencils(entry(form), wall, null, art, rules)[0]!]
+const [placed] = [(form: Partial<SheetForm>, wall = bowl) => placedStencils(entry(form), { wall, pane: null, bands: [] }, art, rules)[0]!]
 
 describe('a sheet for the pieces of a job', () => {
   const [common, own] = [v7(), v7()]
+  const at = { unit: 'degrees' as const, value: 0 }
+  const placement = (change: Partial<Placement>) =>
+    ({
+      artworkId: common,
+      artworkIds: [],
+      count: 1,
+      anchor: 'opposite-seam',
+      at,
+      level: 'middle',
+      clear: null,
+      turn: 0,
+      ...change,
+    }) as Placement
   const pass = (change: Partial<Pass>) =>
     ({
-      id: v7(), setId: 'set', customer: 'Rowing club', noun: 'tumbler', pieces: 4, done: [2], blankId: null, resist: 'permanent-vinyl',
-      artworkId: common, artworkIds: [], artMiddle: 40, ...change,
+      id: v7(),
+      setId: 'set',
+      customer: 'Rowing club',
+      noun: 'tumbler',
+      pieces: 4,
+      done: [2],
+      blankId: null,
+      resist: 'permanent-vinyl',
+      placements: [placement({})],
+      keepOut: [{ kind: 'label', at: { unit: 'share', value: 0.25 }, width: { unit: 'mm', value: 70 } }],
+      ...change,
     }) as Pass
-  it('takes count, resist and a place for each pass from it; nothing is typed twice', () => {
-    const passes = [pass({ resist: 'mesh' }), pass({ artworkId: own, artMiddle: null }), pass({ artworkId: null })]
+  it('takes count, resist and every place from it; nothing is typed twice', () => {
+    const beside = placement({ artworkId: own, anchor: 'label', at: { unit: 'mm', value: 20 }, clear: 40, turn: -5, count: 2 })
+    const passes = [
+      pass({ resist: 'mesh' }),
+      pass({ placements: [placement({}), beside] }),
+      pass({ placements: [placement({ artworkId: null })] }),
+    ]
     const form = sheetOfSet(passes)
     expect(form).toMatchObject({ name: '4 tumblers, Rowing club', setId: 'set', pieces: '3', resist: 'permanent-vinyl' })
-    expect(form.placements.map(p => [p.artworkId, p.passId, p.clear])).toEqual([
-      [common, passes[0]!.id, '40 mm'],
-      [own, passes[1]!.id, ''],
+    expect(form.keepOut).toEqual([{ kind: 'label', at: '0.25 round', width: '70 mm' }])
+    expect(form.placements.map(p => [p.artworkId, p.passId, p.placement])).toEqual([
+      [common, passes[0]!.id, 0],
+      [common, passes[1]!.id, 0],
+      [own, passes[1]!.id, 1],
     ])
+    expect(form.placements[2]).toMatchObject({ anchor: 'label', at: '20 mm', level: 'middle', clear: '40 mm', turn: '-5', count: '2' })
+    // As it is written it reads as it was meant.
+    const [, , read] = sheetSchema('in').parse({ ...form, setId: v7() }).placements
+    expect(read).toMatchObject({ at: beside.at, clear: 40, turn: -5, count: 2 })
     expect(sheetOfSet([])).toEqual(SHEET_FORM)
   })
   it('each piece that is still to do gets its own stencil', () => {
-    const named = pass({ artworkIds: [null, null, own, null] })
-    const at = (piece: number) => artworkAt({ artworkId: common, passId: named.id }, piece, [named])
+    const named = pass({ placements: [placement({}), placement({ artworkIds: [null, null, own, null] })] })
+    const at = (piece: number, ofPass = 1) => artworkAt({ artworkId: common, passId: named.id, ofPass }, piece, [named])
     // Number 2 is done: the second stencil is for number 3.
-    expect([0, 1, 2].map(at)).toEqual([common, own, common])
-    expect(artworkAt({ artworkId: common, passId: null }, 1, [named])).toBe(common)
+    expect([0, 1, 2].map(n => at(n))).toEqual([common, own, common])
+    expect(at(1, 0)).toBe(common)
+    expect(artworkAt({ artworkId: common, passId: null, ofPass: 0 }, 1, [named])).toBe(common)
   })
 })
 
@@ -65,11 +103,13 @@ describe('places', () => {
       fc.property(fc.array(place, { minLength: 1, maxLength: 2 }), (places) => {
         const form = entry({ placements: places.map(p => ({ ...PLACEMENT_FORM, ...p, artworkId: v7() })) })
         const pane = { width: 300, height: 200, thickness: 4, holes: [] }
-        const round = placedStencils(form, straight, null, art, rules).map(p => p.placement!)
-        const boxes = [...round, ...placedStencils(form, null, pane, art, rules).map(p => p.onPane!)]
+        const round = placedStencils(form, { wall: straight, pane: null, bands: [] }, art, rules).map(p => p.placement!)
+        const boxes = [...round, ...placedStencils(form, { wall: null, pane, bands: [] }, art, rules).map(p => p.onPane!)]
         for (const box of boxes) expect(Object.values(box).every(Number.isFinite)).toBe(true)
         for (const { middle } of round) expect(middle).toBeLessThanOrEqual(straight.to)
-        expect(placedStencils(form, null, null, art, rules).every(p => p.placement === null && p.onPane === null)).toBe(true)
+        expect(
+          placedStencils(form, { wall: null, pane: null, bands: [] }, art, rules).every(p => p.placement === null && p.onPane === null),
+        ).toBe(true)
       }),
       { numRuns: 25 },
     )

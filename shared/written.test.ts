@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import { ARTWORK_FORM, artworkSchema } from './artworks'
 import { BLANK_FORM, blankSchema } from './blanks'
-import { BLANK_PLAN, planSchema } from './jobs'
+import { BLANK_PLACEMENT, BLANK_PLAN, planSchema } from './jobs'
 import { SHEET_FORM, sheetSchema } from './sheets'
 import { asWritten } from './written'
 
@@ -52,15 +52,12 @@ describe('a form as it was written', () => {
       pieces: '4',
       height: '4 1/4',
       girth: '241 mm',
-      artWidth: '2',
-      artHeight: '1½',
-      artMiddle: ' 2.5 ',
-      finest: '',
-      openFraction: '35',
+      placements: [{ ...BLANK_PLACEMENT, artWidth: '2', artHeight: '1½', clear: ' 2.5 ', openFraction: '35' }],
       lotId: '0190c9d4-5b7a-7c3e-9f00-000000000001',
     }
     const kept = asWritten(planSchema('in'), job) as typeof job
-    expect(kept).toEqual({ ...job, height: '4 1/4 in', artWidth: '2 in', artHeight: '1½ in', artMiddle: '2.5 in' })
+    const placement = { ...job.placements[0], artWidth: '2 in', artHeight: '1½ in', clear: '2.5 in' }
+    expect(kept).toEqual({ ...job, height: '4 1/4 in', placements: [placement] })
     expect(planSchema('mm').parse(kept)).toEqual(planSchema('in').parse(job))
     const blank = {
       ...BLANK_FORM,

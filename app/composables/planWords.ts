@@ -5,7 +5,8 @@ import { formatDay } from '#core/basics/zone'
 import type { Surface } from '#core/trade/compatibility'
 import type { LengthUnit } from '#shared/fields'
 import { readPieceNames } from '#shared/jobs'
-import type { PlanForm } from '#shared/jobs'
+import type { PlacementForm, PlanForm } from '#shared/jobs'
+import type { WhereForm } from '#shared/placements'
 
 const SHAPES: Record<Surface, string> = { flat: 'flat', cylinder: 'straight', taper: 'tapered', bowl: 'a bowl' }
 
@@ -38,16 +39,45 @@ export function answerWords(form: PlanForm): string {
   return said.length ? `${capital(said.join(', '))}.` : ''
 }
 
-/** What goes on it. @param stencil name of the stencil; null where none was chosen */
-export function artWords(form: PlanForm, stencil: string | null, words: LengthWords): string {
-  const open = parseFraction(form.openFraction)
-  const size = `${length(form.artWidth, words)} × ${length(form.artHeight, words)}`
+/** One stencil: its name, how large, how often. @param stencil its name; null where none was chosen */
+export function placementWords(p: PlacementForm, stencil: string | null, words: LengthWords): string {
+  const open = parseFraction(p.openFraction)
+  const size = `${length(p.artWidth, words)} × ${length(p.artHeight, words)}`
   const share = open.ok ? `, ${Math.round(open.value * 100)} % open` : ''
-  const middle = form.artMiddle.trim() ? `, middle ${length(form.artMiddle, words)} up` : ''
-  const finest = form.finest.trim() ? `, finest detail ${length(form.finest, words)}` : ''
-  const own = (form.artworkIds ?? []).length > 0 ? 'Each piece its own, up to ' : stencil === null ? '' : `${stencil}, `
-  return `${own}${size}${share}${middle}${finest}.`
+  const finest = p.finest.trim() ? `, finest detail ${length(p.finest, words)}` : ''
+  const own = (p.artworkIds ?? []).length > 0 ? 'each piece its own, up to ' : stencil === null ? '' : `${stencil}, `
+  const count = parseCount(p.count)
+  const times = count.ok && count.value > 1 ? `, ${count.value} times round it` : ''
+  return capital(`${own}${size}${share}${finest}${times}`)
 }
+
+/** Where it goes: `Opposite the seam, halfway up`. */
+export function whereWords({ count, anchor, at, level, clear, turn }: WhereForm, words: LengthWords, flat: boolean): string {
+  const turned = turn.trim() && turn.trim() !== '0' ? `, turned by ${turn.trim().replace('°', '')}°` : ''
+  const several = count.trim() !== '' && count.trim() !== '1'
+  if (flat) {
+    const across = at.trim() ? `Its middle ${at.trim()} from the left` : several ? `${count.trim()} of them side by side` : 'In the middle'
+    return `${across}, ${clear.trim() ? `${length(clear, words)} from the bottom` : 'halfway up'}${turned}.`
+  }
+  const mark = anchor.replace('opposite-', '')
+  const opposite = anchor.startsWith('opposite')
+  const round = at.trim()
+    ? `${at.trim()} to the right of ${opposite ? 'the side opposite ' : ''}the ${mark}`
+    : `${opposite ? 'opposite' : 'at'} the ${mark}`
+  const up
+    = level !== 'middle'
+      ? clear.trim()
+        ? `${length(clear, words)} ${level === 'base' ? 'above the base' : 'below the rim'}`
+        : `right at the ${level}`
+      : clear.trim()
+        ? `its middle ${length(clear, words)} up`
+        : 'halfway up'
+  return `${capital(`${several ? `${count.trim()} evenly spaced, the first ` : ''}${round}`)}, ${up}${turned}.`
+}
+
+/** What goes on it. @param stencils name of the stencil of each placement; null where none was chosen */
+export const artWords = (form: PlanForm, stencils: readonly (string | null)[], words: LengthWords): string =>
+  `${form.placements.map((p, i) => placementWords(p, stencils[i] ?? null, words)).join('; ')}.`
 
 /** With what it is etched. @param lot name of the lot; null while none is chosen */
 export const etchWords = (form: PlanForm, lot: string | null): string =>
@@ -58,3 +88,7 @@ export function jobHeadWords(form: PlanForm): string {
   const due = /^\d{4}-\d\d-\d\d$/.test(form.dueOn) ? `, due ${formatDay(form.dueOn, 'EEEE d MMMM')}` : ''
   return form.customer.trim() ? `${form.customer.trim()}${due}.` : ''
 }
+
+/** Why two stencils can't be masked together, and which of several it is about. @param of how many there are */
+export const clashWords = ({ placement, message }: { placement: number, message: string }, of: number): string =>
+  of > 1 ? `Stencil ${placement + 1}: ${message.charAt(0).toLowerCase()}${message.slice(1)}` : message

@@ -1,11 +1,6 @@
-import { paneClash } from '#core/piece/blank'
 import { cutStencil, moveLines, nest } from '#core/art/sheet'
 import type { CutSheet, CutStencil, NestedSheet, Nesting } from '#core/art/sheet'
 import type { Ring } from '#core/basics/outline'
-import { clash } from '#core/piece/placement'
-import { conflicts, planPasses } from '#core/art/passes'
-import type { PassPlan } from '#core/art/passes'
-import type { Wall } from '#core/piece/vessel'
 import type { HouseRules } from '#core/trade/house'
 import { artworkAt } from '#shared/sheets'
 import type { Pass } from '#shared/passes'
@@ -15,19 +10,6 @@ import type { PlacedStencil, Roll, SheetEntry } from '#shared/sheets'
 export interface SheetPiece {
   stencil: CutStencil
   title: string
-}
-
-/** Passes of one piece. What nobody measured gives nothing to judge by: its stencils go together. */
-export function passesOf(placed: readonly PlacedStencil[], wall: Wall | null): PassPlan {
-  const graph = conflicts(placed.length, (i, j) => {
-    const [a, b] = [placed[i]!, placed[j]!]
-    return wall ? clash(wall, a.placement!, b.placement!) : a.onPane !== null && b.onPane !== null && paneClash(a.onPane, b.onPane)
-  })
-  const box = (p: PlacedStencil) => p.placement ?? p.onPane
-  return planPasses(
-    placed.map(p => (box(p) ? box(p)!.width * box(p)!.height : 1)),
-    graph,
-  )
 }
 
 /** Every stencil of every piece, bent where the piece tapers, numbered. */

@@ -1,7 +1,8 @@
 import { useLocalStorage } from '@vueuse/core'
 import { v7 } from 'uuid'
-import { BLANK_PLAN, jobOf, jobSchema, passOf, planWithin, setOf } from '#shared/jobs'
-import type { JobForm, PassForm, PlanForm, SetForm } from '#shared/jobs'
+import { BLANK_PLACEMENT, BLANK_PLAN, jobOf, jobSchema, passOf, planOf, planWithin, setOf } from '#shared/jobs'
+import type { JobForm, PassForm, PlacementForm, PlanForm, SetForm } from '#shared/jobs'
+import type { PartedPass } from '#shared/placements'
 import type { Job } from '#shared/passes'
 import type { LengthUnit } from '#shared/fields'
 import { asWritten } from '#shared/written'
@@ -16,18 +17,22 @@ interface Draft {
   suggested: string[]
 }
 
-/** Drafts on a device may come from an older form: of one piece and one pass, with the lot called a bottle. */
-type OldForm = Partial<PlanForm> & { bottleId?: string }
+/** Drafts on a device may come from an older form: of one piece and one pass, of one stencil a pass, with the lot called a bottle. */
+type OldForm = Partial<PlanForm & PlacementForm> & { bottleId?: string, artMiddle?: string }
 const isOld = (form: JobForm | OldForm): form is OldForm => !('sets' in form)
 
 /** Every field of a pass and of its set there is, those that were thought of later blank. */
-const wholePlan = ({ bottleId, ...plan }: OldForm): PlanForm => ({
-  ...BLANK_PLAN,
-  ...(bottleId === undefined ? {} : { lotId: bottleId }),
-  ...plan,
-  answers: { ...BLANK_PLAN.answers, ...plan.answers },
-  schools: { ...BLANK_PLAN.schools, ...plan.schools },
-})
+function wholePlan({ bottleId, artMiddle, ...given }: OldForm): PlanForm {
+  const plan = planOf({ ...given, ...(artMiddle === undefined ? {} : { clear: artMiddle }) })
+  return {
+    ...BLANK_PLAN,
+    ...(bottleId === undefined ? {} : { lotId: bottleId }),
+    ...plan,
+    placements: (plan.placements ?? BLANK_PLAN.placements).map(p => ({ ...BLANK_PLACEMENT, ...p })),
+    answers: { ...BLANK_PLAN.answers, ...plan.answers },
+    schools: { ...BLANK_PLAN.schools, ...plan.schools },
+  }
+}
 const newIds = () => ({ set: v7(), pass: v7() })
 const blankPass = (): PassForm => structuredClone({ id: v7(), ...passOf(BLANK_PLAN) })
 
@@ -123,6 +128,17 @@ export function usePlanDraft(job: Job | null, like: Job | null, first: string | 
     draft.value?.suggested.push(made.id)
     choose(made.id)
   }
+  /** What can't be masked together becomes a pass each, one after the other. */
+  function part(passes: PartedPass[]) {
+    const pass = plain(set.value.passes[at.value.pass]!)
+    const made = passes.map((own, k) => ({
+      ...pass,
+      id: k === 0 ? pass.id : v7(),
+      placements: own.map(({ of, where }) => ({ ...pass.placements[of]!, ...where })),
+    }))
+    set.value.passes.splice(at.value.pass, 1, ...made)
+    if (draft.value?.suggested.includes(pass.id)) draft.value.suggested.push(...made.slice(1).map(p => p.id))
+  }
   function removePass() {
     const { set: s, pass: p } = at.value
     const { sets } = form.value
@@ -141,6 +157,6 @@ export function usePlanDraft(job: Job | null, like: Job | null, first: string | 
   const head = () => ({ id: draft.value?.id ?? job?.id ?? v7(), version: draft.value?.version ?? job?.version ?? 0 })
 
   return {
-    form, stored, changed, at, plan, set, passId, suggested, chose, choose, newSet, copySet, newPass, removePass, clear, saved, head,
+    form, stored, changed, at, plan, set, passId, suggested, chose, choose, newSet, copySet, newPass, part, removePass, clear, saved, head,
   }
 }

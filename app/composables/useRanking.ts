@@ -1,3 +1,4 @@
+import { coatedArea } from '#core/plan/coat'
 import { rankChains } from '#core/plan/rank'
 import { parseCount, parseFraction, parseLength } from '#core/basics/units'
 import type { PlanForm } from '#shared/jobs'
@@ -11,17 +12,25 @@ export function useRanking(form: Ref<PlanForm>) {
   return computed(() => {
     const read = (parsed: { ok: true, value: number } | { ok: false }) => (parsed.ok ? parsed.value : null)
     const length = (text: string) => read(parseLength(text, unit.value))
-    const { artWidth, artHeight, openFraction, finest, surface, depth, substrate, pieces } = form.value
-    const [width, height, open] = [length(artWidth), length(artHeight), read(parseFraction(openFraction))]
-    const openArea = width === null || height === null || open === null ? null : width * height * open
+    const { placements, surface, depth, substrate, pieces } = form.value
+    const arts = placements.map((p) => {
+      const [width, height, open] = [length(p.artWidth), length(p.artHeight), read(parseFraction(p.openFraction))]
+      const finest = p.finest.trim() ? length(p.finest) : null
+      const known = width !== null && height !== null && open !== null
+      return known ? { count: read(parseCount(p.count)) ?? 1, open: width * height * open, box: width * height, finest } : null
+    })
+    const known = arts.every(art => art !== null) ? arts : null
+    const sum = (of: (art: NonNullable<(typeof arts)[number]>) => number) =>
+      known?.reduce((total, art) => total + art.count * of(art), 0) ?? null
+    const details = arts.flatMap(art => art?.finest ?? [])
     const shelf = studio.lots.filter(b => !b.putAway).map(b => ({ ...lotFacts(b, today()), id: b.id, name: b.productName }))
     return {
-      artKnown: openArea !== null,
+      artKnown: known !== null,
       ranking: rankChains({
         substrate,
-        at: { surface, depth, finest: finest.trim() ? length(finest) : null, openArea },
+        at: { surface, depth, finest: details.length > 0 ? Math.min(...details) : null, openArea: sum(art => art.open) },
         count: read(parseCount(pieces)) ?? 1,
-        artBox: width === null || height === null ? null : width * height,
+        coated: sum(art => coatedArea(art.open, art.box, studio.rules)),
         shelf,
         rules: studio.rules,
       }),

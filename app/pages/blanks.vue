@@ -19,14 +19,13 @@ const tallest = computed(() => Math.max(1, ...blanks.value.map(tallOf)))
 const TALLEST_PX = 176
 const shape = (b: Blank) => {
   const w = wall(b)
-  if (!w) return { surface: 'flat' as const, height: b.pane!.height, girth: b.pane!.width, artWidth: 0, artHeight: 0, wall: null }
+  if (!w) return { surface: 'flat' as const, height: b.pane!.height, girth: b.pane!.width, wall: null, placements: [] }
   const middle = (w.from + w.to) / 2
   return {
     surface: 'cylinder' as const,
     height: w.to - w.from,
     girth: 2 * Math.PI * w.at(middle).r,
-    artWidth: 0,
-    artHeight: 0,
+    placements: [],
     wall: { kind: b.heightKind, readings: b.readings, middle },
   }
 }

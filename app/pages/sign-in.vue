@@ -29,7 +29,7 @@ async function enter() {
     </form>
     <PieceSilhouette
       class="glass"
-      :shape="{ surface: 'cylinder', wall: null, height: 108, girth: 241, artWidth: 60, artHeight: 45 }"
+      :shape="plainShape({ surface: 'cylinder', height: 108, girth: 241, artWidth: 60, artHeight: 45 })"
       frosted
       :size="330"
     />

@@ -7,11 +7,12 @@ import { countOf } from '#core/basics/units'
 import { fieldAt, jobSchema, planIn } from '#shared/jobs'
 import { jobStatus } from '#shared/passes'
 import { plannedArt } from '#shared/artworks'
-import type { JobEntry, JobForm, PlanEntry } from '#shared/jobs'
-import type { Job, Pass, PlannedArt } from '#shared/passes'
+import type { JobEntry, JobForm, PlacementEntry, PlanEntry } from '#shared/jobs'
+import { clashIn, groundOf, placedAt, spotOf } from '#shared/placements'
+import type { Ground } from '#shared/placements'
+import type { Job, Pass, Placement, PlannedArt } from '#shared/passes'
 import { fieldErrors } from '#shared/fields'
 import { plannedWall } from '#shared/blanks'
-import type { PlannedWall } from '#shared/blanks'
 import { factsOfPass, recipeInput } from '#shared/recipe'
 import { asWritten } from '#shared/written'
 import { inTransaction } from '../db/pool'
@@ -55,12 +56,16 @@ async function readJob(db: Db, body: unknown): Promise<ReadJob> {
     for (const [k, { id }] of set.passes.entries()) {
       const plan = planIn(entry, i, k)
       await checkShelf(db, plan, i, k)
-      const art = await artOf(db, plan.artworkId, fieldAt('artworkId', i, k))
-      const arts: (PlannedArt | null)[] = []
-      // More pieces than there are get none.
-      plan.artworkIds = plan.artworkIds.slice(0, plan.pieces)
-      for (const [n, own] of plan.artworkIds.entries()) arts.push(await artOf(db, own, fieldAt(`artworkIds.${n}`, i, k)))
-      own.push({ plan: { ...plan, id }, kept: { wall: await wallOf(db, plan, i, k), art, arts } })
+      const blank = await blankOf(db, plan, i, k)
+      const wall = blank && plannedWall(blank, plan.placements)
+      const ground = groundOf(plan, wall, blank?.pane ?? null)
+      const border = plan.border ?? rules.border
+      const apart = clashIn(plan, ground, border)
+      if (apart) throw wrong(apart.message, i, k, `placements.${apart.placement}.at`, apart.message)
+      const placements: Placement[] = []
+      for (const [n, p] of plan.placements.entries())
+        placements.push(await placementOf(db, p, plan.pieces, ground, border, what => fieldAt(`placements.${n}.${what}`, i, k)))
+      own.push({ plan: { ...plan, id }, kept: { wall, placements } })
     }
     passes.push(own)
   }
@@ -80,13 +85,30 @@ async function checkShelf(db: Db, { lotId, stencilId, resist }: PlanEntry, set: 
   }
 }
 
-/** The blank's wall as it is measured now: kept with the pass, so that a later reading does not move it. */
-async function wallOf(db: Db, plan: PlanEntry, set: number, pass: number): Promise<PlannedWall | null> {
+/** A placement with the outlines of its art and its spots, kept as the wall is. @param field where a part of it stands in the form */
+async function placementOf(
+  db: Db,
+  p: PlacementEntry,
+  pieces: number,
+  ground: Ground,
+  border: number,
+  field: (what: string) => string,
+): Promise<Placement> {
+  // More pieces than there are get none.
+  const artworkIds = p.artworkIds.slice(0, pieces)
+  const arts: (PlannedArt | null)[] = []
+  for (const [n, own] of artworkIds.entries()) arts.push(await artOf(db, own, field(`artworkIds.${n}`)))
+  const spots = placedAt(p, ground, { width: p.artWidth, height: p.artHeight }, border, null).map(placed => spotOf(placed, ground.pane))
+  return { ...p, artworkIds, art: await artOf(db, p.artworkId, field('artworkId')), arts, spots }
+}
+
+/** The blank as it is measured now: its wall is kept with the pass, so that a later reading does not move it. */
+async function blankOf(db: Db, plan: PlanEntry, set: number, pass: number) {
   if (plan.blankId === null) return null
   const blank = await blankById(db, plan.blankId)
   if (!blank || blank.putAway)
     throw wrong('That blank is not in the library.', set, pass, 'blankId', 'Choose a blank from the library, or none.')
-  return plannedWall(blank, plan)
+  return blank
 }
 
 /** The art's outline, kept with the pass as the wall is. */

@@ -31,7 +31,7 @@ test('a bowl is measured, a stencil tried on it, a batch checked, and a plan tak
   await expect(page.getByLabel('What one is called')).toHaveValue('goblet')
   await expect(page.getByLabel('Height', { exact: true })).toHaveValue('110 mm')
   await expect(page.getByRole('button', { name: 'Bowl', exact: true })).toHaveAttribute('aria-pressed', 'true')
-  await expect(page.getByLabel('Middle above the base')).toBeVisible()
+  await expect(page.getByText('Opposite the seam, halfway up.')).toBeVisible()
 })
 
 test('a pane is measured with its holes, seen in three dimensions a bowl turns, and a stencil on the pane keeps clear of a hole', async ({

@@ -281,7 +281,10 @@ test('each person reads and writes lengths in their own unit; what was written k
   await page.getByRole('button', { name: 'Save the change' }).click()
   await expect
     .poll(async () => (await world.lead.get<Job>(`jobs/${id}`)).body)
-    .toMatchObject({ passes: [{ artWidth: 50.8 }], entered: { sets: [{ passes: [{ artWidth: '2 in', artHeight: '45 mm' }] }] } })
+    .toMatchObject({
+      passes: [{ placements: [{ artWidth: 50.8 }] }],
+      entered: { sets: [{ passes: [{ placements: [{ artWidth: '2 in', artHeight: '45 mm' }] }] }] },
+    })
   const { body: people } = await world.mate.get<{ id: string, name: string, lengthUnit: string }[]>('crew')
   const me = people.find(p => p.name === MATE.name)!
   expect(me.lengthUnit).toBe('in')

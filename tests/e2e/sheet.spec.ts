@@ -64,9 +64,9 @@ test('stencils are placed on a tapered piece, parted into passes, nested, writte
   await expect(passes).toContainText('Tape over')
   await page.getByLabel('Repeats round it').fill('2')
   await expect(passes.getByRole('heading', { name: 'One pass' })).toBeVisible()
-  await page.getByLabel('Height of its middle').fill('100 mm')
+  await page.getByLabel('Middle above the base').fill('100 mm')
   await expect(page.getByText(/resist reaches the lip/).first()).toBeVisible()
-  await page.getByLabel('Height of its middle').fill('')
+  await page.getByLabel('Middle above the base').fill('')
 
   const resist = page.getByRole('region', { name: 'On the resist' })
   await expect(resist.getByRole('img', { name: '4 stencils laid on the stock' })).toBeVisible()

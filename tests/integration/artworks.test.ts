@@ -114,10 +114,13 @@ describe('stencil art', () => {
     await mate.post('artworks', { id, artwork: art, figures })
     const lotId = await newLot((await sharedStudio()).lead)
     const { body: job } = await mate.post<Job>('jobs', { id: jobId, job: jobForm(lotId, { artworkId: id }) })
-    expect(job.passes[0]).toMatchObject({ artworkId: id, art: { d: figures.outline, width: 60, height: 20 } })
+    expect(job.passes[0]!.placements[0]).toMatchObject({
+      artworkId: id,
+      art: { name: art.name, d: figures.outline, width: 60, height: 20 },
+    })
     await mate.put(`artworks/${id}`, { artwork: art, figures: { ...figures, outline: 'M1 1L2 2L3 1Z' }, version: 1, putAway: true })
     await startPass(mate, jobId, { runId })
-    expect((await mate.get<RunWithEvents>(`runs/${runId}`)).body.shape.art).toEqual(job.passes[0]!.art)
+    expect((await mate.get<RunWithEvents>(`runs/${runId}`)).body.shape.placements).toEqual(job.passes[0]!.placements)
     // By what was etched, and under what, the log finds it again.
     await through(mate, runId, ['good', 'good', 'good', 'usable'])
     const found = async (words: string) =>
@@ -125,6 +128,6 @@ describe('stencil art', () => {
     for (const words of [art.name, 'permanent vinyl', 'soda-lime glass'])
       expect(await found(words), words).toMatchObject([{ artName: art.name }])
     const gone = await mate.post('jobs', { id: v7(), job: jobForm(lotId, { artworkId: v7() }) })
-    expect([gone.status, gone.body.fields!['sets.0.passes.0.artworkId']]).toEqual([400, 'Choose a stencil, or none.'])
+    expect([gone.status, gone.body.fields!['sets.0.passes.0.placements.0.artworkId']]).toEqual([400, 'Choose a stencil, or none.'])
   })
 })

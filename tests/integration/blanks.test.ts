@@ -93,7 +93,7 @@ describe('the library of blanks', () => {
     const jobId = v7()
     const { body: job } = await mate.post<Job>('jobs', {
       id: jobId,
-      job: jobForm(lotId, { blankId: id, surface: 'taper', artMiddle: '50 mm' }),
+      job: jobForm(lotId, { blankId: id, surface: 'taper', clear: '50 mm' }),
     })
     expect(job.passes[0]).toMatchObject({
       blankId: id,
@@ -115,7 +115,7 @@ describe('the library of blanks', () => {
     expect((await mate.get<RunWithEvents>(`runs/${runId}`)).body.shape.wall).toEqual(job.passes[0]!.wall)
     const gone = await mate.post('jobs', { id: v7(), job: jobForm(lotId, { blankId: id }) })
     expect([gone.status, gone.body.fields!['sets.0.blankId']]).toEqual([400, expect.stringMatching(/from the library, or none/)])
-    const above = await mate.post('jobs', { id: v7(), job: jobForm(lotId, { artMiddle: '150 mm' }) })
-    expect(above.body.fields!['sets.0.passes.0.artMiddle']).toMatch(/above the piece/)
+    const above = await mate.post('jobs', { id: v7(), job: jobForm(lotId, { clear: '150 mm' }) })
+    expect(above.body.fields!['sets.0.passes.0.placements.0.clear']).toMatch(/above the piece/)
   })
 })

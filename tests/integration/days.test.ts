@@ -62,7 +62,7 @@ async function facts(client: Client): Promise<{ jobs: DayJob[], people: Person[]
               lot: lots.find(b => b.id === job.lotId)!,
               stencil: null,
               wall: job.wall,
-              art: job.art,
+              arts: job.placements.map(p => p.art),
               rules: RULES,
               paces: NO_PACES,
               today: houseDay(),

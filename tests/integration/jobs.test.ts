@@ -2,6 +2,8 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { v7 } from 'uuid'
 import { passOf, setOf } from '../../shared/jobs'
 import type { JobForm } from '../../shared/jobs'
+import { numberOf } from '../../core/plan/run-plan'
+import { artOfPiece } from '../../shared/passes'
 import type { Job, Pass } from '../../shared/passes'
 import { ARTWORK_FORM } from '../../shared/artworks'
 import type { LogEntry, RunWithEvents } from '../../shared/runs'
@@ -75,7 +77,7 @@ describe('a job of several sets and passes', () => {
     const last = (await mate.get<RunWithEvents>(`runs/${next.runId}`)).body
     expect(last).toMatchObject({ passNo: 2, passes: 2, subject: 'Wedding table' })
     // Drawn with what is on it already.
-    expect(last.shape.etched).toEqual([{ art: null, artWidth: 60, artHeight: 45, middle: null }])
+    expect(last.shape.etched).toMatchObject([{ art: null, artWidth: 60, artHeight: 45, spots: [{ at: 180, middle: 55, turn: 0 }] }])
     expect(last.plan.steps.map(s => s.id)).toContain('give')
     expect(last.plan.steps.find(s => s.id === 'mask')!.how.join()).toMatch(/Tape over what is etched/)
   })
@@ -133,10 +135,11 @@ describe('art that differs from piece to piece', () => {
       arts.push(id)
     }
     const job = await post(jobForm(lotId, { names: names.join('\n'), artworkIds: [...arts.slice(0, 3), ''], artworkId: arts[3]! }))
-    expect(job.passes[0]).toMatchObject({ artworkIds: [...arts.slice(0, 3), null], art: { d: 'M0 0L40 0L40 15L0 3Z' } })
+    expect(job.passes[0]!.placements[0]).toMatchObject({ artworkIds: [...arts.slice(0, 3), null], art: { d: 'M0 0L40 0L40 15L0 3Z' } })
     const { runId } = await start(job.passes[0]!.id, [1, 3, 4])
     const { body: run } = await mate.get<RunWithEvents>(`runs/${runId}`)
-    expect(run.arts.map(art => art?.d ?? null)).toEqual(['M0 0L40 0L40 15L0 0Z', 'M0 0L40 0L40 15L0 2Z', null])
+    const drawn = (n: number) => artOfPiece(run.shape.placements[0]!, numberOf(run.plan, n))!.d
+    expect([1, 2, 3].map(drawn)).toEqual(['M0 0L40 0L40 15L0 0Z', 'M0 0L40 0L40 15L0 2Z', 'M0 0L40 0L40 15L0 3Z'])
     await through(mate, runId, ['good', 'good', 'good'])
     for (const name of names) {
       const { body: found } = await mate.get<LogEntry[]>(`log?q=${encodeURIComponent(name)}`)
@@ -148,7 +151,7 @@ describe('art that differs from piece to piece', () => {
   })
   it('a stencil that is not kept is said at its piece', async () => {
     const { body } = await mate.post('jobs', { id: v7(), job: jobForm(lotId, { artworkIds: ['', v7()] }) })
-    expect(body.fields).toEqual({ 'sets.0.passes.0.artworkIds.1': 'Choose a stencil, or none.' })
+    expect(body.fields).toEqual({ 'sets.0.passes.0.placements.0.artworkIds.1': 'Choose a stencil, or none.' })
   })
 })
 
@@ -159,12 +162,12 @@ describe('a job that is changed while a part of it runs', () => {
     const { runId } = await start(first!.id)
     const { version, entered } = (await mate.get<Job>(`jobs/${job.id}`)).body
     const sets = structuredClone(entered.sets)
-    Object.assign(sets[0]!.passes[0]!, { artWidth: '30 mm' })
-    Object.assign(sets[0]!.passes[1]!, { artWidth: '31 mm' })
+    Object.assign(sets[0]!.passes[0]!.placements[0]!, { artWidth: '30 mm' })
+    Object.assign(sets[0]!.passes[1]!.placements[0]!, { artWidth: '31 mm' })
     const { status, body } = await mate.put<Job>(`jobs/${job.id}`, { job: { ...entered, customer: 'Silver wedding', sets }, version })
     expect([status, body.customer]).toEqual([200, 'Silver wedding'])
-    expect(body.passes.find(p => p.id === first!.id)!.artWidth).toBe(60)
-    expect(body.passes.find(p => p.id === second!.id)!.artWidth).toBe(31)
+    expect(body.passes.find(p => p.id === first!.id)!.placements[0]!.artWidth).toBe(60)
+    expect(body.passes.find(p => p.id === second!.id)!.placements[0]!.artWidth).toBe(31)
     expect((await mate.get<RunWithEvents>(`runs/${runId}`)).body.subject).toBe('Silver wedding')
   })
   it('what has begun can\'t be taken out, nor fewer pieces be planned than are on the bench', async () => {
@@ -195,6 +198,63 @@ describe('a job that is changed while a part of it runs', () => {
   })
 })
 
+describe('several stencils on a piece', () => {
+  const placement = (change: object = {}) => ({ ...jobForm(lotId).sets[0]!.passes[0]!.placements[0]!, artWidth: '30 mm', ...change })
+  const withPlacements = (placements: object[], change: object = {}) => {
+    const job = jobForm(lotId, { pieces: '2', ...change })
+    Object.assign(job.sets[0]!.passes[0]!, { placements })
+    return job
+  }
+  it('are one pass where they are apart: kept with their places, on the bench each is on the piece', async () => {
+    const job = await post(withPlacements([placement({ at: '-60 mm' }), placement({ at: '60 mm', count: '1', turn: '10' })]))
+    const spots = job.passes[0]!.placements.map(p => p.spots)
+    // A girth of 241.3 mm: 60 mm are 89.5°, counted from opposite the seam.
+    const side = (60 / 241.3) * 360
+    expect(spots).toEqual([
+      [{ at: expect.closeTo(180 - side, 6), middle: 55, turn: 0 }],
+      [{ at: expect.closeTo(180 + side, 6), middle: 55, turn: 10 }],
+    ])
+    const { runId } = await start(job.passes[0]!.id)
+    const { body: run } = await mate.get<RunWithEvents>(`runs/${runId}`)
+    expect(run.shape.placements.map(p => p.spots)).toEqual(spots)
+    // Twice to put on, and twice the coat.
+    const one = await post(withPlacements([placement({ at: '-60 mm' })]))
+    const { body: alone } = await mate.get<RunWithEvents>(`runs/${(await start(one.passes[0]!.id)).runId}`)
+    const seconds = (of: RunWithEvents, id: string) => of.plan.steps.find(s => s.id === id)!.seconds
+    expect(seconds(run, 'resist')).toBe(2 * seconds(alone, 'resist'))
+  })
+  it('whose borders touch are refused at the field, with what to do; in passes of their own they are taken', async () => {
+    const overlapping = [placement(), placement({ at: '20 mm' })]
+    const { status, body } = await mate.post('jobs', { id: v7(), job: withPlacements(overlapping) })
+    expect([status, body.fields]).toEqual([
+      400,
+      { 'sets.0.passes.0.placements.1.at': expect.stringMatching(/touches that of stencil 1. Move one of them, or etch them one after/) },
+    ])
+    const parted = withPlacements(overlapping.slice(0, 1))
+    parted.sets[0]!.passes.push({
+      ...parted.sets[0]!.passes[0]!,
+      id: v7(),
+      placements: withPlacements(overlapping.slice(1)).sets[0]!.passes[0]!.placements,
+    })
+    expect((await post(parted)).passes.map(p => [p.no, p.placements.length])).toEqual([
+      [1, 1],
+      [2, 1],
+    ])
+  })
+  it('a place that can\'t be read, and one off the piece, are said where they stand', async () => {
+    const said = async (change: object) =>
+      (await mate.post('jobs', { id: v7(), job: withPlacements([placement(), placement({ at: '120 mm', ...change })]) })).body.fields
+    const at = (field: string) => `sets.0.passes.0.placements.1.${field}`
+    expect(await said({ at: 'left' })).toEqual({ [at('at')]: expect.stringMatching(/Write 90°, 1\/4 round or 60 mm/) })
+    expect(await said({ clear: '300 mm' })).toEqual({ [at('clear')]: expect.stringMatching(/above the piece/) })
+    expect(await said({ count: '40' })).toEqual({ [at('count')]: expect.stringMatching(/do not fit round anything/) })
+    expect(await said({ turn: 'upside down' })).toEqual({ [at('turn')]: 'Write degrees from -180 to 180.' })
+    expect((await mate.post('jobs', { id: v7(), job: withPlacements([]) })).body.fields).toEqual({
+      'sets.0.passes.0.placements': 'Say what goes on it.',
+    })
+  })
+})
+
 describe('what can\'t be a job', () => {
   it('is said where it stands', async () => {
     const send = async (change: (form: JobForm) => void) => {
@@ -204,8 +264,8 @@ describe('what can\'t be a job', () => {
     }
     expect(await send(f => (f.sets = []))).toEqual({ sets: 'Say what is etched.' })
     expect(await send(f => (f.sets[1]!.passes = []))).toEqual({ 'sets.1.passes': 'Say what goes on it.' })
-    expect(await send(f => (f.sets[1]!.passes[0]!.artMiddle = '300 mm'))).toEqual({
-      'sets.1.passes.0.artMiddle': expect.stringMatching(/above the piece/),
+    expect(await send(f => (f.sets[1]!.passes[0]!.placements[0]!.clear = '300 mm'))).toEqual({
+      'sets.1.passes.0.placements.0.clear': expect.stringMatching(/above the piece/),
     })
     expect(await send(f => (f.sets[0]!.names = 'Ada, Bo, Cy'))).toEqual({ 'sets.0.names': expect.stringMatching(/3 names for 2 pieces/) })
     expect(await send(f => (f.sets[1]!.id = f.sets[0]!.id))).toEqual({ sets: expect.stringMatching(/Reload the page/) })

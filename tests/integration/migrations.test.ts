@@ -103,9 +103,7 @@ describe('migrations', () => {
     const entered = async (table: string, where: string) =>
       (await client.query<{ entered: Record<string, unknown> }>(`select entered from ${table} where ${where}`)).rows[0]!.entered
     expect(await entered('pass', `id = (select pass_id from run where id = '${runId}')`)).toMatchObject({
-      artWidth: '2 in',
-      artMiddle: '',
-      openFraction: '35 %',
+      placements: [{ artWidth: '2 in', clear: '', openFraction: '35 %', count: '1', anchor: 'opposite-seam' }],
     })
     expect(
       await entered('piece_set', `id = (select set_id from pass join run on pass_id = pass.id where run.id = '${runId}')`),
@@ -170,6 +168,10 @@ describe('migrations', () => {
     await client.connect()
     const rows = async (sql: string) => (await client.query<Record<string, unknown>>(sql)).rows
     const jobs = await rows('select id, customer, noun, pieces, girth_mm, status, notes from job order by id')
+    const arts = await rows(
+      'select id, art_width_mm as width, open_fraction as open, details ->> \'artMiddle\' as middle, details ->> \'finest\' as finest, '
+      + 'coalesce((wall ->> \'middle\')::float8, height_mm / 2) as up, artwork_id as artwork, art ->> \'d\' as d from job order by id',
+    )
     const ledger = await rows('select id, reason from bottle_movement order by id')
     // Somebody wrote why, as people could.
     await client.query(`update run set summary = jsonb_set(jsonb_set(summary, '{pieces,0,withdrawn}', '"chipped"'), '{skipped}',
@@ -200,6 +202,17 @@ describe('migrations', () => {
     ).toEqual(jobs)
     expect(
       await rows('select 1 from pass join piece_set s on s.id = set_id where status = \'done\' and cardinality(done) <> pieces'),
+    ).toEqual([])
+    // Its art stands in a placement, as large and as high as it was, and is called by its name.
+    expect(arts.some(a => a.middle !== null) && arts.some(a => a.d !== null)).toBe(true)
+    expect(
+      await rows(`select id, (p ->> 'artWidth')::float8 as width, (p ->> 'openFraction')::float8 as open, p ->> 'clear' as middle,
+          p ->> 'finest' as finest, (p #>> '{spots,0,middle}')::float8 as up, p ->> 'artworkId' as artwork, p #>> '{art,d}' as d
+        from (select id, placements -> 0 as p from pass) pass order by id`),
+    ).toEqual(arts)
+    expect(
+      await rows('select 1 from pass join artwork on artwork.id = (placements #>> \'{0,artworkId}\')::uuid '
+        + 'where artwork.name <> placements #>> \'{0,art,name}\''),
     ).toEqual([])
     const ids = await rows('select (select array_agg(id) from run) as runs, (select array_agg(id) from lot) as lots')
     await client.end()

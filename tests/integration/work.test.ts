@@ -157,8 +157,10 @@ describe('a job', () => {
   it('is kept as written and as measured', async () => {
     const { body } = await mate.post<Job>('jobs', { id: v7(), job: jobForm(lotId) })
     expect(body).toMatchObject({
-      passes: [{ girth: expect.closeTo(241.3, 6), openFraction: 0.35, pieces: 4, status: 'planned', no: 1, of: 1, done: [] }],
-      entered: { sets: [{ girth: '9 1/2"', passes: [{ openFraction: '35 %' }] }] },
+      passes: [
+        { girth: expect.closeTo(241.3, 6), placements: [{ openFraction: 0.35 }], pieces: 4, status: 'planned', no: 1, of: 1, done: [] },
+      ],
+      entered: { sets: [{ girth: '9 1/2"', passes: [{ placements: [{ openFraction: '35 %' }] }] }] },
     })
   })
   it('wrong entries come back with a sentence each', async () => {

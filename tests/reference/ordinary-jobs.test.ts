@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { planRecipe } from '../../core/plan/recipe'
-import type { RecipeInput } from '../../core/plan/recipe'
+import type { PlacementFacts, RecipeInput } from '../../core/plan/recipe'
 import { coatSeconds } from '../../core/plan/coat'
 import { DEFAULT_HOUSE_RULES } from '../../core/trade/house'
-import { FOUR_TUMBLERS, ONE_MIRROR, TWO_TAGS } from '../../core/bench/run/testing.test-support'
+import { changed, FOUR_TUMBLERS, ONE_MIRROR, TWO_TAGS } from '../../core/bench/run/testing.test-support'
 
+type Change = Partial<RecipeInput & PlacementFacts>
 const cm2 = (area: number) => area * 100
 
 // Common practice throughout: no table of this trade is published.
@@ -24,7 +25,7 @@ describe('how long a coat with brush or stick takes', () => {
 })
 
 describe('ordinary jobs raise no false alarms', () => {
-  const plan = (change: Partial<RecipeInput>) => planRecipe({ ...FOUR_TUMBLERS, ...change })
+  const plan = (change: Change) => planRecipe(changed(FOUR_TUMBLERS, change))
   it('four tumblers with a name under a five-minute cream: no word of coating taking over half of the window', () =>
     expect(plan({}).warnings.filter(w => /its first part dwells/.test(w))).toEqual([]))
   it('a tempered panel of 225 cm² can be etched within its ten minutes', () => {
@@ -115,7 +116,7 @@ const exactly = (a: number, b: number, c: number) =>
   ] as const
 
 // Common practice throughout: how long each takes, what it takes and how large it is cut, as people at a bench would say it.
-const ORDINARY: [string, Partial<RecipeInput>, Expected][] = [
+const ORDINARY: [string, Change, Expected][] = [
   [
     'a tall beer glass with a name',
     { ...one, noun: 'beer glass', surface: 'taper', height: 180, girth: 230, art: { width: 70, height: 25, openFraction: 0.35 } },
@@ -376,7 +377,7 @@ const ORDINARY: [string, Partial<RecipeInput>, Expected][] = [
 
 describe('ordinary jobs come out as people at a bench would say', () => {
   it.each(ORDINARY)('%s', (_, change, expected) => {
-    const r = planRecipe({ ...FOUR_TUMBLERS, ...change })
+    const r = planRecipe(changed(FOUR_TUMBLERS, change))
     expect(r.refusals).toEqual([])
     const figure = (id: string) => r.figures.find(f => f.id === id)?.value
     const within = (what: string, value: number, [least, most]: Range) =>

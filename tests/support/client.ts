@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
-import { BLANK_PLAN, jobOf } from '../../shared/jobs'
-import type { JobForm, PlanForm } from '../../shared/jobs'
+import { BLANK_PLAN, jobOf, planOf } from '../../shared/jobs'
+import type { JobForm, PlacementForm, PlanForm } from '../../shared/jobs'
 import type { Job, Pass } from '../../shared/passes'
 import type { RunPlan } from '../../core/plan/run-plan'
 import { rulesForm } from '../../shared/studio'
@@ -70,7 +70,10 @@ export const lotForm = (change: Partial<LotForm> = {}): LotForm => ({
 })
 
 /** One set, one pass. */
-export const planForm = (lotId: string, change: Partial<PlanForm> = {}): PlanForm => ({
+/** What a plan says, its one stencil told with the rest. */
+export type PlanChange = Partial<PlanForm & PlacementForm>
+
+export const planForm = (lotId: string, change: PlanChange = {}): PlanForm => ({
   ...BLANK_PLAN,
   customer: 'Rowing club',
   dueOn: '2030-06-01',
@@ -78,16 +81,13 @@ export const planForm = (lotId: string, change: Partial<PlanForm> = {}): PlanFor
   pieces: '4',
   height: '110 mm',
   girth: '9 1/2"',
-  artWidth: '60',
-  artHeight: '45 mm',
-  openFraction: '35 %',
   answers: FINE_ANSWERS,
   lotId,
-  ...change,
+  ...planOf({ artWidth: '60', artHeight: '45 mm', openFraction: '35 %', ...change }),
 })
 
 /** A job of four tumblers, etched once. */
-export const jobForm = (lotId: string, change: Partial<PlanForm> = {}): JobForm => jobOf(planForm(lotId, change), { set: v7(), pass: v7() })
+export const jobForm = (lotId: string, change: PlanChange = {}): JobForm => jobOf(planForm(lotId, change), { set: v7(), pass: v7() })
 
 /** The first pass of a job. */
 export const firstPass = async (client: Client, jobId: string): Promise<Pass> => (await client.get<Job>(`jobs/${jobId}`)).body.passes[0]!
@@ -120,7 +120,7 @@ export async function newLot(lead: Client, change: Partial<LotForm> = {}): Promi
 export async function newRun(
   client: Client,
   lotId: string,
-  change: Partial<PlanForm> = {},
+  change: PlanChange = {},
 ): Promise<{ jobId: string, passId: string, runId: string }> {
   const jobId = v7()
   const runId = v7()

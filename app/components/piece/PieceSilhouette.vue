@@ -44,6 +44,8 @@ const marks = computed(() => {
   ]
 })
 const text = computed(() => 19 / box.value.scale)
+/** The first stencil, whose sizes are written beside it. */
+const front = computed(() => drawing.value.arts[0]?.box)
 </script>
 
 <template>
@@ -54,14 +56,16 @@ const text = computed(() => 19 / box.value.scale)
   >
     <defs>
       <pattern
-        :id="`${clip}-tide`"
+        v-for="(a, i) in drawing.arts"
+        :id="`${clip}-tide-${i}`"
+        :key="i"
         patternUnits="userSpaceOnUse"
-        :x="box.art.x"
-        :y="box.art.y"
-        :width="box.art.width / 3"
-        :height="box.art.height / 4"
+        :x="a.box.x"
+        :y="a.box.y"
+        :width="a.box.width / 3"
+        :height="a.box.height / 4"
       >
-        <path :d="drawing.tide" class="line" :stroke-width="box.art.height / 9" />
+        <path :d="a.tide" class="line" :stroke-width="a.box.height / 9" />
       </pattern>
       <clipPath :id="clip"><path :d="`${drawing.outline} Z`" /></clipPath>
     </defs>
@@ -72,19 +76,21 @@ const text = computed(() => 19 / box.value.scale)
         <path v-if="e.drawn" class="etched" :d="e.drawn" fill-rule="evenodd" />
         <rect v-else class="etched" :x="e.box.x" :y="e.box.y" :width="e.box.width" :height="e.box.height" />
       </template>
-      <path v-if="drawing.drawn" class="drawn" :class="{ frosted }" :d="drawing.drawn" fill-rule="evenodd" />
-      <rect
-        v-if="!drawing.drawn || !frosted"
-        class="art"
-        :class="{ frosted, framed: drawing.drawn }"
-        :fill="frosted ? `url(#${clip}-tide)` : undefined"
-        :x="box.art.x"
-        :y="box.art.y"
-        :width="box.art.width"
-        :height="box.art.height"
-        :stroke-width="box.wall * 0.7"
-        :stroke-dasharray="behind ? `${box.wall * 0.4} ${box.wall * 1.2}` : `${box.wall * 2} ${box.wall * 1.4}`"
-      />
+      <template v-for="(a, i) in drawing.arts" :key="i">
+        <path v-if="a.drawn" class="drawn" :class="{ frosted }" :d="a.drawn" fill-rule="evenodd" />
+        <rect
+          v-if="!a.drawn || !frosted"
+          class="art"
+          :class="{ frosted, framed: a.drawn }"
+          :fill="frosted ? `url(#${clip}-tide-${i})` : undefined"
+          :x="a.box.x"
+          :y="a.box.y"
+          :width="a.box.width"
+          :height="a.box.height"
+          :stroke-width="box.wall * 0.7"
+          :stroke-dasharray="behind ? `${box.wall * 0.4} ${box.wall * 1.2}` : `${box.wall * 2} ${box.wall * 1.4}`"
+        />
+      </template>
       <rect v-if="!flat" class="base" :x="0" :y="box.height - box.base" :width="box.width" :height="box.base" />
     </g>
     <path :d="drawing.outline" class="wall" :stroke-width="box.wall" />
@@ -98,9 +104,11 @@ const text = computed(() => 19 / box.value.scale)
       <text :x="-padLeft * 0.28" :y="box.height * 0.5 + text * 0.35" text-anchor="end">{{ dimensions.height }}</text>
       <line x1="0" :x2="box.width" :y1="box.height + padBottom * 0.32" :y2="box.height + padBottom * 0.32" />
       <text :x="box.width / 2" :y="box.height + padBottom * 0.34 + text" text-anchor="middle">{{ dimensions.across }}</text>
-      <text :x="box.width / 2" :y="box.art.y - text * 0.35" text-anchor="middle">{{ dimensions.artWidth }}</text>
-      <text :x="box.width + pad * 0.22" :y="box.art.y + box.art.height / 2 + text * 0.35">{{ dimensions.artHeight }}</text>
-      <path :d="`M${box.width + pad * 0.08} ${box.art.y} h${pad * 0.07} v${box.art.height} h${-pad * 0.07}`" fill="none" />
+      <template v-if="front">
+        <text :x="front.x + front.width / 2" :y="front.y - text * 0.35" text-anchor="middle">{{ dimensions.artWidth }}</text>
+        <text :x="box.width + pad * 0.22" :y="front.y + front.height / 2 + text * 0.35">{{ dimensions.artHeight }}</text>
+        <path :d="`M${box.width + pad * 0.08} ${front.y} h${pad * 0.07} v${front.height} h${-pad * 0.07}`" fill="none" />
+      </template>
     </g>
   </svg>
 </template>

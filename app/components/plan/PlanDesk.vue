@@ -4,12 +4,12 @@ import Select from 'primevue/select'
 import { v7 } from 'uuid'
 import { planRecipe } from '#core/plan/recipe'
 import { plural } from '#core/basics/units'
-import { fieldAt, jobSchema, MOST_PASSES, MOST_SETS, planSchema } from '#shared/jobs'
+import { fieldAt, jobSchema, MOST_PASSES, MOST_SETS, planSchema, planWithin } from '#shared/jobs'
 import { owed, ready } from '#shared/passes'
 import type { JobForm } from '#shared/jobs'
-import type { Job } from '#shared/passes'
+import type { Job, Pass, PlannedArt } from '#shared/passes'
+import type { PieceShape } from '#shared/runs'
 import { plannedArt } from '#shared/artworks'
-import { plannedWall } from '#shared/blanks'
 import { fieldErrors } from '#shared/fields'
 import { factsOfArts, recipeInput } from '#shared/recipe'
 
@@ -64,23 +64,27 @@ const plannable = computed(() =>
   }),
 )
 const needed = computed(() => (plannable.value.success ? {} : fieldErrors(plannable.value.error)))
-const wall = computed(() => {
-  const blank = plannable.value.success ? studio.blank(plannable.value.data.blankId) : null
-  return blank && plannable.value.success ? plannedWall(blank, plannable.value.data) : null
-})
-/** The art itself, once it has been read; until then what the job kept of it. */
-const art = computed(() => {
-  const artwork = studio.artwork(plan.value.artworkId)
+const { places, clash } = usePlaces(plan)
+const wall = computed(() => places.value?.wall ?? null)
+/** Art of a stencil, once it has been read; until then what the job kept of it. @param pass of the job as it is stored */
+function artOf(id: string, i: number, piece: number | null, pass: Pass | undefined): PlannedArt | null {
+  const artwork = studio.artwork(id)
   if (artwork) return plannedArt(artwork)
-  return plan.value.artworkId !== '' && plan.value.artworkId === kept.value?.artworkId ? kept.value.art : null
+  const before = pass?.placements[i]
+  const [was, art] = piece === null ? [before?.artworkId, before?.art] : [before?.artworkIds[piece], before?.arts[piece]]
+  return id !== '' && id === was ? (art ?? null) : null
+}
+const drawn = computed(() => drawnOf(plan.value, places.value, (id, i, piece) => artOf(id, i, piece, kept.value)))
+/** What the passes before this one put on the piece, as they are written now. */
+const etched = computed(() => {
+  const { set, pass } = at.value
+  return draft.set.value.passes.slice(0, pass).flatMap(({ id: passId }, k) => {
+    const before = planWithin(draft.form.value, set, k)
+    const stored = props.job?.passes.find(p => p.id === passId)
+    return drawnOf(before, placesOf(before, unit.value, studio), (id, i, piece) => artOf(id, i, piece, stored))
+  })
 })
-/** Art of single pieces, as far as it has been read. */
-const arts = computed(() =>
-  (plan.value.artworkIds ?? []).map((id, i) => {
-    const artwork = studio.artwork(id)
-    return artwork ? plannedArt(artwork) : id !== '' && id === kept.value?.artworkIds[i] ? (kept.value?.arts[i] ?? null) : null
-  }),
-)
+provide('etched', etched)
 /** Numbers of the pieces that would go through it now. */
 const open = computed(() => (plannable.value.success ? owed({ pieces: plannable.value.data.pieces, done: kept.value?.done ?? [] }) : []))
 const facts = computed(() => {
@@ -89,17 +93,38 @@ const facts = computed(() => {
   const turn = { no: at.value.pass + 1, of: draft.set.value.passes.length }
   const { stencilId } = plannable.value.data
   const numbers = open.value.length > 0 ? open.value : undefined
-  const drawn = arts.value.length > 0 ? factsOfArts(arts.value.map(own => own ?? art.value)) : art.value
-  return planFacts({ stencilId, wall: wall.value, art: drawn, turn, numbers }, lot, studio, houseTime.today())
+  const arts = drawn.value.map(d => (d.arts.length > 0 ? factsOfArts(d.arts.map(own => own ?? d.art)) : d.art))
+  return planFacts({ stencilId, wall: wall.value, arts, turn, numbers }, lot, studio, houseTime.today())
 })
 const input = computed(() => (plannable.value.success && facts.value ? recipeInput(plannable.value.data, facts.value) : null))
-const recipe = computed(() => (input.value ? planRecipe(input.value) : null))
-/** What the passes before this one put on the piece, as it was saved. */
-const etched = computed(() => kept.value?.etched ?? [])
+const planned = computed(() => (input.value ? planRecipe(input.value) : null))
+/** What can't be masked together can't be begun together. */
+const recipe = computed(() => {
+  const [found, why] = [planned.value, clash.value]
+  return found && why ? { ...found, refusals: [...found.refusals, clashWords(why, plan.value.placements.length)], plan: null } : found
+})
+/** The piece with all that is on it. */
+const shape = computed((): PieceShape | null => {
+  const { data } = plannable.value
+  if (!data) return null
+  const { surface, height, girth } = data
+  return { surface, height, girth, wall: wall.value, placements: drawn.value, etched: etched.value }
+})
 /** There was a recipe before: then something was changed that takes it away. */
 const begun = ref(false)
 watch(recipe, is => (begun.value ||= is !== null), { immediate: true })
 watch(passId, () => (begun.value = recipe.value !== null))
+const EXAMPLE = plainShape({ surface: 'cylinder', height: 110, girth: 241, artWidth: 60, artHeight: 45 })
+const ART_LABELS: Record<string, string> = {
+  artWidth: 'Width of the art',
+  artHeight: 'Height of the art',
+  openFraction: 'Share that is open',
+  finest: 'Finest detail',
+  count: 'Repeats round it',
+  at: 'Where round it',
+  clear: 'How high',
+  turn: 'Turned by',
+}
 const LABELS: Record<string, string> = {
   customer: 'Customer',
   dueOn: 'Due',
@@ -112,11 +137,6 @@ const LABELS: Record<string, string> = {
   surface: 'Where the art sits',
   height: 'Height',
   girth: 'Girth at the art',
-  artWidth: 'Width of the art',
-  artHeight: 'Height of the art',
-  openFraction: 'Share that is open',
-  artMiddle: 'Middle above the base',
-  finest: 'Finest detail',
   border: 'Border of resist',
   lotId: 'Etch with',
   resist: 'Resist',
@@ -125,7 +145,20 @@ const LABELS: Record<string, string> = {
   temperature: 'Temperature at the bench',
   tray: 'Side by side on one tray',
   carve: 'How deep',
+  keepOut: 'What to keep clear of',
 }
+/** Of several stencils it is said of which one. */
+const labels = computed(() => ({
+  ...LABELS,
+  ...Object.fromEntries(
+    plan.value.placements.flatMap((_, i) =>
+      Object.entries(ART_LABELS).map(([key, text]) => [
+        `placements.${i}.${key}`,
+        plan.value.placements.length > 1 ? `${text}, stencil ${i + 1}` : text,
+      ]),
+    ),
+  ),
+}))
 
 const ranking = useRanking(plan)
 /** Until somebody chooses, the best suggestion stands as soon as the art is known. */
@@ -216,6 +249,7 @@ const several = computed(() => draft.form.value.sets.length > 1 || draft.set.val
         :suggested="draft.suggested.value"
         @left="leave"
         @chose="draft.chose"
+        @part="draft.part"
       />
       <div v-if="!closed" class="more">
         <Button
@@ -297,16 +331,14 @@ const several = computed(() => draft.form.value.sets.length > 1 || draft.set.val
         :recipe="recipe"
         :input="input"
         :lot-id="plan.lotId"
-        :wall="wall"
-        :art="art ?? arts.find(own => own !== null) ?? null"
-        :etched="etched"
+        :shape="shape!"
       />
       <CompareLots :job="plannable.data" :facts="facts" />
     </div>
     <div v-else class="out empty">
-      <PieceSilhouette :shape="{ surface: 'cylinder', wall: null, height: 110, girth: 241, artWidth: 60, artHeight: 45 }" :size="130" />
+      <PieceSilhouette :shape="EXAMPLE" :size="130" />
       <p>{{ begun ? 'The recipe comes back once this is put right:' : 'The recipe appears here as soon as this is known:' }}</p>
-      <StillNeeded v-if="Object.keys(needed).length" :errors="needed" :labels="LABELS" />
+      <StillNeeded v-if="Object.keys(needed).length" :errors="needed" :labels="labels" />
       <p v-else>The bottle to etch with is not on the shelf. Choose another under Resist and etchant.</p>
     </div>
   </div>

@@ -2,10 +2,11 @@
 import { QUESTIONS } from '#core/trade/answers'
 import type { Ranking } from '#core/plan/rank'
 import type { PlanForm } from '#shared/jobs'
+import type { PartedPass } from '#shared/placements'
 
 /** The decisions of a plan in the order the trade takes them. Each shows its error beside its field. */
 const props = defineProps<{ errors: Record<string, string>, ranking: Ranking | null, suggested: boolean }>()
-const emit = defineEmits<{ left: [name: string], chose: [] }>()
+const emit = defineEmits<{ left: [name: string], chose: [], part: [passes: PartedPass[]] }>()
 const form = defineModel<PlanForm>({ required: true })
 
 const studio = useStudioStore()
@@ -23,7 +24,7 @@ type RungId = 'piece' | 'questions' | 'art' | 'etch' | 'how' | 'job'
 const done = computed((): Record<RungId, boolean> => ({
   piece: Boolean(form.value.noun && form.value.pieces && form.value.height && form.value.girth),
   questions: answered.value === QUESTIONS.length,
-  art: Boolean(form.value.artWidth && form.value.artHeight && form.value.openFraction),
+  art: form.value.placements.every(p => p.artWidth && p.artHeight && p.openFraction),
   etch: Boolean(form.value.lotId),
   how: true,
   job: Boolean(form.value.customer.trim() && form.value.dueOn),
@@ -33,7 +34,7 @@ const folded = reactive({ ...done.value })
 const FIELDS: Record<RungId, readonly string[]> = {
   piece: ['blankId', 'noun', 'pieces', 'names', 'substrate', 'surface', 'height', 'girth', 'oldLabel'],
   questions: ['answers'],
-  art: ['artworkId', 'artWidth', 'artHeight', 'openFraction', 'artMiddle', 'finest', 'border', 'wholeFace', 'face'],
+  art: ['placements', 'keepOut', 'border', 'wholeFace', 'face'],
   etch: ['lotId', 'resist', 'stencilId', 'look', 'depth', 'carve'],
   how: ['schools', 'ownBest', 'temperature', 'coaters', 'tool', 'tray', 'finish'],
   job: ['customer', 'dueOn', 'notes'],
@@ -54,7 +55,7 @@ const said = computed((): Record<RungId, string | undefined> => {
   return {
     piece: shown('piece', pieceWords(f, words.value)),
     questions: answered.value < QUESTIONS.length || folded.questions ? answers : undefined,
-    art: shown('art', artWords(f, studio.artwork(f.artworkId)?.name ?? null, words.value)),
+    art: shown('art', artWords(f, f.placements.map(p => studio.artwork(p.artworkId)?.name ?? null), words.value)),
     etch: f.lotId && (folded.etch || props.suggested)
       ? `${etchWords(f, studio.lot(f.lotId)?.productName ?? null)}${props.suggested ? ' As Crest suggests.' : ''}`
       : undefined,
@@ -83,7 +84,7 @@ function onLeave(event: FocusEvent) {
       :said="said.questions"
     ><RungQuestions v-model="form" :errors="errors" /></PlanRung>
     <PlanRung v-model:folded="folded.art" :n="3" title="The art" :done="done.art" :said="said.art">
-      <RungArt v-model="form" :errors="errors" />
+      <RungArt v-model="form" :errors="errors" @part="emit('part', $event)" />
     </PlanRung>
     <PlanRung v-model:folded="folded.etch" :n="4" title="Resist and etchant" :done="done.etch" :said="said.etch">
       <RungEtch v-model="form" :errors="errors" :ranking="ranking" @chose="emit('chose')" />

@@ -1,40 +1,35 @@
 <script setup lang="ts">
 import type { Recipe, RecipeInput } from '#core/plan/recipe'
-import type { PlannedWall } from '#shared/blanks'
-import type { PlannedArt } from '#shared/passes'
-import type { EtchedArt } from '#shared/runs'
+import type { PieceShape } from '#shared/runs'
 import { etchantKind } from '#core/trade/materials'
 import { describeSource } from '#core/basics/source'
 import { whenCalled } from '#core/plan/steps'
-import { capital, countOf, formatDuration, formatFraction } from '#core/basics/units'
+import { capital, countOf, formatArea, formatDuration, formatFraction } from '#core/basics/units'
 
 /** What comes out of a plan: the piece as measured, verdict, window, every figure with its working, the steps. */
 const props = defineProps<{
   recipe: Recipe
   input: RecipeInput
   lotId: string
-  wall: PlannedWall | null
-  art: PlannedArt | null
-  /** What earlier passes put on the piece. */
-  etched: EtchedArt[]
+  /** The piece with all that is on it. */
+  shape: PieceShape
 }>()
 const units = useUnits()
-const shape = computed(() => ({
-  surface: props.input.surface,
-  height: props.input.height,
-  girth: props.input.girth,
-  artWidth: props.input.art.width,
-  artHeight: props.input.art.height,
-  wall: props.wall,
-  art: props.art,
-  etched: props.etched,
-}))
 const across = computed(() => props.recipe.figures.find(f => f.id === 'diameter')?.value ?? props.input.girth)
+const first = computed(() => props.input.placements[0]!.art)
+/** What is open on one piece: a share where there is one stencil, an area where there are several. */
+const open = computed(() => {
+  const { placements } = props.input
+  const stencils = placements.reduce((sum, p) => sum + p.count, 0)
+  if (stencils === 1) return `${formatFraction(first.value.openFraction)} of the art open`
+  const area = placements.reduce((sum, p) => sum + p.count * p.art.width * p.art.height * p.art.openFraction, 0)
+  return `${stencils} stencils on each, ${formatArea(area)} open`
+})
 const dimensions = computed(() => ({
   height: units.length(props.input.height),
   across: units.length(across.value),
-  artWidth: units.length(props.input.art.width),
-  artHeight: units.length(props.input.art.height),
+  artWidth: units.length(first.value.width),
+  artHeight: units.length(first.value.height),
 }))
 const behind = computed(() => props.input.surface === 'flat' && (props.input.face === 'back' || props.input.substrate === 'mirror-back'))
 const blast = computed(() => etchantKind(props.input.lot.kind).method === 'blast')
@@ -45,7 +40,7 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
   <div class="recipe">
     <div class="drawing">
       <PieceSilhouette :shape="shape" :dimensions="dimensions" :size="210" :behind="behind" />
-      <p>{{ countOf(input.pieces, input.noun) }}, {{ formatFraction(input.art.openFraction) }} of the art open<template v-if="behind">,
+      <p>{{ countOf(input.pieces, input.noun) }}, {{ open }}<template v-if="behind">,
         etched on the back and seen through the glass</template></p>
     </div>
     <p v-for="r in recipe.refusals" :key="r" class="problem" role="alert">{{ r }}</p>
@@ -60,7 +55,8 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
         <strong>Asked for, as steps of their own:</strong> {{ recipe.judgement.cares.map(c => c.title).join('; ') }}.
       </p>
     </section>
-    <p v-if="recipe.place" class="place"><strong>On this wall:</strong> {{ recipe.place.sentence }}</p>
+    <p v-for="p in recipe.places" :key="p.called" class="place"><strong>{{ p.called ? `${capital(p.called)}:` : 'On this wall:' }}</strong>
+      {{ p.verdict.sentence }}</p>
     <section v-if="recipe.dwell.window" aria-label="Dwell window">
       <h2>{{ blast ? 'Gun time, a piece' : 'Dwell' }}</h2>
       <DwellBar :decision="recipe.dwell" />

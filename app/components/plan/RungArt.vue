@@ -1,13 +1,17 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
-import Select from 'primevue/select'
+import type { KeepOutKind } from '#core/piece/placement'
 import { substrateKind } from '#core/trade/materials'
-import { capital, formatNumber, parseCount } from '#core/basics/units'
-import { largestOf } from '#shared/artworks'
-import { readPieceNames } from '#shared/jobs'
+import { BLANK_PLACEMENT, MOST_PLACEMENTS } from '#shared/jobs'
 import type { PlanForm } from '#shared/jobs'
+import type { DrawnArt } from '#shared/passes'
+import { writtenAt } from '#shared/placements'
+import type { PartedPass } from '#shared/placements'
 
+/** What goes on each piece in this pass: one stencil or several, and where. */
 defineProps<{ errors: Record<string, string> }>()
+const emit = defineEmits<{ part: [passes: PartedPass[]] }>()
 const form = defineModel<PlanForm>({ required: true })
 const FACES = [{ id: 'front', text: 'The front' }, { id: 'back', text: 'The back, read through the glass' }]
 const FACE_HINT = {
@@ -17,128 +21,112 @@ const FACE_HINT = {
 /** Only through glass is anything read from behind. */
 const seenThrough = computed(() => substrateKind(form.value.substrate).family === 'glass')
 const units = useUnits()
+const unit = useLengthUnit()
 const reads = useReadings()
 const studio = useStudioStore()
 onMounted(() => studio.artworks ?? studio.loadArtworks().catch(() => {}))
-const kept = computed(() => studio.artworks?.filter(a => !a.putAway).map(a => ({ id: a.id, text: a.name })) ?? [])
-const count = computed(() => {
-  const read = parseCount(form.value.pieces)
-  return read.ok ? Math.min(read.value, 500) : 1
-})
-const names = computed(() => readPieceNames(form.value.names))
-const pieces = computed(() => Array.from({ length: count.value }, (_, i) =>
-  `${form.value.noun.trim() || 'piece'} ${i + 1}${names.value[i] ? `, ${names.value[i]}` : ''}`))
-/** Each piece has its own art: a name on each glass, a boat on each flask. A stencil called as the piece is goes to it by itself. */
-const each = computed({
-  get: () => (form.value.artworkIds ?? []).length > 0,
-  set: (on) => {
-    const called = (name = '') => studio.artworks?.find(a => !a.putAway && a.name.toLowerCase() === name.toLowerCase())
-    form.value.artworkIds = on ? Array.from({ length: count.value }, (_, i) => called(names.value[i])?.id ?? '') : []
-    take()
-  },
-})
-watch(count, (now) => {
-  if (each.value) form.value.artworkIds = Array.from({ length: now }, (_, i) => form.value.artworkIds![i] ?? '')
-})
-function choose(i: number, id: string) {
-  form.value.artworkIds = form.value.artworkIds!.with(i, id)
-  take()
+const several = computed(() => form.value.placements.length > 1)
+const { places, clash, parted, problems } = usePlaces(form)
+const placed = computed(() => places.value?.placed ?? [])
+const wall = computed(() => places.value?.ground.wall ?? null)
+const pane = computed(() => places.value?.ground.pane ?? null)
+const entry = (i: number) => places.value!.entries[placed.value[i]!.of]!
+/** The art in the size that it has here; a plain box where nobody has drawn it. */
+function outline(i: number) {
+  const { artWidth: width, artHeight: height, artworkId, artworkIds } = entry(i)
+  const figures = studio.artwork(artworkId ?? artworkIds.find(id => id !== null) ?? null)?.figures
+  if (figures) return { d: figures.outline, width: figures.width, height: figures.height }
+  return { d: `M0 0L${width} 0L${width} ${height}L0 ${height}Z`, width, height }
 }
-const ofPiece = computed(() => [{ id: '', text: 'As above' }, ...kept.value])
-const choices = computed(() => [{ id: '', text: 'Not from a stencil' }, ...kept.value])
-/** What was found when the art was read is written into the plan; where pieces differ, of the largest and the finest of them. */
-function take() {
-  const own = each.value ? form.value.artworkIds!.map(id => id || form.value.artworkId) : [form.value.artworkId]
-  const found = [...new Set(own)].flatMap(id => studio.artwork(id)?.figures ?? [])
-  if (found.length === 0) return
-  const f = largestOf(found)
-  Object.assign(form.value, {
-    artWidth: `${formatNumber(f.width, 1)} mm`,
-    artHeight: `${formatNumber(f.height, 1)} mm`,
-    openFraction: `${formatNumber((100 * f.openArea) / (f.width * f.height), 1)} %`,
-    finest: f.finest === null ? '' : `${formatNumber(f.finest, 2)} mm`,
-  })
+const nameOf = (of: number) => studio.artwork(form.value.placements[of]!.artworkId)?.name ?? (several.value ? `stencil ${of + 1}` : 'art')
+const label = (i: number) => {
+  const { of, repeat } = placed.value[i]!
+  return Number(form.value.placements[of]!.count) > 1 ? `${nameOf(of)} ${repeat + 1}` : nameOf(of)
 }
+/** What is on the piece from earlier passes. */
+const etched = inject<Ref<DrawnArt[]>>('etched', ref([]))
+const bad = computed(() => new Set(placed.value.flatMap((p, i) => (clash.value?.placement === p.of ? [i] : []))))
+/** Of repeats the whole ring turns along. */
+function move(i: number, at: number, middle: number) {
+  const { of, repeat, placement } = placed.value[i]!
+  const first = placed.value.find(p => p.of === of && p.repeat === 0)!.placement!.at
+  const round = repeat === 0 ? at : first + at - placement!.at
+  Object.assign(form.value.placements[of]!, writtenAt(places.value!.ground, round, middle, unit.value))
+}
+function add() {
+  form.value.placements.push({ ...structuredClone(BLANK_PLACEMENT), at: wall.value ? besideAt(form.value.placements.length) : '' })
+}
+function copy(of: number) {
+  form.value.placements.push({ ...plain(form.value.placements[of]!), at: wall.value ? besideAt(form.value.placements.length) : '' })
+}
+function gone(kind: KeepOutKind) {
+  for (const p of form.value.placements) if (p.anchor.endsWith(kind)) p.anchor = 'opposite-seam'
+}
+const clearing = ref(false)
 </script>
 
 <template>
-  <Field
-    v-if="kept.length"
-    v-slot="{ id, labelled, described }"
-    class="full"
-    label="From a stencil"
-    hint="Size, open share and finest detail come with it."
+  <component
+    :is="several ? 'section' : 'div'"
+    v-for="(p, i) in form.placements"
+    :key="i"
+    class="full placement"
+    :class="{ several }"
+    :aria-label="several ? `Stencil ${i + 1}` : undefined"
   >
-    <Select
-      v-model="form.artworkId"
-      placeholder="Not from a stencil"
-      :input-id="id"
-      :options="choices"
-      option-label="text"
-      option-value="id"
-      :aria-labelledby="labelled"
-      :aria-describedby="described"
-      @change="take"
-    />
-  </Field>
-  <label v-if="kept.length && count > 1" class="full tick"><Checkbox v-model="each" binary data-field="artworkIds" /> Each piece has its own
-    stencil</label>
-  <ol v-if="each" class="full each">
-    <li v-for="(name, i) in pieces" :key="i">
-      <Field v-slot="{ id, labelled }" :label="capital(name)" :error="errors[`artworkIds.${i}`]">
-        <Select
-          :model-value="form.artworkIds![i] ?? ''"
-          placeholder="As above"
-          :input-id="id"
-          :options="ofPiece"
-          option-label="text"
-          option-value="id"
-          :aria-labelledby="labelled"
-          @update:model-value="choose(i, $event)"
+    <h3 v-if="several" class="full head">
+      Stencil {{ i + 1 }}
+      <span>
+        <Button type="button" severity="secondary" label="Copy" :aria-label="`Copy stencil ${i + 1}`" @click="copy(i)" />
+        <Button
+          type="button"
+          severity="secondary"
+          label="Remove"
+          :aria-label="`Remove stencil ${i + 1}`"
+          @click="form.placements.splice(i, 1)"
         />
-      </Field>
-    </li>
-  </ol>
-  <TextField
-    v-model="form.artWidth"
-    data-field="artWidth"
-    label="Width"
-    hint="Along the wall"
-    :reads="reads.length(form.artWidth)"
-    :error="errors.artWidth"
-  />
-  <TextField
-    v-model="form.artHeight"
-    data-field="artHeight"
-    label="Height of the art"
-    :reads="reads.length(form.artHeight)"
-    :error="errors.artHeight"
-  />
-  <TextField
-    v-model="form.openFraction"
-    data-field="openFraction"
-    label="Share that is open"
-    hint="Of its box: what gets frosted"
-    :reads="reads.share(form.openFraction)"
-    :error="errors.openFraction"
-  />
-  <TextField
-    v-if="form.blankId"
-    v-model="form.artMiddle"
-    data-field="artMiddle"
-    label="Middle above the base"
-    hint="Leave blank for halfway up"
-    :reads="reads.length(form.artMiddle)"
-    :error="errors.artMiddle"
-  />
-  <TextField
-    v-model="form.finest"
-    data-field="finest"
-    label="Finest detail"
-    hint="Narrowest line or bridge; leave blank when it is coarse"
-    :reads="reads.length(form.finest)"
-    :error="errors.finest"
-  />
+      </span>
+    </h3>
+    <ArtPlacement v-model="form.placements[i]!" :plan="form" :n="i" :errors="errors" :problems="problems[i] ?? []" />
+  </component>
+  <div v-if="clash" class="full clash" role="alert">
+    <p>{{ clashWords(clash, form.placements.length) }}</p>
+    <Button type="button" label="Etch them one after the other" @click="emit('part', parted())" />
+  </div>
+  <div v-if="placed.length" class="full">
+    <UnrolledWall
+      v-if="wall"
+      :wall="wall"
+      :bands="places!.ground.bands"
+      :placed="placed"
+      :outline="outline"
+      :label="label"
+      :bad="bad"
+      :etched="etched"
+      movable
+      @move="move"
+    />
+    <PaneSheet v-else-if="pane && several" :pane="pane" :placed="placed" :outline="outline" :label="label" />
+    <p v-if="wall" class="muted">The wall unrolled. Drag the art to where it goes; it catches at the seam, at the quarters and at even
+      spacing.</p>
+  </div>
+  <p class="full more">
+    <Button
+      v-if="form.placements.length < MOST_PLACEMENTS"
+      type="button"
+      severity="secondary"
+      label="Add art at another place"
+      @click="add"
+    />
+    <Button
+      v-if="wall && !clearing"
+      type="button"
+      severity="secondary"
+      label="What to keep clear of"
+      @click="clearing = true"
+    />
+  </p>
+  <KeepClear v-if="wall && clearing" v-model="form.keepOut" class="full" :errors="errors" @gone="gone" />
   <TextField
     v-model="form.border"
     data-field="border"
@@ -162,7 +150,11 @@ function take() {
 </template>
 
 <style scoped>
-.tick { display: flex; gap: 0.6rem; align-items: center; min-height: 40px; }
-.each { list-style: none; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(15rem, 1fr)); gap: 0.7rem 1rem; }
+.placement { display: grid; grid-template-columns: subgrid; gap: 0.9rem 1rem; }
+.several { border-left: 2px solid var(--glass); padding-left: 0.8rem; }
+.head { display: flex; justify-content: space-between; align-items: center; font-size: 1.2rem; }
+.head span, .more { display: flex; flex-wrap: wrap; gap: 0.5rem; margin: 0; }
+.clash { border-left: 4px double var(--frost); padding-left: 0.8rem; display: grid; gap: 0.5rem; justify-items: start; }
+.clash p { font-weight: 600; margin: 0; }
 .check { display: flex; align-items: center; gap: 0.6rem; padding-top: 1.4rem; }
 </style>

@@ -36,7 +36,8 @@ const blanks = computed(() => [
 function take() {
   const blank = studio.blank(form.value.blankId)
   if (!blank) return
-  const known = { noun: blank.noun, substrate: blank.substrate, artMiddle: '' }
+  const known = { noun: blank.noun, substrate: blank.substrate }
+  for (const p of form.value.placements) if (p.level === 'middle') p.clear = ''
   if (blank.pane) {
     Object.assign(form.value, {
       ...known,
@@ -46,7 +47,7 @@ function take() {
     })
     return
   }
-  const { middle } = plannedWall(blank, { artMiddle: null })!
+  const { middle } = plannedWall(blank, [])!
   const wall = wallOf(blank)!
   Object.assign(form.value, {
     ...known,

@@ -1,10 +1,8 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
-import { KEEP_OUT_KINDS, USUAL_KEEP_OUT } from '#core/piece/placement'
 import type { KeepOutKind } from '#core/piece/placement'
-import { ANCHORS, PLACEMENT_FORM } from '#shared/sheets'
+import { PLACEMENT_FORM } from '#shared/sheets'
 import type { SheetForm } from '#shared/sheets'
 
 /** Which stencils go where on one piece, and what they keep clear of. */
@@ -17,47 +15,21 @@ const stencils = computed(
       ?.filter(a => !a.putAway || form.value.placements.some(p => p.artworkId === a.id))
       .map(a => ({ id: a.id, text: a.name })) ?? [],
 )
-const anchors = computed(() =>
-  ANCHORS.filter(a => a.id.endsWith('seam') || form.value.keepOut.some(k => a.id.endsWith(k.kind))).map(a => ({ ...a })),
-)
-const LEVELS = [
-  { id: 'middle', text: 'Middle at' },
-  { id: 'base', text: 'Above the base' },
-  { id: 'rim', text: 'Below the rim' },
-]
-/** A further stencil starts beside those that are there, not over them. */
-const BESIDE = ['', '1/4 round', '3/4 round', '1/8 round', '7/8 round', '3/8 round', '5/8 round']
-const kept = (kind: KeepOutKind) => form.value.keepOut.some(k => k.kind === kind)
-function keep(kind: KeepOutKind, on: boolean) {
-  form.value.keepOut = on ? [...form.value.keepOut, { kind, at: '' }] : form.value.keepOut.filter(k => k.kind !== kind)
-  // What was counted from a band that is gone counts from the seam again.
-  if (!on) for (const p of form.value.placements) if (p.anchor.endsWith(kind)) p.anchor = 'opposite-seam'
+/** What was counted from a band that is gone counts from the seam again. */
+function gone(kind: KeepOutKind) {
+  for (const p of form.value.placements) if (p.anchor.endsWith(kind)) p.anchor = 'opposite-seam'
 }
-const error = (i: number, field: string) => `placements.${i}.${field}`
 </script>
 
 <template>
-  <fieldset v-if="on === 'wall'" class="bands">
-    <legend>Keep clear of</legend>
-    <label v-for="kind in KEEP_OUT_KINDS" :key="kind"><Checkbox :model-value="kept(kind)" binary @update:model-value="keep(kind, $event)" />
-      {{ USUAL_KEEP_OUT[kind].text.toLowerCase() }}</label>
-    <template v-for="(k, i) in form.keepOut" :key="k.kind">
-      <TextField
-        v-if="k.kind === 'label' || k.kind === 'handle'"
-        v-model="k.at"
-        :label="`Middle of the ${k.kind}, from the seam`"
-        hint="90°, 1/4 round or 60 mm"
-        :error="errors[`keepOut.${i}.at`]"
-      />
-    </template>
-  </fieldset>
+  <KeepClear v-if="on === 'wall'" v-model="form.keepOut" :errors="errors" @gone="gone" />
   <ol>
     <li v-for="(p, i) in form.placements" :key="i">
       <Field
         v-slot="{ id, labelled, invalid }"
         class="art"
         :label="`Stencil ${i + 1}`"
-        :error="errors[error(i, 'artworkId')]"
+        :error="errors[`placements.${i}.artworkId`]"
       >
         <Select
           v-model="p.artworkId"
@@ -70,38 +42,7 @@ const error = (i: number, field: string) => `placements.${i}.${field}`
           :aria-labelledby="labelled"
         />
       </Field>
-      <TextField
-        v-model="p.count"
-        :label="on === 'wall' ? 'Repeats round it' : 'On each piece'"
-        inputmode="numeric"
-        :error="errors[error(i, 'count')]"
-      />
-      <template v-if="on === 'wall'">
-        <Field v-slot="{ id, labelled }" label="Measured">
-          <Select v-model="p.anchor" :input-id="id" :options="anchors" option-label="text" option-value="id" :aria-labelledby="labelled" />
-        </Field>
-        <TextField v-model="p.at" label="To the right by" hint="90°, 1/4 round, 60 mm" :error="errors[error(i, 'at')]" />
-        <Field v-slot="{ id, labelled }" label="Level">
-          <Select v-model="p.level" :input-id="id" :options="LEVELS" option-label="text" option-value="id" :aria-labelledby="labelled" />
-        </Field>
-        <TextField
-          v-model="p.clear"
-          :label="p.level === 'middle' ? 'Height of its middle' : 'To the edge of the art'"
-          :hint="p.level === 'middle' ? 'Leave blank for halfway up' : undefined"
-          :error="errors[error(i, 'clear')]"
-        />
-        <TextField v-model="p.turn" label="Turned by" hint="0°" :error="errors[error(i, 'turn')]" />
-      </template>
-      <template v-else-if="on === 'pane'">
-        <TextField
-          v-model="p.at"
-          label="Its middle, from the left"
-          hint="Leave blank to spread them evenly"
-          :error="errors[error(i, 'at')]"
-        />
-        <TextField v-model="p.clear" label="From the bottom" hint="Leave blank for halfway up" :error="errors[error(i, 'clear')]" />
-        <TextField v-model="p.turn" label="Turned by" hint="0°" :error="errors[error(i, 'turn')]" />
-      </template>
+      <PlaceFields :model-value="p" :on="on" :bands="form.keepOut" :errors="errors" :prefix="`placements.${i}.`" />
       <Button
         v-if="form.placements.length > 1"
         type="button"
@@ -118,15 +59,12 @@ const error = (i: number, field: string) => `placements.${i}.${field}`
       type="button"
       severity="secondary"
       label="Add a stencil"
-      @click="form.placements.push({ ...PLACEMENT_FORM, at: on === 'wall' ? (BESIDE[form.placements.length] ?? '') : '' })"
+      @click="form.placements.push({ ...PLACEMENT_FORM, at: on === 'wall' ? besideAt(form.placements.length) : '' })"
     />
   </p>
 </template>
 
 <style scoped>
-.bands { border: 0; padding: 0; margin: 0; display: flex; flex-wrap: wrap; gap: 0.5rem 1.1rem; align-items: center; }
-legend { font-weight: 600; padding: 0; }
-.bands label { display: flex; gap: 0.4rem; align-items: center; min-height: 40px; }
 ol { list-style: none; padding: 0; display: grid; gap: 0.9rem; }
 li {
   display: grid;

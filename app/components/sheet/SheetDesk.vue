@@ -3,18 +3,18 @@ import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
 import { v7 } from 'uuid'
-import { paneProblems } from '#core/piece/blank'
 import { passTitle } from '#shared/passes'
 import { resistKind, takesSlits } from '#core/trade/materials'
 import type { Pass } from '#core/art/passes'
-import { clash, gapBetween, placementProblems, wrapOverlap } from '#core/piece/placement'
+import { gapBetween, wrapOverlap } from '#core/piece/placement'
 import type { Ring } from '#core/basics/outline'
 import { sheetDxf, sheetHpgl, sheetSvg, stockAfter } from '#core/art/sheet'
 import { capital, countOf, formatArea } from '#core/basics/units'
 import { artworkSchema } from '#shared/artworks'
 import type { Artwork } from '#shared/artworks'
 import { wallOf } from '#shared/blanks'
-import { artworkAt, keepOutOn, placedStencils, ROLL_RESISTS, SHEET_FORM, sheetOfSet, sheetSchema, SLIT_WAYS } from '#shared/sheets'
+import { keepOutOn, overlapArt, passesOf, placedProblems } from '#shared/placements'
+import { artworkAt, placedStencils, ROLL_RESISTS, SHEET_FORM, sheetOfSet, sheetSchema, SLIT_WAYS } from '#shared/sheets'
 import type { Sheet, SheetForm } from '#shared/sheets'
 import type { StencilTask } from '~/workers/stencil'
 
@@ -73,10 +73,9 @@ const wall = computed(() => {
 })
 const pane = computed(() => studio.blank(form.value.blankId)?.pane ?? null)
 const figures = (artworkId: string) => studio.artwork(artworkId)?.figures
-const placed = computed(() =>
-  entry.value ? placedStencils(entry.value, wall.value, pane.value, figures, studio.rules, passesHere.value) : [],
-)
-const bands = computed(() => (entry.value && wall.value ? keepOutOn(entry.value, wall.value) : []))
+const bands = computed(() => (entry.value && wall.value ? keepOutOn(entry.value.keepOut, wall.value) : []))
+const ground = computed(() => ({ wall: wall.value, pane: pane.value, bands: bands.value }))
+const placed = computed(() => (entry.value ? placedStencils(entry.value, ground.value, figures, studio.rules, passesHere.value) : []))
 const passes = computed(() => passesOf(placed.value, wall.value))
 const passOf = computed(() => placed.value.map((_, i) => passes.value.passes.findIndex(p => p.placements.includes(i))))
 const nameOf = (artworkId: string) => studio.artwork(artworkId)?.name ?? 'stencil'
@@ -88,8 +87,7 @@ const title = (i: number) => {
 const warnings = computed(() =>
   placed.value.flatMap((p, i) =>
     [
-      ...(wall.value ? placementProblems(wall.value, p.placement!, bands.value) : []),
-      ...(pane.value && p.onPane ? paneProblems(pane.value, p.onPane) : []),
+      ...placedProblems(p, ground.value),
       ...(p.verdict && !p.verdict.lies ? [p.verdict.sentence] : []),
       ...(p.border < studio.rules.border - 0.05
         ? [`The curve takes only ${units.length(p.border)} of border instead of ${units.length(studio.rules.border)}; tape beyond it.`]
@@ -128,19 +126,14 @@ const spacing = computed(() => {
         ]
   })
 })
-const outline = (artworkId: string) => {
-  const f = figures(artworkId)
+const outline = (i: number) => {
+  const f = figures(placed.value[i]!.artworkId)
   return f && { d: f.outline, width: f.width, height: f.height }
 }
-
-/** Art itself over art that is etched already, not only border over border: the tape stays out of the new opening. */
-const overlapsArt = ({ placements, tapeOver }: Pass) => {
-  const bare = (i: number) => {
-    const { placement, border } = placed.value[i]!
-    return placement && { ...placement, width: placement.width - 2 * border, height: placement.height - 2 * border }
-  }
-  return tapeOver.some(e => placements.some(p => wall.value && bare(e) && bare(p) && clash(wall.value, bare(e)!, bare(p)!)))
-}
+const passLabel = (i: number) => `pass ${passOf.value[i]! + 1}`
+/** Art itself over art that is etched already: the tape stays out of the new opening. */
+const overlapsArt = ({ placements, tapeOver }: Pass) =>
+  tapeOver.some(e => placements.some(p => overlapArt(placed.value[e]!, placed.value[p]!, wall.value)))
 
 /** Every stencil that some piece gets. */
 const needed = computed(() =>
@@ -303,8 +296,8 @@ async function markCut() {
     </form>
     <div class="right">
       <section v-if="wall || pane" aria-label="On the piece">
-        <PaneSheet v-if="pane" :pane="pane" :placed="placed" :outline="outline" :pass-of="passOf" />
-        <UnrolledWall v-else-if="wall" :wall="wall" :bands="bands" :placed="placed" :outline="outline" :pass-of="passOf" />
+        <PaneSheet v-if="pane" :pane="pane" :placed="placed" :outline="outline" :label="passLabel" />
+        <UnrolledWall v-else-if="wall" :wall="wall" :bands="bands" :placed="placed" :outline="outline" :label="passLabel" />
         <p v-for="t in spacing" :key="t" class="muted">{{ t }}</p>
         <ul v-if="warnings.length" class="warnings"><li v-for="w in warnings" :key="w">{{ w }}</li></ul>
       </section>

@@ -30,7 +30,7 @@ const size = computed(() => (props.inner ? { size: 60, wide: 42 } : { size: 86, 
         <LivePiece v-for="p in pieces" :key="p.n" :plan="run.plan" :piece="p" :shape="shapeInRun(run, p.n)" v-bind="size" />
       </template>
       <template v-else>
-        <PieceSilhouette v-for="n in waiting" :key="n" :shape="shapeWithArt(shape, pass.arts[n - 1])" v-bind="size" />
+        <PieceSilhouette v-for="n in waiting" :key="n" :shape="shapeOfPiece(shape, n)" v-bind="size" />
       </template>
     </div>
     <div class="what">

@@ -1,4 +1,4 @@
-import type { Figure } from '../../basics/figure'
+import type { Figure, FigureInput } from '../../basics/figure'
 import { ruleSource } from '../../trade/house'
 import type { HouseRules } from '../../trade/house'
 import { commonPractice, reading } from '../../basics/source'
@@ -63,8 +63,16 @@ export function cutSize(
   return { width: meetsItself(art, rules, place) ? place.girth! + place.overlap : art.width + extra, height: art.height + extra }
 }
 
-/** Cut width and height as figures that show their working. */
-export function cutFigures(art: ArtSize, rules: HouseRules, place: CutPlace = ANYWHERE): { width: Figure, height: Figure } {
+/**
+ * Cut width and height as figures that show their working.
+ * @param of which of several stencils on a piece: what it is called, and a mark that keeps its figures apart
+ */
+export function cutFigures(
+  art: ArtSize,
+  rules: HouseRules,
+  place: CutPlace = ANYWHERE,
+  of: { called: string, mark: string } = { called: '', mark: '' },
+): { width: Figure, height: Figure } {
   const size = cutSize(art, rules, place)
   const bordered = (id: string, label: string, side: 'width' | 'height'): Figure => ({
     id,
@@ -101,41 +109,57 @@ export function cutFigures(art: ArtSize, rules: HouseRules, place: CutPlace = AN
     source: commonPractice('a wrap-round design must match the girth'),
   })
   const [wide, high] = [
-    ['cut-width', 'Resist to cut, width'],
-    ['cut-height', 'Resist to cut, height'],
+    [`cut-width${of.mark}`, `Resist to cut${of.called && ` for ${of.called}`}, width`],
+    [`cut-height${of.mark}`, `Resist to cut${of.called && ` for ${of.called}`}, height`],
   ] as const
   if (place.face) return { width: whole(...wide, 'width'), height: whole(...high, 'height') }
   return { width: meetsItself(art, rules, place) ? round(...wide) : bordered(...wide, 'width'), height: bordered(...high, 'height') }
 }
 
-/** Resist for all pieces. @param size mm */
-export function resistAreaFigure(size: { width: number, height: number }, pieces: number): Figure {
+/** A sheet of resist, mm. */
+export interface Size {
+  width: number
+  height: number
+}
+
+/** Area of all sheets of one piece, mm². */
+const areaOf = (sheets: readonly Size[]): number => sheets.reduce((sum, s) => sum + s.width * s.height, 0)
+
+/** One sheet by its sides, several by what they come to. */
+const sheetInputs = (sheets: readonly Size[]): FigureInput[] =>
+  sheets.length === 1
+    ? [
+        { label: 'cut width', value: sheets[0]!.width, unit: 'mm', source: reading },
+        { label: 'cut height', value: sheets[0]!.height, unit: 'mm', source: reading },
+      ]
+    : [{ label: `${sheets.length} stencils of one piece, width × height of each`, value: areaOf(sheets), unit: 'mm2', source: reading }]
+
+/** Resist for all pieces. @param sheets those of one piece */
+export function resistAreaFigure(sheets: readonly Size[], pieces: number): Figure {
   return {
     id: 'resist-area',
     label: 'Resist in all',
-    value: size.width * size.height * pieces,
+    value: areaOf(sheets) * pieces,
     unit: 'mm2',
-    formula: 'cut width × cut height × pieces',
-    inputs: [
-      { label: 'cut width', value: size.width, unit: 'mm', source: reading },
-      { label: 'cut height', value: size.height, unit: 'mm', source: reading },
-      { label: 'pieces', value: pieces, unit: 'count', source: reading },
-    ],
+    formula: `${sheets.length === 1 ? 'cut width × cut height' : 'all stencils of a piece'} × pieces`,
+    inputs: [...sheetInputs(sheets), { label: 'pieces', value: pieces, unit: 'count', source: reading }],
     source: commonPractice(),
   }
 }
 
-/** Tape round every stencil. @param size mm */
-export function tapeFigure(size: { width: number, height: number }, pieces: number, rules: HouseRules): Figure {
+/** Tape round every stencil. @param sheets those of one piece */
+export function tapeFigure(sheets: readonly Size[], pieces: number, rules: HouseRules): Figure {
+  const round = sheets.reduce((sum, s) => sum + 2 * (s.width + s.height), 0)
   return {
     id: 'tape',
     label: 'Masking tape',
-    value: 2 * (size.width + size.height) * rules.tapeOverlap * pieces,
+    value: round * rules.tapeOverlap * pieces,
     unit: 'mm',
-    formula: '2 × (cut width + cut height) × overlap × pieces',
+    formula: `${sheets.length === 1 ? '2 × (cut width + cut height)' : 'all edges'} × overlap × pieces`,
     inputs: [
-      { label: 'cut width', value: size.width, unit: 'mm', source: reading },
-      { label: 'cut height', value: size.height, unit: 'mm', source: reading },
+      ...(sheets.length === 1
+        ? sheetInputs(sheets)
+        : [{ label: `round ${sheets.length} stencils of one piece`, value: round, unit: 'mm' as const, source: reading }]),
       { label: 'overlap at corners and ends', value: rules.tapeOverlap, unit: 'number', source: ruleSource(rules, 'tapeOverlap') },
       { label: 'pieces', value: pieces, unit: 'count', source: reading },
     ],
@@ -143,18 +167,17 @@ export function tapeFigure(size: { width: number, height: number }, pieces: numb
   }
 }
 
-/** Transfer tape, each piece of it used as often as the house does. @param size mm */
-export function transferFigure(size: { width: number, height: number }, pieces: number, rules: HouseRules): Figure {
+/** Transfer tape, each piece of it used as often as the house does. @param all sheets of one piece */
+export function transferFigure(all: readonly Size[], pieces: number, rules: HouseRules): Figure {
   const sheets = Math.ceil(pieces / rules.transferUses)
   return {
     id: 'transfer',
-    label: `Transfer tape, ${sheets === 1 ? 'one sheet' : `${sheets} sheets`}`,
-    value: size.width * size.height * sheets,
+    label: `Transfer tape, ${sheets * all.length === 1 ? 'one sheet' : `${sheets * all.length} sheets`}`,
+    value: areaOf(all) * sheets,
     unit: 'mm2',
-    formula: 'cut width × cut height × (pieces ÷ uses, rounded up)',
+    formula: `${all.length === 1 ? 'cut width × cut height' : 'all stencils of a piece'} × (pieces ÷ uses, rounded up)`,
     inputs: [
-      { label: 'cut width', value: size.width, unit: 'mm', source: reading },
-      { label: 'cut height', value: size.height, unit: 'mm', source: reading },
+      ...sheetInputs(all),
       { label: 'pieces', value: pieces, unit: 'count', source: reading },
       { label: 'uses of one sheet', value: rules.transferUses, unit: 'count', source: ruleSource(rules, 'transferUses') },
     ],

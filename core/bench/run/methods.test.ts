@@ -43,7 +43,7 @@ describe('the ten minutes of tempered glass', () => {
     pieces: 1,
     surface: 'flat',
     substrate: 'tempered',
-    art: { width: 80, height: 50, openFraction: 1 },
+    placements: [{ ...FOUR_TUMBLERS.placements[0]!, art: { width: 80, height: 50, openFraction: 1 } }],
     height: 300,
     lot: { ...FOUR_TUMBLERS.lot, label: { min: 500, max: 500 } },
   })

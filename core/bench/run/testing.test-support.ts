@@ -1,12 +1,31 @@
 import { DEFAULT_HOUSE_RULES } from '../../trade/house'
 import { NO_PACES } from '../../plan/coat'
 import { planRecipe } from '../../plan/recipe'
-import type { RecipeInput } from '../../plan/recipe'
+import type { PlacementFacts, RecipeInput } from '../../plan/recipe'
 import type { RunPlan } from '../../plan/run-plan'
 import type { RunEvent } from './events'
 import { foldRun } from './fold'
 import { refuseEvent } from './guard'
 import { currentStep } from './state'
+
+const ART: PlacementFacts = {
+  name: '',
+  art: { width: 60, height: 45, openFraction: 0.35 },
+  finest: null,
+  widest: null,
+  mirrored: null,
+  weeding: null,
+  middle: null,
+  count: 1,
+}
+
+/** The same with something else about it or about its one stencil. */
+export function changed(input: RecipeInput, change: Partial<RecipeInput & PlacementFacts>): RecipeInput {
+  const own = Object.keys(ART) as (keyof PlacementFacts)[]
+  const of = (isArt: boolean) => Object.fromEntries(Object.entries(change).filter(([key]) => (own as string[]).includes(key) === isArt))
+  const placements = change.placements ?? input.placements
+  return { ...input, ...of(false), placements: placements.map((p, i) => (i === 0 ? { ...p, ...of(true) } : p)) }
+}
 
 /** Four tumblers, girth 9 1/2 in, art 60 x 45 mm, 35 % open, a general cream: the job the tests share. */
 export const FOUR_TUMBLERS: RecipeInput = {
@@ -16,16 +35,12 @@ export const FOUR_TUMBLERS: RecipeInput = {
   height: 110,
   girth: 241.3,
   surface: 'cylinder',
-  place: null,
+  wall: null,
   substrate: 'soda-lime',
-  art: { width: 60, height: 45, openFraction: 0.35 },
-  finest: null,
-  widest: null,
-  weeding: null,
+  placements: [ART],
   border: null,
   wholeFace: false,
   face: 'front',
-  artMirrored: null,
   resist: 'permanent-vinyl',
   stencilUses: null,
   schools: { dwell: 'label', care: 'leave', weeding: 'backing', after: 'recover', rinsing: 'tub', peel: 'under-water' },
@@ -66,7 +81,7 @@ export const TWO_TAGS: RecipeInput = {
   girth: 90,
   surface: 'flat',
   substrate: 'brass',
-  art: { width: 38, height: 20, openFraction: 0.4 },
+  placements: [{ ...ART, art: { width: 38, height: 20, openFraction: 0.4 } }],
   resist: 'rub-on',
   lot: {
     ...FOUR_TUMBLERS.lot,
@@ -86,7 +101,7 @@ export const ONE_MIRROR: RecipeInput = {
   girth: 200,
   surface: 'flat',
   substrate: 'mirror-back',
-  art: { width: 120, height: 90, openFraction: 0.5 },
+  placements: [{ ...ART, art: { width: 120, height: 90, openFraction: 0.5 } }],
   resist: 'blast-mask',
   lot: { ...FOUR_TUMBLERS.lot, kind: 'abrasive', label: null, secondsPerCm2: null },
 }

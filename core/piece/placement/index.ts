@@ -11,6 +11,7 @@ export {
   ofGirth,
   oppositeOf,
   placementProblems,
+  snappedPlace,
   wrapOverlap,
 } from './place'
 export type { Placement } from './place'

@@ -125,3 +125,28 @@ const KEEP_OUT_WORDS: Record<KeepOut['kind'], string> = {
   seam: 'Its resist lies over the seam, which shows through frost.',
   handle: 'Its resist reaches the handle.',
 }
+
+/**
+ * A place that somebody let go of, drawn to what is near: seam, label and handle, opposite any of them, quarters, an even share of the way
+ * round with another stencil, its height, or halfway up.
+ * @param near mm within which it is drawn there
+ */
+export function snappedPlace(
+  wall: Wall,
+  free: { at: number, middle: number },
+  bands: readonly KeepOut[],
+  others: readonly Pick<Placement, 'at' | 'middle'>[],
+  near: number,
+): { at: number, middle: number } {
+  const girth = 2 * Math.PI * wall.at(free.middle).r
+  const marks = bands.flatMap(k => (k.at === null ? [] : [k.at, oppositeOf(k.at)]))
+  const shares = others.flatMap(o => [90, 120, 180, 240, 270, 0].map(share => around(o.at + share)))
+  const apart = (a: number, b: number) => (Math.abs(around(a - b + 180) - 180) / 360) * girth
+  const closest = <T>(all: readonly T[], distance: (of: T) => number): T | undefined =>
+    all.filter(of => distance(of) <= near).sort((a, b) => distance(a) - distance(b))[0]
+  const heights = [(wall.from + wall.to) / 2, ...others.map(o => o.middle)]
+  return {
+    at: closest([0, 90, 180, 270, ...marks, ...shares], at => apart(at, free.at)) ?? free.at,
+    middle: closest(heights, z => Math.abs(meridianLength(wall, Math.min(z, free.middle), Math.max(z, free.middle)))) ?? free.middle,
+  }
+}

@@ -12,6 +12,7 @@ import {
   onWall,
   oppositeOf,
   placementProblems,
+  snappedPlace,
   usualKeepOut,
   wrapOverlap,
 } from './index'
@@ -63,6 +64,23 @@ describe('placements that touch', () => {
     // Two squares on their tips: apart by less than a width, and yet clear.
     expect(clash(can, at(0, 50, 20, 20, 45), at(90, 60, 10, 10, 45))).toBe(false)
     expect(clash(can, at(0, 50, 20, 20), at(54, 62, 10, 10, 45))).toBe(true)
+  })
+})
+
+describe('a stencil that is let go near a mark', () => {
+  const bands = [usualKeepOut('label', can, 40)]
+  const drop = (degrees: number, middle: number, others: { at: number, middle: number }[] = []) =>
+    snappedPlace(can, { at: degrees, middle }, bands, others, 2)
+  it('goes to the seam, the quarters, the label and what lies opposite; elsewhere it stays where it was put', () => {
+    expect(drop(355, 30)).toEqual({ at: 0, middle: 30 })
+    expect(drop(186, 30).at).toBe(180)
+    expect(drop(44, 30).at).toBe(40)
+    expect(drop(223, 30).at).toBe(220)
+    expect(drop(60, 30)).toEqual({ at: 60, middle: 30 })
+  })
+  it('shares the way round evenly with another, at its height or halfway up', () => {
+    expect(drop(136, 71, [{ at: 15, middle: 70 }])).toEqual({ at: 135, middle: 70 })
+    expect(drop(60, 48.5).middle).toBe(50)
   })
 })
 

@@ -23,11 +23,11 @@ export const RIM = 10
 const LEAST_GUN_TIME = 10
 
 /**
- * Area that the gun sweeps: the box of the art and a rim round it, not only what is open in it; or the whole wall.
- * @param wall mm² of the whole wall @param art its box, mm @returns mm²
+ * Area that the gun sweeps: the boxes of the art and a rim round each, not only what is open in them; or the whole wall.
+ * @param wall mm² of the whole wall @param boxes mm² of the art's boxes with their rims @returns mm²
  */
-export function sweptArea(look: BlastLook, wall: number, art: { width: number, height: number }): number {
-  if (look === 'graphics') return Math.min(wall, (art.width + 2 * RIM) * (art.height + 2 * RIM))
+export function sweptArea(look: BlastLook, wall: number, boxes: number): number {
+  if (look === 'graphics') return Math.min(wall, boxes)
   return look === 'fade' ? wall * FADE_SHARE : wall
 }
 

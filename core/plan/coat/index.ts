@@ -29,8 +29,12 @@ export function coatedArea(openArea: number, box: number | null, rules: Pick<Hou
  * @param openArea mm² a piece @param box mm² of the art's box, or null @returns mL
  */
 export function creamNeeded(openArea: number, pieces: number, rules: HouseRules, box: number | null = null): number {
-  return ((coatedArea(openArea, box, rules) * rules.coatThickness) / 1000) * pieces + rules.toolLoss
+  return creamFor(coatedArea(openArea, box, rules), pieces, rules)
 }
+
+/** The same for an area that is coated on each piece, mm². @returns mL */
+export const creamFor = (coated: number, pieces: number, rules: HouseRules): number =>
+  ((coated * rules.coatThickness) / 1000) * pieces + rules.toolLoss
 
 const ruleInput = (rules: HouseRules, key: RuleKey, label: string, unit: FigureInput['unit']): FigureInput => ({
   label,
@@ -46,12 +50,17 @@ const wettedArea = (openArea: number, pieces: number, rules: HouseRules): Figure
   ruleInput(rules, 'coatOverlap', 'overlap onto the resist', 'number'),
 ]
 
-/** Cream for a run, with its working. @param openArea mm² a piece @param box mm² of the art's box, or null */
-export function creamFigure(openArea: number, pieces: number, rules: HouseRules, box: number | null = null): Figure {
+/** Cream for a run, with its working. @param openArea mm² a piece @param coated mm² that the coat covers on it */
+export function creamFigure(
+  openArea: number,
+  pieces: number,
+  rules: HouseRules,
+  coated: number = coatedArea(openArea, null, rules),
+): Figure {
   return {
     id: 'cream',
     label: 'Cream to put out',
-    value: creamNeeded(openArea, pieces, rules, box),
+    value: creamFor(coated, pieces, rules),
     unit: 'ml',
     formula: 'coated area × coat thickness × pieces + what stays in the brush',
     inputs: [
@@ -59,7 +68,7 @@ export function creamFigure(openArea: number, pieces: number, rules: HouseRules,
       ruleInput(rules, 'coatOverlap', 'overlap onto the resist', 'number'),
       {
         label: 'coated on one piece: openings, and with large art the film between them',
-        value: coatedArea(openArea, box, rules),
+        value: coated,
         unit: 'mm2',
         source: commonPractice('small art is dabbed, large art is coated all over'),
       },

@@ -1,6 +1,6 @@
 import { judge, walls } from '../../trade/compatibility'
 import type { Chain, Circumstances, Judgement } from '../../trade/compatibility'
-import { creamNeeded } from '../coat'
+import { creamFor } from '../coat'
 import type { HouseRules } from '../../trade/house'
 import { ETCHANT_IDS, etchantKind, RESIST_IDS, substrateKind } from '../../trade/materials'
 import type { EtchantKindId, SubstrateId } from '../../trade/materials'
@@ -19,8 +19,8 @@ export interface RankInput {
   substrate: SubstrateId
   at: Circumstances
   count: number
-  /** mm² of the art's box, all of which a large coat covers; null where it is not known. */
-  artBox: number | null
+  /** mm² that a coat covers on one piece; null where it is not known. */
+  coated: number | null
   shelf: readonly ShelfLot[]
   rules: HouseRules
 }
@@ -68,7 +68,7 @@ function shelfPoints(input: RankInput, etchant: EtchantKindId, lot: ShelfLot | n
   const said: { points: number, reason: string }[] = []
   const evidence = evidenceFor(lot, input.substrate)
   const { method } = etchantKind(etchant)
-  if (method === 'cream' && input.at.openArea !== null && creamNeeded(input.at.openArea, input.count, input.rules, input.artBox) > lot.left)
+  if (method === 'cream' && input.coated !== null && creamFor(input.coated, input.count, input.rules) > lot.left)
     said.push(SHELF_POINTS.short)
   if (evidence) said.push(SHELF_POINTS.coupon)
   else if (method === 'cream' && (lot.openDays ?? 0) > input.rules.oldCreamDays) said.push(SHELF_POINTS.old)

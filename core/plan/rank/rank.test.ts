@@ -1,3 +1,4 @@
+import { coatedArea } from '../coat'
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import { judge, PLAIN } from '../../trade/compatibility'
@@ -19,7 +20,7 @@ const input: RankInput = {
   substrate: 'soda-lime',
   at: { ...PLAIN, finest: 2, openArea: 945 },
   count: 4,
-  artBox: null,
+  coated: coatedArea(945, null, DEFAULT_HOUSE_RULES),
   shelf,
   rules: DEFAULT_HOUSE_RULES,
 }

@@ -1,19 +1,25 @@
 import { contradiction } from '../../trade/identify'
+import { capital } from '../../basics/units'
 import { etchantKind, resistKind } from '../../trade/materials'
 import type { RecipeInput } from './input'
+import { calledOf } from './placements'
 
 /** What cannot be because of sizes. */
 export function fitRefusals(input: RecipeInput): string[] {
-  const refusals: string[] = []
-  if (input.art.height > input.height) refusals.push('The art is taller than the piece. Check both readings.')
-  if (input.art.width > input.girth)
-    refusals.push(
-      input.surface === 'flat'
-        ? 'The art is wider than the piece. Check both readings.'
-        : 'The art is wider than the way round the piece. Check the girth.',
-    )
-  if (input.art.openFraction <= 0) refusals.push('Nothing is open, so nothing would be etched. Say what share of the art is open.')
-  return refusals
+  return input.placements.flatMap(({ art }, i) => {
+    const called = calledOf(input.placements, i)
+    const it = called ? `${capital(called)} is` : 'The art is'
+    const round = input.surface !== 'flat'
+    return [
+      ...(art.height > input.height ? [`${it} taller than the piece. Check both readings.`] : []),
+      ...(art.width > input.girth
+        ? [round ? `${it} wider than the way round the piece. Check the girth.` : `${it} wider than the piece. Check both readings.`]
+        : []),
+      ...(art.openFraction <= 0
+        ? [`${called ? `${capital(called)}: nothing` : 'Nothing'} is open, so nothing would be etched. Say what share of the art is open.`]
+        : []),
+    ]
+  })
 }
 
 /** Uses after which a stencil that is used again is looked at before it is trusted. */
@@ -25,11 +31,12 @@ export const readThroughGlass = ({ surface, face, substrate }: Pick<RecipeInput,
 
 function mirrorWarnings(input: RecipeInput): string[] {
   const through = readThroughGlass(input)
-  if (through && input.artMirrored === null)
+  const known = input.placements.map(p => p.mirrored)
+  if (through && known.includes(null))
     return ['It is read through the glass, so the art has to be mirrored: check it against a mirror before the film goes on.']
-  if (through && !input.artMirrored)
+  if (through && known.includes(false))
     return ['It is read through the glass, but this stencil is not mirrored. Set it to be read through the glass and cut it again.']
-  if (!through && input.artMirrored)
+  if (!through && known.includes(true))
     return ['This stencil is mirrored, to be read through glass, but here it is read from the front. Cut it again unmirrored.']
   return []
 }
@@ -42,12 +49,13 @@ export function fitWarnings(input: RecipeInput, putOut: number): string[] {
   if (clash) warnings.push(clash)
   const round = input.surface !== 'flat'
   // What is trimmed off anyway is no reason to warn.
-  if (input.art.height <= input.height && input.art.height + 2 * rules.border > input.height && !input.wholeFace)
+  const over = (art: number, piece: number) => art <= piece && art + 2 * rules.border > piece && !input.wholeFace
+  if (input.placements.some(p => over(p.art.height, input.height)))
     warnings.push(
       `The resist with its border is taller than the piece: `
       + `${round ? 'fold it over the rim or cut the border narrower' : 'it hangs over the edge, so tape it down there'}.`,
     )
-  if (!round && !input.wholeFace && input.art.width <= input.girth && input.art.width + 2 * rules.border > input.girth)
+  if (!round && input.placements.some(p => over(p.art.width, input.girth)))
     warnings.push('The resist with its border is wider than the piece: tape it down round the edge.')
   warnings.push(...mirrorWarnings(input))
   if (putOut > input.lot.left)

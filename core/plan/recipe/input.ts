@@ -7,8 +7,8 @@ import type { HouseRules, Schools } from '../../trade/house'
 import type { EtchantKindId, ResistId, SubstrateId } from '../../trade/materials'
 import type { FerricStrength } from '../neutralise'
 import type { Finish, PassTurn } from '../steps'
-import type { ArtSize } from '../../art/resist-size'
 import type { Wall } from '../../piece/vessel'
+import type { PlacementFacts } from './placements'
 
 /** What the shelf knows of a lot: a bottle of cream or liquid, or a bag of abrasive. */
 export interface LotFacts {
@@ -47,24 +47,17 @@ export interface RecipeInput {
   /** Way round a piece, or width of a flat one, mm. */
   girth: number
   surface: Surface
-  /** Its measured wall and the height of the art's middle, mm; null when it was not measured. */
-  place: { wall: Wall, middle: number } | null
+  /** Its wall as it was measured; null when it was not. */
+  wall: Wall | null
   substrate: SubstrateId
-  art: ArtSize
+  /** What goes on each piece in this pass: one stencil or several. */
+  placements: readonly PlacementFacts[]
   /** Border of resist for this job, mm; null: the house's. */
   border: number | null
   /** All of a flat face is covered with resist. */
   wholeFace: boolean
   /** Side of a pane that is etched: one's own, or the far one, where the art is seen through the glass and is mirrored. */
   face: 'front' | 'back'
-  /** Whether the stencil is cut mirrored; null where nothing is known of it. */
-  artMirrored: boolean | null
-  /** Narrowest bridge or line, mm; null when nobody measured it. */
-  finest: number | null
-  /** To weed the art of one piece, s, as its report has it; null where the art was not looked at. */
-  weeding: number | null
-  /** Across the largest circle that fits into one opening, mm; null when the art was not measured. */
-  widest: number | null
   resist: ResistId
   /** Uses a stencil that is used again has behind it; null for one that serves once. */
   stencilUses: number | null

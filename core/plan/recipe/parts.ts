@@ -1,4 +1,4 @@
-import { coatedArea, coatFigure, coatSeconds, creamFigure, liquidFigure, netCreamFigure, recoveredFigure, usedFigure } from '../coat'
+import { coatFigure, coatSeconds, creamFigure, liquidFigure, netCreamFigure, recoveredFigure, usedFigure } from '../coat'
 import type { CoatHow } from '../coat'
 import { decideGunTime, distanceFigure, gunFigure, pressureFigure, sweptArea } from '../blast'
 import type { Judgement } from '../../trade/compatibility'
@@ -7,11 +7,11 @@ import type { DwellDecision } from '../dwell'
 import type { Figure } from '../../basics/figure'
 import { etchantKind, substrateKind } from '../../trade/materials'
 import { bicarbonateFigure, ferricFigure, gasFigure } from '../neutralise'
-import { largestOpening, openArea } from '../../art/resist-size'
 import { lateralArea, wallArea } from '../../piece/vessel'
 import { commonPractice, reading } from '../../basics/source'
 import { evidenceFor } from './input'
 import type { RecipeInput } from './input'
+import { coatedOf, finestOf, largestOf, openOf, sweptBoxes } from './placements'
 
 /** Scrape or wipe, then rinse one piece; for metal, sprinkle until the foam stops, then rinse. s */
 export const OFF_SECONDS = { cream: 60, liquid: 120, blast: 0 }
@@ -41,9 +41,9 @@ function dwellOf(input: RecipeInput, coat: number): DwellDecision {
     substrate: substrateKind(input.substrate),
     openDays: lot.openDays,
     temperature: input.temperature,
-    finest: input.finest,
-    openArea: openArea(input.art),
-    largestOpening: largestOpening(input.art, input.widest),
+    finest: finestOf(input.placements),
+    openArea: openOf(input.placements),
+    largestOpening: largestOf(input.placements),
     coatSeconds: coat,
     rules,
   })
@@ -66,15 +66,14 @@ const trayFigure = ({ tray, pieces }: RecipeInput): Figure => ({
 })
 
 /** What a brush goes over on one piece, mm²: it does not linger on the edges, so no overlap is added. */
-export const coverOf = ({ art, rules }: RecipeInput): number =>
-  coatedArea(openArea(art), art.width * art.height, { ...rules, coatOverlap: 1 })
+export const coverOf = ({ placements, rules }: RecipeInput): number => coatedOf(placements, { ...rules, coatOverlap: 1 })
 
 export function creamPart(input: RecipeInput): MethodPart {
-  const open = openArea(input.art)
+  const open = openOf(input.placements)
   const how = coatHow(input)
   const cover = coverOf(input)
   const coat = coatSeconds(cover, input.rules, how)
-  const cream = creamFigure(open, input.pieces, input.rules, input.art.width * input.art.height)
+  const cream = creamFigure(open, input.pieces, input.rules, coatedOf(input.placements, input.rules))
   const recover = input.schools.after === 'recover' && input.lot.reusable
   const net = netCreamFigure(cream.value, input.pieces, recover, input.rules)
   const bicarbonate = bicarbonateFigure(cream.value, input.rules)
@@ -97,7 +96,7 @@ export function creamPart(input: RecipeInput): MethodPart {
 }
 
 export function liquidPart(input: RecipeInput): MethodPart {
-  const open = openArea(input.art)
+  const open = openOf(input.placements)
   const how = coatHow(input)
   const coat = coatSeconds(open, input.rules, how)
   const dwell = dwellOf(input, coat * input.tray)
@@ -125,10 +124,9 @@ const LIGHT_CARE = 'light-pressure'
 
 export function blastPart(input: RecipeInput, judgement: Judgement): MethodPart {
   const { rules, lot } = input
-  const { place } = input
-  const wall = place ? wallArea(place.wall, place.wall.from, place.wall.to) : lateralArea(input.girth, input.height)
+  const wall = input.wall ? wallArea(input.wall, input.wall.from, input.wall.to) : lateralArea(input.girth, input.height)
   const light = judgement.cares.some(c => c.id === LIGHT_CARE)
-  const area = sweptArea(input.look, wall, input.art)
+  const area = sweptArea(input.look, wall, sweptBoxes(input.placements))
   const blast = {
     look: input.look,
     area,

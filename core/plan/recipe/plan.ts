@@ -1,7 +1,7 @@
 import { weighAnswers } from '../../trade/answers'
 import { judgePlace, surfaceAt } from '../../piece/blank'
 import type { PlaceVerdict } from '../../piece/blank'
-import { judge, walls } from '../../trade/compatibility'
+import { judge, SURFACES, walls } from '../../trade/compatibility'
 import type { Judgement } from '../../trade/compatibility'
 import { costFigure } from '../cost'
 import type { DwellDecision, DwellWindow } from '../dwell'
@@ -10,21 +10,25 @@ import { etchantKind, resistKind, substrateKind } from '../../trade/materials'
 import { commonPractice, reading } from '../../basics/source'
 import { careCalls, stepList } from '../steps'
 import type { StepContext } from '../steps'
-import { cutFigures, openArea, resistAreaFigure, tapeFigure, transferFigure } from '../../art/resist-size'
+import { cutFigures, resistAreaFigure, tapeFigure, transferFigure } from '../../art/resist-size'
+import type { Size } from '../../art/resist-size'
 import { formatLength, formatPressure } from '../../basics/units'
 import { diameterFromGirth } from '../../piece/vessel'
+import type { Wall } from '../../piece/vessel'
 import { fitRefusals, fitWarnings, readThroughGlass } from './fit'
 import { blastPart, coverOf, creamPart, liquidPart, OFF_SECONDS } from './parts'
 import type { MethodPart } from './parts'
 import { runTimes, timeFigures } from './times'
 import type { RecipeInput } from './input'
+import { calledOf, finestOf, openOf, stencilsOf, weedingOf } from './placements'
+import type { PlacementFacts } from './placements'
 import type { PlanBasis, RunPlan } from '../run-plan'
 
 export interface Recipe {
   judgement: Judgement
   dwell: DwellDecision
-  /** How a flat stencil lies where the art sits; null when the wall was not measured. */
-  place: PlaceVerdict | null
+  /** How each flat stencil lies where it sits; empty when the wall was not measured. `called`: which of several */
+  places: { called: string, verdict: PlaceVerdict }[]
   /** In the order they are read. */
   figures: Figure[]
   warnings: string[]
@@ -61,9 +65,9 @@ const HAND = 65
 const NECKED = /bottle|carafe|decanter|flask|vial|demijohn|jug/
 
 /** Whether the piece can be held from inside: by its measured mouth, else by its girth and what it is called. */
-function handFits({ place, girth, noun, surface }: RecipeInput): boolean {
+function handFits({ wall, girth, noun, surface }: RecipeInput): boolean {
   if (surface === 'flat') return false
-  if (place) return 2 * place.wall.at(place.wall.to).r >= HAND
+  if (wall) return 2 * wall.at(wall.to).r >= HAND
   return diameterFromGirth(girth) >= HAND && !NECKED.test(noun)
 }
 
@@ -72,7 +76,7 @@ function stepContext(
   part: MethodPart,
   judgement: Judgement,
   window: DwellWindow,
-  place: PlaceVerdict | null,
+  places: Recipe['places'] | null,
   keepOffLip: boolean,
 ): StepContext {
   const { rules } = input
@@ -86,7 +90,8 @@ function stepContext(
     surface: input.surface,
     kind,
     resist: resistKind(input.resist),
-    weeding: input.weeding,
+    weeding: weedingOf(input.placements),
+    stencils: stencilsOf(input.placements),
     schools: input.schools,
     dwell: window,
     putOut: part.putOut,
@@ -97,7 +102,11 @@ function stepContext(
     offSeconds: OFF_SECONDS[kind.method],
     reusable: input.lot.reusable,
     oldLabel: input.oldLabel,
-    slits: place && place.slits.map(x => ({ edge: x.edge, count: x.count, depth: formatLength(x.depth, rules.lengthUnit) })),
+    slits:
+      places
+      && places.flatMap(({ called, verdict }) =>
+        verdict.slits.map(x => ({ called, edge: x.edge, count: x.count, depth: formatLength(x.depth, rules.lengthUnit) })),
+      ),
     handFits: handFits(input),
     mirrored: readThroughGlass(input),
     wholeFace: input.wholeFace,
@@ -119,7 +128,7 @@ function stepContext(
 }
 
 function basisOf(input: RecipeInput, judgement: Judgement, part: MethodPart): PlanBasis {
-  const { substrate, surface, resist, lot, temperature, schools, finest, depth } = input
+  const { substrate, surface, resist, lot, temperature, schools, depth, placements } = input
   return {
     substrate,
     surface,
@@ -129,8 +138,8 @@ function basisOf(input: RecipeInput, judgement: Judgement, part: MethodPart): Pl
     openDays: lot.openDays,
     temperature,
     schools,
-    openArea: openArea(input.art),
-    finest,
+    openArea: openOf(placements),
+    finest: finestOf(placements),
     depth,
     tool: input.tool,
     coaters: input.coaters,
@@ -144,53 +153,78 @@ function basisOf(input: RecipeInput, judgement: Judgement, part: MethodPart): Pl
 
 /** The same with what was measured in place of what was chosen from a list: a border of its own, the shape where the art goes. */
 function settled(input: RecipeInput): RecipeInput {
-  const { place, surface, art, border, rules } = input
+  const { wall, surface, placements, border, rules } = input
+  const met = wall && surface !== 'flat' ? placements.map(p => surfaceAt(wall, middleOn(wall, p), p.art.height)) : [surface]
   return {
     ...input,
     rules: border === null ? rules : { ...rules, border },
-    surface: place && surface !== 'flat' ? surfaceAt(place.wall, place.middle, art.height) : surface,
+    // Where stencils sit on different parts of the wall, the hardest of them to lay decides.
+    surface: SURFACES.filter(s => met.includes(s)).at(-1) ?? surface,
+  }
+}
+
+/** Half way up where nobody said. */
+const middleOn = (wall: Wall, { middle }: PlacementFacts): number => middle ?? (wall.from + wall.to) / 2
+
+/** How each stencil lies on the measured wall; null where there is none. */
+function placesOf({ wall, placements, rules }: RecipeInput): Recipe['places'] | null {
+  if (!wall) return null
+  return placements.map((p, i) => ({
+    called: calledOf(placements, i),
+    verdict: judgePlace(wall, middleOn(wall, p), p.art, rules.border, rules.fitTolerance),
+  }))
+}
+
+/** Resist to cut for each stencil, and all sheets of one piece. */
+function sheetsOf(input: RecipeInput): { figures: Figure[], sheets: Size[] } {
+  const { placements, rules } = input
+  const flat = input.surface === 'flat'
+  const face = flat && input.wholeFace ? { width: input.girth, height: input.height } : null
+  const place = { girth: flat ? null : input.girth, overlap: rules.wrapOverlap, face }
+  // One sheet covers a whole face, whatever is cut into it.
+  const cut = (face ? placements.slice(0, 1) : placements).map((p, i) => ({
+    count: face ? 1 : p.count,
+    ...cutFigures(p.art, rules, place, { called: face ? '' : calledOf(placements, i), mark: i === 0 ? '' : `-${i + 1}` }),
+  }))
+  return {
+    figures: cut.flatMap(c => [c.width, c.height]),
+    sheets: cut.flatMap(c => Array.from({ length: c.count }, () => ({ width: c.width.value, height: c.height.value }))),
   }
 }
 
 /** One job's recipe: verdict, window, amounts, sizes, time, cost and steps, each figure with its working. */
 export function planRecipe(given: RecipeInput): Recipe {
   const input = settled(given)
-  const { lot, pieces, art, rules } = input
+  const { lot, pieces, placements, rules } = input
   const kind = etchantKind(lot.kind)
   const judgement = judge(
     { substrate: input.substrate, etchant: lot.kind, resist: input.resist },
-    { surface: input.surface, depth: input.depth, finest: input.finest, openArea: openArea(art) },
+    { surface: input.surface, depth: input.depth, finest: finestOf(placements), openArea: openOf(placements) },
   )
   const answered = weighAnswers(input.answers, input.substrate)
   const lacking = lotRefusal(input)
   const blocked = [...walls(judgement), ...(lacking ? [lacking] : [])]
   if (blocked.length > 0)
-    return { judgement, dwell: EMPTY, figures: [], warnings: [], refusals: [...new Set(blocked)], place: null, plan: null }
+    return { judgement, dwell: EMPTY, figures: [], warnings: [], refusals: [...new Set(blocked)], places: [], plan: null }
 
   const part = { cream: creamPart, liquid: liquidPart, blast: blastPart }[kind.method](input, judgement)
   // Without a window there is no schedule; the label's time still lets the rest be shown.
   const window = part.dwell.window ?? { notBefore: lot.label!.min, best: lot.label!.min, notAfter: lot.label!.max, noHarm: lot.label!.max }
   const hands = { coat: part.coat, off: OFF_SECONDS[kind.method] }
   const after = lot.reusable && kind.method === 'cream' ? input.schools.after : 'wipe'
-  const place = input.place && judgePlace(input.place.wall, input.place.middle, art, rules.border, rules.fitTolerance)
-  const steps = stepList(stepContext(input, part, judgement, window, place, answered.keepOffLip))
+  const places = placesOf(input)
+  const steps = stepList(stepContext(input, part, judgement, window, places, answered.keepOffLip))
   const flat = input.surface === 'flat'
-  const sheet = {
-    girth: flat ? null : input.girth,
-    overlap: rules.wrapOverlap,
-    face: flat && input.wholeFace ? { width: input.girth, height: input.height } : null,
-  }
-  const cut = cutFigures(art, rules, sheet)
-  const size = { width: cut.width.value, height: cut.height.value }
+  const cut = sheetsOf(input)
   const resist = resistKind(input.resist)
   const loose = input.resist === 'stickers'
-  const area = resistAreaFigure(size, resist.uses === null ? 1 : pieces)
+  const area = resistAreaFigure(cut.sheets, resist.uses === null ? 1 : pieces)
   const figures = [
     ...part.figures,
     // Loose stickers are many small pieces: there is no sheet to cut.
-    ...(loose ? [] : [cut.width, cut.height, area]),
-    ...(resist.transfer ? [transferFigure(size, pieces, rules)] : []),
-    tapeFigure(loose ? art : size, pieces, rules),
+    ...(loose ? [] : [...cut.figures, area]),
+    ...(resist.transfer ? [transferFigure(cut.sheets, pieces, rules)] : []),
+    tapeFigure(loose ? placements.map(p => p.art) : cut.sheets, pieces, rules),
     ...timeFigures(runTimes({ method: kind.method, pieces, tray: input.tray, window, hands, steps })),
     costFigure({
       etchant: part.used,
@@ -208,12 +242,12 @@ export function planRecipe(given: RecipeInput): Recipe {
     dwell: part.dwell,
     figures,
     refusals,
-    place: loose ? null : place,
+    places: loose ? [] : (places ?? []),
     warnings: [
       ...judgement.rows.filter(r => r.verdict === 'poor').map(r => `${r.reason} ${r.instead}`),
       ...part.dwell.warnings,
       ...fitWarnings(input, part.putOut),
-      ...(place && !place.lies && !loose ? [place.sentence] : []),
+      ...(loose ? [] : (places ?? []).filter(p => !p.verdict.lies).map(p => `${p.called && `${p.called}: `}${p.verdict.sentence}`)),
       ...answered.warnings,
     ],
     plan:

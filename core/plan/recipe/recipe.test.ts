@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_HOUSE_RULES } from '../../trade/house'
-import { FOUR_TUMBLERS, ONE_MIRROR, TWO_TAGS } from '../../bench/run/testing.test-support'
+import { changed, FOUR_TUMBLERS, ONE_MIRROR, TWO_TAGS } from '../../bench/run/testing.test-support'
 import { ML_PER_TEASPOON } from '../../basics/units'
 import { ballWall, straightWall } from '../../piece/vessel'
 import { changedFigures, planRecipe } from './index'
-import type { Recipe, RecipeInput } from './index'
+import type { PlacementFacts, Recipe, RecipeInput } from './index'
 
-const recipe = (change: Partial<RecipeInput> = {}) => planRecipe({ ...FOUR_TUMBLERS, ...change })
+type Change = Partial<RecipeInput & PlacementFacts>
+const recipe = (change: Change = {}) => planRecipe(changed(FOUR_TUMBLERS, change))
 const figure = (r: ReturnType<typeof recipe>, id: string) => r.figures.find(f => f.id === id)!
 const lot = (change: Partial<RecipeInput['lot']>) => ({ ...FOUR_TUMBLERS.lot, ...change })
 const schools = (change: Partial<RecipeInput['schools']>) => ({ ...FOUR_TUMBLERS.schools, ...change })
@@ -76,7 +77,7 @@ describe('four tumblers under a general cream', () => {
 })
 
 describe('how much resist is cut', () => {
-  const cut = (change: Partial<RecipeInput>) => {
+  const cut = (change: Change) => {
     const r = recipe(change)
     return [figure(r, 'cut-width').value, figure(r, 'cut-height').value]
   }
@@ -100,7 +101,7 @@ describe('how much resist is cut', () => {
 })
 
 describe('what cannot be', () => {
-  it.each<[Partial<RecipeInput>, RegExp]>([
+  it.each<[Change, RegExp]>([
     [{ art: { width: 60, height: 140, openFraction: 0.3 } }, /taller than the piece/],
     [{ art: { width: 300, height: 45, openFraction: 0.3 } }, /wider than the way round/],
     [{ art: { width: 60, height: 45, openFraction: 0 } }, /Nothing is open/],
@@ -120,11 +121,11 @@ describe('what cannot be', () => {
     expect(result.refusals.join()).toMatch(message)
     expect(result.plan).toBeNull()
   })
-  it.each<[Partial<RecipeInput>, RegExp]>([
+  it.each<[Change, RegExp]>([
     [{ art: { width: 60, height: 90, openFraction: 0.3 } }, /over the rim/],
     [{ surface: 'flat', face: 'back' }, /has to be mirrored/],
-    [{ surface: 'flat', face: 'back', artMirrored: false }, /this stencil is not mirrored/],
-    [{ surface: 'flat', face: 'front', artMirrored: true }, /mirrored.*read from the front/],
+    [{ surface: 'flat', face: 'back', mirrored: false }, /this stencil is not mirrored/],
+    [{ surface: 'flat', face: 'front', mirrored: true }, /mirrored.*read from the front/],
     [{ surface: 'flat', art: { width: 230, height: 45, openFraction: 0.3 } }, /tape it down round the edge/],
     [{ lot: lot({ left: 2 }) }, /may not be enough in the bottle/],
     [{ lot: lot({ reusable: false }) }, /wiped off, not scraped/],
@@ -177,7 +178,7 @@ describe('the other two methods', () => {
     expect(graphics.plan).toMatchObject({ method: 'blast', look: 'graphics', putOut: 0, dwell: { notBefore: 18, best: 23, notAfter: 35 } })
     expect(figure(planRecipe({ ...ONE_MIRROR, look: 'solid' }), 'gun').value).toBeCloseTo(600 * 0.15, 9)
     expect(figure(planRecipe({ ...ONE_MIRROR, look: 'fade' }), 'gun').value).toBeCloseTo((600 * 0.15) / 2, 9)
-    const small = { ...ONE_MIRROR, art: { width: 20, height: 20, openFraction: 1 } }
+    const small = changed(ONE_MIRROR, { art: { width: 20, height: 20, openFraction: 1 } })
     expect(figure(planRecipe(small), 'gun').value).toBe(10)
   })
   it('blast: a test patch comes before the log, the log before the house', () => {
@@ -222,24 +223,69 @@ describe('the other two methods', () => {
 
 describe('on a measured wall', () => {
   it('says how a flat stencil lies there, and warns where it wrinkles', () => {
-    expect(recipe().place).toBeNull()
-    const flat = recipe({ place: { wall: straightWall(110, 38.4, 38.4), middle: 55 } })
-    expect(flat.place!.sentence).toBe('Lies flat cut straight.')
+    expect(recipe().places).toEqual([])
+    const flat = recipe({ wall: straightWall(110, 38.4, 38.4), middle: 55 })
+    expect(flat.places[0]!.verdict.sentence).toBe('Lies flat cut straight.')
     expect(flat.warnings.join()).not.toMatch(/Wrinkles/)
-    const bowl = recipe({ surface: 'bowl', place: { wall: ballWall(38.4, -30, 30), middle: 0 } })
+    const bowl = recipe({ surface: 'bowl', wall: ballWall(38.4, -30, 30), middle: 0 })
     expect(bowl.warnings.join()).toMatch(/Wrinkles: .* Art up to \d+ %/)
     expect(bowl.plan).not.toBeNull()
   })
   it('what was measured where the art goes wins over a shape from the list: a straight wall below a shoulder is no bowl', () => {
-    const onWall = recipe({ surface: 'bowl', place: { wall: straightWall(110, 38.4, 38.4), middle: 55 } })
+    const onWall = recipe({ surface: 'bowl', wall: straightWall(110, 38.4, 38.4), middle: 55 })
     expect(onWall.judgement.rows.map(row => row.id)).not.toContain('stiff-on-bowl')
     expect(recipe({ surface: 'bowl' }).judgement.rows.map(row => row.id)).toContain('stiff-on-bowl')
   })
   it('a whole wall is blasted by its own area', () => {
     const wall = straightWall(300, 30, 60)
-    const solid = planRecipe({ ...ONE_MIRROR, substrate: 'soda-lime', surface: 'taper', look: 'solid', place: { wall, middle: 150 } })
+    const solid = planRecipe({ ...ONE_MIRROR, substrate: 'soda-lime', surface: 'taper', look: 'solid', wall })
     const slant = Math.hypot(300, 30)
     expect(figure(solid, 'gun').value).toBeCloseTo(((Math.PI * 90 * slant) / 100) * 0.15, 6)
+  })
+})
+
+describe('several stencils in one pass', () => {
+  const [letter] = FOUR_TUMBLERS.placements
+  const small = { ...letter!, name: 'Berth', art: { width: 20, height: 10, openFraction: 0.5 }, finest: 0.4, widest: 3, count: 3 }
+  const both = recipe({ placements: [{ ...letter!, name: 'Crest', finest: 2 }, small] })
+  const alone = recipe({ finest: 2 })
+  const cover = (r: Recipe) => figure(r, 'coat').inputs[1]!.value
+  it('what is coated, cut and taped adds up, each as often as it is on the piece', () => {
+    expect(cover(both)).toBeCloseTo(cover(alone) + 3 * 100, 9)
+    // 60 × 45 and 20 × 10 mm, each with two borders of 12.7 and 6.35 to trim.
+    const sheets = [[91.75, 76.75], [51.75, 41.75], [51.75, 41.75], [51.75, 41.75]] as const
+    expect(figure(both, 'resist-area').value).toBeCloseTo(4 * sheets.reduce((sum, [w, h]) => sum + w * h, 0), 6)
+    expect(figure(both, 'tape').value).toBeCloseTo(4 * 1.15 * sheets.reduce((sum, [w, h]) => sum + 2 * (w + h), 0), 6)
+    expect(figure(both, 'cut-width-2')).toMatchObject({ label: 'Resist to cut for Berth, width', value: 51.75 })
+    expect(new Set(both.figures.map(f => f.id)).size).toBe(both.figures.length)
+  })
+  it('the window is that of the finest of them', () => {
+    const fine = recipe({ finest: 0.4 })
+    expect(both.dwell.window).toEqual(recipe({ finest: 0.4, placements: [letter!, { ...small, finest: null }] }).dwell.window)
+    expect(both.judgement.verdict).toBe(fine.judgement.verdict)
+    expect(both.plan!.basis!.finest).toBe(0.4)
+  })
+  it('putting them on takes each of them', () => {
+    const resist = (r: Recipe) => r.plan!.steps.find(s => s.id === 'resist')!.seconds
+    expect(resist(both)).toBe(4 * resist(alone))
+    const known = { ...letter!, weeding: 60 }
+    expect(resist(recipe({ placements: [known, { ...known, weeding: 30 }] }))).toBe(4 * (2 * 120 + 90))
+  })
+  it('says which of them does not fit', () => {
+    const tall = { ...small, art: { width: 20, height: 140, openFraction: 0.5 } }
+    expect(recipe({ placements: [letter!, tall] }).refusals).toEqual(['Berth is taller than the piece. Check both readings.'])
+    expect(recipe({ placements: [letter!, { ...tall, name: '' }] }).refusals.join()).toMatch(/^Stencil 2 is taller/)
+  })
+  it('one pane covered all over takes one sheet; a gun sweeps each box', () => {
+    const pane = changed(ONE_MIRROR, { placements: [ONE_MIRROR.placements[0]!, small] })
+    expect(figure(planRecipe({ ...pane, wholeFace: true }), 'resist-area').value).toBe(200 * 300)
+    expect(figure(planRecipe(pane), 'gun').inputs[0]!.value).toBeCloseTo(140 * 110 + 3 * 40 * 30, 9)
+  })
+  it('each wrinkles where it sits, and the harder place decides what resist suits', () => {
+    const wall = ballWall(38.4, -30, 30)
+    const r = recipe({ surface: 'bowl', wall, placements: [{ ...letter!, name: 'Crest', middle: 0 }, { ...small, middle: 0 }] })
+    expect(r.places.map(p => [p.called, p.verdict.lies])).toEqual([['Crest', false], ['Berth', true]])
+    expect(r.warnings.join()).toMatch(/Crest: Wrinkles/)
   })
 })
 

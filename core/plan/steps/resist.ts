@@ -132,8 +132,8 @@ const PLACING = 120
 const WEEDED: readonly ResistId[] = ['permanent-vinyl', 'removable-vinyl', 'soft-vinyl', 'blast-mask']
 
 /** To put one piece's resist on, s: with the weeding of this very art where it was looked at. */
-const onSeconds = ({ resist, weeding }: StepContext): number =>
-  weeding !== null && WEEDED.includes(resist.id) ? Math.round(PLACING + weeding) : resist.applySeconds
+const onSeconds = ({ resist, weeding, stencils }: StepContext): number =>
+  weeding !== null && WEEDED.includes(resist.id) ? Math.round(PLACING * stencils + weeding) : resist.applySeconds * stencils
 
 /** Resist on, as this kind goes on. @throws RangeError for paper, which is no resist */
 export function resistStep(c: StepContext): Step {
@@ -148,7 +148,8 @@ export function resistStep(c: StepContext): Step {
   }
 }
 
-const slitWords = ({ edge, count, depth }: StepSlits) => `${count} ${count === 1 ? 'slit' : 'slits'} ${depth} deep in the ${edge} edge`
+const slitWords = ({ called, edge, count, depth }: StepSlits) =>
+  `${count} ${count === 1 ? 'slit' : 'slits'} ${depth} deep in the ${edge} edge${called && ` of ${called}`}`
 
 /** Cut before the film goes on, where the wall asks for them. */
 function slitMoves(c: StepContext): string[] {

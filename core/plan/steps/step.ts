@@ -49,6 +49,8 @@ export const FINISHES: readonly Finish[] = FINISH_TABLE.map(f => f.id)
 
 /** Cuts into the border that let a flat stencil follow its curve. */
 export interface StepSlits {
+  /** Which of several stencils; '' where there is one. */
+  called: string
   edge: 'upper' | 'lower'
   count: number
   /** As the studio reads lengths: `6 mm`. */
@@ -72,6 +74,8 @@ export interface StepContext {
   surface: Surface
   kind: EtchantKind
   resist: ResistKind
+  /** Stencils on one piece. */
+  stencils: number
   /** To weed the art of one piece, s; null where nobody looked at it: then as usual for the resist. */
   weeding: number | null
   schools: Schools

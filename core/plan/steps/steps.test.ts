@@ -16,6 +16,7 @@ const context: StepContext = {
   surface: 'cylinder',
   kind: etchantKind('general-cream'),
   resist: resistKind('permanent-vinyl'),
+  stencils: 1,
   weeding: null,
   schools,
   dwell: { notBefore: 300, best: 300, notAfter: 375 },
@@ -108,7 +109,7 @@ describe('cream, in the trade\'s order', () => {
     expect(words('peel', { resist: resistKind('re-stickable') })).toMatch(/still on the piece.*Back on its backing/)
   })
   it('slits by number and depth, for sheets on a curve only, cut before it goes on', () => {
-    const slits = [{ edge: 'upper' as const, count: 3, depth: '6 mm' }]
+    const slits = [{ called: '', edge: 'upper' as const, count: 3, depth: '6 mm' }]
     expect(words('mask', { slits })).toMatch(/3 slits 6 mm deep in the upper edge, cut before it goes on/)
     expect(words('mask', { slits: [] })).not.toMatch(/[Ss]lit/)
     for (const resist of ['mesh', 'stickers', 'rub-on', 're-stickable'] as const)

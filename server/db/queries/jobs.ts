@@ -1,13 +1,12 @@
 import type { PlannedWall } from '#shared/blanks'
 import type { JobEntry, JobForm, PlanEntry } from '#shared/jobs'
-import type { Job, Pass, PassDetails, PassStatus, PlannedArt } from '#shared/passes'
+import type { Job, Pass, PassDetails, PassStatus, Placement } from '#shared/passes'
 import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
 /** What the passes before one put on its pieces, in their order. */
-export const ETCHED = `coalesce((select jsonb_agg(jsonb_build_object('art', coalesce(p.art, p.arts -> 0), 'artWidth', p.art_width_mm,
-    'artHeight', p.art_height_mm, 'middle', p.wall -> 'middle') order by p.ord)
-  from pass p where p.set_id = pass.set_id and p.ord < pass.ord), '[]')`
+export const ETCHED = `coalesce((select jsonb_agg(on_it.value order by p.ord, on_it.ordinality)
+  from pass p, jsonb_array_elements(p.placements) with ordinality on_it where p.set_id = pass.set_id and p.ord < pass.ord), '[]')`
 
 /** A pass with what it takes from its job and its set. */
 const PASS = `select pass.id, job.id as "jobId", s.id as "setId", pass.ord as no,
@@ -16,9 +15,7 @@ const PASS = `select pass.id, job.id as "jobId", s.id as "setId", pass.ord as no
     from pass p where p.set_id = s.id and p.ord = pass.ord - 1) as before,
   job.customer, job.due_on as "dueOn", job.notes, s.noun, s.pieces, s.names, s.surface, s.substrate, s.height_mm as height,
   s.girth_mm as girth, s.blank_id as "blankId", pass.wall, s.answers, s.old_label as "oldLabel", s.rim_by as "rimBy",
-  pass.art_width_mm as "artWidth", pass.art_height_mm as "artHeight", pass.open_fraction as "openFraction", pass.resist,
-  pass.lot_id as "lotId", pass.artwork_id as "artworkId", pass.stencil_id as "stencilId", pass.art,
-  pass.artwork_ids as "artworkIds", pass.arts, pass.details, pass.schools,
+  s.keep_out as "keepOut", pass.placements, pass.resist, pass.lot_id as "lotId", pass.stencil_id as "stencilId", pass.details, pass.schools,
   pass.status, pass.done, ${ETCHED} as etched
   from pass join piece_set s on s.id = pass.set_id join job on job.id = s.job_id`
 
@@ -38,8 +35,6 @@ interface PassRow extends Omit<Pass, keyof PassDetails> {
 const toPass = ({ details, ...row }: PassRow): Pass => ({ ...row, ...LATER, ...details })
 
 const detailsOf = (p: PassPart): PassDetails => ({
-  artMiddle: p.artMiddle,
-  finest: p.finest,
   ownBest: p.ownBest,
   temperature: p.temperature,
   coaters: p.coaters,
@@ -116,9 +111,8 @@ export async function setExists(db: Db, id: string): Promise<boolean> {
 /** What a pass keeps of the library as it was when it was planned. */
 export interface KeptOfPass {
   wall: PlannedWall | null
-  art: PlannedArt | null
-  /** Of each piece, where they differ. */
-  arts: (PlannedArt | null)[]
+  /** With the outlines of its art and where each is. */
+  placements: Placement[]
 }
 
 /** @returns false when this id is planned already */
@@ -155,10 +149,11 @@ export async function putSet(
   const { id: _, passes: __, ...written } = entered
   const result = await db.query(
     `insert into piece_set (id, job_id, ord, noun, pieces, names, surface, substrate, height_mm, girth_mm, blank_id, answers,
-       old_label, rim_by, entered)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)
+       old_label, rim_by, entered, keep_out)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16)
      on conflict (id) do update set ord = $3, noun = $4, pieces = $5, names = $6, surface = $7, substrate = $8, height_mm = $9,
-       girth_mm = $10, blank_id = $11, answers = $12, old_label = $13, rim_by = $14, entered = $15, entered_form = default
+       girth_mm = $10, blank_id = $11, answers = $12, old_label = $13, rim_by = $14, entered = $15, entered_form = default,
+       keep_out = $16
      where piece_set.job_id = $2`,
     [
       set.id,
@@ -176,6 +171,7 @@ export async function putSet(
       set.oldLabel,
       rimBy,
       JSON.stringify(written),
+      JSON.stringify(set.keepOut),
     ],
   )
   return result.rowCount === 1
@@ -187,36 +183,28 @@ export async function putPass(
   setId: string,
   ord: number,
   plan: PlanEntry & { id: string },
-  { wall, art, arts }: KeptOfPass,
+  { wall, placements }: KeptOfPass,
   entered: JobForm['sets'][number]['passes'][number],
 ): Promise<boolean> {
   const { id: _, ...written } = entered
   const result = await db.query(
-    `insert into pass (id, set_id, ord, art_width_mm, art_height_mm, open_fraction, resist, lot_id, stencil_id, details, schools, entered,
-       artwork_id, art, wall, artwork_ids, arts)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17)
-     on conflict (id) do update set ord = $3, art_width_mm = $4, art_height_mm = $5, open_fraction = $6, resist = $7, lot_id = $8,
-       stencil_id = $9, details = $10, schools = $11, entered = $12, entered_form = default, artwork_id = $13, art = $14, wall = $15,
-       artwork_ids = $16, arts = $17
+    `insert into pass (id, set_id, ord, placements, resist, lot_id, stencil_id, details, schools, entered, wall)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
+     on conflict (id) do update set ord = $3, placements = $4, resist = $5, lot_id = $6, stencil_id = $7, details = $8, schools = $9,
+       entered = $10, entered_form = default, wall = $11
      where pass.set_id = $2`,
     [
       plan.id,
       setId,
       ord,
-      plan.artWidth,
-      plan.artHeight,
-      plan.openFraction,
+      JSON.stringify(placements),
       plan.resist,
       plan.lotId,
       plan.stencilId,
       JSON.stringify(detailsOf(plan)),
       JSON.stringify(plan.schools),
       JSON.stringify(written),
-      plan.artworkId,
-      art && JSON.stringify(art),
       wall && JSON.stringify(wall),
-      plan.artworkIds,
-      JSON.stringify(arts),
     ],
   )
   return result.rowCount === 1

@@ -1,43 +1,57 @@
 import type { CoatTool, Sample } from '#core/plan/coat'
-import { numberOf } from '#core/plan/run-plan'
 import type { RunPlan } from '#core/plan/run-plan'
 import type { RunEvent, RunSummary } from '#core/bench/run'
 import type { CouponOfRun } from '#shared/coupons'
+import type { DrawnArt } from '#shared/passes'
 import type { Conflict, LogEntry, PieceShape, RunHead, StoredEvent } from '#shared/runs'
 import type { Db } from '../pool'
 import { ETCHED } from './jobs'
 import { mayBook } from './sessions'
 
-interface HeadRow extends Omit<RunHead, 'startedAt' | 'endedAt' | 'shape'>, PieceShape {
+interface HeadRow extends Omit<RunHead, 'startedAt' | 'endedAt' | 'shape'>, Omit<PieceShape, 'placements'> {
+  placements: DrawnArt[] | null
+
   startedAt: Date
   endedAt: Date | null
 }
 
-/** What was etched, by name: the common stencil and those that single pieces have. */
-const ART_NAME = `nullif(concat_ws(', ', artwork.name, (select string_agg(distinct a.name, ', ') from artwork a
-  where a.id = any(pass.artwork_ids))), '')`
+/** What was etched, by name: the common stencils and those that single pieces have. */
+const ART_NAME = `(select string_agg(distinct name.value #>> '{}', ', ')
+  from jsonb_path_query(pass.placements, '$[*].*.name') as name(value) where jsonb_typeof(name.value) = 'string')`
 
 // A coupon's strips are drawn as strips: flat, as long and wide as its layout says.
 const HEAD = `select run.id, run.pass_id as "passId", job.id as "jobId", pass.ord as "passNo",
   (select count(*)::int from pass p where p.set_id = pass.set_id) as passes, run.coupon, ${ART_NAME} as "artName",
-  coalesce(pass.arts, '[]') as arts,
   (select jsonb_build_object('id', c.id, 'name', c.name, 'cut', c.cut_at is not null) from cut_sheet c
     where c.set_id = pass.set_id and not c.put_away order by c.created_at desc limit 1) as sheet,
   coalesce(job.customer, lot.product_name) as subject, run.plan,
   run.lot_id as "lotId",
   run.started_by as "startedBy", run.started_at as "startedAt", run.ended_at as "endedAt", coalesce(s.surface, 'flat') as surface,
-    pass.wall, pass.art, ${ETCHED} as etched,
+    pass.wall, pass.placements, ${ETCHED} as etched,
   coalesce(s.height_mm, (run.coupon -> 'layout' ->> 'stripLength')::float8 * 1.3) as height, coalesce(s.girth_mm,
-    (run.coupon -> 'layout' ->> 'stripWidth')::float8 * 1.6) as girth,
-  coalesce(pass.art_width_mm, (run.coupon -> 'layout' ->> 'stripWidth')::float8) as "artWidth", coalesce(pass.art_height_mm,
-    (run.coupon -> 'layout' ->> 'stripLength')::float8) as "artHeight"
+    (run.coupon -> 'layout' ->> 'stripWidth')::float8 * 1.6) as girth
   from run left join pass on pass.id = run.pass_id left join piece_set s on s.id = pass.set_id left join job on job.id = s.job_id
-  left join artwork on artwork.id = pass.artwork_id join lot on lot.id = run.lot_id`
+  join lot on lot.id = run.lot_id`
 
-const toHead = ({ surface, wall, art, etched, arts, height, girth, artWidth, artHeight, ...row }: HeadRow): RunHead => ({
+/** What is open on a strip of a coupon. */
+const ofStrip = (coupon: CouponOfRun, height: number): DrawnArt => ({
+  art: null,
+  arts: [],
+  artWidth: coupon.layout.stripWidth,
+  artHeight: coupon.layout.stripLength,
+  spots: [{ at: 180, middle: height / 2, turn: 0 }],
+})
+
+const toHead = ({ surface, wall, placements, etched, height, girth, ...row }: HeadRow): RunHead => ({
   ...row,
-  arts: arts.length > 0 ? Array.from({ length: row.plan.pieces }, (_, i) => arts[numberOf(row.plan, i + 1) - 1] ?? null) : [],
-  shape: { surface, wall, art, ...(etched && etched.length > 0 ? { etched } : {}), height, girth, artWidth, artHeight },
+  shape: {
+    surface,
+    wall,
+    height,
+    girth,
+    placements: placements ?? (row.coupon ? [ofStrip(row.coupon, height)] : []),
+    ...(etched && etched.length > 0 ? { etched } : {}),
+  },
   startedAt: row.startedAt.getTime(),
   endedAt: row.endedAt?.getTime() ?? null,
 })
@@ -214,7 +228,7 @@ export async function logPage(db: Db, words: string[], before: { at: Date, id: s
       pass.ord as "passNo", (select count(*)::int from pass p where p.set_id = pass.set_id) as passes, ${ART_NAME} as "artName",
       lot.product_name as lot, person.name as "startedBy", run.ended_at as "endedAt", run.summary
      from run left join pass on pass.id = run.pass_id left join piece_set s on s.id = pass.set_id left join job on job.id = s.job_id
-       left join artwork on artwork.id = pass.artwork_id join lot on lot.id = run.lot_id join person on person.id = run.started_by
+       join lot on lot.id = run.lot_id join person on person.id = run.started_by
      where run.outcome = 'finished' and ($2::timestamptz is null or (run.ended_at, run.id) < ($2, $3))
        and not exists (select 1 from unnest($1::text[]) as word where strpos(run.search, word) = 0)
      order by run.ended_at desc, run.id desc limit $4`,

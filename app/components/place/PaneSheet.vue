@@ -1,20 +1,20 @@
 <script setup lang="ts">
 import type { Pane } from '#core/piece/blank'
-import type { PlacedStencil } from '#shared/sheets'
+import type { Placed } from '#shared/placements'
 
-/** The pane with its holes and every stencil with its border, numbered by its pass. */
+/** The pane with its holes and every stencil with its border. */
 const props = defineProps<{
   pane: Pane
-  placed: PlacedStencil[]
-  outline: (artworkId: string) => { d: string, width: number, height: number } | undefined
-  passOf: number[]
+  placed: readonly Placed[]
+  outline: (i: number) => { d: string, width: number, height: number } | undefined
+  label: (i: number) => string
 }>()
 const px = computed(() => Math.max(props.pane.width / 620, props.pane.height / 330))
 const rows = computed(() =>
   props.placed.flatMap((p, i) => {
     const at = p.onPane
-    const o = props.outline(p.artworkId)
-    return at ? [{ at, o, y: props.pane.height - at.y, pass: props.passOf[i]! + 1 }] : []
+    const o = props.outline(i)
+    return at ? [{ at, o, y: props.pane.height - at.y, label: props.label(i) }] : []
   }),
 )
 </script>
@@ -39,7 +39,7 @@ const rows = computed(() =>
     <g v-for="(r, i) in rows" :key="i" :transform="`translate(${r.at.x} ${r.y}) rotate(${-r.at.turn})`">
       <rect class="border" :x="-r.at.width / 2" :y="-r.at.height / 2" :width="r.at.width" :height="r.at.height" :stroke-width="1.4 * px" />
       <path v-if="r.o" class="art" :d="r.o.d" :transform="`translate(${-r.o.width / 2} ${-r.o.height / 2})`" fill-rule="evenodd" />
-      <text :y="-r.at.height / 2 - 4 * px" :font-size="15 * px" text-anchor="middle">pass {{ r.pass }}</text>
+      <text :y="-r.at.height / 2 - 4 * px" :font-size="15 * px" text-anchor="middle">{{ r.label }}</text>
     </g>
   </svg>
 </template>

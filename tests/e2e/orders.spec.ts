@@ -1,0 +1,131 @@
+import type { Page } from '@playwright/test'
+import { v7 } from 'uuid'
+import { ARTWORK_FORM } from '../../shared/artworks'
+import type { Job } from '../../shared/passes'
+import type { RunWithEvents } from '../../shared/runs'
+import { through } from '../support/through'
+import { answerAll, expect, test, unfold } from './world'
+import type { World } from './world'
+
+/** A letter of 30 × 40 mm, drawn as two strokes. */
+async function keepLetter(world: World, name: string) {
+  const source = { kind: 'letters', text: name, face: 'plain', align: 'middle' }
+  const figures = {
+    width: 30,
+    height: 40,
+    openArea: 420,
+    cutLength: 160,
+    pieces: 1,
+    islands: 0,
+    narrowestBridge: null,
+    narrowestOpening: 4,
+    outline: 'M0 0L8 0L8 40L0 40Z M22 0L30 0L30 40L22 40Z',
+  }
+  await world.mate.post('artworks', { id: v7(), artwork: { ...ARTWORK_FORM, name, width: '30 mm', source }, figures })
+}
+async function writePiece(page: Page, noun: string, pieces: string, height: string, girth: string) {
+  await page.getByLabel('What one is called').fill(noun)
+  await page.getByLabel('How many').fill(pieces)
+  await page.getByLabel('Height', { exact: true }).fill(height)
+  await page.getByLabel('Girth at the art').fill(girth)
+  await answerAll(page)
+}
+async function forWhom(page: Page, customer: string) {
+  await page.getByLabel('Customer').fill(customer)
+  await page.getByLabel('Due').fill('2030-06-01')
+}
+const pick = async (page: Page, field: string, option: string | RegExp, nth = 0) => {
+  await page.getByRole('combobox', { name: field }).nth(nth).click()
+  await page.getByRole('option', { name: option, exact: true }).click()
+}
+/** Saves the plan and takes each pass of it to the bench and through it. @returns runs, in the order of the passes */
+async function saveAndEtch(page: Page, world: World, results: 'good'[]): Promise<RunWithEvents[]> {
+  await page.getByRole('button', { name: 'Save the plan' }).click()
+  await expect(page).toHaveURL(/\/plan\/[0-9a-f-]{36}/)
+  const { body: job } = await world.mate.get<Job>(`jobs/${page.url().split('/').at(-1)!.split('?')[0]!}`)
+  const runs: RunWithEvents[] = []
+  for (const pass of job.passes) {
+    await page.goto(`${world.app.url}/plan/${job.id}?pass=${pass.id}`)
+    await page.getByRole('button', { name: 'Take it to the bench' }).click()
+    await expect(page).toHaveURL(/\/bench\//)
+    const runId = page.url().split('/').at(-1)!
+    runs.push((await world.mate.get<RunWithEvents>(`runs/${runId}`)).body)
+    await through(world.mate, runId, results)
+  }
+  return runs
+}
+
+test('a monogram pint: two letters that overlap are put there by hand and fall into two passes', async ({ signedIn: page, world }) => {
+  await keepLetter(world, 'Letter H')
+  await keepLetter(world, 'Letter R')
+  await page.goto(`${world.app.url}/plan/new`)
+  await writePiece(page, 'pint', '1', '150 mm', '260 mm')
+  await pick(page, 'From a stencil', 'Letter H')
+  await expect(page.getByText('Opposite the seam, halfway up.')).toBeVisible()
+  await page.getByRole('button', { name: 'Add art at another place' }).click()
+  await pick(page, 'From a stencil', 'Letter R', 1)
+  const second = page.getByRole('region', { name: 'Stencil 2' })
+  await expect(second).toContainText('1/4 round to the right of the side opposite the seam')
+
+  // Taken by hand and let go over the first: they can't be masked together.
+  const wall = page.getByRole('group', { name: /The wall unrolled/ })
+  const grip = wall.getByRole('button', { name: /^Letter R/ })
+  await grip.scrollIntoViewIfNeeded()
+  const [from, to] = [(await grip.boundingBox())!, (await wall.getByRole('button', { name: /^Letter H/ }).boundingBox())!]
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(to.x + to.width * 0.75, to.y + to.height / 2, { steps: 6 })
+  await page.mouse.up()
+  await expect(second).toContainText('° to the right of the seam, halfway up')
+  const said = page.locator('#rung-3').getByRole('alert').getByText('Stencil 2: its border touches that of stencil 1.')
+  await expect(said).toBeVisible()
+  // A millimetre at a time by the arrow keys.
+  const spoken = (await grip.getAttribute('aria-label'))!
+  await grip.press('Shift+ArrowUp')
+  await expect(second).toContainText('its middle 85 mm up')
+  expect(await grip.getAttribute('aria-label')).not.toBe(spoken)
+  await page.getByRole('button', { name: 'Etch them one after the other' }).click()
+  await expect(said).toHaveCount(0)
+  await expect(page.locator('.parts').getByRole('button', { name: 'Pass 2' })).toBeVisible()
+  await forWhom(page, 'Monogram club')
+
+  const runs = await saveAndEtch(page, world, ['good'])
+  expect(runs.map(r => [r.passNo, r.passes, r.artName])).toEqual([
+    [1, 2, 'Letter H'],
+    [2, 2, 'Letter R'],
+  ])
+  expect(runs[1]!.shape.etched!.map(e => e.art!.name)).toEqual(['Letter H'])
+  expect(runs[1]!.plan.steps.find(s => s.id === 'mask')!.how.join()).toContain('stop the tape at its edge')
+  await page.goto(`${world.app.url}/log`)
+  await page.getByRole('searchbox').fill('monogram letter')
+  for (const letter of ['Letter H', 'Letter R'])
+    await expect(page.getByRole('row').filter({ hasText: 'Monogram club' }).filter({ hasText: letter })).toHaveCount(1)
+})
+
+test('one mesh at two places round a jar: a pass each, and the second is told to keep off the first', async ({ signedIn: page, world }) => {
+  await world.mate.post('stencils', { id: v7(), stencil: { name: 'Rope mesh', resist: 'mesh' } })
+  await page.goto(`${world.app.url}/plan/new`)
+  await writePiece(page, 'jar', '1', '160 mm', '330 mm')
+  await page.getByLabel('Width', { exact: true }).fill('80 mm')
+  await page.getByLabel('Height of the art').fill('50 mm')
+  await page.getByLabel('Share that is open').fill('40 %')
+  await page.getByRole('button', { name: 'Put it elsewhere' }).click()
+  await page.getByLabel('Repeats round it').fill('2')
+  await expect(page.getByText('2 evenly spaced, the first opposite the seam, halfway up.')).toBeVisible()
+  await unfold(page, 'Resist and etchant')
+  await pick(page, 'Resist', /^Self-adhesive mesh/)
+  await pick(page, 'Which stencil', 'Rope mesh, used 0 times')
+  const said = page.locator('#rung-3').getByRole('alert').getByText('One stencil can\'t be in two places at once.')
+  await expect(said).toBeVisible()
+  await forWhom(page, 'Jar shelf')
+  // Nobody takes it to the bench like this.
+  await page.getByRole('button', { name: 'Save the plan' }).click()
+  await expect(page.getByRole('alert').getByText(/another look|two places/).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Etch them one after the other' }).click()
+  await expect(said).toHaveCount(0)
+
+  const runs = await saveAndEtch(page, world, ['good'])
+  expect(runs.map(r => r.shape.placements.map(p => p.spots.map(s => s.at)))).toEqual([[[180]], [[0]]])
+  const { body: stencils } = await world.mate.get<{ name: string, uses: number }[]>('stencils')
+  expect(stencils.find(s => s.name === 'Rope mesh')!.uses).toBe(2)
+})
