@@ -109,6 +109,8 @@ export interface Pass extends PassDetails {
   status: PassStatus
   /** What the passes before it put on the pieces. */
   etched: DrawnArt[]
+  /** Resist that its cut sheet used for one piece, waste and all, mm²; null while none is cut. */
+  resistCut: number | null
   /** Numbers of the pieces, of those of its set, that are through this pass. */
   done: number[]
 }

@@ -46,14 +46,10 @@ export function schoolsOf(chosen: Record<keyof Schools, string>, rules: HouseRul
 }
 
 /** What a recipe goes by of a pass or of its form. */
-type Planned
-  = | Pick<
-    Pass,
-    Exclude<
-      keyof PlanEntry,
-        'customer' | 'dueOn' | 'notes' | 'lotId' | 'stencilId' | 'blankId' | 'placements' | 'keepOut'
-    >
-  > & { placements: readonly PlacementEntry[] }
+type Planned = Pick<
+  Pass,
+  Exclude<keyof PlanEntry, 'customer' | 'dueOn' | 'notes' | 'lotId' | 'stencilId' | 'blankId' | 'placements' | 'keepOut'>
+> & { placements: readonly PlacementEntry[] }
 
 /** What a plan goes by of its art. */
 export type ArtFacts = Pick<PlannedArt, 'name' | 'widest' | 'pieces' | 'cutLength' | 'mirrored'>
@@ -73,6 +69,8 @@ export interface PlanFacts {
   turn?: PassTurn
   /** Numbers of the pieces that go through it now; all of them where nothing is said. */
   numbers?: number[]
+  /** mm² of resist that its cut sheet used for one piece. */
+  resistCut?: number | null
 }
 
 /** One stencil as the core knows it. */
@@ -90,7 +88,10 @@ function placementFacts(p: PlacementEntry, art: ArtFacts | null, wall: Wall | nu
 }
 
 /** What the core needs to plan a job. The same on both sides, so that plan and bench agree. */
-export function recipeInput(job: Planned, { lot, stencil, wall, arts, rules, paces, today, turn, numbers }: PlanFacts): RecipeInput {
+export function recipeInput(
+  job: Planned,
+  { lot, stencil, wall, arts, rules, paces, today, turn, numbers, resistCut }: PlanFacts,
+): RecipeInput {
   const all = Array.from({ length: job.pieces }, (_, i) => i + 1)
   const now = numbers ?? all
   const taped = wall && measuredWall(wall.readings, wall.kind)
@@ -112,6 +113,7 @@ export function recipeInput(job: Planned, { lot, stencil, wall, arts, rules, pac
     wholeFace: job.wholeFace,
     face: job.face,
     resist: job.resist,
+    resistCut: resistCut ?? null,
     stencilUses: stencil?.uses ?? null,
     lot: lotFacts(lot, today),
     schools: schoolsOf(job.schools, rules),
@@ -158,8 +160,8 @@ export function factsOfArts(arts: readonly (PlannedArt | null)[]): ArtFacts | nu
  * What a stored pass itself says of its facts.
  * @param now numbers of the pieces that go through it; those it still owes where nothing is said
  */
-export function factsOfPass(pass: Pass, now?: readonly number[]): Pick<PlanFacts, 'wall' | 'arts' | 'turn' | 'numbers'> {
+export function factsOfPass(pass: Pass, now?: readonly number[]): Pick<PlanFacts, 'wall' | 'arts' | 'turn' | 'numbers' | 'resistCut'> {
   const numbers = [...(now ?? owed(pass))]
   const arts = pass.placements.map(p => (p.arts.length > 0 ? factsOfArts(numbers.map(n => artOfPiece(p, n))) : p.art))
-  return { wall: pass.wall, arts, turn: { no: pass.no, of: pass.of }, numbers }
+  return { wall: pass.wall, arts, turn: { no: pass.no, of: pass.of }, numbers, resistCut: pass.resistCut }
 }

@@ -5,7 +5,7 @@ import type { RollEntry, Roll, Sheet, SheetForm } from '#shared/sheets'
 import { asWritten } from '#shared/written'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
-import { setExists } from '../db/queries/jobs'
+import { passesOfSet, setExists } from '../db/queries/jobs'
 import * as sheets from '../db/queries/sheets'
 import type { Context } from './context'
 import { notify } from './context'
@@ -84,11 +84,13 @@ export async function cutSheet(context: Context, id: string, taken: TakenStock):
       if (t.left < 1) await sheets.setRollAway(db, t.id)
       else await sheets.shortenRoll(db, t.id, t.left)
     }
+    const back: string[] = []
     for (const s of taken.scraps) {
       const from = rolls.get(s.from)
       if (!from || s.width > from.width + 0.01 || s.length > from.length + 0.01)
         throw new Refusal(400, 'A scrap can\'t be larger than what it is cut from. Reload and try again.')
-      await sheets.insertRoll(db, v7(), {
+      const scrapId = v7()
+      await sheets.insertRoll(db, scrapId, {
         name: `${from.name.replace(/, scrap$/, '')}, scrap`.slice(0, 60),
         resist: from.resist,
         width: s.width,
@@ -96,9 +98,56 @@ export async function cutSheet(context: Context, id: string, taken: TakenStock):
         scrap: true,
         grain: from.grain,
       })
+      back.push(scrapId)
     }
-    await sheets.setSheetCut(db, id, context.now())
+    const gone = taken.rolls.reduce((sum, t) => sum + (t.was - t.left) * rolls.get(t.id)!.width, 0)
+    const net = Math.max(0, gone - taken.scraps.reduce((sum, s) => sum + s.width * s.length, 0))
+    await sheets.setSheetCut(db, id, context.now(), { rolls: taken.rolls, scraps: back, perPiece: await usedBy(db, sheet, net) })
     await notify(db, { topic: 'shelf' })
+    await notify(db, { topic: 'today' })
+    return oneSheet(db, id)
+  })
+}
+
+/** What one piece of each pass used of a sheet, mm²: shared by the size of their stencils, the waste with them. */
+async function usedBy(db: Db, { setId, entered }: Sheet, net: number): Promise<Record<string, number>> {
+  if (setId === null) return {}
+  const { rules } = await studioOf(db)
+  const read = sheetSchema(rules.lengthUnit).safeParse(entered)
+  if (!read.success) return {}
+  const on = new Set(read.data.placements.map(p => p.passId))
+  const sizes = (await passesOfSet(db, setId))
+    .filter(pass => on.has(pass.id))
+    .map((pass) => {
+      const wide = 2 * (pass.border ?? rules.border)
+      return { id: pass.id, area: pass.placements.reduce((sum, p) => sum + p.count * (p.artWidth + wide) * (p.artHeight + wide), 0) }
+    })
+  const all = sizes.reduce((sum, s) => sum + s.area, 0)
+  return Object.fromEntries(sizes.map(s => [s.id, (net * s.area) / all / read.data.pieces]))
+}
+
+/** It was not cut after all: what it took hangs on the shelf again, as long as nobody has cut from it since. */
+export async function undoCut(context: Context, id: string): Promise<Sheet> {
+  return inTransaction(context.pool, async (db) => {
+    const sheet = await sheets.sheetById(db, id, true)
+    if (!sheet) throw notFound('cut sheet')
+    if (!sheet.cutAt) return sheet
+    const taken = await sheets.takenBy(db, id)
+    if (!taken) throw new Refusal(409, 'What this sheet took was not written down when it was cut. Put the resist right on the shelf.')
+    const changed = () => new Refusal(409, 'The resist has been used since, so this can\'t be undone. Put it right on the shelf.')
+    for (const t of taken.rolls) {
+      const roll = await sheets.rollById(db, t.id, true)
+      if (!roll || (t.left < 1 ? !roll.putAway : roll.putAway || Math.abs(roll.length - t.left) > 0.01)) throw changed()
+    }
+    for (const scrap of taken.scraps) {
+      const roll = await sheets.rollById(db, scrap, true)
+      if (!roll || roll.putAway) throw changed()
+      await sheets.setRollAway(db, scrap)
+    }
+    for (const t of taken.rolls) await sheets.hangBack(db, t.id, t.was)
+    await sheets.setSheetUncut(db, id)
+    await notify(db, { topic: 'shelf' })
+    await notify(db, { topic: 'today' })
     return oneSheet(db, id)
   })
 }

@@ -70,6 +70,7 @@ test('stencils are placed on a tapered piece, parted into passes, nested, writte
 
   const resist = page.getByRole('region', { name: 'On the resist' })
   await expect(resist.getByRole('img', { name: '4 stencils laid on the stock' })).toBeVisible()
+  await resist.getByText('Files for a cutter').first().click()
   const download = async (name: string) => {
     const [file] = await Promise.all([page.waitForEvent('download'), resist.getByRole('button', { name }).click()])
     return readFileSync(await file.path(), 'latin1')
@@ -79,6 +80,7 @@ test('stencils are placed on a tapered piece, parted into passes, nested, writte
   expect(await download('DXF')).toContain('AC1009')
   expect(await download('PDF, one stencil a page')).toMatch(/^%PDF-1/)
 
+  await resist.getByText('Send it to the cutter').click()
   const cutter = page.getByRole('region', { name: 'Cutter' })
   await expect(cutter).toContainText('simulated: nothing is cut')
   await cutter.getByLabel('Force, g').fill('20')
@@ -92,12 +94,28 @@ test('stencils are placed on a tapered piece, parted into passes, nested, writte
 
   // A cut that could not be written down is written down again, with what was changed meanwhile.
   await page.route('**/api/sheets/*/cut', route => route.fulfill({ status: 503, json: { error: 'The database is away.' } }), { times: 1 })
-  const cut = resist.getByRole('button', { name: 'It is cut: take the resist from the shelf' })
+  const cut = resist.getByRole('button', { name: 'It is cut' })
   await cut.click()
+  await expect(resist).toContainText('of Sheet vinyl from the shelf.')
+  const take = resist.getByRole('button', { name: 'Take it from the shelf' })
+  await take.click()
   await expect(page.getByRole('alert').getByText('The database is away.')).toBeVisible()
   await page.getByLabel('What it is for').fill('Two bars again')
+  await take.click()
+  const isCut = resist.getByText('Cut; its resist was taken from the shelf.')
+  await expect(isCut).toBeVisible()
+  const vinyl = async () => {
+    const { body: rolls } = await world.mate.get<{ name: string, length: number }[]>('rolls')
+    return rolls.find(r => r.name === 'Sheet vinyl')!.length
+  }
+  expect(await vinyl()).toBeLessThan(1000)
+  // Pressed by mistake: it hangs there again.
+  await resist.getByRole('button', { name: 'Undo: it was not cut' }).click()
+  await expect(cut).toBeVisible()
+  expect(await vinyl()).toBe(1000)
   await cut.click()
+  await take.click()
+  await expect(isCut).toBeVisible()
+  await page.goto(`${world.app.url}/stencils`)
   await expect(page.getByRole('link', { name: 'Two bars again cut', exact: true })).toBeVisible()
-  const { body: rolls } = await world.mate.get<{ name: string, length: number }[]>('rolls')
-  expect(rolls.find(r => r.name === 'Sheet vinyl')!.length).toBeLessThan(1000)
 })

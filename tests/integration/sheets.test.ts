@@ -4,6 +4,8 @@ import { boxRing } from '../../core/basics/outline'
 import { cutStencil, sheetHpgl } from '../../core/art/sheet'
 import { SHEET_FORM } from '../../shared/sheets'
 import type { Roll, RollForm, Sheet, SheetForm, SheetSummary } from '../../shared/sheets'
+import type { Job } from '../../shared/passes'
+import { firstPass, jobForm, newLot } from '../support/client'
 import type { Client } from '../support/client'
 import { sharedStudio } from '../support/studio'
 
@@ -82,6 +84,48 @@ describe('a cut sheet', () => {
     expect(now.filter(r => r.scrap && r.width === 90 && r.length === 120)).toEqual([
       expect.objectContaining({ name: 'Test vinyl, scrap', grain: true }),
     ])
+  })
+  it('that was not cut after all gives back what it took, unless somebody has cut from it since', async () => {
+    const [rollId, scrapId, id] = [await hang(), await hang({ name: 'Corner', width: '120 mm', length: '100 mm', scrap: true }), v7()]
+    await mate.post('sheets', { id, sheet: sheetForm })
+    const before = await rolls()
+    const taken = {
+      rolls: [
+        { id: rollId, was: 2000, left: 1880 },
+        { id: scrapId, was: 100, left: 0 },
+      ],
+      scraps: [{ from: rollId, width: 90, length: 120 }],
+    }
+    await mate.post(`sheets/${id}/cut`, taken)
+    // Pressed twice, undone once.
+    for (let twice = 0; twice < 2; twice++) expect((await mate.post<Sheet>(`sheets/${id}/uncut`)).body.cutAt).toBeNull()
+    expect(await rolls()).toEqual(before)
+    await mate.post(`sheets/${id}/cut`, taken)
+    const other = v7()
+    await mate.post('sheets', { id: other, sheet: sheetForm })
+    await mate.post(`sheets/${other}/cut`, { rolls: [{ id: rollId, was: 1880, left: 1800 }], scraps: [] })
+    const late = await mate.post<Sheet>(`sheets/${id}/uncut`)
+    expect([late.status, late.body.error]).toEqual([409, expect.stringMatching(/used since/)])
+    // Nothing of it was put back by half.
+    expect((await rolls()).some(r => r.id === scrapId)).toBe(false)
+    expect((await mate.get<Sheet>(`sheets/${id}`)).body.cutAt).not.toBeNull()
+  })
+  it('for pieces of a job: what it used is what their resist costs', async () => {
+    const { lead } = await sharedStudio()
+    const form = jobForm(await newLot(lead), { pieces: '2' })
+    const { body: job } = await mate.post<Job>('jobs', { id: v7(), job: form })
+    const [pass] = job.passes
+    const [rollId, id] = [await hang(), v7()]
+    const placements = [{ ...sheetForm.placements[0]!, passId: pass!.id }]
+    await mate.post('sheets', { id, sheet: { ...sheetForm, setId: pass!.setId, pieces: '2', placements } })
+    await mate.post(`sheets/${id}/cut`, {
+      rolls: [{ id: rollId, was: 2000, left: 1900 }],
+      scraps: [{ from: rollId, width: 100, length: 50 }],
+    })
+    // 100 mm off a roll of 12 in, less a scrap of 100 × 50 mm, for two pieces.
+    expect((await firstPass(mate, job.id)).resistCut).toBeCloseTo((100 * 304.8 - 100 * 50) / 2, 6)
+    await mate.post(`sheets/${id}/uncut`)
+    expect((await firstPass(mate, job.id)).resistCut).toBeNull()
   })
   it('takes nothing when the shelf has changed meanwhile, or when it asks for more than there is', async () => {
     const [rollId, id] = [await hang(), v7()]

@@ -94,14 +94,15 @@ const facts = computed(() => {
   const { stencilId } = plannable.value.data
   const numbers = open.value.length > 0 ? open.value : undefined
   const arts = drawn.value.map(d => (d.arts.length > 0 ? factsOfArts(d.arts.map(own => own ?? d.art)) : d.art))
-  return planFacts({ stencilId, wall: wall.value, arts, turn, numbers }, lot, studio, houseTime.today())
+  return planFacts({ stencilId, wall: wall.value, arts, turn, numbers, resistCut: kept.value?.resistCut ?? null }, lot, studio, houseTime.today())
 })
 const input = computed(() => (plannable.value.success && facts.value ? recipeInput(plannable.value.data, facts.value) : null))
 const planned = computed(() => (input.value ? planRecipe(input.value) : null))
 /** What can't be masked together can't be begun together. */
 const recipe = computed(() => {
   const [found, why] = [planned.value, clash.value]
-  return found && why ? { ...found, refusals: [...found.refusals, clashWords(why, plan.value.placements.length)], plan: null } : found
+  if (!found || !why) return found
+  return { ...found, refusals: [...found.refusals, clashWords(why, plan.value.placements.length)], plan: null }
 })
 /** The piece with all that is on it. */
 const shape = computed((): PieceShape | null => {

@@ -8,8 +8,8 @@ import { resistKind, takesSlits } from '#core/trade/materials'
 import type { Pass } from '#core/art/passes'
 import { gapBetween, wrapOverlap } from '#core/piece/placement'
 import type { Ring } from '#core/basics/outline'
-import { sheetDxf, sheetHpgl, sheetSvg, stockAfter } from '#core/art/sheet'
-import { capital, countOf, formatArea } from '#core/basics/units'
+import { stockAfter } from '#core/art/sheet'
+import { capital, countOf } from '#core/basics/units'
 import { artworkSchema } from '#shared/artworks'
 import type { Artwork } from '#shared/artworks'
 import { wallOf } from '#shared/blanks'
@@ -48,11 +48,18 @@ const sets = computed(() => {
   ]
 })
 const passesHere = computed(() => passesOfSet(form.value.setId))
-/** What the job knows is taken over; it may still be changed here. */
+/** Until it is cut it follows the plan, with one press: what was laid out is not moved unseen. */
+const moved = computed(() => {
+  if (cutAt.value || passesHere.value.length === 0) return false
+  const { blankId, keepOut, placements, resist } = sheetOfSet(passesHere.value)
+  const now = { blankId, keepOut, placements, resist }
+  const here = { blankId: form.value.blankId, keepOut: form.value.keepOut, placements: form.value.placements, resist: form.value.resist }
+  return JSON.stringify(now) !== JSON.stringify(here)
+})
+/** What the job knows is taken over. */
 function takeSet() {
   if (form.value.setId) form.value = { ...sheetOfSet(passesHere.value), slits: form.value.slits, marks: form.value.marks }
 }
-const cutAt = computed(() => props.sheet?.cutAt ?? null)
 const blanks = computed(() => [
   { id: '', text: 'Not measured' },
   ...studio.blanks.filter(b => !b.putAway).map(b => ({ id: b.id, text: b.name })),
@@ -175,23 +182,11 @@ const pieces = computed(() =>
 const stock = computed(() => studio.rolls?.filter(r => r.resist === form.value.resist) ?? [])
 const nesting = computed(() => (ready.value && studio.rolls ? layOut(pieces.value, stock.value, studio.rules) : null))
 const cuts = computed(() => nesting.value?.sheets.map(s => linesOf(s, pieces.value)) ?? [])
-const rollName = (rollId: string) => studio.rolls?.find(r => r.id === rollId)?.name ?? 'roll'
 const nounOf = computed(() => studio.blank(form.value.blankId)?.noun ?? 'piece')
 
-async function savePdf() {
-  const { stencilPdf } = await import('#core/art/sheet/pdf')
-  keepFile(
-    `${form.value.name || 'stencils'}.pdf`,
-    'application/pdf',
-    await stencilPdf(
-      pieces.value.map(p => p.stencil),
-      pieces.value.map(p => p.title),
-      unit.value === 'in' ? 'letter' : 'a4',
-    ),
-  )
-}
 /** As it is stored now: a cut that failed after it is tried again from there. */
 const kept = shallowRef(props.sheet)
+const cutAt = computed(() => kept.value?.cutAt ?? null)
 async function save(putAway: boolean): Promise<Sheet | undefined> {
   const saved = await submit(() =>
     kept.value
@@ -214,15 +209,19 @@ async function markCut() {
       s.scrap ? [{ from: s.stock.id, width: Math.min(s.scrap.width, s.stock.width), length: s.scrap.height }] : [],
     ),
   }
+  await book('cut', body)
+}
+const undo = () => book('uncut')
+/** Takes the resist from the shelf, or puts it back there. */
+async function book(what: 'cut' | 'uncut', body?: object) {
   try {
-    await api<Sheet>(`sheets/${id}/cut`, 'POST', body)
-    await studio.loadRolls()
-    await navigateTo('/stencils')
+    kept.value = await api<Sheet>(`sheets/${id}/${what}`, 'POST', body)
+    problem.value = ''
   }
   catch (error) {
     problem.value = (error as Error).message
-    await studio.loadRolls()
   }
+  await Promise.all([studio.loadRolls(), work.load().catch(() => {})])
 }
 </script>
 
@@ -252,6 +251,7 @@ async function markCut() {
         <Field v-slot="{ id: field, labelled }" label="Piece">
           <Select
             v-model="form.blankId"
+            :disabled="passesHere.length > 0"
             placeholder="Not measured"
             :input-id="field"
             :options="blanks"
@@ -284,7 +284,14 @@ async function markCut() {
       </Field>
       <label class="tick"><Checkbox v-model="form.marks" binary /> Draw TOP, numbers and creases. Leave them off where the cutter has only a
         knife.</label>
-      <PlacementRows v-model="form" :errors="errors" :on="wall ? 'wall' : pane ? 'pane' : 'nothing'" />
+      <p v-if="moved" class="problem" role="status">
+        The plan has changed since this sheet was laid out.
+        <Button type="button" severity="secondary" label="Lay it out as the plan is now" @click="takeSet" />
+      </p>
+      <p v-if="form.setId && passesHere.length">
+        What goes where comes from <NuxtLink :to="`/plan/${passesHere[0]!.jobId}?pass=${passesHere[0]!.id}`">the plan</NuxtLink>.
+      </p>
+      <PlacementRows v-else v-model="form" :errors="errors" :on="wall ? 'wall' : pane ? 'pane' : 'nothing'" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <p class="do">
         <Button
@@ -316,59 +323,20 @@ async function markCut() {
             : `Borders that touch or overlap are etched one after the other.${passes.proved ? ' Fewer passes are not possible.' : ''}` }}
         </p>
       </section>
-      <section aria-label="On the resist">
-        <h2>On the resist</h2>
-        <p v-if="cutProblem" class="problem" role="alert">{{ cutProblem }}</p>
-        <p v-else-if="placed.length === 0" class="muted">Choose a stencil; it is laid on what hangs on the shelf.</p>
-        <p v-else-if="!ready" role="status">Working out the outlines.</p>
-        <p v-if="cutAt" role="status">Cut; its resist was taken from the shelf.</p>
-        <p v-if="nesting?.left.length" class="problem">
-          {{ nesting.left.length === 1 ? 'One stencil finds' : `${nesting.left.length} stencils find` }} no room on the
-          {{ resistKind(form.resist).name }} in stock. Hang up a roll on the shelf, or cut fewer.
-        </p>
-        <article v-for="(s, i) in nesting?.sheets ?? []" :key="s.stock.id">
-          <h3>{{ rollName(s.stock.id) }}<template v-if="!s.stock.scrap">, {{ units.length(s.used) }} off the roll</template></h3>
-          <NestedDrawing :sheet="s" :cut="cuts[i]!" />
-          <p class="muted">
-            {{ s.laid.length }} {{ s.laid.length === 1 ? 'stencil' : 'stencils' }}: {{ formatArea(s.stencils) }} used,
-            {{ formatArea(s.waste) }} wasted<template v-if="s.scrap">, {{ units.length(s.scrap.width) }} ×
-              {{ units.length(s.scrap.height) }} back on the shelf</template>.
-          </p>
-          <p class="do">
-            <Button
-              type="button"
-              severity="secondary"
-              label="SVG"
-              @click="keepFile(`${form.name || 'sheet'}-${i + 1}.svg`, 'image/svg+xml', sheetSvg(cuts[i]!))"
-            />
-            <Button
-              type="button"
-              severity="secondary"
-              label="HP-GL"
-              @click="keepFile(`${form.name || 'sheet'}-${i + 1}.plt`, 'application/vnd.hp-hpgl', sheetHpgl(cuts[i]!))"
-            />
-            <Button
-              type="button"
-              severity="secondary"
-              label="DXF"
-              @click="keepFile(`${form.name || 'sheet'}-${i + 1}.dxf`, 'image/vnd.dxf', sheetDxf(cuts[i]!))"
-            />
-            <Button v-if="i === 0" type="button" severity="secondary" label="PDF, one stencil a page" @click="savePdf" />
-          </p>
-        </article>
-        <p v-if="ready && nesting?.sheets.length === 0" class="do">
-          <Button type="button" severity="secondary" label="PDF, one stencil a page" @click="savePdf" />
-        </p>
-        <CutterPanel v-if="cuts[0]" :cut="cuts[0]" :resist="form.resist" />
-        <p v-if="nesting?.sheets.length && !cutAt && !nesting.left.length" class="do">
-          <Button
-            type="button"
-            label="It is cut: take the resist from the shelf"
-            :disabled="busy"
-            @click="markCut"
-          /> <span v-if="entry" class="muted">for {{ countOf(entry.pieces, nounOf) }}</span>
-        </p>
-      </section>
+      <OnResist
+        :name="form.name"
+        :resist="form.resist"
+        :pieces="pieces"
+        :nesting="nesting"
+        :cuts="cuts"
+        :count="entry ? countOf(entry.pieces, nounOf) : ''"
+        :empty="placed.length === 0"
+        :problem="cutProblem"
+        :cut-at="cutAt"
+        :busy="busy"
+        @cut="markCut"
+        @undo="undo"
+      />
     </div>
   </div>
 </template>

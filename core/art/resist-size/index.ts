@@ -1,7 +1,7 @@
 import type { Figure, FigureInput } from '../../basics/figure'
 import { ruleSource } from '../../trade/house'
 import type { HouseRules } from '../../trade/house'
-import { commonPractice, reading } from '../../basics/source'
+import { commonPractice, houseRule, reading } from '../../basics/source'
 
 export interface ArtSize {
   /** mm along the wall */
@@ -144,6 +144,22 @@ export function resistAreaFigure(sheets: readonly Size[], pieces: number): Figur
     formula: `${sheets.length === 1 ? 'cut width × cut height' : 'all stencils of a piece'} × pieces`,
     inputs: [...sheetInputs(sheets), { label: 'pieces', value: pieces, unit: 'count', source: reading }],
     source: commonPractice(),
+  }
+}
+
+/** The same once the sheet is cut: what left the shelf less what came back. @param used mm² for one piece */
+export function resistCutFigure(used: number, pieces: number): Figure {
+  return {
+    id: 'resist-area',
+    label: 'Resist in all, as it was cut',
+    value: used * pieces,
+    unit: 'mm2',
+    formula: 'resist used for one piece × pieces',
+    inputs: [
+      { label: 'used for one piece, with its share of the waste', value: used, unit: 'mm2', source: reading },
+      { label: 'pieces', value: pieces, unit: 'count', source: reading },
+    ],
+    source: houseRule('from the cut sheet'),
   }
 }
 

@@ -42,6 +42,7 @@ export const FOUR_TUMBLERS: RecipeInput = {
   wholeFace: false,
   face: 'front',
   resist: 'permanent-vinyl',
+  resistCut: null,
   stencilUses: null,
   schools: { dwell: 'label', care: 'leave', weeding: 'backing', after: 'recover', rinsing: 'tub', peel: 'under-water' },
   lot: {

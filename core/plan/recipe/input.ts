@@ -59,6 +59,8 @@ export interface RecipeInput {
   /** Side of a pane that is etched: one's own, or the far one, where the art is seen through the glass and is mirrored. */
   face: 'front' | 'back'
   resist: ResistId
+  /** What its cut sheet used of resist for one piece, mm²; null where none is cut: reckoned from the sizes. */
+  resistCut: number | null
   /** Uses a stencil that is used again has behind it; null for one that serves once. */
   stencilUses: number | null
   lot: LotFacts

@@ -10,7 +10,7 @@ import { etchantKind, resistKind, substrateKind } from '../../trade/materials'
 import { commonPractice, reading } from '../../basics/source'
 import { careCalls, stepList } from '../steps'
 import type { StepContext } from '../steps'
-import { cutFigures, resistAreaFigure, tapeFigure, transferFigure } from '../../art/resist-size'
+import { cutFigures, resistAreaFigure, resistCutFigure, tapeFigure, transferFigure } from '../../art/resist-size'
 import type { Size } from '../../art/resist-size'
 import { formatLength, formatPressure } from '../../basics/units'
 import { diameterFromGirth } from '../../piece/vessel'
@@ -218,7 +218,8 @@ export function planRecipe(given: RecipeInput): Recipe {
   const cut = sheetsOf(input)
   const resist = resistKind(input.resist)
   const loose = input.resist === 'stickers'
-  const area = resistAreaFigure(cut.sheets, resist.uses === null ? 1 : pieces)
+  const used = input.resistCut
+  const area = used === null ? resistAreaFigure(cut.sheets, resist.uses === null ? 1 : pieces) : resistCutFigure(used, pieces)
   const figures = [
     ...part.figures,
     // Loose stickers are many small pieces: there is no sheet to cut.

@@ -244,6 +244,15 @@ describe('on a measured wall', () => {
   })
 })
 
+describe('a cut sheet', () => {
+  it('once it is cut, what it used is what the pieces cost', () => {
+    const cut = recipe({ resistCut: 12_000 })
+    expect(figure(cut, 'resist-area')).toMatchObject({ value: 48_000, label: 'Resist in all, as it was cut' })
+    expect(figure(cut, 'cost').inputs[2]!.value).toBe(48_000)
+    expect(figure(cut, 'cut-width').value).toBe(figure(recipe(), 'cut-width').value)
+  })
+})
+
 describe('several stencils in one pass', () => {
   const [letter] = FOUR_TUMBLERS.placements
   const small = { ...letter!, name: 'Berth', art: { width: 20, height: 10, openFraction: 0.5 }, finest: 0.4, widest: 3, count: 3 }

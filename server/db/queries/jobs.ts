@@ -16,7 +16,9 @@ const PASS = `select pass.id, job.id as "jobId", s.id as "setId", pass.ord as no
   job.customer, job.due_on as "dueOn", job.notes, s.noun, s.pieces, s.names, s.surface, s.substrate, s.height_mm as height,
   s.girth_mm as girth, s.blank_id as "blankId", pass.wall, s.answers, s.old_label as "oldLabel", s.rim_by as "rimBy",
   s.keep_out as "keepOut", pass.placements, pass.resist, pass.lot_id as "lotId", pass.stencil_id as "stencilId", pass.details, pass.schools,
-  pass.status, pass.done, ${ETCHED} as etched
+  pass.status, pass.done, ${ETCHED} as etched,
+  (select (c.taken -> 'perPiece' ->> pass.id::text)::float8 from cut_sheet c
+    where c.set_id = s.id and c.taken -> 'perPiece' ? pass.id::text order by c.cut_at desc limit 1) as "resistCut"
   from pass join piece_set s on s.id = pass.set_id join job on job.id = s.job_id`
 
 /** What passes from before it was asked say of it: as Crest suggests. */
@@ -75,6 +77,11 @@ export async function passById(db: Db, id: string, lock = false): Promise<Pass |
 
 export async function passesByIds(db: Db, ids: readonly string[]): Promise<Pass[]> {
   return (await db.query<PassRow>(`${PASS} where pass.id = any($1)`, [ids])).rows.map(toPass)
+}
+
+/** The passes of a set, in their order. */
+export async function passesOfSet(db: Db, setId: string): Promise<Pass[]> {
+  return (await db.query<PassRow>(`${PASS} where s.id = $1 order by pass.ord`, [setId])).rows.map(toPass)
 }
 
 interface JobRow extends Omit<Job, 'passes' | 'entered'> {

@@ -104,6 +104,26 @@ export async function sheetsOfSets(db: Db, sets: readonly string[]): Promise<She
   return rows
 }
 
-export async function setSheetCut(db: Db, id: string, at: Date): Promise<void> {
-  await db.query('update cut_sheet set cut_at = $2, version = version + 1 where id = $1', [id, at])
+/** What a sheet took from the shelf, as it is kept: lengths of rolls in mm, the scraps it left, mm² for one piece of each pass. */
+export interface KeptTaken {
+  rolls: { id: string, was: number, left: number }[]
+  scraps: string[]
+  perPiece: Record<string, number>
+}
+
+export async function setSheetCut(db: Db, id: string, at: Date, taken: KeptTaken): Promise<void> {
+  await db.query('update cut_sheet set cut_at = $2, taken = $3, version = version + 1 where id = $1', [id, at, JSON.stringify(taken)])
+}
+
+export async function takenBy(db: Db, id: string): Promise<KeptTaken | null> {
+  return (await db.query<{ taken: KeptTaken | null }>('select taken from cut_sheet where id = $1', [id])).rows[0]?.taken ?? null
+}
+
+export async function setSheetUncut(db: Db, id: string): Promise<void> {
+  await db.query('update cut_sheet set cut_at = null, taken = null, version = version + 1 where id = $1', [id])
+}
+
+/** A roll or scrap as long as it was. */
+export async function hangBack(db: Db, id: string, length: number): Promise<void> {
+  await db.query('update roll set put_away = false, length = $2 where id = $1', [id, length])
 }
