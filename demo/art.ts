@@ -1,27 +1,16 @@
-import { existsSync, readFileSync } from 'node:fs'
-import { letters, preparedArt, readFace, readSvg, sheetOf } from '../core/art/drawing'
-import type { FaceId } from '../core/art/drawing'
+import { readFileSync } from 'node:fs'
+import { openArea, sheetOf } from '../core/art/drawing'
 import { artFigures, leastOf, reportStencil } from '../core/art/art-report'
 import { etchantKind } from '../core/trade/materials'
+import { artOf } from '../shared/art-of'
 import { artworkSchema } from '../shared/artworks'
 import type { ArtworkForm } from '../shared/artworks'
 import { addArtwork } from '../server/services/artworks'
 import { checkArt } from '../server/services/art-check'
 import type { Context } from '../server/services/context'
 import { studioOf } from '../server/services/studio'
+import { faceOf } from './faces'
 import { ARTWORKS } from './world'
-
-const FACES: Record<FaceId, string> = {
-  plain: 'atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-SET-600-normal.woff',
-  stencil: 'allerta-stencil/files/allerta-stencil-SET-400-normal.woff',
-  serif: 'cormorant-garamond/files/cormorant-garamond-SET-600-normal.woff',
-  script: 'dancing-script/files/dancing-script-SET-600-normal.woff',
-}
-const faceFiles = (face: FaceId) =>
-  ['latin', 'latin-ext']
-    .map(set => new URL(`../node_modules/@fontsource/${FACES[face].replace('SET', set)}`, import.meta.url))
-    .filter(f => existsSync(f))
-    .map(f => new Uint8Array(readFileSync(f)).buffer)
 
 /** Art goes through the same steps as on the screen. @param ids of blanks and bottles by their keys; those of the art are added */
 export async function loadArt(context: Context, ids: Record<string, string>, newId: () => string): Promise<void> {
@@ -32,9 +21,7 @@ export async function loadArt(context: Context, ids: Record<string, string>, new
       : sketch.source
     const form: ArtworkForm = { ...sketch, source, blankId: blank ? ids[`blank ${blank}`]! : '', lotId: ids[lot]! }
     const art = artworkSchema(rules.lengthUnit).parse(form)
-    const face = art.source.kind === 'letters' ? readFace(faceFiles(art.source.face)) : null
-    const drawing = art.source.kind === 'letters' ? letters(art.source, face!) : readSvg(art.source.text)
-    const open = preparedArt(drawing, art, art, face)
+    const open = openArea((await artOf(art.source, art, { faceOf })).art, art)
     const report = reportStencil(open, sheetOf(open, rules.border), {
       undercut: etchantKind('general-cream').undercut.value,
       least: leastOf(art.cutBy, rules),

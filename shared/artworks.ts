@@ -1,28 +1,88 @@
 import { z } from 'zod'
-import { ART_LIMITS, FACES } from '#core/art/drawing'
+import { GAPS, MEETINGS, ORNAMENTS, SHAPES, SIDES } from '#core/art/compose'
+import { ART_LIMITS, FACES, LINE_GAP } from '#core/art/drawing'
 import type { FaceId } from '#core/art/drawing'
 import { CUTTING_WAYS } from '#core/art/art-report'
 import type { ArtFigures, CuttingWay, Fix } from '#core/art/art-report'
 import { parseDuration } from '#core/basics/units'
 import type { PlannedArt } from './passes'
-import { lengthField, optionalField, optionalLength } from './fields'
+import { lengthField, numberField, optionalField, optionalLength, signedLength } from './fields'
 import type { LengthUnit } from './fields'
 
+const drawingShape = {
+  file: z.string().max(120),
+  traced: z.boolean(),
+  text: z.string().max(ART_LIMITS.size, 'The drawing is too large. Simplify its paths and load it again.'),
+}
+const letterShape = {
+  text: z.string().max(400, 'Keep it under 400 letters.'),
+  face: z.enum(FACES.map(f => f.id) as [FaceId, ...FaceId[]]),
+  align: z.enum(['left', 'middle', 'right']),
+  /** Beside what the face leaves between letters, % of a capital's height. */
+  spacing: numberField(-50, 300, 0).transform(percent => percent / 100),
+  /** Base line to base line, in capitals. */
+  lineGap: numberField(0.8, 6, LINE_GAP),
+  /** Degrees that the longest line is bent over; negative: like a bowl. */
+  arc: numberField(-300, 300, 0),
+}
+const ids = <T extends string>(all: readonly { id: T }[]) => all.map(x => x.id) as [T, ...T[]]
+
+/** One of several things that a stencil is composed of. Lengths without a unit are in the house unit. */
+function partSchema(unit: LengthUnit) {
+  const side = lengthField(unit, mm => (mm < 1 || mm > 3000 ? 'A part is between 1 and 3000 mm. Check the unit.' : null))
+  const clear = lengthField(unit, mm => (mm > 500 ? 'That is more than 500 mm. Check the unit.' : null))
+  const what = z.discriminatedUnion('kind', [
+    z.object({
+      kind: z.literal('letters'),
+      ...letterShape,
+      width: side,
+      capital: optionalLength(unit, mm => (mm < 1 || mm > 1000 ? 'A capital is between 1 and 1000 mm tall.' : null)),
+    }),
+    z.object({ kind: z.literal('drawing'), ...drawingShape, width: side }),
+    z.object({
+      kind: z.literal('shape'),
+      shape: z.enum(ids(SHAPES)),
+      width: side,
+      height: side,
+      line: lengthField(unit, mm => (mm < 0.1 || mm > 100 ? 'A line is between 0.1 and 100 mm. Check the unit.' : null)),
+    }),
+    z.object({ kind: z.literal('ornament'), ornament: z.enum(ids(ORNAMENTS)), width: side }),
+  ])
+  return z.object({
+    what,
+    against: z.number().int().min(0).max(MOST_PARTS).nullable(),
+    side: z.enum(SIDES),
+    gap: clear,
+    right: signedLength(unit, 3000),
+    up: signedLength(unit, 3000),
+    how: z.enum(MEETINGS),
+    margin: clear,
+    follow: z.enum(GAPS),
+    /** Its letters are those of each name, where a list of names is set. */
+    named: z.boolean(),
+  })
+}
+export const MOST_PARTS = 12
+
 /** Where the art comes from. An SVG is kept as it was loaded and read anew each time; its markup never reaches a page. */
-const sourceSchema = z.discriminatedUnion('kind', [
-  z.object({
-    kind: z.literal('svg'),
-    file: z.string().max(120),
-    traced: z.boolean(),
-    text: z.string().max(ART_LIMITS.size, 'The drawing is too large. Simplify its paths and load it again.'),
-  }),
-  z.object({
-    kind: z.literal('letters'),
-    text: z.string().max(400, 'Keep it under 400 letters.'),
-    face: z.enum(FACES.map(f => f.id) as [FaceId, ...FaceId[]]),
-    align: z.enum(['left', 'middle', 'right']),
-  }),
-])
+const sourceSchema = (unit: LengthUnit) =>
+  z.discriminatedUnion('kind', [
+    z.object({ kind: z.literal('svg'), ...drawingShape }),
+    z.object({ kind: z.literal('letters'), ...letterShape }),
+    z.object({
+      kind: z.literal('parts'),
+      parts: z
+        .array(partSchema(unit))
+        .min(1, 'Add a part.')
+        .max(MOST_PARTS, 'Twelve parts are the most. Draw it and load the drawing.')
+        .superRefine((parts, context) =>
+          parts.forEach((p, i) => {
+            if (p.against !== null && p.against >= i)
+              context.addIssue({ code: 'custom', path: [i, 'against'], message: 'Choose a part that comes before it.' })
+          }),
+        ),
+    }),
+  ])
 
 const width = z.number().min(0.05).max(20)
 const fixSchema = z.discriminatedUnion('kind', [
@@ -57,8 +117,8 @@ export function artworkSchema(unit: LengthUnit) {
     lengthField(unit, mm => (mm < least ? low : mm > most ? 'That is larger than this bench takes. Check the unit.' : null))
   return z
     .object({
-      name: z.string().trim().min(2, 'Write what it shows.').max(60, 'Keep it under 60 letters.'),
-      source: sourceSchema,
+      name: z.string().trim().min(1, 'Write what it shows.').max(60, 'Keep it under 60 letters.'),
+      source: sourceSchema(unit),
       width: length(3, 3000, 'That is smaller than can be etched. Check the unit.'),
       /** Lettering: height of a capital; then the width is the most that it may take. */
       capital: optionalLength(unit, mm => (mm < 1 || mm > 1000 ? 'A capital is between 1 and 1000 mm tall.' : null)),
@@ -74,21 +134,23 @@ export function artworkSchema(unit: LengthUnit) {
     })
     .superRefine((art, context) => {
       // What a drawing says is read in a worker, here and on the server: a form is checked at every keystroke.
-      if (art.source.text.trim() === '')
-        context.addIssue({
-          code: 'custom',
-          path: ['source', 'text'],
-          message:
-            art.source.kind === 'letters'
-              ? 'Write the letters that are to be etched.'
-              : 'The file is empty. Save the drawing again as SVG.',
-        })
+      const empty = (what: { kind: string, text?: string }, path: (string | number)[]) => {
+        if (what.text === undefined || what.text.trim() !== '') return
+        const message
+          = what.kind === 'letters' ? 'Write the letters that are to be etched.' : 'The file is empty. Save the drawing again as SVG.'
+        context.addIssue({ code: 'custom', path, message })
+      }
+      if (art.source.kind !== 'parts') empty(art.source, ['source', 'text'])
+      else art.source.parts.forEach(({ what }, i) => empty(what, ['source', 'parts', i, 'what', 'text']))
     })
 }
 
 export type ArtworkForm = z.input<ReturnType<typeof artworkSchema>>
 export type ArtworkEntry = z.output<ReturnType<typeof artworkSchema>>
 export type ArtSource = ArtworkEntry['source']
+export type ArtSourceForm = ArtworkForm['source']
+export type PartsForm = Extract<ArtSourceForm, { kind: 'parts' }>
+export type PartForm = PartsForm['parts'][number]
 
 /** The art of a stencil as it is stored; `entered` holds it as written. */
 export interface Artwork {
@@ -135,4 +197,90 @@ export const ARTWORK_FORM: ArtworkForm = {
   blankId: '',
   middle: '',
   fixes: [],
+}
+
+const PART: Omit<PartForm, 'what'> = {
+  against: null,
+  side: 'centre',
+  gap: '3 mm',
+  right: '',
+  up: '',
+  how: 'join',
+  margin: '2 mm',
+  follow: 'outline',
+  named: false,
+}
+export const PART_FORMS: Record<PartForm['what']['kind'], () => PartForm['what']> = {
+  letters: () => ({ kind: 'letters', text: '', face: 'plain', align: 'middle', width: '60 mm', capital: '' }),
+  ornament: () => ({ kind: 'ornament', ornament: 'anchor', width: '25 mm' }),
+  shape: () => ({ kind: 'shape', shape: 'frame', width: '60 mm', height: '30 mm', line: '1 mm' }),
+  drawing: () => ({ kind: 'drawing', file: '', traced: false, text: '', width: '40 mm' }),
+}
+/** A further part: below the last one that is there. @param n parts that are there */
+export const newPart = (kind: PartForm['what']['kind'], n: number): PartForm => ({
+  ...PART,
+  what: PART_FORMS[kind](),
+  ...(n > 0 ? { against: n - 1, side: 'below' as const } : {}),
+})
+
+const lettering = (text: string, change: object = {}): PartForm['what'] =>
+  ({ ...PART_FORMS.letters(), text, ...change }) as PartForm['what']
+const ornament = (id: (typeof ORNAMENTS)[number]['id'], width: string): PartForm['what'] => ({ kind: 'ornament', ornament: id, width })
+
+/** Compositions to begin with, so that nobody begins with nothing. */
+export const STARTERS: { id: string, text: string, parts: () => PartForm[] }[] = [
+  {
+    id: 'split-letter',
+    text: 'A name in a split letter',
+    parts: () => [
+      { ...PART, what: lettering('A', { face: 'serif', capital: '60 mm', width: '90 mm' }) },
+      {
+        ...PART,
+        what: lettering('Name', { capital: '9 mm', width: '55 mm' }),
+        against: 0,
+        how: 'room',
+        follow: 'band',
+        named: true,
+      },
+    ],
+  },
+  {
+    id: 'ornament-lines',
+    text: 'An ornament over two lines',
+    parts: () => [
+      { ...PART, what: ornament('anchor', '25 mm') },
+      { ...PART, what: lettering('Harbour\n1924', { capital: '7 mm' }), against: 0, side: 'below', gap: '5 mm' },
+    ],
+  },
+  {
+    id: 'framed-date',
+    text: 'A date in a frame',
+    parts: () => [
+      { ...PART, what: { kind: 'shape', shape: 'double-frame', width: '70 mm', height: '26 mm', line: '1.6 mm' } },
+      { ...PART, what: lettering('14 June 2031', { capital: '8 mm', width: '58 mm' }), against: 0 },
+    ],
+  },
+  {
+    id: 'name-waves',
+    text: 'A name between waves',
+    parts: () => [
+      { ...PART, what: lettering('Name', { face: 'script', capital: '14 mm', width: '70 mm' }), named: true },
+      { ...PART, what: ornament('wave', '60 mm'), against: 0, side: 'above', gap: '4 mm' },
+      { ...PART, what: ornament('wave', '60 mm'), against: 0, side: 'below', gap: '4 mm' },
+    ],
+  },
+]
+
+/** What a list of names can be set in: letters alone, or a composition of which one part is the name. */
+export const takesNames = ({ source }: Pick<ArtworkForm, 'source'>): boolean =>
+  source.kind === 'letters' || (source.kind === 'parts' && source.parts.some(p => p.named && p.what.kind === 'letters'))
+
+/** The same stencil with another name in it, called by that name. */
+export function withName(form: ArtworkForm, text: string): ArtworkForm {
+  const name = text.replace(/\n/g, ' ').slice(0, 60)
+  const { source } = form
+  if (source.kind === 'letters') return { ...form, name, source: { ...source, text } }
+  if (source.kind !== 'parts') return { ...form, name }
+  const parts = source.parts.map(p => (p.named && p.what.kind === 'letters' ? { ...p, what: { ...p.what, text } } : p))
+  return { ...form, name, source: { ...source, parts } }
 }

@@ -56,6 +56,30 @@ export const optionalLength = (unit: LengthUnit, check?: (mm: number) => string 
     optionalField(text => parseLength(text, unit), check),
     unit,
   )
+/** A length to one side or, with a minus before it, to the other; nothing written is none. @param most mm either way */
+export const signedLength = (unit: LengthUnit, most: number) =>
+  ofLength(
+    optionalField((text) => {
+      const back = /^\s*[-−]/.test(text)
+      const read = parseLength(text.replace(/^\s*[-−+]/, ''), unit)
+      return read.ok && back ? { ok: true as const, value: -read.value } : read
+    }, mm => (Math.abs(mm) > most ? `That is more than ${most} mm. Check the unit.` : null)).transform(mm => mm ?? 0),
+    unit,
+  )
+
+/** A plain number, `''` the usual one. */
+export const numberField = (least: number, most: number, usual: number) =>
+  z
+    .string()
+    .max(12, `Write a number from ${least} to ${most}.`)
+    .default('')
+    .transform((text, context): number => {
+      const value = text.trim() === '' ? usual : Number(text.trim().replace(/\s*[%°]$/, '').replace(',', '.').replace('−', '-'))
+      if (Number.isFinite(value) && value >= least && value <= most) return value
+      context.addIssue({ code: 'custom', message: `Write a number from ${least} to ${most}.` })
+      return z.NEVER
+    })
+
 /** Lengths in mm, one a line; nothing written is none. */
 export const lengthLines = (unit: LengthUnit, tooLong: string) =>
   ofLength(

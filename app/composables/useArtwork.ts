@@ -1,5 +1,6 @@
 import { leastOf } from '#core/art/art-report'
 import type { ReportLimits } from '#core/art/art-report'
+import type { ArtSize } from '#core/art/drawing'
 import { creepAt } from '#core/plan/dwell'
 import { etchantKind } from '#core/trade/materials'
 import type { ArtworkEntry } from '#shared/artworks'
@@ -25,11 +26,17 @@ export function reportLimits(entry: ArtworkEntry): ReportLimits {
   }
 }
 
+/** How large art is wanted; what is composed has the size of its parts. */
+export const sizeOf = ({ source, width, capital }: ArtworkEntry): ArtSize => ({
+  width: source.kind === 'parts' ? 0 : width,
+  capital: source.kind === 'letters' ? capital : null,
+})
+
 /** What the worker is asked for an entry. */
 export const lookTask = (entry: ArtworkEntry): StencilTask => ({
   kind: 'look',
   source: toRaw(entry.source),
-  size: { width: entry.width, capital: entry.source.kind === 'letters' ? entry.capital : null },
+  size: sizeOf(entry),
   design: { polarity: entry.polarity, margin: entry.margin, through: entry.through },
   fixes: entry.fixes.map(f => toRaw(f)),
   border: useStudioStore().rules.border,

@@ -1,8 +1,9 @@
-import { ArtRefused, letters, ownWidth, preparedArt, readSvg, sheetOf, traceGrey, usualThreshold } from '#core/art/drawing'
+import { ArtRefused, openArea, ownWidth, readSvg, sheetOf, traceGrey, usualThreshold } from '#core/art/drawing'
 import type { ArtSize, DesignSettings, Drawing, TraceSettings } from '#core/art/drawing'
 import { allFixed, fixed, reportStencil } from '#core/art/art-report'
 import type { Fix, ReportLimits, StencilReport } from '#core/art/art-report'
 import type { Box, Ring } from '#core/basics/outline'
+import { artOf } from '#shared/art-of'
 import type { ArtSource } from '#shared/artworks'
 import { letterFace } from './faces'
 import { serveTasks } from './serve'
@@ -12,7 +13,7 @@ export type StencilTask
   = | { kind: 'look', source: ArtSource, size: ArtSize, design: DesignSettings, fixes: Fix[], border: number, limits: ReportLimits }
     | { kind: 'fix', open: Ring[], fix: Fix, border: number, limits: ReportLimits }
     | { kind: 'open', source: ArtSource, size: ArtSize, design: DesignSettings, fixes: Fix[] }
-    | { kind: 'own', source: ArtSource }
+    | { kind: 'own', text: string }
     | { kind: 'trace', picture: Blob, settings: TraceSettings | null }
 
 export interface LookResult {
@@ -34,18 +35,16 @@ export interface TraceResult {
 
 /** Pictures are looked at with this many pixels on their longer side: finer adds nothing to a stencil. */
 const TRACED_SIDE = 1600
-let last: { key: string, drawing: Drawing } | null = null
-
-async function drawingOf(source: ArtSource): Promise<{ drawing: Drawing, face: Awaited<ReturnType<typeof letterFace>> | null }> {
-  if (source.kind === 'letters') {
-    const face = await letterFace(source.face)
-    return { drawing: letters({ text: source.text, align: source.align }, face), face }
+/** The same files are asked about again and again while sizes change. */
+const known = new Map<string, Drawing>()
+function drawingOf(text: string): Drawing {
+  let drawing = known.get(text)
+  if (!drawing) {
+    if (known.size >= 12) known.clear()
+    known.set(text, (drawing = readSvg(text)))
   }
-  // The same file is asked about again and again while sizes change.
-  if (last?.key !== source.text) last = { key: source.text, drawing: readSvg(source.text) }
-  return { drawing: last.drawing, face: null }
+  return drawing
 }
-
 async function trace(picture: Blob, wanted: TraceSettings | null): Promise<TraceResult> {
   const image = await createImageBitmap(picture).catch(() => {
     throw new ArtRefused('The picture cannot be read. Save it as PNG or JPEG and load it again.')
@@ -76,7 +75,7 @@ async function answer(task: StencilTask, tell: (share: number) => void): Promise
     case 'trace':
       return trace(task.picture, task.settings)
     case 'own':
-      return { width: ownWidth((await drawingOf(task.source)).drawing) } satisfies OwnSize
+      return { width: ownWidth(drawingOf(task.text)) } satisfies OwnSize
     case 'fix': {
       const open = fixed(task.open, task.fix)
       return {
@@ -87,11 +86,11 @@ async function answer(task: StencilTask, tell: (share: number) => void): Promise
       } satisfies LookResult
     }
     default: {
-      const { drawing, face } = await drawingOf(task.source)
-      const open = allFixed(preparedArt(drawing, task.size, task.design, face), task.fixes)
+      const { art, notes } = await artOf(task.source, task.size, { faceOf: letterFace, drawingOf })
+      const open = allFixed(openArea(art, task.design), task.fixes)
       if (task.kind === 'open') return open
       const sheet = sheetOf(open, task.border)
-      return { open, sheet, report: reportStencil(open, sheet, task.limits, keepGoing), notes: drawing.notes } satisfies LookResult
+      return { open, sheet, report: reportStencil(open, sheet, task.limits, keepGoing), notes } satisfies LookResult
     }
   }
 }

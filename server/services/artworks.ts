@@ -33,6 +33,16 @@ async function readArtwork(
     })
     if (refusal !== null) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', { 'source.text': refusal })
   }
+  if (source.kind === 'parts') {
+    for (const [i, { what }] of source.parts.entries()) {
+      if (what.kind !== 'drawing') continue
+      // What is composed of it is worked out where it is looked at; here it has to be a drawing that can be read.
+      const design = { polarity: 'shape' as const, margin: 0, through: false }
+      const refusal = await check({ text: what.text, width: what.width, design, fixed: true, found: figures })
+      if (refusal !== null)
+        throw new Refusal(400, 'Some entries need another look. Nothing was lost.', { [`source.parts.${i}.what.text`]: refusal })
+    }
+  }
   return { entry: parsed.data, form: asWritten(schema, body) as ArtworkForm }
 }
 

@@ -129,3 +129,54 @@ test('one mesh at two places round a jar: a pass each, and the second is told to
   const { body: stencils } = await world.mate.get<{ name: string, uses: number }[]>('stencils')
   expect(stencils.find(s => s.name === 'Rope mesh')!.uses).toBe(2)
 })
+
+test('four glasses from a list of four names, each let into a split letter: composed, looked at together, planned as one job', async ({
+  signedIn: page,
+  world,
+}) => {
+  await page.goto(`${world.app.url}/stencil/new`)
+  await page.getByRole('button', { name: 'Several parts' }).click()
+  await page.getByRole('button', { name: 'A name in a split letter' }).click()
+  const letter = page.getByRole('region', { name: 'Part 1' })
+  await letter.getByLabel('What it says').fill('K')
+  await expect(page.getByText(/of art, on/)).toBeVisible()
+  // A half-made stencil is there again after leaving the page.
+  await page.getByLabel('What it shows').fill('Split letter')
+  await page.goto(`${world.app.url}/stencils`)
+  await page.goto(`${world.app.url}/stencil/new`)
+  await expect(page.getByLabel('What it shows')).toHaveValue('Split letter')
+  await expect(letter.getByLabel('What it says')).toHaveValue('K')
+  // What lies against a part that is taken away, lies against what that one lay against.
+  await page.getByRole('button', { name: 'Add ornament' }).click()
+  await expect(page.getByRole('region', { name: 'Part 3' })).toBeVisible()
+  await page.getByRole('button', { name: 'Remove part 3' }).click()
+
+  const list = page.getByRole('region', { name: 'A stencil for each name' })
+  await list.locator('input[type=file]').setInputFiles({
+    name: 'names.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('seat,name\n1,Tove\n2,Ragnhild\n3,Ada\n4,B\n'),
+  })
+  await list.getByRole('button', { name: 'Look at all 4' }).click()
+  await expect(list.getByRole('listitem')).toHaveCount(4)
+  await expect(list.getByRole('listitem').filter({ hasText: 'Ragnhild' })).toContainText('mm')
+  await list.getByRole('button', { name: 'Keep these 4 stencils' }).click()
+  await expect(page).toHaveURL(/\/stencils$/)
+
+  await page.goto(`${world.app.url}/plan/new`)
+  await writePiece(page, 'glass', '4', '150 mm', '260 mm')
+  await page.getByLabel('Names of the pieces').fill('Tove\nRagnhild\nAda\nB')
+  await page.getByLabel('Each piece has its own stencil').check()
+  for (const [i, name] of ['Tove', 'Ragnhild', 'Ada', 'B'].entries())
+    await expect(page.getByRole('combobox', { name: `Glass ${i + 1}, ${name}` })).toHaveText(name)
+  await forWhom(page, 'Split letter club')
+  const [run] = await saveAndEtch(page, world, ['good', 'good', 'good', 'good'])
+  const { arts } = run!.shape.placements[0]!
+  expect(arts.map(a => a!.name)).toEqual(['Tove', 'Ragnhild', 'Ada', 'B'])
+  // One height for all, the letter's, and a stencil of its own for each.
+  expect(new Set(arts.map(a => Math.round(a!.height))).size).toBe(1)
+  expect(new Set(arts.map(a => a!.d)).size).toBe(4)
+  await page.goto(`${world.app.url}/log`)
+  await page.getByRole('searchbox').fill('ragnhild')
+  await expect(page.getByRole('row').filter({ hasText: 'Split letter club' })).toHaveCount(1)
+})

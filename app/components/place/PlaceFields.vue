@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import Select from 'primevue/select'
 import { ANCHORS } from '#shared/placements'
 import type { KeepOutForm, WhereForm } from '#shared/placements'
 
@@ -33,9 +32,7 @@ const error = (field: string) => props.errors[`${props.prefix}${field}`]
     :error="error('count')"
   />
   <template v-if="on === 'wall'">
-    <Field v-slot="{ id, labelled }" class="wide" label="Measured">
-      <Select v-model="form.anchor" :input-id="id" :options="anchors" option-label="text" option-value="id" :aria-labelledby="labelled" />
-    </Field>
+    <SelectField v-model="form.anchor" class="wide" label="Measured" :options="anchors" />
     <TextField
       v-model="form.at"
       label="To the right by"
@@ -43,9 +40,7 @@ const error = (field: string) => props.errors[`${props.prefix}${field}`]
       :data-field="`${prefix}at`"
       :error="error('at')"
     />
-    <Field v-slot="{ id, labelled }" label="Level">
-      <Select v-model="form.level" :input-id="id" :options="LEVELS" option-label="text" option-value="id" :aria-labelledby="labelled" />
-    </Field>
+    <SelectField v-model="form.level" label="Level" :options="LEVELS" />
     <TextField
       v-model="form.clear"
       :label="form.level === 'middle' ? 'Middle above the base' : 'To the edge of the art'"

@@ -93,18 +93,14 @@ const where = computed(() => whereWords(form.value, { unit: unit.value, write: u
   </label>
   <ol v-if="each" class="full each">
     <li v-for="(name, i) in pieces" :key="i">
-      <Field v-slot="{ id, labelled }" :label="capital(name)" :error="error(`artworkIds.${i}`)">
-        <Select
-          :model-value="form.artworkIds![i] ?? ''"
-          placeholder="As above"
-          :input-id="id"
-          :options="ofPiece"
-          option-label="text"
-          option-value="id"
-          :aria-labelledby="labelled"
-          @update:model-value="choose(i, $event)"
-        />
-      </Field>
+      <SelectField
+        :model-value="form.artworkIds![i] ?? ''"
+        :label="capital(name)"
+        :error="error(`artworkIds.${i}`)"
+        placeholder="As above"
+        :options="ofPiece"
+        @update:model-value="choose(i, $event)"
+      />
     </li>
   </ol>
   <TextField
@@ -140,7 +136,7 @@ const where = computed(() => whereWords(form.value, { unit: unit.value, write: u
   />
   <p class="full where">
     {{ where }}
-    <button v-if="!placing" type="button" class="link" @click="placing = true">Put it elsewhere</button>
+    <button v-if="!placing" type="button" class="as-link" @click="placing = true">Put it elsewhere</button>
   </p>
   <PlaceFields
     v-if="placing"
@@ -157,17 +153,6 @@ const where = computed(() => whereWords(form.value, { unit: unit.value, write: u
 .tick { display: flex; gap: 0.6rem; align-items: center; min-height: 40px; }
 .each { list-style: none; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(15rem, 1fr)); gap: 0.7rem 1rem; }
 .where { margin: 0; }
-.link {
-  font: inherit;
-  color: inherit;
-  background: none;
-  border: 0;
-  padding: 0.2rem 0.3rem;
-  min-height: 34px;
-  text-decoration: underline;
-  text-underline-offset: 0.2em;
-  cursor: pointer;
-}
 .wrong { list-style: none; padding: 0; margin: 0; display: grid; gap: 0.3rem; }
 .wrong li { border-left: 4px double var(--frost); padding-left: 0.7rem; font-weight: 600; }
 </style>

@@ -94,7 +94,8 @@ const facts = computed(() => {
   const { stencilId } = plannable.value.data
   const numbers = open.value.length > 0 ? open.value : undefined
   const arts = drawn.value.map(d => (d.arts.length > 0 ? factsOfArts(d.arts.map(own => own ?? d.art)) : d.art))
-  return planFacts({ stencilId, wall: wall.value, arts, turn, numbers, resistCut: kept.value?.resistCut ?? null }, lot, studio, houseTime.today())
+  const resistCut = kept.value?.resistCut ?? null
+  return planFacts({ stencilId, wall: wall.value, arts, turn, numbers, resistCut }, lot, studio, houseTime.today())
 })
 const input = computed(() => (plannable.value.success && facts.value ? recipeInput(plannable.value.data, facts.value) : null))
 const planned = computed(() => (input.value ? planRecipe(input.value) : null))

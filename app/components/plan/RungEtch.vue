@@ -78,7 +78,7 @@ watch(
       <button
         v-if="ranking && ranking.chains.length > FIRST"
         type="button"
-        class="link"
+        class="as-link"
         :aria-expanded="all"
         @click="all = !all"
       >{{ all ? 'Show the best only' : `All ${ranking.chains.length} that are possible` }}</button>
@@ -188,15 +188,5 @@ input { width: 1.15rem; height: 1.15rem; margin: 0; accent-color: var(--frost); 
 .verdict { margin-left: 0.6rem; border: 1px solid var(--control-line); padding: 0 0.35rem; font-size: 0.85rem; white-space: nowrap; }
 .pro, .con { font-size: 0.94rem; }
 .more { margin: 0.3rem 0; }
-.link {
-  background: none;
-  border: 0;
-  padding: 0.3rem 0;
-  color: var(--glass);
-  font: inherit;
-  text-decoration: underline;
-  cursor: pointer;
-  min-height: 32px;
-}
 .walls p { margin: 0.3rem 0; font-size: 0.96rem; }
 </style>

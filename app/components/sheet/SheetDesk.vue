@@ -161,7 +161,7 @@ watch(
         const task: StencilTask = {
           kind: 'open',
           source: art.source,
-          size: { width: art.width, capital: art.source.kind === 'letters' ? art.capital : null },
+          size: sizeOf(art),
           design: { polarity: art.polarity, margin: art.margin, through: art.through },
           fixes: art.fixes,
         }
@@ -235,43 +235,25 @@ async function book(what: 'cut' | 'uncut', body?: object) {
         :error="errors.name"
         @focusout="left.add('name')"
       />
-      <Field v-slot="{ id: field, labelled }" label="For" :error="errors.setId">
-        <Select
-          v-model="form.setId"
-          :input-id="field"
-          :options="sets"
-          option-label="text"
-          option-value="id"
-          placeholder="No job: it stands alone"
-          :aria-labelledby="labelled"
-          @change="takeSet"
-        />
-      </Field>
+      <SelectField
+        v-model="form.setId"
+        label="For"
+        :error="errors.setId"
+        :options="sets"
+        placeholder="No job: it stands alone"
+        @change="takeSet"
+      />
       <div class="pair">
-        <Field v-slot="{ id: field, labelled }" label="Piece">
-          <Select
-            v-model="form.blankId"
-            :disabled="passesHere.length > 0"
-            placeholder="Not measured"
-            :input-id="field"
-            :options="blanks"
-            option-label="text"
-            option-value="id"
-            :aria-labelledby="labelled"
-          />
-        </Field>
+        <SelectField
+          v-model="form.blankId"
+          label="Piece"
+          :disabled="passesHere.length > 0"
+          placeholder="Not measured"
+          :options="blanks"
+        />
         <TextField v-model="form.pieces" label="How many" inputmode="numeric" :error="errors.pieces" @focusout="left.add('pieces')" />
       </div>
-      <Field v-slot="{ id: field, labelled }" label="Resist">
-        <Select
-          v-model="form.resist"
-          :input-id="field"
-          :options="resists"
-          option-label="text"
-          option-value="id"
-          :aria-labelledby="labelled"
-        />
-      </Field>
+      <SelectField v-model="form.resist" label="Resist" :options="resists" />
       <Field v-if="wall && takesSlits(form.resist)" v-slot="{ id: field, labelled }" label="Where the border would wrinkle">
         <Select
           v-model="form.slits"

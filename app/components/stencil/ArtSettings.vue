@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import Select from 'primevue/select'
 import { CUTTING_WAYS } from '#core/art/art-report'
 import type { ArtworkForm } from '#shared/artworks'
 
@@ -25,6 +24,7 @@ const letters = computed(() => form.value.source.kind === 'letters')
   <div class="settings">
     <div class="pair">
       <TextField
+        v-if="form.source.kind !== 'parts'"
         v-model="form.width"
         :label="letters && form.capital ? 'At most wide' : 'Art width'"
         :reads="reads.length(form.width)"
@@ -62,17 +62,7 @@ const letters = computed(() => form.value.source.kind === 'letters')
     />
     <ChoiceField v-model="form.cutBy" label="Cut by" :options="ways" />
     <div class="pair">
-      <Field v-slot="{ id, labelled }" label="Etched with">
-        <Select
-          v-model="form.lotId"
-          placeholder="Not decided"
-          :input-id="id"
-          :options="lots"
-          option-label="text"
-          option-value="id"
-          :aria-labelledby="labelled"
-        />
-      </Field>
+      <SelectField v-model="form.lotId" label="Etched with" placeholder="Not decided" :options="lots" />
       <TextField
         v-model="form.dwell"
         label="Dwell"
@@ -82,17 +72,7 @@ const letters = computed(() => form.value.source.kind === 'letters')
       />
     </div>
     <div class="pair">
-      <Field v-slot="{ id, labelled }" label="Goes on">
-        <Select
-          v-model="form.blankId"
-          placeholder="None yet"
-          :input-id="id"
-          :options="blanks"
-          option-label="text"
-          option-value="id"
-          :aria-labelledby="labelled"
-        />
-      </Field>
+      <SelectField v-model="form.blankId" label="Goes on" placeholder="None yet" :options="blanks" />
       <TextField
         v-if="form.blankId"
         v-model="form.middle"

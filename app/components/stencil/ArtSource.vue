@@ -1,29 +1,39 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import Select from 'primevue/select'
-import { ART_LIMITS, FACES } from '#core/art/drawing'
+import { ART_LIMITS } from '#core/art/drawing'
 import type { TraceSettings } from '#core/art/drawing'
 import { formatNumber } from '#core/basics/units'
-import type { ArtSource } from '#shared/artworks'
+import type { ArtSourceForm } from '#shared/artworks'
 import type { OwnSize, TraceResult } from '~/workers/stencil'
 
 /** Where the art comes from: letters set here, a drawing, or a picture that is traced. */
-const source = defineModel<ArtSource>({ required: true })
-const props = defineProps<{ error?: string }>()
+const source = defineModel<ArtSourceForm>({ required: true })
+const props = defineProps<{ error?: string, errors: Record<string, string | undefined> }>()
 const emit = defineEmits<{ sized: [mm: number] }>()
 const worker = useStencilWorker()
 const picture = shallowRef<File | null>(null)
 const settings = ref<TraceSettings | null>(null)
 const problem = ref('')
 const PICTURE_LIMIT = 10_000_000
+/** What was begun in one way is there again when somebody changes back. */
+const begun = new Map<string, ArtSourceForm>()
+const FRESH: Record<ArtSourceForm['kind'], () => ArtSourceForm> = {
+  letters: () => ({ kind: 'letters', text: '', face: 'plain', align: 'middle' }),
+  svg: () => ({ kind: 'svg', file: '', traced: false, text: '' }),
+  parts: () => ({ kind: 'parts', parts: [] }),
+}
 const kind = computed({
-  get: () => (source.value.kind === 'letters' ? 'letters' : 'file'),
+  get: () => source.value.kind,
   set: (to) => {
-    if (to === 'letters' && source.value.kind !== 'letters') source.value = { kind: 'letters', text: '', face: 'plain', align: 'middle' }
-    if (to === 'file' && source.value.kind === 'letters') source.value = { kind: 'svg', file: '', traced: false, text: '' }
+    begun.set(source.value.kind, source.value)
+    source.value = begun.get(to) ?? FRESH[to]()
   },
 })
-const faces = FACES.map(f => ({ ...f }))
+const KINDS = [
+  { id: 'letters', text: 'Letters' },
+  { id: 'svg', text: 'Drawing or picture' },
+  { id: 'parts', text: 'Several parts' },
+]
 
 async function load(event: Event) {
   const input = event.target as HTMLInputElement
@@ -40,7 +50,7 @@ async function load(event: Event) {
     else {
       source.value = { kind: 'svg', file: file.name.slice(0, 120), traced: false, text: await file.text() }
       // It comes in at its own size; what can't be read is said where the art is looked at.
-      const own = await worker.ask<OwnSize>({ kind: 'own', source: toRaw(source.value) }).catch(() => null)
+      const own = await worker.ask<OwnSize>({ kind: 'own', text: source.value.text }).catch(() => null)
       if (own?.width && own.width >= 3 && own.width <= 3000) emit('sized', own.width)
     }
     return
@@ -72,21 +82,11 @@ const retrace = useDebounceFn(() => settings.value && trace({ ...settings.value 
 
 <template>
   <div class="source">
-    <ChoiceField v-model="kind" label="Art" :options="[{ id: 'letters', text: 'Letters' }, { id: 'file', text: 'Drawing or picture' }]" />
+    <ChoiceField v-model="kind" label="Art" :options="KINDS" />
     <template v-if="source.kind === 'letters'">
-      <Field v-slot="{ id, described, invalid }" label="What it says" :error="props.error">
-        <textarea :id="id" v-model="source.text" rows="2" :aria-describedby="described" :aria-invalid="invalid || undefined" />
-      </Field>
-      <Field v-slot="{ id, labelled }" label="Letters">
-        <Select v-model="source.face" :input-id="id" :options="faces" option-label="text" option-value="id" :aria-labelledby="labelled" />
-      </Field>
-      <ChoiceField
-        v-if="source.text.includes('\n')"
-        v-model="source.align"
-        label="Lines"
-        :options="[{ id: 'left', text: 'Left' }, { id: 'middle', text: 'Middle' }, { id: 'right', text: 'Right' }]"
-      />
+      <LetterFields v-model="source" :errors="{ ...errors, 'source.text': props.error }" prefix="source." />
     </template>
+    <ArtParts v-else-if="source.kind === 'parts'" v-model="source" :errors="errors" />
     <template v-else>
       <label class="button file">
         {{ source.text ? 'Load another' : 'Load SVG, PNG or JPEG' }}
@@ -110,15 +110,6 @@ const retrace = useDebounceFn(() => settings.value && trace({ ...settings.value 
 
 <style scoped>
 .source { display: grid; gap: 0.7rem; }
-textarea {
-  width: 100%;
-  background: var(--sunk);
-  color: var(--text);
-  border: 1px solid var(--control-line);
-  border-radius: 2px;
-  font: 500 1.15rem/1.35 var(--body);
-  padding: 0.4rem 0.6rem;
-}
 .file { justify-self: start; cursor: pointer; }
 .file:focus-within { outline: 3px solid var(--glass); outline-offset: 2px; }
 .trace { display: grid; gap: 0.4rem; }

@@ -1,20 +1,44 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import Textarea from 'primevue/textarea'
 import { v7 } from 'uuid'
 import { readNames } from '#core/art/drawing'
-import { artFigures } from '#core/art/art-report'
+import { artFigures, findingsOf, leastOf, narrowestOf } from '#core/art/art-report'
 import { asWritten } from '#shared/written'
-import { artworkSchema } from '#shared/artworks'
+import { artworkSchema, withName } from '#shared/artworks'
 import type { Artwork, ArtworkForm } from '#shared/artworks'
 import type { LookResult } from '~/workers/stencil'
 
-/** A list of names, one stencil each, all set as this one is. Names that are kept stay kept when a later one fails. */
+/** A list of names, one stencil each, all set as this one is: looked at together, the worst first, before any of them is kept. */
 const props = defineProps<{ form: ArtworkForm }>()
 const studio = useStudioStore()
+const units = useUnits()
 const unit = useLengthUnit()
 const worker = useStencilWorker()
-const at = ref<{ done: number, all: number } | null>(null)
+const text = ref('')
 const problem = ref('')
+const busy = ref<{ done: number, all: number } | null>(null)
 const MOST = 200_000
+
+interface Seen {
+  name: string
+  form: ArtworkForm
+  look: LookResult | null
+  /** Why it can't be set as it is. */
+  why: string
+}
+const seen = shallowRef<Seen[]>([])
+/** What was seen belongs to the names and the settings of then. */
+const meant = computed(() => JSON.stringify([text.value, props.form]))
+watch(meant, () => (seen.value = []))
+const names = computed(() => {
+  try {
+    return text.value.trim() ? { list: readNames(text.value), error: '' } : { list: [], error: '' }
+  }
+  catch (error) {
+    return { list: [], error: (error as Error).message }
+  }
+})
 
 async function load(event: Event) {
   const input = event.target as HTMLInputElement
@@ -22,24 +46,61 @@ async function load(event: Event) {
   input.value = ''
   if (!file) return
   problem.value = ''
+  if (file.size > MOST) problem.value = `"${file.name}" is too large for a list of names. Save only the names as CSV.`
+  else text.value = (await file.text()).trim()
+}
+
+async function lookAtAll() {
+  const schema = artworkSchema(unit.value)
+  const out: Seen[] = []
+  problem.value = ''
+  const at = meant.value
+  for (const name of names.value.list) {
+    busy.value = { done: out.length, all: names.value.list.length }
+    const form = withName(plain(props.form), name)
+    const read = schema.safeParse(form)
+    const found = read.success
+      ? await worker.ask<LookResult>(lookTask(read.data)).then(look => ({ look, why: '' }), (e: Error) => ({ look: null, why: e.message }))
+      : { look: null, why: read.error.issues[0]!.message }
+    out.push({ name, form, ...found })
+  }
+  busy.value = null
+  // Typed on meanwhile: what was seen is of yesterday.
+  if (at === meant.value) seen.value = out
+}
+const counted = ({ look, form }: Seen) => {
+  const found = look ? findingsOf(look.report, leastOf(form.cutBy, studio.rules)).filter(f => f.count > 0) : []
+  return { change: found.filter(f => f.weight === 'change').length, care: found.filter(f => f.weight === 'care').length }
+}
+const worth = (s: Seen) => (s.look ? 100 * counted(s).change + counted(s).care : Infinity)
+/** What its report says, in a line. */
+function said(s: Seen): string {
+  if (!s.look) return s.why
+  const { change, care } = counted(s)
+  const { bridge, opening } = narrowestOf(s.look.report)
+  const narrow = [bridge, opening].filter(mm => mm !== null)
+  const finest = narrow.length > 0 ? `, finest ${units.length(Math.min(...narrow))}` : ''
+  if (change > 0) return `${change} to change${care > 0 ? `, ${care} to take care of` : ''}${finest}`
+  return care > 0 ? `${care} to take care of${finest}` : `nothing to mend${finest}`
+}
+const worst = computed(() => [...seen.value].sort((a, b) => worth(b) - worth(a)))
+const fit = computed(() => seen.value.filter(s => s.look))
+const line = (name: string) => name.replace(/\n/g, ' ')
+const size = ({ look }: Seen) => {
+  if (!look) return ''
+  const { left, right, top, bottom } = look.sheet
+  const wide = 2 * studio.rules.border
+  return `${units.length(right - left - wide)} × ${units.length(bottom - top - wide)}`
+}
+
+async function keep() {
+  const schema = artworkSchema(unit.value)
   let done = 0
   try {
-    if (file.size > MOST) throw new Error(`"${file.name}" is too large for a list of names. Save only the names as CSV.`)
-    const names = readNames(await file.text())
-    const schema = artworkSchema(unit.value)
-    for (const text of names) {
-      at.value = { done, all: names.length }
-      const form: ArtworkForm = {
-        ...structuredClone(toRaw(props.form)),
-        name: text.replace(/\n/g, ' ').slice(0, 60).padEnd(2, '.'),
-        source: { ...(props.form.source as Extract<ArtworkForm['source'], { kind: 'letters' }>), text },
-      }
-      const read = schema.safeParse(form)
-      if (!read.success) throw new Error(read.error.issues[0]!.message)
-      const look = await worker.ask<LookResult>(lookTask(read.data)).catch((e: Error) => {
-        throw new Error(`"${text.split('\n')[0]}": ${e.message}`)
-      })
-      await api<Artwork>('artworks', 'POST', { id: v7(), artwork: asWritten(schema, form), figures: artFigures(look.open, look.report) })
+    for (const { form, look } of fit.value) {
+      busy.value = { done, all: fit.value.length }
+      const figures = artFigures(look!.open, look!.report)
+      await api<Artwork>('artworks', 'POST', { id: v7(), artwork: asWritten(schema, form), figures })
       done++
     }
     await studio.loadArtworks()
@@ -49,22 +110,62 @@ async function load(event: Event) {
     problem.value = `${(error as Error).message}${done ? ` The ${done} before it are kept.` : ''}`
   }
   finally {
-    at.value = null
+    busy.value = null
   }
 }
 </script>
 
 <template>
-  <div>
-    <label class="button">A stencil for each name of a list
-      (CSV)<input class="visually-hidden" type="file" accept=".csv,text/csv,text/plain" @change="load"></label>
-    <p v-if="at" role="status">Stencil {{ at.done + 1 }} of {{ at.all }}.</p>
+  <section aria-label="A stencil for each name">
+    <h3>A stencil for each name</h3>
+    <Field
+      v-slot="{ id, described, invalid }"
+      label="Names, one a line"
+      hint="Commas make more lines of letters."
+      :error="names.error || undefined"
+    >
+      <Textarea :id="id" v-model="text" rows="2" auto-resize fluid :aria-describedby="described" :invalid="invalid" />
+    </Field>
+    <p class="row">
+      <label class="button">Load a list (CSV)
+        <input class="visually-hidden" type="file" accept=".csv,text/csv,text/plain" @change="load"></label>
+      <Button
+        v-if="names.list.length && !seen.length"
+        type="button"
+        :label="names.list.length === 1 ? 'Look at it' : `Look at all ${names.list.length}`"
+        :disabled="busy !== null"
+        @click="lookAtAll"
+      />
+    </p>
+    <p v-if="busy" role="status">{{ busy.done + 1 }} of {{ busy.all }}.</p>
+    <template v-if="seen.length">
+      <ul>
+        <li v-for="s in worst" :key="s.name" :class="{ bad: !s.look }">
+          <strong>{{ line(s.name) }}</strong> <span class="muted">{{ size(s) }}</span>
+          <span>{{ said(s) }}</span>
+        </li>
+      </ul>
+      <Button
+        v-if="fit.length"
+        type="button"
+        :label="fit.length === 1 ? 'Keep this stencil' : `Keep these ${fit.length} stencils`"
+        :disabled="busy !== null"
+        @click="keep"
+      />
+    </template>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-  </div>
+  </section>
 </template>
 
 <style scoped>
-div { display: grid; gap: 0.4rem; justify-items: start; }
+section { display: grid; gap: 0.6rem; justify-items: start; border-top: 1px solid var(--line); padding-top: 0.9rem; }
+section > :deep(.field) { width: 100%; }
+h3 { font-size: 1.2rem; }
+.row { display: flex; flex-wrap: wrap; gap: 0.5rem; }
+ul { list-style: none; padding: 0; display: grid; gap: 0.4rem; width: 100%; }
+li { display: grid; grid-template-columns: 1fr auto; gap: 0 0.6rem; }
+li > :last-child { grid-column: 1 / -1; }
+.bad > :last-child { border-left: 4px double var(--frost); padding-left: 0.5rem; }
 .button { cursor: pointer; white-space: normal; }
 .button:focus-within { outline: 3px solid var(--glass); outline-offset: 2px; }
 </style>

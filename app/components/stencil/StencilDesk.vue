@@ -5,8 +5,8 @@ import { artFigures, leastOf, lookAt } from '#core/art/art-report'
 import type { Finding, FindingId, Fix } from '#core/art/art-report'
 import { boundsOf, transformed } from '#core/basics/outline'
 import { formatNumber } from '#core/basics/units'
-import { ARTWORK_FORM, artworkSchema } from '#shared/artworks'
-import type { Artwork, ArtworkForm } from '#shared/artworks'
+import { ARTWORK_FORM, artworkSchema, takesNames } from '#shared/artworks'
+import type { Artwork } from '#shared/artworks'
 import { wallOf } from '#shared/blanks'
 import type { LookResult } from '~/workers/stencil'
 
@@ -15,14 +15,17 @@ const props = defineProps<{ artwork: Artwork | null }>()
 const studio = useStudioStore()
 const units = useUnits()
 const id = props.artwork?.id ?? v7()
-const form = ref<ArtworkForm>(structuredClone(toRaw(props.artwork?.entered) ?? ARTWORK_FORM))
+const stored = structuredClone(toRaw(props.artwork?.entered) ?? ARTWORK_FORM)
+/** A half-made stencil survives leaving the page: it is kept on the device until it is saved. */
+const draft = useStencilDraft(props.artwork, stored)
+const { form } = draft
 const { schema, written } = useLengthForm(artworkSchema, () => form.value)
 const { parsed, errors, problem, busy, submit, left } = useEntry(schema, () => form.value)
 /** What can be looked at: also while it has no name yet. */
 const entry = computed(() => {
   const whole = schema().safeParse({
     ...form.value,
-    name: form.value.name.trim().length < 2 ? 'stencil' : form.value.name,
+    name: form.value.name.trim() || 'stencil',
   })
   return whole.success ? whole.data : null
 })
@@ -48,6 +51,13 @@ async function ask() {
     lookedAt.value = at
   }
 }
+/** What is composed is as wide as its parts make it. */
+watch(look, (found) => {
+  if (found && form.value.source.kind === 'parts') {
+    const box = boundsOf(found.open)!
+    form.value.width = `${formatNumber(box.right - box.left, 2)} mm`
+  }
+})
 const askAgain = useDebounceFn(ask, 250)
 const chosen = ref<{ finding: Finding, mark: number } | null>(null)
 const marks = computed(() => chosen.value?.finding.marks ?? [])
@@ -152,6 +162,7 @@ async function save(putAway: boolean) {
     })
     if (!saved) return
     kept.value = saved
+    draft.forget()
     await studio.loadArtworks()
     await navigateTo('/stencils')
   }
@@ -171,6 +182,7 @@ async function save(putAway: boolean) {
       <ArtSource
         v-model="form.source"
         :error="errors['source.text'] ?? (form.source.kind === 'svg' && refused ? refused : undefined)"
+        :errors="errors"
         @sized="form.width = `${formatNumber($event, 1)} mm`"
         @focusout="left.add('source.text')"
       />
@@ -195,7 +207,10 @@ async function save(putAway: boolean) {
           :disabled="busy || saving"
         /> <Button v-if="artwork" type="button" severity="secondary" label="Put away" :disabled="busy || saving" @click="save(true)" />
       </p>
-      <NamesList v-if="form.source.kind === 'letters'" :form="form" />
+      <p v-if="draft.changed.value">
+        <Button type="button" severity="secondary" :label="artwork ? 'Back to what was saved' : 'Begin afresh'" @click="draft.clear" />
+      </p>
+      <NamesList v-if="takesNames(form)" :form="form" />
     </form>
     <div class="middle">
       <div class="bar">

@@ -286,6 +286,9 @@ describe('a list of names', () => {
   })
   it('cells of a row are lines of letters; a head row and a byte order mark are passed over; semicolons do too', () => {
     expect(readNames('\uFEFFname,year\nIlse,1999\nBo,\n')).toEqual(['Ilse\n1999', 'Bo'])
+    // Of a table only the columns of names and lines are read.
+    expect(readNames('table,Name,mail\n4,Ilse,a@b\n5,,c@d\n6,Bo,')).toEqual(['Ilse', 'Bo'])
+    expect(readNames('A\nB')).toEqual(['A', 'B'])
     expect(readNames('Ilse;1999\nBo;2001')).toEqual(['Ilse\n1999', 'Bo\n2001'])
   })
   it('an open quote, an empty list and an endless one are refused', () => {

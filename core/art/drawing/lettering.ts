@@ -1,6 +1,7 @@
 import * as opentype from 'opentype.js'
 import type { Font, PathCommand } from 'opentype.js'
-import type { Subpath } from '../../basics/outline'
+import { movedPath } from '../../basics/outline'
+import type { Affine, Subpath } from '../../basics/outline'
 import { ArtRefused } from './refusal'
 import type { Drawing } from './svg'
 
@@ -25,12 +26,18 @@ export const readFace = (files: readonly ArrayBuffer[]): LetterFace => files.map
 export interface Lettering {
   text: string
   align: 'left' | 'middle' | 'right'
+  /** Between two letters beside what the face itself leaves, as a share of a capital's height; negative: closer. */
+  spacing?: number
+  /** Base line to base line, in heights of a capital. */
+  lineGap?: number
+  /** Degrees that the longest line is bent over: like a rainbow, or like a bowl where it is negative; 0: straight. */
+  arc?: number
 }
 
 /** Units of a drawing: a capital is about this many mm tall, scaled afterwards. */
 const EM = 100
-/** Base line to base line, in heights of a capital. */
-const LINE_GAP = 1.6
+/** Base line to base line where nobody says otherwise, in heights of a capital. */
+export const LINE_GAP = 1.6
 const MOST_LETTERS = 400
 const MOST_LINES = 12
 
@@ -42,8 +49,15 @@ export function capitalHeight(face: LetterFace): number {
 
 const has = (font: Font, letter: string) => font.charToGlyphIndex(letter) > 0
 
-function line(text: string, face: LetterFace, baseline: number): { path: Subpath[], width: number } {
-  const path: Subpath[] = []
+/** One letter where it stands on its line, before it is bent: from its left edge, on the base line. */
+interface Letter {
+  path: Subpath[]
+  x: number
+  wide: number
+}
+
+function line(text: string, face: LetterFace, spacing: number): { letters: Letter[], width: number } {
+  const out: Letter[] = []
   let x = 0
   let last = null as { font: Font, letter: string } | null
   for (const letter of text) {
@@ -51,11 +65,22 @@ function line(text: string, face: LetterFace, baseline: number): { path: Subpath
     if (!font) throw new ArtRefused(`This face has no letter "${letter}". Choose another face, or draw it and load the drawing.`)
     const glyph = font.charToGlyph(letter)
     if (last?.font === font) x += (font.getKerningValue(font.charToGlyph(last.letter), glyph) * EM) / font.unitsPerEm
-    path.push(...outline(glyph.getPath(x, baseline, EM).commands))
-    x += ((glyph.advanceWidth ?? 0) * EM) / font.unitsPerEm
+    if (last) x += spacing
+    const wide = ((glyph.advanceWidth ?? 0) * EM) / font.unitsPerEm
+    out.push({ path: outline(glyph.getPath(0, 0, EM).commands), x, wide })
+    x += wide
     last = { font, letter }
   }
-  return { path, width: x }
+  return { letters: out, width: x }
+}
+
+/** Where a letter goes on a bent line: its middle on the curve, upright across it. @param radius of the first base line, signed */
+function onArc({ x, wide }: Letter, shift: number, baseline: number, middle: number, radius: number): Affine {
+  const turn = (x + shift + wide / 2 - middle) / radius
+  const [sin, cos] = [Math.sin(turn), Math.cos(turn)]
+  const own = radius - baseline
+  const [px, py] = [middle + own * sin, radius - own * cos]
+  return [cos, sin, -sin, cos, px - (cos * wide) / 2, py - (sin * wide) / 2]
 }
 
 function outline(commands: PathCommand[]): Subpath[] {
@@ -72,7 +97,7 @@ function outline(commands: PathCommand[]): Subpath[] {
 }
 
 /** Lines of letters as a drawing; overlapping strokes of a script become one. @throws ArtRefused */
-export function letters({ text, align }: Lettering, face: LetterFace): Drawing {
+export function letters({ text, align, spacing = 0, lineGap = LINE_GAP, arc = 0 }: Lettering, face: LetterFace): Drawing {
   const lines = text
     .replace(/\r/g, '')
     .split('\n')
@@ -80,26 +105,21 @@ export function letters({ text, align }: Lettering, face: LetterFace): Drawing {
   if (!lines.some(Boolean)) throw new ArtRefused('Write the letters that are to be etched.')
   if (text.length > MOST_LETTERS || lines.length > MOST_LINES)
     throw new ArtRefused(`That is more than ${MOST_LETTERS} letters or ${MOST_LINES} lines. Make several stencils of it.`)
-  const set = lines.map((l, i) => line(l, face, i * LINE_GAP * capitalHeight(face)))
+  const capital = capitalHeight(face)
+  const set = lines.map(l => line(l, face, spacing * capital))
   const width = Math.max(...set.map(s => s.width))
   const share = { left: 0, middle: 0.5, right: 1 }[align]
-  const path = set.flatMap(s => s.path.map(p => shifted(p, (width - s.width) * share)))
+  const radius = arc === 0 ? null : width / ((arc * Math.PI) / 180)
+  const deep = (lines.length - 1) * lineGap * capital
+  // Inside a rainbow the lines get shorter; past its middle they would turn over.
+  if (radius !== null && radius > 0 && radius - deep < capital)
+    throw new ArtRefused('Bent as far as this the lower lines meet in the middle. Bend it less, or write fewer lines.')
+  const path = set.flatMap((own, i) => {
+    const [shift, baseline] = [(width - own.width) * share, i * lineGap * capital]
+    return own.letters.flatMap((letter) => {
+      const map: Affine = radius === null ? [1, 0, 0, 1, letter.x + shift, baseline] : onArc(letter, shift, baseline, width / 2, radius)
+      return movedPath(map, letter.path)
+    })
+  })
   return { width, height: EM * lines.length, notes: [], layers: [{ paint: 'dark', path, fill: 'nonzero', pen: null, clip: [] }] }
-}
-
-function shifted(p: Subpath, by: number): Subpath {
-  const move = (q: { x: number, y: number }) => ({ x: q.x + by, y: q.y })
-  return {
-    ...p,
-    from: move(p.from),
-    segments: p.segments.map(s =>
-      s.kind === 'line'
-        ? { ...s, to: move(s.to) }
-        : s.kind === 'quadratic'
-          ? { ...s, control: move(s.control), to: move(s.to) }
-          : s.kind === 'cubic'
-            ? { ...s, first: move(s.first), second: move(s.second), to: move(s.to) }
-            : s,
-    ),
-  }
 }

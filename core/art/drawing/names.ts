@@ -35,13 +35,20 @@ export function readCsv(text: string): string[][] {
   return rows.filter(r => r.some(Boolean))
 }
 
-const HEADS = new Set(['name', 'names', 'text', 'lettering'])
+const HEADS = new Set(['name', 'names', 'text', 'lettering', 'line', 'line 1', 'line 2', 'line 3', 'initials', 'year', 'date'])
 
-/** One lettering a row: its cells are the lines. A head row is passed over. @throws ArtRefused */
+/**
+ * One lettering a row: its cells are the lines. Where a head row names the columns, only those that hold names are read.
+ * @throws ArtRefused
+ */
 export function readNames(text: string): string[] {
   const rows = readCsv(text)
-  if (rows.length > 0 && HEADS.has(rows[0]![0]!.toLowerCase())) rows.shift()
-  if (rows.length === 0) throw new ArtRefused('There is no name in the list. Write one a line; more cells make more lines of letters.')
-  if (rows.length > MOST_NAMES) throw new ArtRefused(`The list has ${rows.length} names; ${MOST_NAMES} are the most. Split it.`)
-  return rows.map(cells => cells.filter(Boolean).join('\n'))
+  const own = (rows[0] ?? []).flatMap((cell, i) => (HEADS.has(cell.toLowerCase()) ? [i] : []))
+  if (own.length > 0) rows.shift()
+  const names = rows
+    .map(cells => (own.length > 0 ? own.map(i => cells[i] ?? '') : cells).filter(Boolean).join('\n'))
+    .filter(name => name !== '')
+  if (names.length === 0) throw new ArtRefused('There is no name in the list. Write one a line; more cells make more lines of letters.')
+  if (names.length > MOST_NAMES) throw new ArtRefused(`The list has ${names.length} names; ${MOST_NAMES} are the most. Split it.`)
+  return names
 }

@@ -19,7 +19,8 @@ export function preparedArt(drawing: Drawing, size: ArtSize, design: DesignSetti
   return openArea(sizedArt(drawing, size, face), design)
 }
 
-function sizedArt(drawing: Drawing, { width, capital }: ArtSize, face: LetterFace | null): Ring[] {
+/** A drawing or lettering at its size, its left top corner at the origin. mm @throws ArtRefused */
+export function sizedArt(drawing: Drawing, { width, capital }: ArtSize, face: LetterFace | null = null): Ring[] {
   if (capital === null || face === null) return artOfWidth(drawing, width)
   const area = outlineAt(drawing, capital / capitalHeight(face))
   const box = boundsOf(area)

@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import Textarea from 'primevue/textarea'
+import { FACES } from '#core/art/drawing'
+import type { ArtSourceForm } from '#shared/artworks'
+
+/** Letters: what they say, in which face, and, where somebody asks, how far apart and how bent. */
+type Letters = Pick<Extract<ArtSourceForm, { kind: 'letters' }>, 'text' | 'face' | 'align' | 'spacing' | 'lineGap' | 'arc'>
+const props = defineProps<{
+  errors: Record<string, string | undefined>
+  /** How its fields are called in the form's errors. */
+  prefix: string
+}>()
+const letters = defineModel<Letters>({ required: true })
+const faces = FACES.map(f => ({ ...f }))
+const LINES = [{ id: 'left', text: 'Left' }, { id: 'middle', text: 'Middle' }, { id: 'right', text: 'Right' }]
+const several = computed(() => letters.value.text.includes('\n'))
+const error = (field: string) => props.errors[`${props.prefix}${field}`]
+const setting = ref(Boolean(letters.value.spacing || letters.value.lineGap || letters.value.arc))
+const field = (key: 'spacing' | 'lineGap' | 'arc') =>
+  computed({ get: () => letters.value[key] ?? '', set: text => (letters.value[key] = text) })
+const [spacing, lineGap, arc] = [field('spacing'), field('lineGap'), field('arc')]
+</script>
+
+<template>
+  <Field v-slot="{ id, described, invalid }" label="What it says" :error="error('text')">
+    <Textarea :id="id" v-model="letters.text" rows="2" auto-resize fluid :aria-describedby="described" :invalid="invalid" />
+  </Field>
+  <SelectField v-model="letters.face" label="Letters" :options="faces" />
+  <ChoiceField v-if="several" v-model="letters.align" label="Lines" :options="LINES" />
+  <button v-if="!setting" type="button" class="as-link" @click="setting = true">Spacing and bend</button>
+  <div v-else class="three">
+    <TextField v-model="spacing" label="Letters apart" hint="% of a capital, more or less" :error="error('spacing')" />
+    <TextField v-if="several" v-model="lineGap" label="Lines apart" hint="In capitals; usually 1.6" :error="error('lineGap')" />
+    <TextField v-model="arc" label="Bent by" hint="Degrees; −60 like a bowl" :error="error('arc')" />
+  </div>
+</template>
+
+<style scoped>
+.three { display: grid; grid-template-columns: repeat(auto-fit, minmax(7rem, 1fr)); gap: 0.6rem; }
+</style>

@@ -1,0 +1,6 @@
+export { compose, GAPS, MEETINGS, placesOf, SIDES } from './compose'
+export type { ComposedPart, Gap, Meeting, PartPlace, Side } from './compose'
+export { isLined, shapeArea, SHAPES } from './shapes'
+export type { ShapeId } from './shapes'
+export { ORNAMENTS, ornamentSvg } from './ornaments'
+export type { OrnamentId } from './ornaments'
