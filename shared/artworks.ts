@@ -257,7 +257,7 @@ export const STARTERS: { id: string, text: string, parts: () => PartForm[] }[] =
     text: 'A date in a frame',
     parts: () => [
       { ...PART, what: { kind: 'shape', shape: 'double-frame', width: '70 mm', height: '26 mm', line: '1.6 mm' } },
-      { ...PART, what: lettering('14 June 2031', { capital: '8 mm', width: '58 mm' }), against: 0 },
+      { ...PART, what: lettering('14 June 2031', { capital: '8 mm', width: '54 mm' }), against: 0 },
     ],
   },
   {

@@ -117,6 +117,8 @@ const passShape = (unit: LengthUnit) => ({
   depth: z.enum(['surface', 'deep']),
   carve: optionalLength(unit, mm => (mm < 0.1 || mm > 10 ? 'A carving is between 0.1 and 10 mm deep. Check the unit.' : null)),
   look: z.enum(lookIds, 'Choose its look.'),
+  /** Of each piece, in their order, where they differ; '' for the common one. */
+  looks: z.array(z.union([z.literal(''), z.enum(lookIds)])).max(500).default([]),
   finish: z.enum(FINISHES),
 })
 
@@ -235,6 +237,7 @@ export const BLANK_PLAN: PlanForm = {
   depth: 'surface',
   carve: '',
   look: 'graphics',
+  looks: [],
   oldLabel: false,
   finish: 'none',
 }

@@ -46,6 +46,8 @@ export interface PassDetails {
   /** Depth of a carving, mm; null: the usual. */
   carve: number | null
   look: BlastLook
+  /** Of single pieces, in their order; '' for the common one. Empty where all are alike. */
+  looks: (BlastLook | '')[]
   finish: Finish
 }
 

@@ -127,6 +127,7 @@ export function recipeInput(
     depth: job.depth,
     carve: job.carve ?? USUAL_DEPTH,
     look: job.look,
+    ...(job.looks.some(look => look !== '') ? { looks: now.map(n => job.looks[n - 1] || job.look) } : {}),
     oldLabel: job.oldLabel,
     finish: job.finish,
     rules,

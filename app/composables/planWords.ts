@@ -92,3 +92,11 @@ export function jobHeadWords(form: PlanForm): string {
 /** Why two stencils can't be masked together, and which of several it is about. @param of how many there are */
 export const clashWords = ({ placement, message }: { placement: number, message: string }, of: number): string =>
   of > 1 ? `Stencil ${placement + 1}: ${message.charAt(0).toLowerCase()}${message.slice(1)}` : message
+
+/** Every piece of a plan by number and name: `tumbler 3, Ada`. */
+export function pieceWordsOf(form: Pick<PlanForm, 'pieces' | 'noun' | 'names'>): string[] {
+  const count = parseCount(form.pieces)
+  const names = readPieceNames(form.names)
+  const noun = form.noun.trim() || 'piece'
+  return Array.from({ length: count.ok ? Math.min(count.value, 500) : 1 }, (_, i) => `${noun} ${i + 1}${names[i] ? `, ${names[i]}` : ''}`)
+}

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test'
 import { v7 } from 'uuid'
+import { GRIT, newLot } from '../support/client'
 import { ARTWORK_FORM } from '../../shared/artworks'
 import type { Job } from '../../shared/passes'
 import type { RunWithEvents } from '../../shared/runs'
@@ -37,6 +38,8 @@ async function forWhom(page: Page, customer: string) {
 const pick = async (page: Page, field: string, option: string | RegExp, nth = 0) => {
   await page.getByRole('combobox', { name: field }).nth(nth).click()
   await page.getByRole('option', { name: option, exact: true }).click()
+  // The list is gone before the next one opens.
+  await expect(page.getByRole('option')).toHaveCount(0)
 }
 /** Saves the plan and takes each pass of it to the bench and through it. @returns runs, in the order of the passes */
 async function saveAndEtch(page: Page, world: World, results: 'good'[]): Promise<RunWithEvents[]> {
@@ -179,4 +182,39 @@ test('four glasses from a list of four names, each let into a split letter: comp
   await page.goto(`${world.app.url}/log`)
   await page.getByRole('searchbox').fill('ragnhild')
   await expect(page.getByRole('row').filter({ hasText: 'Split letter club' })).toHaveCount(1)
+})
+
+test('three bottles with three looks and a common back art go to the cabinet together', async ({ signedIn: page, world }) => {
+  for (const name of ['Front gull', 'Front oar', 'Front sail', 'Back mark']) await keepLetter(world, name)
+  await newLot(world.lead, { ...GRIT, productName: 'Walk grit', secondsPerCm2: '0.3' })
+  await page.goto(`${world.app.url}/plan/new`)
+  await writePiece(page, 'bottle', '3', '300 mm', '250 mm')
+  await page.getByLabel('Names of the pieces').fill('Front gull\nFront oar\nFront sail')
+  // The fronts differ, and are taken by their names; the back is common.
+  await page.getByLabel('Each piece has its own stencil').check()
+  await expect(page.getByRole('combobox', { name: 'Bottle 3, Front sail' })).toHaveText('Front sail')
+  await page.getByRole('button', { name: 'Add art at another place' }).click()
+  const back = page.getByRole('region', { name: 'Stencil 2' })
+  await back.getByRole('combobox', { name: 'From a stencil' }).click()
+  await page.getByRole('option', { name: 'Back mark', exact: true }).click()
+  await back.getByRole('button', { name: 'Put it elsewhere' }).click()
+  await back.getByRole('combobox', { name: 'Measured' }).click()
+  await page.getByRole('option', { name: 'From the seam' }).click()
+  await back.getByLabel('To the right by').fill('')
+  await expect(back).toContainText('At the seam, halfway up.')
+  await unfold(page, 'Resist and etchant')
+  await pick(page, 'Etch with', /^Walk grit/)
+  await page.getByLabel('Each piece has its own look').check()
+  for (const [i, look] of ['Solid frost', 'Fade', 'Graphics only'].entries())
+    await pick(page, ['Bottle 1, Front gull', 'Bottle 2, Front oar', 'Bottle 3, Front sail'][i]!, look, 1)
+  await forWhom(page, 'Three looks')
+  const [run] = await saveAndEtch(page, world, ['good', 'good', 'good'])
+  expect(run!.plan).toMatchObject({ method: 'blast', looks: ['solid', 'fade', 'graphics'] })
+  const best = run!.plan.windows!.map(w => w.best)
+  expect(best[0]).toBeGreaterThan(best[1]!)
+  expect(best[1]).toBeGreaterThan(best[2]!)
+  expect(run!.artName).toBe('Back mark, Front gull, Front oar, Front sail')
+  expect(run!.shape.placements.map(p => p.spots[0]!.at)).toEqual([180, 0])
+  await page.goto(`${world.app.url}/log/${run!.id}`)
+  await expect(page.getByText('Look: solid frost, fade, graphics only.')).toBeVisible()
 })

@@ -15,6 +15,8 @@ export async function through(
   const events = results.flatMap((result, i) => {
     const piece = i + 1
     if (result === 'broke') return [event({ kind: 'piece.withdrawn', piece, why: 'broke', reason: '' }, at)]
+    if (plan.method === 'blast')
+      return [event({ kind: 'gun.entered', piece, seconds: 30 }, at), event({ kind: 'piece.blasted', piece }, at)]
     return ['coat.started', 'coat.covered', 'etchant.off', 'piece.rinsed'].map(kind => event({ kind, piece }, at))
   })
   await client.post(`runs/${runId}/events`, { events })

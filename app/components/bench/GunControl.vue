@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { pieceLabel } from '#core/plan/run-plan'
+import { pieceLabel, windowOf } from '#core/plan/run-plan'
 import Button from 'primevue/button'
 import { useEventListener } from '@vueuse/core'
 import { capital, formatDuration, parseDuration } from '#core/basics/units'
@@ -25,7 +25,7 @@ function up() {
 const asking = ref(false)
 const typed = ref('')
 const read = computed(() => parseDuration(typed.value))
-const short = computed(() => props.piece.gunSeconds < props.plan.dwell.notBefore)
+const short = computed(() => props.piece.gunSeconds < windowOf(props.plan, props.piece.n).notBefore)
 /** In whole seconds, as the clock shows them. */
 const counted = computed(() => {
   const { gunSeconds } = props.piece
@@ -90,7 +90,7 @@ onBeforeUnmount(up)
     <form v-if="asking" class="ask" novalidate @submit.prevent="take">
       <p role="alert">
         {{ counted }},
-        and {{ formatDuration(plan.dwell.best) }} was planned. If the pedal was not used, enter the time here.
+        and {{ formatDuration(windowOf(plan, piece.n).best) }} was planned. If the pedal was not used, enter the time here.
       </p>
       <TextField
         v-model="typed"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { PieceState } from '#core/bench/run'
+import { windowOf } from '#core/plan/run-plan'
 import type { RunPlan } from '#core/plan/run-plan'
 import type { PieceShape } from '#shared/runs'
 
@@ -16,7 +17,7 @@ const { running, over, dwelt } = usePieceClock(
     :shape="shape"
     :size="size"
     :wide="wide"
-    :window="running ? plan.dwell : undefined"
+    :window="running ? windowOf(plan, piece.n) : undefined"
     :dwelt="running ? dwelt : undefined"
     :over="running && over"
     :frosted="Boolean(piece.rinsed ?? piece.blasted)"

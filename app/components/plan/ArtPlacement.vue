@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
-import { capital, formatNumber, parseCount } from '#core/basics/units'
+import { capital, formatNumber } from '#core/basics/units'
 import { largestOf } from '#shared/artworks'
 import { readPieceNames } from '#shared/jobs'
 import type { PlacementForm, PlanForm } from '#shared/jobs'
@@ -23,13 +23,9 @@ const units = useUnits()
 const unit = useLengthUnit()
 const studio = useStudioStore()
 const kept = computed(() => studio.artworks?.filter(a => !a.putAway).map(a => ({ id: a.id, text: a.name })) ?? [])
-const count = computed(() => {
-  const read = parseCount(props.plan.pieces)
-  return read.ok ? Math.min(read.value, 500) : 1
-})
 const names = computed(() => readPieceNames(props.plan.names))
-const pieces = computed(() => Array.from({ length: count.value }, (_, i) =>
-  `${props.plan.noun.trim() || 'piece'} ${i + 1}${names.value[i] ? `, ${names.value[i]}` : ''}`))
+const pieces = computed(() => pieceWordsOf(props.plan))
+const count = computed(() => pieces.value.length)
 /** Each piece has its own art: a name on each glass, a boat on each flask. A stencil called as the piece is goes to it by itself. */
 const each = computed({
   get: () => (form.value.artworkIds ?? []).length > 0,

@@ -35,7 +35,7 @@ const FIELDS: Record<RungId, readonly string[]> = {
   piece: ['blankId', 'noun', 'pieces', 'names', 'substrate', 'surface', 'height', 'girth', 'oldLabel'],
   questions: ['answers'],
   art: ['placements', 'keepOut', 'border', 'wholeFace', 'face'],
-  etch: ['lotId', 'resist', 'stencilId', 'look', 'depth', 'carve'],
+  etch: ['lotId', 'resist', 'stencilId', 'look', 'looks', 'depth', 'carve'],
   how: ['schools', 'ownBest', 'temperature', 'coaters', 'tool', 'tray', 'finish'],
   job: ['customer', 'dueOn', 'notes'],
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
 import { BLAST_LOOKS } from '#core/plan/blast'
 import { judge, PLAIN } from '#core/trade/compatibility'
@@ -37,6 +38,16 @@ const stencils = computed(() => [
     .filter(s => !s.putAway && s.resist === form.value.resist)
     .map(s => ({ id: s.id, text: `${s.name}, used ${s.uses} times` })),
 ])
+const pieces = computed(() => pieceWordsOf(form.value))
+/** Three bottles with three looks go to the cabinet together. */
+const eachLook = computed({
+  get: () => (form.value.looks ?? []).length > 0,
+  set: on => (form.value.looks = on ? pieces.value.map(() => '' as const) : []),
+})
+watch(pieces, (now) => {
+  if (eachLook.value && form.value.looks!.length !== now.length) form.value.looks = now.map((_, i) => form.value.looks![i] ?? '')
+})
+const lookChoices = computed(() => [{ id: '' as const, text: 'As above' }, ...BLAST_LOOKS.map(l => ({ id: l.id, text: l.text }))])
 const key = (c: RankedChain) => `${c.lot?.id ?? c.etchant}|${c.resist}`
 const chosen = computed({
   get: () => `${form.value.lotId}|${form.value.resist}`,
@@ -152,6 +163,18 @@ watch(
   </Field>
   <template v-if="blast">
     <RadioLines v-model="form.look" class="full" label="Its look" :options="BLAST_LOOKS" :error="errors.look" />
+    <label v-if="pieces.length > 1" class="full tick"><Checkbox v-model="eachLook" binary /> Each piece has its own look</label>
+    <ol v-if="eachLook" class="full each">
+      <li v-for="(name, i) in pieces" :key="i">
+        <SelectField
+          :model-value="form.looks![i] ?? ''"
+          :label="capital(name)"
+          :options="lookChoices"
+          :error="errors[`looks.${i}`]"
+          @update:model-value="form.looks = form.looks!.with(i, $event)"
+        />
+      </li>
+    </ol>
     <ChoiceField
       v-model="form.depth"
       class="full"
@@ -189,4 +212,6 @@ input { width: 1.15rem; height: 1.15rem; margin: 0; accent-color: var(--frost); 
 .pro, .con { font-size: 0.94rem; }
 .more { margin: 0.3rem 0; }
 .walls p { margin: 0.3rem 0; font-size: 0.96rem; }
+.tick { display: flex; gap: 0.6rem; align-items: center; min-height: 40px; }
+.each { list-style: none; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(15rem, 1fr)); gap: 0.7rem 1rem; }
 </style>

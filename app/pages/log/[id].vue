@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { pieceLabel } from '#core/plan/run-plan'
 import { etchantKind, resistKind, substrateKind } from '#core/trade/materials'
-import { BLAST_LOOKS } from '#core/plan/blast'
+import { lookWords } from '#core/plan/blast'
 import { FAULTS, foldRun, mishapWords, reasonWords, summarise } from '#core/bench/run'
 import type { PieceSummary } from '#core/bench/run'
 import { countOf, formatClock, formatDuration, formatVolume, uncapital } from '#core/basics/units'
@@ -28,6 +28,11 @@ const what = computed(() => {
   const lot = studio.lot(lotId)?.productName ?? (basis ? etchantKind(basis.etchant).name : null)
   if (!basis) return lot ? `${lot}.` : ''
   return `${artName ? `${artName}: ` : ''}${lot} under ${resistKind(basis.resist).name}, on ${substrateKind(basis.substrate).name}.`
+})
+/** Looks of its pieces, each once. */
+const looks = computed(() => {
+  const { look, looks: own } = run.value!.plan
+  return [...new Set(own ?? (look ? [look] : []))]
 })
 /** One rule for screen and alarm: late is not harm. */
 function against(p: PieceSummary): string {
@@ -68,7 +73,7 @@ const seenOn = (p: PieceSummary) =>
         Planned: not before {{ formatDuration(summary.planned.notBefore) }}, best {{ formatDuration(summary.planned.best) }}, not after
         {{ formatDuration(summary.planned.notAfter) }}{{ summary.planned.noHarm === undefined ? ''
           : `, no harm known up to ${formatDuration(summary.planned.noHarm)}` }}.
-        {{ summary.method === 'blast' ? `Look: ${BLAST_LOOKS.find(l => l.id === run!.plan.look)?.text.toLowerCase()}.`
+        {{ summary.method === 'blast' ? `Look: ${looks.map(lookWords).join(', ')}.`
           : `Etchant used: ${formatVolume(summary.used)}.` }}
       </p>
       <p v-for="s in summary.skipped" :key="s.title">Skipped: {{ s.title }} ({{ reasonWords('step.skipped', s) }}).</p>

@@ -41,7 +41,7 @@ const DRAWN: Record<OrnamentId, { box: string, inner: string }> = {
   },
   wave: {
     box: '0 0 100 22',
-    inner: lines('M4 11C9 3 15 3 19.3 11S30 19 34.7 11S45 3 50 11S61 19 65.3 11S76 3 80.7 11S91 19 96 11', 6),
+    inner: lines('M4 11C9 3 15 3 19.3 11S30 19 34.7 11S45 3 50 11S61 19 65.3 11S76 3 80.7 11S91 19 96 11', 4),
   },
   rope: {
     box: '0 0 100 16',

@@ -276,7 +276,7 @@ function firstCare(plan: RunPlan, state: RunState, step: Step, now: number, { me
 
 function blastAction(plan: RunPlan, state: RunState, step: Step, now: number): NextAction {
   const piece = state.pieces.find(p => p.gunOn) ?? stageOf(state, 'blasting')[0] ?? stageOf(state, 'untouched')[0]!
-  const left = plan.dwell.best - gunTime(piece, now)
+  const left = windowOf(plan, piece.n).best - gunTime(piece, now)
   const name = pieceName(plan, piece.n)
   return {
     kind: 'gun',

@@ -17,6 +17,9 @@ export type BlastLook = (typeof BLAST_LOOKS)[number]['id']
 
 /** Of the wall that a fade passes over, this share of full gun time. */
 const FADE_SHARE = 0.5
+/** How a sentence calls a look: `solid frost`. */
+export const lookWords = (look: BlastLook): string => BLAST_LOOKS.find(l => l.id === look)!.text.toLowerCase()
+
 /** The gun runs over the edge of the art on every side, mm. */
 export const RIM = 10
 /** Door shut, gun up, one pass: nothing takes less. s */
@@ -68,14 +71,14 @@ function gunRate({ lotSecondsPerCm2, logged, rules }: BlastInput): FigureInput {
 
 const SWEPT = { graphics: `box of the art and ${RIM} mm round it`, solid: 'the whole wall', fade: 'half of the wall, for a fade' } as const
 
-/** Gun time for one piece, with its working. */
-export function gunFigure(input: BlastInput): Figure {
+/** Gun time for one piece, with its working. @param of which of several looks this is, from 0; null where all are alike */
+export function gunFigure(input: BlastInput, of: number | null = null): Figure {
   const { rules, area, carve } = input
   const rate = gunRate(input)
   const deep = carve === null ? 1 : Math.max(1, carve * rules.carveFactor)
   return {
-    id: 'gun',
-    label: 'Gun time, a piece',
+    id: of ? `gun-${of + 1}` : 'gun',
+    label: of === null ? 'Gun time, a piece' : `Gun time, a piece, ${lookWords(input.look)}`,
     value: Math.max(LEAST_GUN_TIME, (area / 100) * rate.value * deep),
     unit: 's',
     formula: `swept area × gun time for one cm²${carve === null ? '' : ' × depth × time to carve 1 mm'}, at least ${LEAST_GUN_TIME} s`,

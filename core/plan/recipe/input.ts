@@ -81,6 +81,8 @@ export interface RecipeInput {
   /** Wanted depth of a carving, mm. */
   carve: number
   look: BlastLook
+  /** Of each piece, where they differ. */
+  looks?: readonly BlastLook[]
   oldLabel: boolean
   finish: Finish
   rules: HouseRules

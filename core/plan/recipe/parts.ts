@@ -1,9 +1,10 @@
 import { coatFigure, coatSeconds, creamFigure, liquidFigure, netCreamFigure, recoveredFigure, usedFigure } from '../coat'
 import type { CoatHow } from '../coat'
 import { decideGunTime, distanceFigure, gunFigure, pressureFigure, sweptArea } from '../blast'
+import type { BlastLook } from '../blast'
 import type { Judgement } from '../../trade/compatibility'
 import { decideDwell } from '../dwell'
-import type { DwellDecision } from '../dwell'
+import type { DwellDecision, DwellWindow } from '../dwell'
 import type { Figure } from '../../basics/figure'
 import { etchantKind, substrateKind } from '../../trade/materials'
 import { bicarbonateFigure, ferricFigure, gasFigure } from '../neutralise'
@@ -26,8 +27,10 @@ export interface MethodPart {
   bicarbonate: number
   /** s for one piece */
   coat: number
-  /** mm² that a gun sweeps on one piece; null for what is coated */
+  /** mm² that a gun sweeps on one piece; null for what is coated, and where pieces differ */
   swept: number | null
+  /** Of each piece, where they differ. */
+  windows?: DwellWindow[]
 }
 
 function dwellOf(input: RecipeInput, coat: number): DwellDecision {
@@ -126,24 +129,33 @@ export function blastPart(input: RecipeInput, judgement: Judgement): MethodPart 
   const { rules, lot } = input
   const wall = input.wall ? wallArea(input.wall, input.wall.from, input.wall.to) : lateralArea(input.girth, input.height)
   const light = judgement.cares.some(c => c.id === LIGHT_CARE)
-  const area = sweptArea(input.look, wall, sweptBoxes(input.placements))
-  const blast = {
-    look: input.look,
-    area,
+  const boxes = sweptBoxes(input.placements)
+  const blastOf = (look: BlastLook) => ({
+    look,
+    area: sweptArea(look, wall, boxes),
     lotSecondsPerCm2: lot.secondsPerCm2,
     logged: lot.gunPace,
     carve: input.depth === 'deep' ? input.carve : null,
     light,
     kind: etchantKind(lot.kind),
     rules,
-  }
+  })
+  const looks = [...new Set(input.looks ?? [input.look])]
+  const decided = new Map(looks.map(look => [look, decideGunTime(blastOf(look))]))
+  const longest = [...decided.values()].sort((a, b) => b.window!.best - a.window!.best)[0]!
   return {
-    dwell: decideGunTime(blast),
-    figures: [gunFigure(blast), pressureFigure(light, rules), distanceFigure(rules)],
+    dwell: longest,
+    figures: [
+      ...looks.map((look, k) => gunFigure(blastOf(look), looks.length > 1 ? k : null)),
+      pressureFigure(light, rules),
+      distanceFigure(rules),
+    ],
     putOut: 0,
     used: 0,
     bicarbonate: 0,
     coat: 0,
-    swept: area,
+    // What pieces of different looks took says nothing of the pace of one.
+    swept: looks.length > 1 ? null : blastOf(looks[0]!).area,
+    ...(input.looks ? { windows: input.looks.map(look => decided.get(look)!.window!) } : {}),
   }
 }

@@ -22,6 +22,7 @@ import { runTimes, timeFigures } from './times'
 import type { RecipeInput } from './input'
 import { calledOf, finestOf, openOf, stencilsOf, weedingOf } from './placements'
 import type { PlacementFacts } from './placements'
+import { pieceLabel } from '../run-plan'
 import type { PlanBasis, RunPlan } from '../run-plan'
 
 export interface Recipe {
@@ -118,13 +119,23 @@ function stepContext(
     blast:
       kind.method === 'blast'
         ? {
-            look: input.look,
+            looks: looksOf(input, part),
             pressure: formatPressure(pressure),
             distance: formatLength(rules.blastDistance, rules.lengthUnit),
             passes: rules.blastPasses,
           }
         : null,
   }
+}
+
+/** Each look with its pieces by name, and the gun time of one of them, s. */
+function looksOf(input: RecipeInput, part: MethodPart): NonNullable<StepContext['blast']>['looks'] {
+  if (!input.looks) return [{ look: input.look, pieces: [], count: input.pieces, best: part.dwell.window!.best }]
+  const label = (i: number) => pieceLabel({ noun: input.noun, numbers: input.numbers, names: input.names }, i + 1)
+  return [...new Set(input.looks)].map((look) => {
+    const own = input.looks!.flatMap((l, i) => (l === look ? [i] : []))
+    return { look, pieces: own.map(label), count: own.length, best: part.windows![own[0]!]!.best }
+  })
 }
 
 function basisOf(input: RecipeInput, judgement: Judgement, part: MethodPart): PlanBasis {
@@ -268,6 +279,8 @@ export function planRecipe(given: RecipeInput): Recipe {
             putOut: part.putOut,
             bicarbonate: part.bicarbonate,
             ...(kind.method === 'blast' ? { look: input.look } : {}),
+            ...(kind.method === 'blast' && input.looks ? { looks: [...input.looks] } : {}),
+            ...(part.windows ? { windows: part.windows } : {}),
             ...(kind.method === 'liquid' ? { tray: input.tray } : {}),
             care: careCalls({ kind, schools: input.schools, surface: input.surface, dwell: window, resist }, rules),
             steps,

@@ -181,6 +181,22 @@ describe('the other two methods', () => {
     const small = changed(ONE_MIRROR, { art: { width: 20, height: 20, openFraction: 1 } })
     expect(figure(planRecipe(small), 'gun').value).toBe(10)
   })
+  it('blast: pieces of different looks have a gun time each, under the name of each', () => {
+    const looks = ['solid', 'fade', 'graphics'] as const
+    const three = planRecipe({ ...ONE_MIRROR, noun: 'pane', pieces: 3, names: ['Ada', '', ''], looks })
+    const alone = looks.map(look => planRecipe({ ...ONE_MIRROR, look }).dwell.window!)
+    expect(three.plan).toMatchObject({ looks: [...looks], windows: alone, dwell: alone[0] })
+    expect(['gun', 'gun-2', 'gun-3'].map(id => figure(three, id).label)).toEqual(
+      ['solid frost', 'fade', 'graphics only'].map(look => `Gun time, a piece, ${look}`),
+    )
+    const etch = three.plan!.steps.find(s => s.id === 'etch')!
+    expect(etch.title).toBe('Blast all 3 panes, 23\u00a0s to 1\u00a0min 30\u00a0s of gun time each')
+    expect(etch.how[0]).toMatch(/^Pane 1, Ada, solid frost, 1\smin 30\ss: Row by row/)
+    expect(etch.seconds).toBe(alone.reduce((sum, w) => sum + Math.round(w.best * 1.5) + 60, 0))
+    // Nothing is learnt of a pace from a mixture.
+    expect(three.plan!.basis!.swept).toBeUndefined()
+    expect(planRecipe({ ...ONE_MIRROR, pieces: 2, looks: ['solid', 'solid'] }).plan!.basis!.swept).toBe(60_000)
+  })
   it('blast: a test patch comes before the log, the log before the house', () => {
     const gun = (change: Partial<RecipeInput['lot']>) => figure(planRecipe({ ...ONE_MIRROR, lot: { ...ONE_MIRROR.lot, ...change } }), 'gun')
     const logged = { rate: 0.1, pieces: 7 }

@@ -41,6 +41,8 @@ export interface RunPlan {
   tray?: number
   /** Blasting: its look, as chosen in the plan. */
   look?: BlastLook
+  /** Of each piece, where they differ. */
+  looks?: BlastLook[]
   /** What to do with a piece while its dwell runs. */
   care: CareCall[]
   steps: Step[]

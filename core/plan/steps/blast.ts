@@ -1,4 +1,6 @@
-import { formatDuration } from '../../basics/units'
+import { capital, formatDuration } from '../../basics/units'
+import { lookWords } from '../blast'
+import type { BlastLook } from '../blast'
 import { dryStep, peelStep, washStep } from './cream'
 import { all, each, step } from './make'
 import { isRound } from './step'
@@ -6,23 +8,30 @@ import type { Step, StepContext } from './step'
 
 /** From setting the gun to the rack. */
 export function blastSteps(c: StepContext): Step[] {
-  const { look, pressure, distance, passes } = c.blast!
+  const { looks, pressure, distance, passes } = c.blast!
   const round = isRound(c)
   const cross = `${passes} crossing passes over each place.`
-  const moves = {
+  const MOVES: Record<BlastLook, string[]> = {
     graphics: ['Gun square to the face, moving all the time.', `The largest openings first. ${cross}`],
     solid: [round ? 'From the bottom up, turning the piece.' : 'Row by row across the pane.', `${cross} The art stays under its mask.`],
     fade: [
       round ? 'Hold the nozzle at mid height and turn the piece.' : 'Begin at the frosted edge and draw the gun back toward the clear one.',
       'Farther away is softer; stop sooner than you think.',
     ],
-  }[look]
-  const hold = round && look !== 'graphics' ? ['Leave the neck or the foot bare to hold it by.'] : []
-  const good = {
+  }
+  const GOOD: Record<BlastLook, string> = {
     graphics: 'Even in every opening; no clear stripe, no dug edge.',
     solid: 'Even all over; no clear stripe, no dug edge.',
     fade: 'From full frost to clear without a step.',
-  }[look]
+  }
+  const several = looks.length > 1
+  const moves = looks.flatMap(({ look, pieces, best }) =>
+    several ? [`${capital(pieces.join(', '))}, ${lookWords(look)}, ${formatDuration(best)}: ${MOVES[look].join(' ')}`] : MOVES[look],
+  )
+  const hold = round && looks.some(l => l.look !== 'graphics') ? ['Leave the neck or the foot bare to hold it by.'] : []
+  const good = several ? 'Each as it was planned; no clear stripe, no dug edge.' : GOOD[looks[0]!.look]
+  const [shortest, longest] = [Math.min(...looks.map(l => l.best)), Math.max(...looks.map(l => l.best))]
+  const gunTime = shortest === longest ? formatDuration(longest) : `${formatDuration(shortest)} to ${formatDuration(longest)}`
   const light
     = c.substrate.id === 'mirror-back' ? ' Light comes through evenly.' : c.substrate.family === 'glass' ? ' Hold it to the light.' : ''
   const set = step({
@@ -40,9 +49,9 @@ export function blastSteps(c: StepContext): Step[] {
     id: 'etch',
     kind: 'blast',
     station: 'cabinet',
-    seconds: each(c, Math.round(c.dwell.best * 1.5) + 60),
+    seconds: looks.reduce((sum, l) => sum + l.count * (Math.round(l.best * 1.5) + 60), 0),
     safety: true,
-    title: `Blast ${all(c)}, ${formatDuration(c.dwell.best)} of gun time each`,
+    title: `Blast ${all(c)}, ${gunTime} of gun time each`,
     reason: 'Gun time is counted while the pedal is down, and stands beside what was planned.',
     how: [...moves, ...hold],
     good: `${good}${light}`,

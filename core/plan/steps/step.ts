@@ -108,7 +108,13 @@ export interface StepContext {
   cares: Care[]
   /** What an old bottle without evidence is told. */
   couponFirst: string | null
-  blast: { look: BlastLook, pressure: string, distance: string, passes: number } | null
+  blast: {
+    /** One look, or several with the pieces that have each. `best`: gun time of one piece, s */
+    looks: { look: BlastLook, pieces: string[], count: number, best: number }[]
+    pressure: string
+    distance: string
+    passes: number
+  } | null
 }
 
 /** A vessel: it has an inside to hold it by, a mouth to stop, and a low side that cream slumps to. */

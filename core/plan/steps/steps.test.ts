@@ -1,3 +1,4 @@
+import type { BlastLook } from '../blast'
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import { judge, PLAIN } from '../../trade/compatibility'
@@ -40,6 +41,13 @@ const context: StepContext = {
   blast: null,
 }
 const steps = (change: Partial<StepContext> = {}) => stepList({ ...context, ...change })
+/** One look for all four pieces. */
+const gun = (look: BlastLook) => ({
+  looks: [{ look, pieces: [], count: 4, best: 30 }],
+  pressure: '275 kPa',
+  distance: '150 mm',
+  passes: 2,
+})
 const step = (id: string, change: Partial<StepContext> = {}) => steps(change).find(s => s.id === id)!
 const ids = (change: Partial<StepContext> = {}) => steps(change).map(s => s.id)
 const words = (id: string, change: Partial<StepContext> = {}) => {
@@ -190,16 +198,15 @@ describe('cream, in the trade\'s order', () => {
     [{ surface: 'flat' }, /Row by row across the pane/, /turning|neck/],
     [{}, /turning the piece.*neck or the foot bare/, /Row by row/],
   ])('solid frost under the gun %#', (change, says, silent) => {
-    const blast = { look: 'solid' as const, pressure: '275 kPa', distance: '150 mm', passes: 2 }
-    const gun = words('etch', { kind: etchantKind('abrasive'), blast, ...change })
-    expect(gun).toMatch(says)
-    expect(gun).not.toMatch(silent)
+    const blast = gun('solid')
+    const moves = words('etch', { kind: etchantKind('abrasive'), blast, ...change })
+    expect(moves).toMatch(says)
+    expect(moves).not.toMatch(silent)
   })
   it('a fade is not called even all over; a mirror back lets light through', () => {
-    const blast = (look: 'fade' | 'graphics') => ({ look, pressure: '275 kPa', distance: '150 mm', passes: 2 })
     const kind = etchantKind('abrasive')
-    expect(step('etch', { kind, blast: blast('fade') }).good).toMatch(/full frost to clear/)
-    const mirror = { kind, blast: blast('graphics'), surface: 'flat' as const, substrate: substrateKind('mirror-back') }
+    expect(step('etch', { kind, blast: gun('fade') }).good).toMatch(/full frost to clear/)
+    const mirror = { kind, blast: gun('graphics'), surface: 'flat' as const, substrate: substrateKind('mirror-back') }
     expect(step('etch', mirror).good).toMatch(/Light comes through/)
   })
   it('named cares become steps where they belong; safety ones are never skipped', () => {
@@ -280,7 +287,7 @@ it('every list has its gate before anything is opened, wash-up before the look, 
           finish,
           pieces,
           cares: judge({ substrate, etchant, resist }, { ...PLAIN, surface }).cares,
-          blast: kind.method === 'blast' ? { look: 'fade', pressure: '275 kPa', distance: '150 mm', passes: 2 } : null,
+          blast: kind.method === 'blast' ? gun('fade') : null,
         })
         const at = (id: string) => list.findIndex(s => s.id === id)
         expect(list[at('safety')]).toMatchObject({ safety: true, items: SAFETY_ITEMS[kind.method] })

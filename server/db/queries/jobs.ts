@@ -22,13 +22,14 @@ const PASS = `select pass.id, job.id as "jobId", s.id as "setId", pass.ord as no
   from pass join piece_set s on s.id = pass.set_id join job on job.id = s.job_id`
 
 /** What passes from before it was asked say of it: as Crest suggests. */
-const LATER: Pick<PassDetails, 'tool' | 'tray' | 'carve' | 'border' | 'wholeFace' | 'face'> = {
+const LATER: Pick<PassDetails, 'tool' | 'tray' | 'carve' | 'border' | 'wholeFace' | 'face' | 'looks'> = {
   tool: '',
   tray: null,
   carve: null,
   border: null,
   wholeFace: false,
   face: 'front',
+  looks: [],
 }
 
 interface PassRow extends Omit<Pass, keyof PassDetails> {
@@ -48,6 +49,7 @@ const detailsOf = (p: PassPart): PassDetails => ({
   wholeFace: p.wholeFace,
   face: p.face,
   look: p.look,
+  looks: p.looks,
   finish: p.finish,
 })
 
