@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { dayPlanSchema, parseAway, sameChoices, writeAway } from './days'
+import { dayPlanSchema, parseAway, plannable, sameChoices, waitsForPass, writeAway } from './days'
 import type { DayPlan } from './days'
 
 describe('when somebody is away', () => {
@@ -22,6 +22,28 @@ describe('when somebody is away', () => {
   it.each(['noon', '12', '13-12', '12-13-14', '12:00-12:00'])('"%s" is asked back', text =>
     expect(parseAway(text)).toMatchObject({ ok: false }),
   )
+})
+
+describe('passes of one day', () => {
+  const pass = (
+    id: string,
+    status: 'planned' | 'running' | 'done',
+    before: string | null = null,
+    beforeStatus: 'planned' | 'done' = 'planned',
+  ) => ({
+    id,
+    status,
+    before: before === null ? null : { id: before, status: beforeStatus, done: [] },
+  })
+  const ids = (passes: ReturnType<typeof pass>[]) => plannable(passes).map(p => p.id)
+  it('a later pass goes with the one before it, or where that is done', () => {
+    const [a, b, c] = [pass('a', 'planned'), pass('b', 'planned', 'a'), pass('c', 'planned', 'b')]
+    expect(ids([c, b, a])).toEqual(['c', 'b', 'a'])
+    expect(ids([c, a])).toEqual(['a'])
+    expect(ids([b])).toEqual([])
+    expect(ids([pass('b', 'planned', 'a', 'done'), pass('d', 'done')])).toEqual(['b'])
+    expect([a, b, pass('b', 'planned', 'a', 'done')].map(waitsForPass)).toEqual([null, 'a', null])
+  })
 })
 
 describe('a day as a page sends it', () => {

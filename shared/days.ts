@@ -71,15 +71,26 @@ export function dayInput(
   return { zone: rules.timeZone, midnight, now, jobs, people, away, locks, rules }
 }
 
-/** Whether a pass can be put on a day: it is open, and nothing has to be done on its pieces first. */
-export const mayBePlanned = ({ status, before }: Pick<Pass, 'status' | 'before'>): boolean =>
-  status === 'running' || (status === 'planned' && (before === null || before.status === 'done'))
+/** The pass that has to be through and dry before this one; null where nothing is waited for. */
+export const waitsForPass = ({ status, before }: Pick<Pass, 'status' | 'before'>): string | null =>
+  status === 'planned' && before && before.status !== 'done' ? before.id : null
 
-export const dayJob = (pass: TitledPass & Pick<Pass, 'id'>, plan: RunPlan, state: RunState | null): DayJob => ({
+/** Of these passes, those that can be put on one day: each with what has to be done on its pieces first. */
+export function plannable<P extends Pick<Pass, 'id' | 'status' | 'before'>>(passes: readonly P[]): P[] {
+  const fits = (pass: P): boolean => {
+    if (pass.status !== 'running' && pass.status !== 'planned') return false
+    const first = waitsForPass(pass)
+    return first === null || passes.some(p => p.id === first && fits(p))
+  }
+  return passes.filter(fits)
+}
+
+export const dayJob = (pass: TitledPass & Pick<Pass, 'id' | 'status' | 'before'>, plan: RunPlan, state: RunState | null): DayJob => ({
   id: pass.id,
   title: passTitle(pass),
   plan,
   state,
+  after: waitsForPass(pass),
 })
 
 /**

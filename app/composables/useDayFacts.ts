@@ -1,5 +1,5 @@
 import type { DayInput, DayJob } from '#core/crew/day'
-import { dayInput, dayJob, mayBePlanned } from '#shared/days'
+import { dayInput, dayJob, plannable, waitsForPass } from '#shared/days'
 import type { DayPlanEntry } from '#shared/days'
 import type { Pass } from '#shared/passes'
 import type { DayTask } from '~/workers/day'
@@ -31,12 +31,15 @@ export function useDayFacts() {
       .map((pass): { pass: Pass, day: DayJob | null, refusal: string | null } => {
         const run = work.runs.find(r => r.passId === pass.id)
         if (run) return { pass, day: dayJob(pass, run.plan, work.state(run)), refusal: null }
-        if (!mayBePlanned(pass)) return { pass, day: null, refusal: `Waits until pass ${pass.no - 1} on these pieces is done and dry.` }
         const recipe = planner.recipe(pass)
-        return { pass, day: recipe?.plan ? dayJob(pass, recipe.plan, null) : null, refusal: recipe?.refusals[0] ?? null }
+        const waits = waitsForPass(pass) === null ? null : `Comes after pass ${pass.no - 1}, once its pieces are dry.`
+        return { pass, day: recipe?.plan ? dayJob(pass, recipe.plan, null) : null, refusal: recipe?.refusals[0] ?? waits }
       }),
   )
-  const jobsOf = (ids: readonly string[]): DayJob[] => ids.flatMap(id => open.value.find(o => o.pass.id === id)?.day ?? [])
+  const jobsOf = (ids: readonly string[]): DayJob[] => {
+    const fit = plannable(ids.flatMap(id => open.value.find(o => o.pass.id === id)?.pass ?? [])).map(p => p.id)
+    return ids.filter(id => fit.includes(id)).flatMap(id => open.value.find(o => o.pass.id === id)?.day ?? [])
+  }
 
   /** @param known who was to do what by the plan that people know */
   const input = (choice: Pick<DayPlanEntry, 'midnight' | 'now' | 'passes' | 'away' | 'locks'>, known: DayInput['known']): DayInput =>

@@ -1,6 +1,6 @@
 import { dayAfter } from '#core/basics/zone'
 import type { Lock } from '#core/crew/day'
-import { parseAway, writeAway, mayBePlanned } from '#shared/days'
+import { parseAway, plannable, waitsForPass, writeAway } from '#shared/days'
 import type { DayPlan } from '#shared/days'
 import type { Pass } from '#shared/passes'
 
@@ -47,5 +47,26 @@ export function suggestedPasses(
   isToday: boolean,
 ): string[] {
   const until = dayAfter(day, SUGGESTED_DAYS)
-  return passes.filter(p => (p.status === 'running' ? isToday : mayBePlanned(p) && p.dueOn <= until)).map(p => p.id)
+  return plannable(passes.filter(p => (p.status === 'running' ? isToday : p.dueOn <= until))).map(p => p.id)
+}
+
+type Chosen = Pick<Pass, 'id' | 'status' | 'before'>
+
+/** What is chosen once somebody put a pass on the day, or took it off: what it waits for comes with it, what waits for it goes with it. */
+export function withToggled(chosen: readonly string[], passes: readonly Chosen[], id: string): string[] {
+  const first = (of: string) => {
+    const pass = passes.find(p => p.id === of)
+    return pass ? waitsForPass(pass) : null
+  }
+  if (!chosen.includes(id)) {
+    const added: string[] = []
+    for (let next: string | null = id; next !== null && !chosen.includes(next); next = first(next)) added.unshift(next)
+    return [...chosen, ...added]
+  }
+  const gone = new Set([id])
+  const behind = (of: string): boolean => {
+    const before = first(of)
+    return before !== null && (gone.has(before) || behind(before))
+  }
+  return chosen.filter(other => other !== id && !behind(other))
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it, vi } from 'vitest'
 import { clockOfDay } from '../../core/basics/zone'
 import type { DayPlan, DayPlanEntry } from '../../shared/days'
-import { choiceOf, readAway, suggestedPasses } from './choice'
+import { choiceOf, readAway, suggestedPasses, withToggled } from './choice'
 import { dayKeeper } from './keeper'
 import type { KeptDay } from './keeper'
 
@@ -108,6 +108,21 @@ describe('a day\'s plan is kept', () => {
     await expect(keep(entry(), false)).rejects.toThrow('broken')
     await keep(entry({ passes: ['d'] }), false)
     expect(sent.at(-1)!.passes).toEqual(['d'])
+  })
+})
+
+describe('a pass that is put on a day, or taken off it', () => {
+  const pass = (id: string, before: string | null = null) => ({
+    id,
+    status: 'planned' as const,
+    before: before === null ? null : { id: before, status: 'planned' as const, done: [] },
+  })
+  const passes = [pass('a'), pass('b', 'a'), pass('c', 'b'), pass('other')]
+  it('brings what it waits for, and takes what waits for it along', () => {
+    expect(withToggled(['other'], passes, 'c')).toEqual(['other', 'a', 'b', 'c'])
+    expect(withToggled(['a'], passes, 'b')).toEqual(['a', 'b'])
+    expect(withToggled(['a', 'b', 'c', 'other'], passes, 'b')).toEqual(['a', 'other'])
+    expect(withToggled(['a', 'b', 'c', 'other'], passes, 'a')).toEqual(['other'])
   })
 })
 

@@ -3,7 +3,7 @@ import type { DayJob } from '#core/crew/day'
 import { clockOfDay } from '#core/basics/zone'
 import { foldRun } from '#core/bench/run'
 import { verifySchedule } from '#core/crew/schedule'
-import { dayInput, dayJob, mayBePlanned } from '#shared/days'
+import { dayInput, dayJob, plannable } from '#shared/days'
 import type { DayPlan, DayPlanEntry } from '#shared/days'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
@@ -38,7 +38,7 @@ export const oneDay = async (db: Db, day: string): Promise<DayPlan> => (await da
 
 /** The chosen passes that are still open, each with its plan and what has happened to it. */
 export async function jobsOfDay(db: Db, ids: readonly string[], now: Date): Promise<DayJob[]> {
-  const passes = (await passesByIds(db, ids)).filter(mayBePlanned)
+  const passes = plannable(await passesByIds(db, ids))
   const runs = await openRunsOfPasses(
     db,
     passes.map(p => p.id),

@@ -3,6 +3,7 @@ import { formatDuration, formatTimeOfDay } from '#core/basics/units'
 import { workOf } from '#core/crew/day'
 import { passTitle } from '#shared/passes'
 import type { Day } from '~/composables/useDay'
+import { withToggled } from '~/day/choice'
 
 /** What the day is planned from: the jobs on it, and when somebody is away. */
 const props = defineProps<{ day: Day }>()
@@ -11,7 +12,7 @@ const session = useSessionStore()
 const { chosen, away } = props.day
 
 function toggle(id: string) {
-  chosen.value = chosen.value.includes(id) ? chosen.value.filter(x => x !== id) : [...chosen.value, id]
+  chosen.value = withToggled(chosen.value, props.day.open.value.map(o => o.pass), id)
   void props.day.edit()
 }
 function changeAway() {

@@ -85,6 +85,24 @@ describe('a day as tasks', () => {
     for (const b of blocks.filter(x => x.person === 'ada')) expect([b.words, b.to <= at(9) || b.from >= at(10)]).toEqual([b.words, true])
     expect(blocks.at(-1)!.from).toBeGreaterThanOrEqual(24 * 3600 + rules.workFrom)
   })
+  it('a second pass on the same pieces begins once they were looked at, dry; in its own day if the hours are over', () => {
+    const second: DayJob = { ...JOB, id: 'second', title: '4 tumblers, pass 2', after: 'job' }
+    const spans = (rules = DEFAULT_HOUSE_RULES, jobs = [second, JOB]) => {
+      const { blocks } = planned(dayOf({ jobs, rules }))
+      const of = (job: string) => blocks.filter(b => b.job === job)
+      return { first: of('job'), second: of('second') }
+    }
+    const day = spans()
+    const looked = day.first.at(-1)!
+    expect(looked.words).toMatch(/^Look/)
+    expect(Math.min(...day.second.map(b => b.from))).toBeGreaterThanOrEqual(looked.to)
+    expect(day.second.length).toBeGreaterThan(4)
+    // Dried overnight, the second pass is next morning's.
+    const slow = spans({ ...DEFAULT_HOUSE_RULES, dryTime: 12 * 3600 })
+    expect(Math.min(...slow.second.map(b => b.from))).toBeGreaterThanOrEqual(24 * 3600 + DEFAULT_HOUSE_RULES.workFrom)
+    // Alone on the day, its pieces are through the first already: nothing is waited for.
+    expect(Math.min(...spans(DEFAULT_HOUSE_RULES, [second]).second.map(b => b.from))).toBe(DEFAULT_HOUSE_RULES.workFrom)
+  })
   it('metal keeps the hands until its best; blasting keeps hands and cabinet', () => {
     const tags = dayInstance(dayOf({ jobs: [{ ...JOB, plan: planRecipe(TWO_TAGS).plan! }] })).chains.find(c => c.id === 'job:1')!
     expect(tags.tasks[0]!.seconds).toBeGreaterThan(900)

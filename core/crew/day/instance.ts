@@ -168,7 +168,16 @@ function over(state: RunState | null, n: number): boolean {
   return piece !== undefined && ['rinsed', 'withdrawn', 'blasted'].includes(pieceStage(piece))
 }
 
-function jobChains(job: DayJob, input: DayInput): Chain[] {
+/** The last that is done to the pieces of a pass: the look, which comes once they are dry. */
+function endOfPass(chains: readonly Chain[], dryTime: number): Chain['after'] {
+  const last = chains.at(-1)
+  if (!last) return []
+  // Where nothing is left but to dry, it still has to.
+  return last.id.endsWith(':look') ? [{ chain: last.id, wait: 0 }] : [{ chain: last.id, wait: dryTime }]
+}
+
+/** @param before what has to be over first */
+function jobChains(job: DayJob, input: DayInput, before: Chain['after']): Chain[] {
   const { plan, state } = job
   const release = releaseOf(job, input)
   const etch = plan.steps.findIndex(s => s.kind === 'clock' || s.kind === 'blast')
@@ -184,8 +193,8 @@ function jobChains(job: DayJob, input: DayInput): Chain[] {
   }
   const chains: Chain[] = []
   if (ready.length > 0)
-    chains.push(plain('ready', { skill: 'prepare', seconds: whole(secondsOf(ready)), stand: 'bench' }, [], plan.steps.slice(0, etch)))
-  const waits = chains.map(c => ({ chain: c.id, wait: 0 }))
+    chains.push(plain('ready', { skill: 'prepare', seconds: whole(secondsOf(ready)), stand: 'bench' }, before, plan.steps.slice(0, etch)))
+  const waits = chains.length > 0 ? chains.map(c => ({ chain: c.id, wait: 0 })) : before
   const pieces = Array.from({ length: plan.pieces }, (_, i) => i + 1).flatMap((n): Chain[] => {
     const piece = state?.pieces[n - 1]
     // Over and done: what it kept busy lies in the past.
@@ -257,13 +266,29 @@ const withKnown = (chains: Chain[], known: DayInput['known']): Chain[] =>
       }))
     : chains
 
+/** Every job's chains, those of a later pass behind the pass before it. */
+function allChains(input: DayInput): Chain[] {
+  const known = new Map<string, Chain[]>()
+  const chainsOf = (job: DayJob): Chain[] => {
+    const own = known.get(job.id)
+    if (own) return own
+    const first = input.jobs.find(j => j.id === job.after)
+    const chains = jobChains(job, input, first ? endOfPass(chainsOf(first), input.rules.dryTime) : [])
+    known.set(job.id, chains)
+    return chains
+  }
+  input.jobs.forEach(chainsOf)
+  // What others wait for stands before them, also where it was put on the day later.
+  return [...known.values()].flat()
+}
+
 /** A day as coupled tasks: each job gets ready, its pieces are coated and rinsed, it is cleared up, and looked at once it is dry. */
 export function dayInstance(input: DayInput): Instance {
   const { rules } = input
   return {
     chains: withKnown(
       withLocks(
-        input.jobs.flatMap(j => jobChains(j, input)),
+        allChains(input),
         input.locks,
       ),
       input.known,

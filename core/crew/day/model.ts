@@ -11,6 +11,8 @@ export interface DayJob {
   title: string
   plan: RunPlan
   state: RunState | null
+  /** The pass before it on the same pieces, where that is still to be done: they have to be through it and dry. */
+  after?: string | null
 }
 
 export interface DayPerson {

@@ -21,7 +21,11 @@ export type SolvedDay
   }
   | { ok: false, instance: Instance, why: string, /** The chain that found no room. */ stuck: string | null }
 
-const isLook = (c: Chain) => readChain(c.id).kind === 'look'
+/** Looks at dry pieces that nothing waits for. */
+function looksOf({ chains }: Instance): (c: Chain) => boolean {
+  const waitedFor = new Set(chains.flatMap(c => c.after.map(a => a.chain)))
+  return c => readChain(c.id).kind === 'look' && !waitedFor.has(c.id)
+}
 
 /** A lock that comes before what it waits for is over. */
 function lockedTooEarly(input: DayInput, instance: Instance, schedule: Schedule): string | null {
@@ -48,10 +52,11 @@ function lockedTooEarly(input: DayInput, instance: Instance, schedule: Schedule)
 
 /**
  * Plans a day. What is wet comes first in everything; the look at the dry pieces is put in afterwards where hands are free, so that a
- * night of drying does not count as work.
+ * night of drying does not count as work; a look that a second pass waits for is work like the rest.
  */
 export function solveDay(input: DayInput, options: SolveOptions = {}): SolvedDay {
   const instance = dayInstance(input)
+  const isLook = looksOf(instance)
   const work: Instance = { ...instance, chains: instance.chains.filter(c => !isLook(c)) }
   const found = solve(work, options)
   if ('stuck' in found) {
