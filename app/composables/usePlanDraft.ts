@@ -47,7 +47,7 @@ export function wholeJob(form: JobForm | OldForm, ids: { set: string, pass: stri
   return { customer: form.customer, dueOn: form.dueOn, notes: form.notes, sets }
 }
 
-/** The same job once more, to be changed as needed: for the same customer, on a day that has still to be set. */
+/** The same once more, to be changed as needed: a job for the same customer, on a day that has still to be set. */
 function again(form: JobForm): JobForm {
   const sets = form.sets.map(set => ({ ...set, id: v7(), passes: set.passes.map(pass => ({ ...pass, id: v7() })) }))
   return { ...form, dueOn: '', sets }
@@ -55,9 +55,10 @@ function again(form: JobForm): JobForm {
 
 /**
  * A job's plan as it is being written, kept on the device until it is saved, and the pass of it that is in sight.
- * @param job as it is stored; null for a new one @param like another job that the new one begins as @param first pass to begin with
+ * @param job as it is stored; null for a new one @param like another job, or a template, that the new one begins as
+ * @param first pass to begin with
  */
-export function usePlanDraft(job: Job | null, like: Job | null, first: string | null) {
+export function usePlanDraft(job: Job | null, like: Pick<Job, 'id' | 'entered'> | null, first: string | null) {
   const unit = useLengthUnit()
   const firstIds = job?.passes[0] ? { set: job.passes[0].setId, pass: job.passes[0].id } : newIds()
   const blank = () => jobOf(structuredClone(BLANK_PLAN), firstIds)
@@ -157,6 +158,23 @@ export function usePlanDraft(job: Job | null, like: Job | null, first: string | 
   const head = () => ({ id: draft.value?.id ?? job?.id ?? v7(), version: draft.value?.version ?? job?.version ?? 0 })
 
   return {
-    form, stored, changed, at, plan, set, passId, suggested, chose, choose, newSet, copySet, newPass, part, removePass, clear, saved, head,
+    form,
+    stored,
+    changed,
+    at,
+    plan,
+    set,
+    passId,
+    suggested,
+    chose,
+    choose,
+    newSet,
+    copySet,
+    newPass,
+    part,
+    removePass,
+    clear,
+    saved,
+    head,
   }
 }

@@ -5,18 +5,13 @@ import { countOf, formatArea } from '#core/basics/units'
 import { wallOf } from '#shared/blanks'
 import type { Blank } from '#shared/blanks'
 
-/** The studio's library of measured shapes, all drawn to one scale. */
+/** The studio's library of measured shapes, each as large as its frame, a bar beside it for the size. */
 const studio = useStudioStore()
 const units = useUnits()
 const blanks = computed(() => studio.blanks.filter(b => !b.putAway))
 const wall = wallOf
-const tallOf = (b: Blank) => {
-  const w = wall(b)
-  return b.pane ? b.pane.height : w!.to - w!.from
-}
-/** One scale for all, so that sizes can be compared at a glance. */
-const tallest = computed(() => Math.max(1, ...blanks.value.map(tallOf)))
-const TALLEST_PX = 176
+/** What the frame has room for, px. */
+const [TALL, WIDE] = [168, 190]
 const shape = (b: Blank) => {
   const w = wall(b)
   if (!w) return { surface: 'flat' as const, height: b.pane!.height, girth: b.pane!.width, wall: null, placements: [] }
@@ -45,7 +40,10 @@ function sizes(b: Blank): string {
 /** How much the pieces of the last batch differ. */
 const spread = (b: Blank) =>
   b.girths.length < 2 ? '' : `; ${b.girths.length} pieces differ by ${units.length(Math.max(...b.girths) - Math.min(...b.girths))} round`
-const size = (b: Blank) => Math.max(40, (TALLEST_PX * tallOf(b)) / tallest.value)
+const drawn = computed(() => blanks.value.map((blank) => {
+  const own = shape(blank)
+  return { blank, shape: own, scale: silhouetteOf(own, TALL, WIDE).box.scale }
+}))
 </script>
 
 <template>
@@ -59,9 +57,9 @@ const size = (b: Blank) => Math.max(40, (TALLEST_PX * tallOf(b)) / tallest.value
     </header>
     <p v-if="studio.studio && blanks.length === 0">None measured yet. A tape and two girths are enough.</p>
     <ul>
-      <li v-for="b in blanks" :key="b.id">
+      <li v-for="{ blank: b, shape: own, scale } in drawn" :key="b.id">
         <NuxtLink :to="`/blank/${b.id}`">
-          <span class="dark"><PieceSilhouette :shape="shape(b)" :size="size(b)" :wide="170" /></span>
+          <span class="dark"><PieceSilhouette :shape="own" :size="TALL" :wide="WIDE" /><ScaleBar :scale="scale" /></span>
           <strong>{{ b.name }}</strong>
           <span class="muted">{{ substrateKind(b.substrate).name }}</span>
           <span class="muted">{{ sizes(b) }}</span>
@@ -75,10 +73,12 @@ const size = (b: Blank) => Math.max(40, (TALLEST_PX * tallOf(b)) / tallest.value
 ul { list-style: none; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(14rem, 1fr)); gap: 1.5rem; }
 li a { display: grid; gap: 0.1rem; color: var(--text); text-decoration: none; }
 li a:hover strong { text-decoration: underline; }
+.dark :deep(.scale) { justify-self: end; }
 .dark {
   background: var(--card);
   display: grid;
   place-items: end center;
+  gap: 0.6rem;
   min-height: 218px;
   padding: 1rem;
   margin-bottom: 0.4rem;

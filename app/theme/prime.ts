@@ -3,6 +3,7 @@ import PrimeVue from 'primevue/config'
 import base from '@primeuix/themes/aura/base'
 import button from '@primeuix/themes/aura/button'
 import checkbox from '@primeuix/themes/aura/checkbox'
+import datepicker from '@primeuix/themes/aura/datepicker'
 import dialog from '@primeuix/themes/aura/dialog'
 import inputtext from '@primeuix/themes/aura/inputtext'
 import select from '@primeuix/themes/aura/select'
@@ -67,7 +68,7 @@ const Bench = definePreset<Record<string, unknown>>(
       content: { borderRadius: '3px' },
       colorScheme: { light: scheme, dark: scheme },
     },
-    components: { button, checkbox, dialog, inputtext, select, selectbutton, textarea, togglebutton },
+    components: { button, checkbox, datepicker, dialog, inputtext, select, selectbutton, textarea, togglebutton },
   },
   {
     components: {

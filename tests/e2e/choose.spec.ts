@@ -20,7 +20,7 @@ async function doneUntil(page: Page, heading: string | RegExp) {
 test('somebody who knows nothing reaches a safe recipe; plastic is a wall', async ({ signedIn: page, world }) => {
   await page.goto(`${world.app.url}/plan/new`)
   await page.getByLabel('Customer').fill('Boathouse bar')
-  await page.getByLabel('Due').fill('2030-06-01')
+  await page.getByLabel('Due').fill('1 Jun 2030')
   await page.getByLabel('What one is called').fill('beaker')
   await page.getByLabel('How many').fill('2')
   // "What is it?": the guide asks, a hand answers.

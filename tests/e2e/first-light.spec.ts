@@ -14,7 +14,7 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
 
   await page.keyboard.press('n')
   await page.getByLabel('Customer').fill('Regatta committee')
-  await page.getByLabel('Due').fill('2030-06-01')
+  await page.getByLabel('Due').fill('1 Jun 2030')
   await page.getByLabel('What one is called').fill('tumbler')
   await page.getByLabel('How many').fill('4')
   await page.getByLabel('Height', { exact: true }).fill('110 mm')

@@ -33,7 +33,7 @@ async function writePiece(page: Page, noun: string, pieces: string, height: stri
 }
 async function forWhom(page: Page, customer: string) {
   await page.getByLabel('Customer').fill(customer)
-  await page.getByLabel('Due').fill('2030-06-01')
+  await page.getByLabel('Due').fill('1 Jun 2030')
 }
 const pick = async (page: Page, field: string, option: string | RegExp, nth = 0) => {
   await page.getByRole('combobox', { name: field }).nth(nth).click()

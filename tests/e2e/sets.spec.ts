@@ -53,7 +53,7 @@ test('a carafe and two tumblers, the tumblers in two passes: planned, etched pie
   await expect(page.getByRole('combobox', { name: 'Tumbler 2, Bo' })).toHaveText('Bo')
   await expect(page.getByLabel('Width', { exact: true })).toHaveValue('40 mm')
   await page.getByLabel('Customer').fill('Wedding table')
-  await page.getByLabel('Due').fill('2030-06-01')
+  await page.getByLabel('Due').fill('1 Jun 2030')
   await page.getByRole('button', { name: 'Add another pass on these tumblers' }).click()
   await writePass(page, null, '25 mm')
   await page.getByRole('button', { name: 'Add another kind of piece' }).click()
@@ -113,7 +113,7 @@ test('a carafe and two tumblers, the tumblers in two passes: planned, etched pie
   await page.getByRole('link', { name: 'Plan it again' }).click()
   await expect(page.getByRole('heading', { name: 'Again for Wedding table' })).toBeVisible()
   await unfold(page, 'Who it is for')
-  await page.getByLabel('Due').fill('2030-07-01')
+  await page.getByLabel('Due').fill('1 Jul 2030')
   await page.getByRole('button', { name: 'Save the plan' }).click()
   await expect(page).toHaveURL(/\/plan\/[0-9a-f-]{36}/)
   const { body: again } = await world.mate.get<Job>(`jobs/${page.url().split('/').at(-1)!.split('?')[0]!}`)
@@ -122,4 +122,21 @@ test('a carafe and two tumblers, the tumblers in two passes: planned, etched pie
     ['tumbler', 2, 2, 'planned', 0],
     ['carafe', 1, 1, 'planned', 0],
   ])
+
+  // Kept as a template it is begun with another day: nothing but for whom and when is asked.
+  await page.getByRole('button', { name: 'Keep as a template' }).click()
+  await page.getByLabel('Name of the template').fill('Wedding set')
+  await page.getByRole('button', { name: 'Keep the template' }).click()
+  await expect(page.getByText('Kept as a template: Wedding set.')).toBeVisible()
+  await page.goto(`${world.app.url}/plan/new`)
+  await page.getByRole('link', { name: 'Wedding set' }).click()
+  await expect(page.getByRole('heading', { name: 'Wedding set', level: 1 })).toBeVisible()
+  await page.getByLabel('Customer').fill('Golden wedding')
+  await page.getByLabel('Due').fill('1 Aug 2030')
+  // What a change moves is said beside the recipe.
+  await unfold(page, 'The art')
+  await page.getByLabel('Height of the art').fill('40 mm')
+  await expect(page.getByRole('status').filter({ hasText: 'Moved:' })).toContainText('cream to put out')
+  await page.getByRole('button', { name: 'Save the plan' }).click()
+  await expect(page.getByRole('heading', { name: '2 tumblers and 1 carafe for Golden wedding' })).toBeVisible()
 })

@@ -4,6 +4,7 @@ import { passOf, setOf } from '../../shared/jobs'
 import type { JobForm } from '../../shared/jobs'
 import { numberOf } from '../../core/plan/run-plan'
 import { artOfPiece } from '../../shared/passes'
+import type { JobTemplate } from '../../shared/templates'
 import type { Job, Pass } from '../../shared/passes'
 import { ARTWORK_FORM } from '../../shared/artworks'
 import type { LogEntry, RunWithEvents } from '../../shared/runs'
@@ -252,6 +253,28 @@ describe('several stencils on a piece', () => {
     expect((await mate.post('jobs', { id: v7(), job: withPlacements([]) })).body.fields).toEqual({
       'sets.0.passes.0.placements': 'Say what goes on it.',
     })
+  })
+})
+
+describe('a template', () => {
+  it('is a job without whom it is for: kept, listed, begun with, removed', async () => {
+    const id = v7()
+    const job = { ...jobForm(lotId, { names: 'Ada', artworkIds: [''] }), customer: '', dueOn: '' }
+    for (let twice = 0; twice < 2; twice++)
+      expect((await mate.post<JobTemplate>('templates', { id, name: 'Name on a pint', job })).status).toBe(200)
+    const { body: list } = await mate.get<JobTemplate[]>('templates')
+    const kept = list.filter(t => t.id === id)
+    expect(kept).toMatchObject([{ name: 'Name on a pint', entered: { customer: '', dueOn: '', sets: [{ names: '', girth: '9 1/2"' }] } }])
+    const again = { ...kept[0]!.entered, customer: 'Rowing club', dueOn: '2030-06-01' }
+    const sets = again.sets.map(s => ({ ...s, id: v7(), passes: s.passes.map(p => ({ ...p, id: v7() })) }))
+    expect((await post({ ...again, sets })).customer).toBe('Rowing club')
+    expect((await mate.ask('DELETE', `templates/${id}`)).status).toBe(204)
+    expect((await mate.ask('DELETE', `templates/${id}`)).status).toBe(404)
+  })
+  it('that could be no job is refused where it stands', async () => {
+    const { status, body } = await mate.post('templates', { id: v7(), name: 'Pint', job: jobForm(lotId, { girth: '0' }) })
+    expect([status, body.fields]).toEqual([400, { 'sets.0.girth': expect.stringMatching(/Zero is no size/) }])
+    expect((await mate.post('templates', { id: v7(), name: ' ', job: jobForm(lotId) })).status).toBe(400)
   })
 })
 

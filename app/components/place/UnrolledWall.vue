@@ -82,7 +82,7 @@ const band = (k: KeepOut) => {
     .filter(x => x < girth.value && x + width > 0)
     .map(x => ({ x: Math.max(0, x), width: Math.min(girth.value, x + width) - Math.max(0, x), y: up(k.to), height: up(k.from) - up(k.to) }))
 }
-const px = computed(() => girth.value / 620)
+const px = computed(() => Math.max(girth.value / 620, tall.value / 300))
 const clip = useId()
 
 const drawing = useTemplateRef('drawing')

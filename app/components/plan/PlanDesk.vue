@@ -2,19 +2,27 @@
 import Button from 'primevue/button'
 import Select from 'primevue/select'
 import { v7 } from 'uuid'
-import { planRecipe } from '#core/plan/recipe'
+import { changedFigures, planRecipe } from '#core/plan/recipe'
+import type { Recipe } from '#core/plan/recipe'
 import { plural } from '#core/basics/units'
 import { fieldAt, jobSchema, MOST_PASSES, MOST_SETS, planSchema, planWithin } from '#shared/jobs'
 import { owed, ready } from '#shared/passes'
 import type { JobForm } from '#shared/jobs'
 import type { Job, Pass, PlannedArt } from '#shared/passes'
 import type { PieceShape } from '#shared/runs'
+import { templateNameSchema } from '#shared/templates'
+import type { JobTemplate } from '#shared/templates'
 import { plannedArt } from '#shared/artworks'
 import { fieldErrors } from '#shared/fields'
 import { factsOfArts, recipeInput } from '#shared/recipe'
 
 /** A job's plan: decided on the ladder at the left, the recipe growing on the right. A half-filled plan stays on the device. */
-const props = defineProps<{ job: Job | null, /** Another job that this one begins as. */ like?: Job | null, first?: string | null }>()
+const props = defineProps<{
+  job: Job | null
+  /** Another job, or a template, that this one begins as. */
+  like?: Pick<Job, 'id' | 'entered'> | null
+  first?: string | null
+}>()
 const emit = defineEmits<{ saved: [job: Job, pass: string] }>()
 const studio = useStudioStore()
 const houseTime = useHouseTime()
@@ -215,6 +223,25 @@ async function toBench() {
   }
 }
 
+/** What moved since somebody began to write in the field they are in. */
+const beforeField = shallowRef<Recipe | null>(null)
+const moved = computed(() => (beforeField.value && recipe.value ? changedFigures(beforeField.value, recipe.value) : []))
+watch(passId, () => (beforeField.value = null))
+const naming = ref<string | null>(null)
+const keptAs = ref('')
+async function keepTemplate() {
+  const { success, error } = templateNameSchema.safeParse(naming.value)
+  if (!success) return (problem.value = error!.issues[0]!.message)
+  try {
+    const { name } = await api<JobTemplate>('templates', 'POST', { id: v7(), name: naming.value, job: written() })
+    keptAs.value = name
+    naming.value = null
+    problem.value = ''
+  }
+  catch (refused) {
+    problem.value = (refused as Error).message
+  }
+}
 const dropping = ref(false)
 async function drop() {
   await submit(() => api(`jobs/${props.job!.id}/drop`, 'POST'))
@@ -240,7 +267,7 @@ const several = computed(() => draft.form.value.sets.length > 1 || draft.set.val
 
 <template>
   <div class="desk">
-    <form novalidate @submit.prevent="save">
+    <form novalidate @submit.prevent="save" @focusin="beforeField = recipe">
       <p v-if="locked" class="problem">{{ lockedWords }}</p>
       <PlanParts :sets="draft.form.value.sets" :at="at" :wrong="wrong" @choose="draft.choose" />
       <PlanLadder
@@ -318,6 +345,21 @@ const several = computed(() => draft.form.value.sets.length > 1 || draft.set.val
           <Button type="button" label="Keep it" severity="secondary" @click="dropping = false" />
         </template>
       </div>
+      <p v-if="naming === null" class="do">
+        <Button
+          v-if="recipe"
+          type="button"
+          severity="secondary"
+          label="Keep as a template"
+          @click="naming = ''"
+        />
+        <span v-if="keptAs" role="status">Kept as a template: {{ keptAs }}.</span>
+      </p>
+      <div v-else class="do">
+        <TextField v-model="naming" label="Name of the template" hint="For example name on a pint" />
+        <Button type="button" label="Keep the template" :disabled="busy" @click="keepTemplate" />
+        <Button type="button" severity="secondary" label="Not now" @click="naming = null" />
+      </div>
       <p v-if="job" class="do">
         <NuxtLink v-for="s in sheets" :key="s.id" class="button" :to="`/sheet/${s.id}`">
           Cut sheet: {{ s.name }}{{ s.cutAt ? ', cut' : '' }}
@@ -334,6 +376,7 @@ const several = computed(() => draft.form.value.sets.length > 1 || draft.set.val
         :input="input"
         :lot-id="plan.lotId"
         :shape="shape!"
+        :moved="moved"
       />
       <CompareLots :job="plannable.data" :facts="facts" />
     </div>

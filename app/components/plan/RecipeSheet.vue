@@ -1,16 +1,18 @@
 <script setup lang="ts">
-import type { Recipe, RecipeInput } from '#core/plan/recipe'
+import type { FigureChange, Recipe, RecipeInput } from '#core/plan/recipe'
 import type { PieceShape } from '#shared/runs'
 import { etchantKind } from '#core/trade/materials'
 import { describeSource } from '#core/basics/source'
 import { whenCalled } from '#core/plan/steps'
-import { capital, countOf, formatArea, formatDuration, formatFraction } from '#core/basics/units'
+import { capital, uncapital, countOf, formatArea, formatDuration, formatFraction } from '#core/basics/units'
 
 /** What comes out of a plan: the piece as measured, verdict, window, every figure with its working, the steps. */
 const props = defineProps<{
   recipe: Recipe
   input: RecipeInput
   lotId: string
+  /** What the latest change moved. */
+  moved?: FigureChange[]
   /** The piece with all that is on it. */
   shape: PieceShape
 }>()
@@ -33,6 +35,7 @@ const dimensions = computed(() => ({
 }))
 const behind = computed(() => props.input.surface === 'flat' && (props.input.face === 'back' || props.input.substrate === 'mirror-back'))
 const blast = computed(() => etchantKind(props.input.lot.kind).method === 'blast')
+const value = (v: number | null, unit: FigureChange['unit']) => (v === null ? 'none' : units.value(unit, v))
 const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A poor choice', 'never': 'Never' } as const
 </script>
 
@@ -43,6 +46,13 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
       <p>{{ countOf(input.pieces, input.noun) }}, {{ open }}<template v-if="behind">,
         etched on the back and seen through the glass</template></p>
     </div>
+    <p v-if="moved?.length" class="moved" role="status">
+      Moved:
+      <template v-for="(c, i) in moved.slice(0, 4)" :key="c.label">{{ i ? '; ' : ' ' }}{{ uncapital(c.label) }}
+        <span class="numeral">{{ value(c.before, c.unit) }} → {{ value(c.after, c.unit) }}</span></template><template
+        v-if="moved.length > 4"
+      >; and {{ moved.length - 4 }} more</template>.
+    </p>
     <p v-for="r in recipe.refusals" :key="r" class="problem" role="alert">{{ r }}</p>
     <section aria-label="Verdict" class="verdict">
       <h2>{{ VERDICT[recipe.judgement.verdict] }}</h2>
@@ -104,6 +114,8 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
   --muted: #a9b4b4;
 }
 h2 { margin-bottom: 0.6rem; }
+.moved { border-left: 4px solid var(--glass); padding-left: 0.8rem; }
+.moved .numeral { white-space: nowrap; }
 .verdict ul { font-size: 0.98rem; }
 .cares { margin-top: 0.5rem; }
 .warnings { list-style: none; padding: 0; display: grid; gap: 0.5rem; }

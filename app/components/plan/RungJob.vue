@@ -8,7 +8,7 @@ const form = defineModel<PlanForm>({ required: true })
 
 <template>
   <TextField v-model="form.customer" data-field="customer" class="wide" label="Customer" :error="errors.customer" />
-  <TextField v-model="form.dueOn" data-field="dueOn" label="Due" type="date" :error="errors.dueOn" />
+  <DayField v-model="form.dueOn" data-field="dueOn" label="Due" :error="errors.dueOn" />
   <Field v-slot="{ id, described, invalid }" class="full" label="Notes" data-field="notes" :error="errors.notes">
     <Textarea :id="id" v-model="form.notes" rows="1" auto-resize :invalid="invalid" :aria-describedby="described" />
   </Field>

@@ -26,10 +26,9 @@ const save = () =>
       <strong>Calcium gluconate gel, 2.5 %:</strong> {{ gel.words }}
     </p>
     <form v-if="session.isLead" novalidate @submit.prevent="save">
-      <TextField
+      <DayField
         v-model="form.expiresOn"
         label="The gel is good until"
-        type="date"
         hint="As printed on the tube. Leave blank when there is none"
         :error="errors.expiresOn"
       />

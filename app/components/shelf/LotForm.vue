@@ -144,12 +144,11 @@ function onLeave(event: FocusEvent) {
       :options="[{ id: true, text: 'Reusable' }, { id: false, text: 'One use' }]"
       hint="The label says so."
     />
-    <TextField
+    <DayField
       v-if="method !== 'blast'"
       v-model="form.openedOn"
       data-field="openedOn"
       label="Opened on"
-      type="date"
       hint="Leave empty while sealed"
       :error="errors.openedOn"
     />

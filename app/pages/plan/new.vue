@@ -1,27 +1,53 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import type { Job } from '#shared/passes'
+import type { JobTemplate } from '#shared/templates'
 
 const studio = useStudioStore()
-const { again } = useRoute().query
+const route = useRoute()
+const query = (name: string) => (typeof route.query[name] === 'string' ? route.query[name] : null)
+const [again, template] = [query('again'), query('template')]
 /** The job that this one is to be like. */
-const like = ref<Job | null>(null)
+const like = ref<Pick<Job, 'id' | 'entered'> & { customer?: string, name?: string } | null>(null)
+const templates = ref<JobTemplate[]>([])
 const problem = ref('')
 const saved = (job: Job, pass: string) => navigateTo(job.passes.length > 1 ? `/plan/${job.id}?pass=${pass}` : `/plan/${job.id}`)
-const ready = ref(typeof again !== 'string')
+const ready = ref(again === null && template === null)
 onMounted(async () => {
-  if (typeof again !== 'string') return
-  like.value = await api<Job>(`jobs/${again}`).catch((e: Error) => {
-    problem.value = e.message
-    return null
-  })
+  try {
+    templates.value = await apiList<JobTemplate>('templates')
+    if (again !== null) like.value = await api<Job>(`jobs/${again}`)
+    if (template !== null) like.value = templates.value.find(t => t.id === template) ?? null
+    if (template !== null && !like.value) problem.value = 'That template is no longer kept. Begin with another, or with nothing.'
+  }
+  catch (error) {
+    // Without the list of templates a job is planned as well.
+    if (!ready.value) problem.value = (error as Error).message
+  }
   ready.value = true
 })
+const title = computed(() => (like.value?.customer ? `Again for ${like.value.customer}` : (like.value?.name ?? 'Plan a job')))
+async function remove() {
+  await api(`templates/${template}`, 'DELETE')
+  await navigateTo('/plan/new', { external: true })
+}
 </script>
 
 <template>
   <div class="page">
-    <header class="page-head"><h1>{{ like ? `Again for ${like.customer}` : 'Plan a job' }}</h1></header>
+    <header class="page-head">
+      <h1>{{ title }}</h1>
+      <p v-if="like?.name" class="do"><Button type="button" severity="secondary" label="Remove this template" @click="remove" /></p>
+      <p v-else-if="!like && templates.length" class="do">
+        <span class="muted">Begin with</span>
+        <NuxtLink v-for="t in templates" :key="t.id" class="button" :to="`/plan/new?template=${t.id}`" external>{{ t.name }}</NuxtLink>
+      </p>
+    </header>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <PlanDesk v-if="studio.studio && ready" :job="null" :like="like" @saved="saved" />
+    <PlanDesk v-if="studio.studio && ready" :key="like?.id ?? 'new'" :job="null" :like="like" @saved="saved" />
   </div>
 </template>
+
+<style scoped>
+.do { display: flex; flex-wrap: wrap; gap: 0.5rem; align-items: baseline; }
+</style>

@@ -1,0 +1,4 @@
+import { pathId, route } from '../../http/handler'
+import { dropTemplate } from '../../services/templates'
+
+export default route((event, context) => dropTemplate(context, pathId(event, 'template')))
