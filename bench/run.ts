@@ -6,6 +6,7 @@ import { restRows } from './rest'
 import { fanoutRow } from './fanout'
 import { scheduleRows } from './schedule'
 import { stencilRows } from './stencil'
+import { orderRows } from './orders'
 import { todayRow } from './today'
 import { startApp } from '../tests/support/app'
 import { newLot, newStudio } from '../tests/support/client'
@@ -22,6 +23,7 @@ try {
     ...(await pageRows(app.url, mate)),
     ...(await loadRows(databaseUrl, mate, lotId)),
     ...(await hostileRows(mate)),
+    ...(await orderRows(databaseUrl, mate, lotId)),
     await todayRow(databaseUrl, mate, lotId),
     ...(await chooseRows()),
     ...(await stencilRows()),

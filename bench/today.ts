@@ -11,27 +11,35 @@ const ROUNDS = 25
 export async function todayRow(databaseUrl: string, client: Client, lotId: string): Promise<Row> {
   const pool = new pg.Pool({ connectionString: databaseUrl, options: '-c search_path=crest', max: 1 })
   const { runId } = await newRun(client, lotId)
-  await pool.query('update job set status = \'done\' where id in (select job_id from run where id <> $1)', [runId])
+  await pool.query('update pass set status = \'done\' where id <> (select pass_id from run where id = $1)', [runId])
   await pool.query('update run set ended_at = now(), outcome = \'finished\', summary = \'{}\' where id <> $1', [runId])
   await pool.query(
-    `with made as (
-       insert into job (id, customer, due_on, noun, pieces, substrate, height_mm, girth_mm, art_width_mm, art_height_mm, open_fraction,
-         resist, lot_id, entered, status, created_by, created_at)
-       select gen_random_uuid(), 'Customer ' || n, '2026-01-01', noun, pieces, substrate, height_mm, girth_mm, art_width_mm, art_height_mm,
-         open_fraction, resist, lot_id, entered, 'done', created_by, created_at
-       from job cross join generate_series(1, $2::int) n where job.id = (select job_id from run where id = $1)
-       returning id, lot_id, created_by, created_at
-     )
-     insert into run (id, job_id, lot_id, plan, started_by, started_at, ended_at, outcome, summary, search)
-     select gen_random_uuid(), made.id, made.lot_id, '{}', made.created_by, made.created_at, made.created_at, 'finished', '{}', 'tumbler'
-       from made`,
+    `with one as (select p.*, s.job_id, j.customer, j.created_by, j.created_at
+       from run join pass p on p.id = run.pass_id join piece_set s on s.id = p.set_id join job j on j.id = s.job_id where run.id = $1),
+     jobs as (insert into job (id, customer, due_on, entered, created_by, created_at)
+       select gen_random_uuid(), 'Customer ' || n, '2026-01-01', '{}', created_by, created_at from one, generate_series(1, $2::int) n
+       returning id),
+     sets as (insert into piece_set (id, job_id, ord, noun, pieces, surface, substrate, height_mm, girth_mm, answers, old_label, entered,
+         keep_out)
+       select gen_random_uuid(), jobs.id, 1, noun, pieces, surface, substrate, height_mm, girth_mm, answers, old_label, s.entered, keep_out
+       from jobs, one join piece_set s on s.id = one.set_id returning id),
+     passes as (insert into pass (id, set_id, resist, lot_id, details, schools, entered, placements, status)
+       select gen_random_uuid(), sets.id, resist, lot_id, details, schools, entered, placements, 'done' from sets, one
+       returning id, lot_id)
+     insert into run (id, pass_id, lot_id, plan, started_by, started_at, ended_at, outcome, summary, search)
+     select gen_random_uuid(), passes.id, passes.lot_id, '{}', one.created_by, one.created_at, one.created_at, 'finished', '{}', 'tumbler'
+       from passes, one`,
     [runId, FINISHED],
   )
   await pool.query('analyze')
   const bare = async () => {
-    await pool.query('select * from job where status in (\'planned\', \'running\') order by due_on, id')
     await pool.query(
-      'select run.*, job.customer from run join job on job.id = run.job_id where run.ended_at is null order by run.started_at',
+      'select * from pass join piece_set s on s.id = set_id join job on job.id = job_id where status in (\'planned\', \'running\') '
+      + 'order by due_on, job.id',
+    )
+    await pool.query(
+      'select run.*, job.customer from run join pass on pass.id = pass_id join piece_set s on s.id = set_id join job on job.id = job_id '
+      + 'where run.ended_at is null order by run.started_at',
     )
     await pool.query('select * from run_event where run_id = any(select id from run where ended_at is null) order by run_id, seq')
   }
