@@ -16,5 +16,5 @@ export const faceFiles = (face: FaceId): URL[] =>
     .filter(f => existsSync(f))
 
 /** A shipped face, read from where the package lies. */
-export const faceOf = async (face: FaceId): Promise<LetterFace> =>
-  readFace(faceFiles(face).map(f => new Uint8Array(readFileSync(f)).buffer))
+export const faceOf = async (face: string): Promise<LetterFace> =>
+  readFace(faceFiles(face as FaceId).map(f => new Uint8Array(readFileSync(f)).buffer))

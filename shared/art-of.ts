@@ -1,6 +1,6 @@
 import { compose, ornamentSvg, shapeArea } from '#core/art/compose'
 import { letters, readSvg, sizedArt } from '#core/art/drawing'
-import type { ArtSize, Drawing, FaceId, LetterFace } from '#core/art/drawing'
+import type { ArtSize, Drawing, LetterFace } from '#core/art/drawing'
 import type { Region, Ring } from '#core/basics/outline'
 import type { ArtSource } from './artworks'
 
@@ -8,7 +8,8 @@ type Part = Extract<ArtSource, { kind: 'parts' }>['parts'][number]
 
 /** Where letters and drawings come from: faces are fetched, drawings that were read before are known. */
 export interface ArtSupply {
-  faceOf: (id: FaceId) => Promise<LetterFace>
+  /** @param id of a shipped face, or of one of the studio's own */
+  faceOf: (id: string) => Promise<LetterFace>
   drawingOf?: (text: string) => Drawing
 }
 

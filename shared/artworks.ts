@@ -16,7 +16,8 @@ const drawingShape = {
 }
 const letterShape = {
   text: z.string().max(400, 'Keep it under 400 letters.'),
-  face: z.enum(FACES.map(f => f.id) as [FaceId, ...FaceId[]]),
+  /** One that ships with Crest, or one of the studio's own by its id. */
+  face: z.union([z.enum(FACES.map(f => f.id) as [FaceId, ...FaceId[]]), z.uuid('Choose the letters.')]),
   align: z.enum(['left', 'middle', 'right']),
   /** Beside what the face leaves between letters, % of a capital's height. */
   spacing: numberField(-50, 300, 0).transform(percent => percent / 100),

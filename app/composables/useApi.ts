@@ -51,6 +51,10 @@ export const api = <T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 
     body: body === undefined ? undefined : JSON.stringify(body),
   })
 
+/** Sends a font file as it is. @throws ApiError as `api` does */
+export const apiFont = <T>(path: string, file: Blob): Promise<T> =>
+  ask<T>(path, { method: 'POST', headers: { 'content-type': 'font/sfnt' }, body: file })
+
 /** All rows of a list, page by page. @throws ApiError as `api` does */
 export const apiList = <T extends { id: string }>(path: string): Promise<T[]> =>
   allPages(after => api<T[]>(after === null ? path : `${path}?after=${after}`))

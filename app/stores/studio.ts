@@ -4,6 +4,7 @@ import { DEFAULT_HOUSE_RULES } from '#core/trade/house'
 import type { Person } from '#shared/accounts'
 import type { ArtworkSummary } from '#shared/artworks'
 import type { Blank } from '#shared/blanks'
+import type { OwnFace } from '#shared/faces'
 import type { Lot, Stencil } from '#shared/shelf'
 import type { Roll } from '#shared/sheets'
 import type { Studio } from '#shared/studio'
@@ -45,6 +46,9 @@ export const useStudioStore = defineStore('studio', () => {
   const loadArtworks = async () => (artworks.value = await apiList<ArtworkSummary>('artworks'))
   const rolls = ref<Roll[] | null>(null)
   const loadRolls = async () => (rolls.value = await apiList<Roll>('rolls'))
+  /** The studio's own faces; fetched by whoever sets letters. */
+  const faces = ref<OwnFace[] | null>(null)
+  const loadFaces = async () => (faces.value = await apiList<OwnFace>('faces'))
   const loadCrew = async () => (crew.value = await apiList<Person>('crew'))
   const load = () => Promise.all([loadStudio(), loadShelf(), loadCrew()])
 
@@ -76,6 +80,8 @@ export const useStudioStore = defineStore('studio', () => {
     loadArtworks,
     rolls,
     loadRolls,
+    faces,
+    loadFaces,
     loadCrew,
     load,
     here,

@@ -15,14 +15,15 @@ const FILES: Record<FaceId, readonly string[]> = {
   serif: [serif, serifExt],
   script: [script, scriptExt],
 }
-const read = new Map<FaceId, Promise<LetterFace>>()
+const read = new Map<string, Promise<LetterFace>>()
+const shipped = (id: string): id is FaceId => id in FILES
 
-/** A face, fetched from our own server once. */
-export function letterFace(id: FaceId): Promise<LetterFace> {
+/** A face, fetched from our own server once: one that ships with the app, or one that the studio keeps. */
+export function letterFace(id: string): Promise<LetterFace> {
   const known
     = read.get(id)
       ?? Promise.all(
-        FILES[id].map(async (url) => {
+        (shipped(id) ? FILES[id] : [`/api/faces/${encodeURIComponent(id)}`]).map(async (url) => {
           const answer = await fetch(url)
           if (!answer.ok) throw new Error('The letters cannot be fetched just now. Try again.')
           return answer.arrayBuffer()

@@ -19,6 +19,7 @@ export async function addTemplate(context: Context, id: string, name: string, bo
   return (await templates.templateById(context.pool, id))!
 }
 
-export async function dropTemplate(context: Context, id: string): Promise<void> {
+export async function dropTemplate(context: Context, id: string): Promise<{ id: string }> {
   if (!(await templates.dropTemplate(context.pool, id))) throw notFound('template')
+  return { id }
 }

@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads'
 import { checkArt } from '../services/art-check'
-import type { ArtTask } from '../services/art-check'
+import type { ArtTask, FaceTask } from '../services/art-check'
 
-/** A thread of its own for one drawing: it is ended when it takes too long or too much. */
-parentPort!.postMessage(checkArt(workerData as ArtTask))
+/** A thread of its own for one drawing or font: it is ended when it takes too long or too much. */
+parentPort!.postMessage(checkArt(workerData as ArtTask | FaceTask))

@@ -44,8 +44,16 @@ test('art is read: findings lead to their places, an island is tied, names becom
   await page.getByLabel('What it says').fill('Name')
   await page.getByLabel('Capital height').fill('12 mm')
   await expect(page.getByRole('region', { name: 'What the art says' })).toBeVisible()
+  // A font of the studio's own: what is no font is said, one that is sets the letters.
+  const font = page.locator('input[type=file][accept=".ttf,.otf,.woff"]')
+  await font.setInputFiles({ name: 'note.ttf', mimeType: 'font/ttf', buffer: Buffer.from('no font') })
+  await expect(page.getByText(/This font can't be read/)).toBeVisible()
+  const plainSize = await page.getByText(/of art, on/).textContent()
+  await font.setInputFiles('node_modules/@fontsource/cormorant-garamond/files/cormorant-garamond-latin-600-normal.woff')
+  await expect(page.getByRole('combobox', { name: 'Letters' })).toHaveText('cormorant-garamond-latin-600-normal')
+  await expect(page.getByText(/of art, on/)).not.toHaveText(plainSize!)
   await page
-    .locator('input[type=file]')
+    .locator('input[type=file][accept*=csv]')
     .setInputFiles({ name: 'crew.csv', mimeType: 'text/csv', buffer: Buffer.from('name,year\nIlse,1999\n"Bo, cox",2001\n') })
   await page.getByRole('button', { name: 'Look at all 2' }).click()
   await page.getByRole('button', { name: 'Keep these 2 stencils' }).click()

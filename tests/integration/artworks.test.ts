@@ -1,8 +1,10 @@
+import { readFileSync } from 'node:fs'
 import { v7 } from 'uuid'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { ARTWORK_FORM } from '../../shared/artworks'
 import type { Artwork, ArtworkForm, ArtworkSummary } from '../../shared/artworks'
 import type { Job } from '../../shared/passes'
+import type { OwnFace } from '../../shared/faces'
 import type { LogEntry, RunWithEvents } from '../../shared/runs'
 import { jobForm, newLot, startPass } from '../support/client'
 import type { Client } from '../support/client'
@@ -129,5 +131,35 @@ describe('stencil art', () => {
       expect(await found(words), words).toMatchObject([{ artName: art.name }])
     const gone = await mate.post('jobs', { id: v7(), job: jobForm(lotId, { artworkId: v7() }) })
     expect([gone.status, gone.body.fields!['sets.0.passes.0.placements.0.artworkId']]).toEqual([400, 'Choose a stencil, or none.'])
+  })
+})
+
+describe('a face of the studio\'s own', () => {
+  const woff = readFileSync(
+    new URL('../../node_modules/@fontsource/dancing-script/files/dancing-script-latin-600-normal.woff', import.meta.url),
+  )
+  const send = (id: string, name: string, bytes: Uint8Array) => mate.raw(`faces?${new URLSearchParams({ id, name })}`, 'POST', bytes)
+  it('is kept as it was loaded, listed, fetched as it is, and put away; stencils set in it can still be read', async () => {
+    const id = v7()
+    for (let twice = 0; twice < 2; twice++) expect((await send(id, 'Harbour script', woff)).status).toBe(200)
+    const listed = async () => (await mate.get<OwnFace[]>('faces')).body.filter(f => f.id === id)
+    expect(await listed()).toEqual([{ id, name: 'Harbour script' }])
+    const file = async () => Buffer.from(await (await mate.raw(`faces/${id}`, 'GET')).arrayBuffer())
+    expect((await file()).equals(woff)).toBe(true)
+    const own = { ...art, source: { kind: 'letters' as const, text: 'Ada', face: id, align: 'middle' as const } }
+    expect((await mate.post('artworks', { id: v7(), artwork: own, figures })).status).toBe(200)
+    expect((await mate.ask('DELETE', `faces/${id}`)).status).toBe(200)
+    expect(await listed()).toEqual([])
+    expect((await file()).equals(woff)).toBe(true)
+  })
+  it('that is none, or has no letters, is refused in a sentence', async () => {
+    const no = await send(v7(), 'Broken', woff.subarray(0, 900))
+    expect([no.status, ((await no.json()) as { error: string }).error]).toEqual([
+      400,
+      expect.stringMatching(/can't be read. Use a TrueType/),
+    ])
+    expect((await send(v7(), 'Text', Buffer.from('no font at all'))).status).toBe(400)
+    expect((await send(v7(), '', woff)).status).toBe(400)
+    expect((await send(v7(), 'Large', new Uint8Array(2_100_000))).status).toBe(413)
   })
 })

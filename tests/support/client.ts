@@ -35,6 +35,14 @@ export class Client {
     return { status: response.status, body: (await response.json().catch(() => ({}))) as Answer<T>['body'], headers: response.headers }
   }
 
+  /** Bytes as they are, both ways. */
+  raw = (path: string, method: string, bytes?: Uint8Array): Promise<Response> =>
+    fetch(`${this.url}/api/${path}`, {
+      method,
+      headers: { ...(bytes ? { 'content-type': 'font/sfnt' } : {}), origin: this.url, cookie: this.cookie },
+      ...(bytes ? { body: bytes as BodyInit } : {}),
+    })
+
   get = <T = Record<string, unknown>>(path: string) => this.ask<T>('GET', path)
   post = <T = Record<string, unknown>>(path: string, body: unknown = {}) => this.ask<T>('POST', path, body)
   put = <T = Record<string, unknown>>(path: string, body: unknown) => this.ask<T>('PUT', path, body)

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import Textarea from 'primevue/textarea'
+import { v7 } from 'uuid'
 import { FACES } from '#core/art/drawing'
+import { FACE_LIMIT } from '#shared/faces'
+import type { OwnFace } from '#shared/faces'
 import type { ArtSourceForm } from '#shared/artworks'
 
 /** Letters: what they say, in which face, and, where somebody asks, how far apart and how bent. */
@@ -11,7 +14,35 @@ const props = defineProps<{
   prefix: string
 }>()
 const letters = defineModel<Letters>({ required: true })
-const faces = FACES.map(f => ({ ...f }))
+const studio = useStudioStore()
+onMounted(() => studio.faces ?? studio.loadFaces().catch(() => {}))
+const faces = computed(() => [
+  ...FACES.map(f => ({ id: f.id as string, text: f.text as string })),
+  ...(studio.faces?.map(f => ({ id: f.id, text: f.name })) ?? []),
+])
+const problem = ref('')
+/** A font file of the studio's own, kept beside those that ship. */
+async function load(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  problem.value = ''
+  if (file.size > FACE_LIMIT) {
+    problem.value = `"${file.name}" is larger than 2 MB. Fonts for one script are smaller: choose one of them.`
+    return
+  }
+  try {
+    const id = v7()
+    const name = file.name.replace(/\.[a-z0-9]+$/i, '').slice(0, 60)
+    await apiFont<OwnFace>(`faces?${new URLSearchParams({ id, name })}`, file)
+    await studio.loadFaces()
+    letters.value.face = id
+  }
+  catch (error) {
+    problem.value = (error as Error).message
+  }
+}
 const LINES = [{ id: 'left', text: 'Left' }, { id: 'middle', text: 'Middle' }, { id: 'right', text: 'Right' }]
 const several = computed(() => letters.value.text.includes('\n'))
 const error = (field: string) => props.errors[`${props.prefix}${field}`]
@@ -26,6 +57,9 @@ const [spacing, lineGap, arc] = [field('spacing'), field('lineGap'), field('arc'
     <Textarea :id="id" v-model="letters.text" rows="2" auto-resize fluid :aria-describedby="described" :invalid="invalid" />
   </Field>
   <SelectField v-model="letters.face" label="Letters" :options="faces" />
+  <label class="as-link">Add a font of your own (TTF, OTF, WOFF)
+    <input class="visually-hidden" type="file" accept=".ttf,.otf,.woff" @change="load"></label>
+  <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   <ChoiceField v-if="several" v-model="letters.align" label="Lines" :options="LINES" />
   <button v-if="!setting" type="button" class="as-link" @click="setting = true">Spacing and bend</button>
   <div v-else class="three">
