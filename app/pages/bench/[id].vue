@@ -70,7 +70,7 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
         {{ countOf(run.plan.pieces, run.plan.noun) }} {{ run.coupon ? 'with' : 'for' }} {{ run.subject }} · step {{ stepNumber }} of
         {{ run.plan.steps.length }} · at the {{ step.station }}
       </p>
-      <div class="stage" :class="{ etching: step.kind === 'clock' || step.kind === 'blast' }">
+      <div class="stage" :class="{ etching: step.kind === 'clock' || step.kind === 'blast', weeded: step.id === 'resist' }">
         <div class="now">
           <h1 aria-live="polite">{{ sentence }}</h1>
           <FocusClock v-if="(step.kind === 'clock' || step.kind === 'blast') && focus" :plan="run.plan" :piece="focus" />
@@ -89,6 +89,7 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
             @tick="enter({ kind: 'gate.ticked', step: step.id, item: $event })"
           />
         </div>
+        <WeedingPicture v-if="step.id === 'resist'" :run="run" />
         <PieceStand
           v-if="step.kind === 'clock' || step.kind === 'blast'"
           class="pieces"
@@ -130,6 +131,7 @@ h1 { font-size: clamp(2.4rem, 6vw, 4.4rem); line-height: 1; }
 .good { font-size: 1.15rem; margin-top: 0.5rem; max-width: 46rem; }
 .stage { display: grid; gap: 1.2rem; }
 .etching { grid-template-columns: minmax(20rem, 5fr) 7fr; align-items: stretch; }
+.weeded { grid-template-columns: repeat(auto-fit, minmax(20rem, 1fr)); align-items: start; }
 .now { display: grid; gap: 0.8rem; align-content: start; }
 .pieces { align-self: stretch; align-content: center; }
 @media (max-width: 60rem) { .etching { grid-template-columns: minmax(0, 1fr); } }

@@ -1,4 +1,6 @@
 import { PDFDocument, rgb, StandardFonts } from 'pdf-lib'
+import { weedingOrder } from '../weeding'
+import { layerRings } from './cut-stencil'
 import type { CutLine, CutStencil } from './cut-stencil'
 
 /** 1 pt is 1/72 in. */
@@ -10,6 +12,8 @@ const MARGIN = 10
 /** Room under the stencil for the check bar, mm. */
 const FOOT = 18
 export const CHECK_BAR = 100
+/** Numbers that nobody mistakes for lines to cut. */
+const GREY = rgb(0.45, 0.45, 0.45)
 
 const data = ({ points, closed }: CutLine) => {
   const out: string[] = []
@@ -45,6 +49,17 @@ export async function stencilPdf(stencils: readonly CutStencil[], titles: readon
         borderColor: rgb(0, 0, 0),
         borderWidth: l.layer === 'mark' ? 0.5 : 0.25,
       })
+    // What is taken out, numbered, the small parts first; what stays in the middle of an opening has a ring.
+    const { out, stays } = weedingOrder(layerRings(s.lines, 'art'))
+    const at = (spot: { x: number, y: number }) => ({ x: (MARGIN + spot.x) * PT, y: (h - MARGIN - spot.y) * PT })
+    for (const part of out) {
+      const size = Math.min(8, part.radius * PT)
+      const { x, y } = at(part)
+      const wide = font.widthOfTextAtSize(String(part.n), size)
+      page.drawText(String(part.n), { x: x - wide / 2, y: y - size * 0.35, size, font, color: GREY })
+    }
+    for (const island of stays)
+      page.drawCircle({ ...at(island), size: Math.min(4, island.radius * PT * 0.6), borderColor: GREY, borderWidth: 0.5 })
     const bar = MARGIN * PT
     page.drawLine({ start: { x: bar, y: bar }, end: { x: bar + CHECK_BAR * PT, y: bar }, thickness: 0.8 })
     for (const x of [0, CHECK_BAR])
