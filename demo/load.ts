@@ -5,7 +5,7 @@ import { currentStep, foldRun } from '../core/bench/run'
 import type { FaultId, RunEvent } from '../core/bench/run'
 import { dayInput } from '../shared/days'
 import { couponSchema } from '../shared/coupons'
-import { BLANK_PLAN, jobOf, passOf, planOf } from '../shared/jobs'
+import { BLANK_PLACEMENT, BLANK_PLAN, jobOf, passOf, planOf } from '../shared/jobs'
 import type { JobForm, PlanForm } from '../shared/jobs'
 import type { Job } from '../shared/passes'
 import { lotSchema } from '../shared/shelf'
@@ -26,6 +26,7 @@ import { addCoupon } from '../server/services/coupons'
 import { addBlank } from '../server/services/blanks'
 import { addRoll, addSheet } from '../server/services/sheets'
 import { addLot, addStencil } from '../server/services/shelf'
+import { addTemplate } from '../server/services/templates'
 import { loadArt } from './art'
 import { BLANKS, LOTS, COUPONS, CREW, DAY_JOB, LEAD_PIN, NUMBERS, OPEN_JOBS, PAST_JOBS, ROLLS, SHEETS, STENCILS, STUDIO } from './world'
 import type { JobSketch, PassSketch } from './world'
@@ -128,10 +129,13 @@ async function loadShelf() {
 
 /** A pass as the form has it, with the ids of what it takes from shelf and library. */
 function sketched(sketch: PassSketch, ids: Record<string, string>, job: { customer: string, dueOn: string, notes: string }): PlanForm {
-  const { lot, stencil, blank, art, ...form } = sketch
+  const { lot, stencil, blank, art, places = [], ...form } = sketch
+  const artOf = (key?: string) => (key ? ids[`art ${key}`]! : '')
+  const plan = planOf({ ...form, artworkId: artOf(art) })
   return {
     ...BLANK_PLAN,
-    ...planOf({ ...form, artworkId: art ? ids[`art ${art}`]! : '' }),
+    ...plan,
+    placements: [...plan.placements!, ...places.map(({ art: own, ...place }) => ({ ...BLANK_PLACEMENT, ...place, artworkId: artOf(own) }))],
     ...job,
     lotId: ids[lot]!,
     stencilId: stencil ? ids[stencil]! : '',
@@ -260,6 +264,7 @@ for (const { blank, arts, form } of SHEETS) {
     placements: form.placements.map((p, i) => ({ ...p, artworkId: lots[`art ${arts[i]}`] })),
   })
 }
+await addTemplate(as('maren'), v7({ msecs: clock }), 'Tide line on a tumbler', jobForm(OPEN_JOBS.find(j => j.key === 'tide-line')!, lots))
 for (const job of [...PAST_JOBS].sort((a, b) => b.daysAgo - a.daysAgo)) await livePast(job, lots)
 for (const { lot, by, daysAgo, steps } of COUPONS) {
   clock = now - daysAgo * DAY

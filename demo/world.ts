@@ -1,6 +1,6 @@
 import { SKILLS } from '../core/trade/skills'
-import { ARTWORK_FORM } from '../shared/artworks'
-import type { ArtworkForm } from '../shared/artworks'
+import { ARTWORK_FORM, STARTERS } from '../shared/artworks'
+import type { ArtworkForm, PartForm } from '../shared/artworks'
 import { BLANK_FORM } from '../shared/blanks'
 import type { BlankForm } from '../shared/blanks'
 import { BLANK_PLAN } from '../shared/jobs'
@@ -241,6 +241,13 @@ export const BLANKS: { key: string, blank: BlankForm }[] = [
 ]
 
 /** Art that was read: drawings lie in `art/`, the rest is set in the shipped letters. */
+/** A letter with a name let into it, as the first of the compositions to begin with. */
+function splitLetter(letter: string, name: string): PartForm[] {
+  const [large, small] = STARTERS[0]!.parts()
+  const says = (part: PartForm, text: string): PartForm => ({ ...part, what: { ...part.what, text } as PartForm['what'] })
+  return [says(large!, letter), says(small!, name)]
+}
+
 export const ARTWORKS: { key: string, blank?: string, lot: string, file?: string, form: Omit<ArtworkForm, 'blankId' | 'lotId'> }[] = [
   {
     key: 'tide',
@@ -260,6 +267,11 @@ export const ARTWORKS: { key: string, blank?: string, lot: string, file?: string
       source: { kind: 'letters', text: 'Harbour\nRegatta', face: 'stencil', align: 'middle' },
       width: '58 mm',
     },
+  },
+  {
+    key: 'split',
+    lot: 'general',
+    form: { ...ARTWORK_FORM, name: 'Split R', width: '64 mm', source: { kind: 'parts', parts: splitLetter('R', 'Ragnhild') } },
   },
   {
     key: 'cox',
@@ -371,6 +383,8 @@ export type PassSketch = Partial<
   Omit<PlanForm & PlacementForm, 'customer' | 'dueOn' | 'notes' | 'lotId' | 'stencilId' | 'blankId' | 'artworkId'>
 > & {
   art?: string
+  /** Further stencils on each piece in the same pass. */
+  places?: (Partial<PlacementForm> & { art?: string })[]
   lot: string
   stencil?: string
   blank?: string
@@ -436,6 +450,19 @@ export const OPEN_JOBS: JobSketch[] = [
     key: 'tide-line',
     lot: 'general',
     dueInDays: 4,
+    // The boat's number stands at the back, under the same coat.
+    places: [
+      {
+        anchor: 'seam',
+        at: '45°',
+        level: 'base',
+        clear: '24 mm',
+        artWidth: '24 mm',
+        artHeight: '14 mm',
+        openFraction: '40 %',
+        finest: '1.5 mm',
+      },
+    ],
     customer: 'Regatta committee',
     notes: 'Tide line all one height above the base; check the girth of each.',
     pieces: '6',
@@ -504,8 +531,9 @@ export const OPEN_JOBS: JobSketch[] = [
     lot: 'grit',
     dueInDays: 11,
     customer: 'Ferry yard',
-    notes: 'Compass rose, clear in frost.',
+    notes: 'Compass rose, clear in frost: one fades out to the top, one is frosted all over.',
     pieces: '2',
+    looks: ['', 'solid'],
     artWidth: '240 mm',
     artHeight: '240 mm',
     openFraction: '30 %',

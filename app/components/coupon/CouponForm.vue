@@ -116,12 +116,15 @@ async function save() {
     <div class="seen">
       <LazyFrostChart :steps="steps" :reading="reading" />
       <p class="advice" role="status">{{ reading.advice }}</p>
-      <p v-if="reading.fit" class="muted">
-        Plateau {{ reading.fit.plateau.toFixed(1) }} ± {{ reading.fit.plateauError.toFixed(1) }}, rate
-        {{ (reading.fit.rate * 60).toFixed(2) }} ± {{ (reading.fit.rateError * 60).toFixed(2) }} a minute; readings lie
-        {{ reading.fit.residualSd.toFixed(2) }} off the curve:
-        {{ reading.fit.residuals.map(r => (r >= 0 ? '+' : '−') + Math.abs(r).toFixed(2)).join(', ') }}.
-      </p>
+      <details v-if="reading.fit" class="muted">
+        <summary>How well the curve fits</summary>
+        <p>
+          Plateau {{ reading.fit.plateau.toFixed(1) }} ± {{ reading.fit.plateauError.toFixed(1) }}, rate
+          {{ (reading.fit.rate * 60).toFixed(2) }} ± {{ (reading.fit.rateError * 60).toFixed(2) }} a minute; readings lie
+          {{ reading.fit.residualSd.toFixed(2) }} off the curve:
+          {{ reading.fit.residuals.map(r => (r >= 0 ? '+' : '−') + Math.abs(r).toFixed(2)).join(', ') }}.
+        </p>
+      </details>
       <p v-if="reading.creep" class="muted">Creep {{ (reading.creep.slope * 60).toFixed(3) }} mm a minute, each side.</p>
       <TextField
         v-model="finest"
