@@ -100,3 +100,49 @@ export function pieceWordsOf(form: Pick<PlanForm, 'pieces' | 'noun' | 'names'>):
   const noun = form.noun.trim() || 'piece'
   return Array.from({ length: count.ok ? Math.min(count.value, 500) : 1 }, (_, i) => `${noun} ${i + 1}${names[i] ? `, ${names[i]}` : ''}`)
 }
+
+const ART_LABELS: Record<string, string> = {
+  artWidth: 'Width of the art',
+  artHeight: 'Height of the art',
+  openFraction: 'Share that is open',
+  finest: 'Finest detail',
+  count: 'Repeats round it',
+  at: 'Where round it',
+  clear: 'How high',
+  turn: 'Turned by',
+}
+const LABELS: Record<string, string> = {
+  customer: 'Customer',
+  dueOn: 'Due',
+  notes: 'Notes',
+  blankId: 'Blank',
+  noun: 'What one is called',
+  pieces: 'How many',
+  names: 'Names of the pieces',
+  substrate: 'Made of',
+  surface: 'Where the art sits',
+  height: 'Height',
+  girth: 'Girth at the art',
+  border: 'Border of resist',
+  lotId: 'Etch with',
+  resist: 'Resist',
+  stencilId: 'Which stencil',
+  ownBest: 'Own best time for this job',
+  temperature: 'Temperature at the bench',
+  tray: 'Side by side on one tray',
+  carve: 'How deep',
+  keepOut: 'What to keep clear of',
+}
+
+/** What the fields of a plan are called where something is still to be filled in; of several stencils it is said of which one. */
+export const planLabels = ({ placements }: PlanForm): Record<string, string> => ({
+  ...LABELS,
+  ...Object.fromEntries(
+    placements.flatMap((_, i) =>
+      Object.entries(ART_LABELS).map(([key, text]) => [
+        `placements.${i}.${key}`,
+        placements.length > 1 ? `${text}, stencil ${i + 1}` : text,
+      ]),
+    ),
+  ),
+})

@@ -2,19 +2,13 @@
 import Button from 'primevue/button'
 import Select from 'primevue/select'
 import { v7 } from 'uuid'
-import { changedFigures, planRecipe } from '#core/plan/recipe'
+import { changedFigures } from '#core/plan/recipe'
 import type { Recipe } from '#core/plan/recipe'
 import { plural } from '#core/basics/units'
-import { fieldAt, jobSchema, MOST_PASSES, MOST_SETS, planSchema, planWithin } from '#shared/jobs'
-import { owed, ready } from '#shared/passes'
+import { fieldAt, jobSchema, MOST_PASSES, MOST_SETS } from '#shared/jobs'
+import { ready } from '#shared/passes'
 import type { JobForm } from '#shared/jobs'
-import type { Job, Pass, PlannedArt } from '#shared/passes'
-import type { PieceShape } from '#shared/runs'
-import { templateNameSchema } from '#shared/templates'
-import type { JobTemplate } from '#shared/templates'
-import { plannedArt } from '#shared/artworks'
-import { fieldErrors } from '#shared/fields'
-import { factsOfArts, recipeInput } from '#shared/recipe'
+import type { Job } from '#shared/passes'
 
 /** A job's plan: decided on the ladder at the left, the recipe growing on the right. A half-filled plan stays on the device. */
 const props = defineProps<{
@@ -24,8 +18,6 @@ const props = defineProps<{
   first?: string | null
 }>()
 const emit = defineEmits<{ saved: [job: Job, pass: string] }>()
-const studio = useStudioStore()
-const houseTime = useHouseTime()
 const work = useWorkStore()
 const draft = usePlanDraft(props.job, props.like ?? null, props.first ?? null)
 const { changed, at, plan, passId } = draft
@@ -62,113 +54,13 @@ function leave(name: string) {
   left.add(fieldAt(name, at.value.set, at.value.pass))
 }
 
-/** A recipe needs no customer and no day: it stands as soon as piece, art and etchant are known. */
-const unit = useLengthUnit()
-const plannable = computed(() =>
-  planSchema(unit.value).safeParse({
-    ...plan.value,
-    customer: plan.value.customer.trim() || 'nobody yet',
-    dueOn: plan.value.dueOn || '2000-01-01',
-  }),
-)
-const needed = computed(() => (plannable.value.success ? {} : fieldErrors(plannable.value.error)))
-const { places, clash } = usePlaces(plan)
-const wall = computed(() => places.value?.wall ?? null)
-/** Art of a stencil, once it has been read; until then what the job kept of it. @param pass of the job as it is stored */
-function artOf(id: string, i: number, piece: number | null, pass: Pass | undefined): PlannedArt | null {
-  const artwork = studio.artwork(id)
-  if (artwork) return plannedArt(artwork)
-  const before = pass?.placements[i]
-  const [was, art] = piece === null ? [before?.artworkId, before?.art] : [before?.artworkIds[piece], before?.arts[piece]]
-  return id !== '' && id === was ? (art ?? null) : null
-}
-const drawn = computed(() => drawnOf(plan.value, places.value, (id, i, piece) => artOf(id, i, piece, kept.value)))
-/** What the passes before this one put on the piece, as they are written now. */
-const etched = computed(() => {
-  const { set, pass } = at.value
-  return draft.set.value.passes.slice(0, pass).flatMap(({ id: passId }, k) => {
-    const before = planWithin(draft.form.value, set, k)
-    const stored = props.job?.passes.find(p => p.id === passId)
-    return drawnOf(before, placesOf(before, unit.value, studio), (id, i, piece) => artOf(id, i, piece, stored))
-  })
-})
-provide('etched', etched)
-/** Numbers of the pieces that would go through it now. */
-const open = computed(() => (plannable.value.success ? owed({ pieces: plannable.value.data.pieces, done: kept.value?.done ?? [] }) : []))
-const facts = computed(() => {
-  const lot = studio.lot(plan.value.lotId)
-  if (!plannable.value.success || !lot) return null
-  const turn = { no: at.value.pass + 1, of: draft.set.value.passes.length }
-  const { stencilId } = plannable.value.data
-  const numbers = open.value.length > 0 ? open.value : undefined
-  const arts = drawn.value.map(d => (d.arts.length > 0 ? factsOfArts(d.arts.map(own => own ?? d.art)) : d.art))
-  const resistCut = kept.value?.resistCut ?? null
-  return planFacts({ stencilId, wall: wall.value, arts, turn, numbers, resistCut }, lot, studio, houseTime.today())
-})
-const input = computed(() => (plannable.value.success && facts.value ? recipeInput(plannable.value.data, facts.value) : null))
-const planned = computed(() => (input.value ? planRecipe(input.value) : null))
-/** What can't be masked together can't be begun together. */
-const recipe = computed(() => {
-  const [found, why] = [planned.value, clash.value]
-  if (!found || !why) return found
-  return { ...found, refusals: [...found.refusals, clashWords(why, plan.value.placements.length)], plan: null }
-})
-/** The piece with all that is on it. */
-const shape = computed((): PieceShape | null => {
-  const { data } = plannable.value
-  if (!data) return null
-  const { surface, height, girth } = data
-  return { surface, height, girth, wall: wall.value, placements: drawn.value, etched: etched.value }
-})
+const { plannable, needed, open, facts, input, recipe, shape } = usePlanRecipe(draft, props.job, kept)
 /** There was a recipe before: then something was changed that takes it away. */
 const begun = ref(false)
 watch(recipe, is => (begun.value ||= is !== null), { immediate: true })
 watch(passId, () => (begun.value = recipe.value !== null))
 const EXAMPLE = plainShape({ surface: 'cylinder', height: 110, girth: 241, artWidth: 60, artHeight: 45 })
-const ART_LABELS: Record<string, string> = {
-  artWidth: 'Width of the art',
-  artHeight: 'Height of the art',
-  openFraction: 'Share that is open',
-  finest: 'Finest detail',
-  count: 'Repeats round it',
-  at: 'Where round it',
-  clear: 'How high',
-  turn: 'Turned by',
-}
-const LABELS: Record<string, string> = {
-  customer: 'Customer',
-  dueOn: 'Due',
-  notes: 'Notes',
-  blankId: 'Blank',
-  noun: 'What one is called',
-  pieces: 'How many',
-  names: 'Names of the pieces',
-  substrate: 'Made of',
-  surface: 'Where the art sits',
-  height: 'Height',
-  girth: 'Girth at the art',
-  border: 'Border of resist',
-  lotId: 'Etch with',
-  resist: 'Resist',
-  stencilId: 'Which stencil',
-  ownBest: 'Own best time for this job',
-  temperature: 'Temperature at the bench',
-  tray: 'Side by side on one tray',
-  carve: 'How deep',
-  keepOut: 'What to keep clear of',
-}
-/** Of several stencils it is said of which one. */
-const labels = computed(() => ({
-  ...LABELS,
-  ...Object.fromEntries(
-    plan.value.placements.flatMap((_, i) =>
-      Object.entries(ART_LABELS).map(([key, text]) => [
-        `placements.${i}.${key}`,
-        plan.value.placements.length > 1 ? `${text}, stencil ${i + 1}` : text,
-      ]),
-    ),
-  ),
-}))
+const labels = computed(() => planLabels(plan.value))
 
 const ranking = useRanking(plan)
 /** Until somebody chooses, the best suggestion stands as soon as the art is known. */
@@ -227,21 +119,6 @@ async function toBench() {
 const beforeField = shallowRef<Recipe | null>(null)
 const moved = computed(() => (beforeField.value && recipe.value ? changedFigures(beforeField.value, recipe.value) : []))
 watch(passId, () => (beforeField.value = null))
-const naming = ref<string | null>(null)
-const keptAs = ref('')
-async function keepTemplate() {
-  const { success, error } = templateNameSchema.safeParse(naming.value)
-  if (!success) return (problem.value = error!.issues[0]!.message)
-  try {
-    const { name } = await api<JobTemplate>('templates', 'POST', { id: v7(), name: naming.value, job: written() })
-    keptAs.value = name
-    naming.value = null
-    problem.value = ''
-  }
-  catch (refused) {
-    problem.value = (refused as Error).message
-  }
-}
 const dropping = ref(false)
 async function drop() {
   await submit(() => api(`jobs/${props.job!.id}/drop`, 'POST'))
@@ -345,21 +222,7 @@ const several = computed(() => draft.form.value.sets.length > 1 || draft.set.val
           <Button type="button" label="Keep it" severity="secondary" @click="dropping = false" />
         </template>
       </div>
-      <p v-if="naming === null" class="do">
-        <Button
-          v-if="recipe"
-          type="button"
-          severity="secondary"
-          label="Keep as a template"
-          @click="naming = ''"
-        />
-        <span v-if="keptAs" role="status">Kept as a template: {{ keptAs }}.</span>
-      </p>
-      <div v-else class="do">
-        <TextField v-model="naming" label="Name of the template" hint="For example name on a pint" />
-        <Button type="button" label="Keep the template" :disabled="busy" @click="keepTemplate" />
-        <Button type="button" severity="secondary" label="Not now" @click="naming = null" />
-      </div>
+      <KeepTemplate v-if="recipe" :form="() => written() as JobForm" />
       <p v-if="job" class="do">
         <NuxtLink v-for="s in sheets" :key="s.id" class="button" :to="`/sheet/${s.id}`">
           Cut sheet: {{ s.name }}{{ s.cutAt ? ', cut' : '' }}
