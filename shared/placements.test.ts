@@ -84,6 +84,31 @@ describe('passes follow from where things are', () => {
       { numRuns: 60 },
     )
   })
+  it('and no fewer would do: held against trying every way, borders and one mesh as reasons', () => {
+    const place = fc.record({
+      at: fc.integer({ min: 0, max: 359 }).map(n => `${n}°`),
+      clear: fc.integer({ min: 30, max: 80 }).map(String),
+    })
+    /** Fewest passes by trying every colouring. */
+    const fewest = (n: number, apart: (a: number, b: number) => boolean): number => {
+      for (let k = 1; ; k++)
+        for (let code = 0; code < k ** n; code++) {
+          const colour = Array.from({ length: n }, (_, i) => Math.floor(code / k ** i) % k)
+          if (colour.every((c, i) => colour.every((d, j) => i >= j || c !== d || !apart(i, j)))) return k
+        }
+    }
+    fc.assert(
+      fc.property(fc.array(place, { minLength: 1, maxLength: 5 }), fc.boolean(), (places, mesh) => {
+        const one = mesh ? { resist: 'mesh', stencilId: '0190c9d4-5b7a-7c3e-9f00-000000000002' } : {}
+        const apart = (i: number, j: number) => {
+          const pair = pint([places[i]!, places[j]!], one)
+          return clashIn(pair, on(pair), border) !== null
+        }
+        expect(parts(pint(places, one)).length).toBe(fewest(places.length, apart))
+      }),
+      { numRuns: 40 },
+    )
+  })
 })
 
 describe('a place', () => {

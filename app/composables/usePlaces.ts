@@ -72,6 +72,8 @@ export function usePlaces(form: Ref<PlanForm>) {
   /** Where each should not be, in sentences, by placement. */
   const problems = computed(() => {
     const { placed = [], ground } = places.value ?? {}
+    // One sheet over the whole face is trimmed to it anyway.
+    if (ground?.pane && form.value.wholeFace) return form.value.placements.map(() => [])
     return form.value.placements.map((_, of) => [...new Set(placed.filter(p => p.of === of).flatMap(p => placedProblems(p, ground!)))])
   })
   return { places, clash, parted, problems }

@@ -41,6 +41,9 @@ interface View {
   front: number
 }
 
+/** What a device kept of a run from before there were placements has none: then the piece is drawn bare until it is asked for anew. */
+const placementsOf = (shape: Partial<Pick<PieceShape, 'placements'>>): DrawnArt[] => shape.placements ?? []
+
 function worked(shape: PieceShape, size: number, wide: number): Silhouette {
   const flat = shape.surface === 'flat'
   const taped = shape.wall && measuredWall(shape.wall.readings, shape.wall.kind)
@@ -55,14 +58,15 @@ function worked(shape: PieceShape, size: number, wide: number): Silhouette {
   const width = edge ? 2 * Math.max(...edge.map(e => e.r)) : flat ? girth : diameterFromGirth(girth)
   const scale = Math.min(size / height, wide / width)
   const wall = WALL_PX / scale
-  const front = (shape.placements[0] ?? shape.etched?.[0])?.spots[0]?.at ?? 180
+  const placements = placementsOf(shape)
+  const front = (placements[0] ?? shape.etched?.[0])?.spots?.[0]?.at ?? 180
   const view: View = { flat, girth, width, top: taped ? taped.to : height, front }
-  const seen = (all: readonly DrawnArt[]) => all.flatMap(art => art.spots.flatMap(spot => seenAt(art, spot, view) ?? []))
+  const seen = (all: readonly DrawnArt[]) => all.flatMap(art => (art.spots ?? []).flatMap(spot => seenAt(art, spot, view) ?? []))
   return {
     flat,
     outline: outlineOf(width, height, wall, flat, edge),
     rim: edge ? edge[0]!.r : width / 2,
-    arts: seen(shape.placements),
+    arts: seen(placements),
     etched: seen(shape.etched ?? []),
     box: { width, height, scale, wall, base: flat ? 0 : Math.min(wall * 2.6, height * 0.05) },
   }
@@ -156,7 +160,7 @@ const ofPiece = new WeakMap<PieceShape, Map<number, PieceShape>>()
 /** A shape with the art that one piece has on it: the same object as long as both are the same. @param n number of the piece in its set */
 export function shapeOfPiece(shape: PieceShape, n: number): PieceShape {
   const base = toRaw(shape)
-  if (![...base.placements, ...(base.etched ?? [])].some(p => p.arts[n - 1])) return shape
+  if (![...placementsOf(base), ...(base.etched ?? [])].some(p => p.arts?.[n - 1])) return shape
   const known = ofPiece.get(base) ?? new Map<number, PieceShape>()
   ofPiece.set(base, known)
   let found = known.get(n)

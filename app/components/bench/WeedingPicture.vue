@@ -14,7 +14,8 @@ const MOST = 6
 const arts = computed(() => {
   const found = new Map<string, { art: PlannedArt, pieces: number[] }>()
   const { plan, shape } = props.run
-  for (const placement of shape.placements)
+  // What a device kept from before there were placements has none.
+  for (const placement of (shape.placements as typeof shape.placements | undefined) ?? [])
     for (let n = 1; n <= plan.pieces; n++) {
       const art = artOfPiece(placement, numberOf(plan, n))
       if (!art?.d) continue

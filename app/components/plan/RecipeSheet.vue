@@ -48,7 +48,7 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
     </div>
     <p v-if="moved?.length" class="moved" role="status">
       Moved:
-      <template v-for="(c, i) in moved.slice(0, 4)" :key="c.label">{{ i ? '; ' : ' ' }}{{ uncapital(c.label) }}
+      <template v-for="(c, i) in moved.slice(0, 4)" :key="i">{{ i ? '; ' : ' ' }}{{ uncapital(c.label) }}
         <span class="numeral">{{ value(c.before, c.unit) }} → {{ value(c.after, c.unit) }}</span></template><template
         v-if="moved.length > 4"
       >; and {{ moved.length - 4 }} more</template>.
@@ -65,7 +65,7 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
         <strong>Asked for, as steps of their own:</strong> {{ recipe.judgement.cares.map(c => c.title).join('; ') }}.
       </p>
     </section>
-    <p v-for="p in recipe.places" :key="p.called" class="place"><strong>{{ p.called ? `${capital(p.called)}:` : 'On this wall:' }}</strong>
+    <p v-for="(p, i) in recipe.places" :key="i" class="place"><strong>{{ p.called ? `${capital(p.called)}:` : 'On this wall:' }}</strong>
       {{ p.verdict.sentence }}</p>
     <section v-if="recipe.dwell.window" aria-label="Dwell window">
       <h2>{{ blast ? 'Gun time, a piece' : 'Dwell' }}</h2>
