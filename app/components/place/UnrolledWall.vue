@@ -82,10 +82,12 @@ const band = (k: KeepOut) => {
     .filter(x => x < girth.value && x + width > 0)
     .map(x => ({ x: Math.max(0, x), width: Math.min(girth.value, x + width) - Math.max(0, x), y: up(k.to), height: up(k.from) - up(k.to) }))
 }
-const px = computed(() => Math.max(girth.value / 620, tall.value / 300))
+const drawing = useTemplateRef<SVGSVGElement>('drawing')
+/** As wide as the drawing is on this screen: letters keep their size on a phone. */
+const { width: wide } = useElementSize(drawing)
+const px = computed(() => Math.max(girth.value / (wide.value || 620), tall.value / 300))
 const clip = useId()
 
-const drawing = useTemplateRef('drawing')
 /** A point of the screen on the wall: degrees round, mm above the base. */
 function onWallAt(x: number, y: number) {
   const p = new DOMPoint(x, y).matrixTransform(drawing.value!.getScreenCTM()!.inverse())

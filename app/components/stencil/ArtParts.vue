@@ -17,7 +17,7 @@ const KINDS = [
   { id: 'drawing', text: 'Drawing' },
 ]
 const SIDE_TEXTS = [
-  { id: 'centre', text: 'In the middle of' },
+  { id: 'centre', text: 'In the middle' },
   { id: 'above', text: 'Above' },
   { id: 'below', text: 'Below' },
   { id: 'left', text: 'Left of' },
@@ -141,7 +141,7 @@ const at = (i: number, field: string) => `source.parts.${i}.${field}`
       <template v-if="i > 0">
         <div class="pair">
           <SelectField v-model="p.side" label="It lies" :options="SIDE_TEXTS" />
-          <SelectField v-model="p.against" label="which part" :error="errors[at(i, 'against')]" :options="before(i)" />
+          <SelectField v-model="p.against" label="Of which part" :error="errors[at(i, 'against')]" :options="before(i)" />
           <TextField v-if="p.side !== 'centre'" v-model="p.gap" label="Apart" :error="errors[at(i, 'gap')]" />
           <TextField v-model="p.right" label="Moved right" hint="−2 mm moves it left" :error="errors[at(i, 'right')]" />
           <TextField v-model="p.up" label="Moved up" :error="errors[at(i, 'up')]" />
