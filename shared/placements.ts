@@ -300,7 +300,7 @@ function apart(a: Placed & { of: number }, b: Placed & { of: number }, plan: Tog
     return 'One stencil can\'t be in two places at once. Etch them one after the other, each in a pass of its own.'
   if (!touches(a, b, wall)) return null
   return a.of === b.of
-    ? 'Its repeats touch one another. Make them fewer, or the border narrower, or etch them one after the other.'
+    ? 'Its repeats touch one another. Use fewer, make the border narrower, or etch them one after the other.'
     : `Its border touches that of stencil ${a.of + 1}. Move one of them, or etch them one after the other.`
 }
 

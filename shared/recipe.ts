@@ -1,10 +1,10 @@
 import { daysBetween } from '#core/basics/zone'
 import { SCHOOL_KEYS } from '#core/trade/house'
 import type { HouseRules, Schools } from '#core/trade/house'
+import { openOf } from '#core/plan/recipe'
 import type { LotFacts, PlacementFacts, RecipeInput } from '#core/plan/recipe'
 import type { PassTurn } from '#core/plan/steps'
 import { weedingTime } from '#core/art/weeding'
-import { openArea } from '#core/art/resist-size'
 import { suggestTray } from '#core/plan/ahead'
 import { suggestTool } from '#core/plan/coat'
 import type { Paces } from '#core/plan/coat'
@@ -96,7 +96,6 @@ export function recipeInput(
   const now = numbers ?? all
   const taped = wall && measuredWall(wall.readings, wall.kind)
   const placements = job.placements.map((p, i) => placementFacts(p, arts[i] ?? null, taped, rules))
-  const open = placements.reduce((sum, p) => sum + p.count * openArea(p.art), 0)
   return {
     noun: job.noun,
     pieces: now.length,
@@ -121,7 +120,7 @@ export function recipeInput(
     ownBest: job.ownBest,
     temperature: job.temperature,
     coaters: job.coaters,
-    tool: job.tool || suggestTool(open, job.surface === 'flat'),
+    tool: job.tool || suggestTool(openOf(placements), job.surface === 'flat'),
     paces,
     tray: job.tray ?? suggestTray(job.girth * job.height, now.length),
     depth: job.depth,

@@ -68,15 +68,17 @@ describe('a sheet for the pieces of a job', () => {
     expect(form).toMatchObject({ name: '4 tumblers, Rowing club', setId: 'set', pieces: '3', resist: 'permanent-vinyl' })
     expect(form.keepOut).toEqual([{ kind: 'label', at: '0.25 round', width: '70 mm' }])
     expect(form.placements.map(p => [p.artworkId, p.passId, p.placement])).toEqual([
-      [common, passes[0]!.id, 0],
       [common, passes[1]!.id, 0],
       [own, passes[1]!.id, 1],
     ])
-    expect(form.placements[2]).toMatchObject({ anchor: 'label', at: '20 mm', level: 'middle', clear: '40 mm', turn: '-5', count: '2' })
+    expect(form.placements[1]).toMatchObject({ anchor: 'label', at: '20 mm', level: 'middle', clear: '40 mm', turn: '-5', count: '2' })
     // As it is written it reads as it was meant.
-    const [, , read] = sheetSchema('in').parse({ ...form, setId: v7() }).placements
+    const [, read] = sheetSchema('in').parse({ ...form, setId: v7() }).placements
     expect(read).toMatchObject({ at: beside.at, clear: 40, turn: -5, count: 2 })
     expect(sheetOfSet([])).toEqual(SHEET_FORM)
+    // A sheet is of one film: a pass under another is on a sheet of its own.
+    const paper = [...passes, pass({ resist: 'contact-paper' })]
+    expect(sheetOfSet(paper, 'contact-paper').placements.map(p => p.passId)).toEqual([paper[3]!.id])
   })
   it('each piece that is still to do gets its own stencil', () => {
     const named = pass({ placements: [placement({}), placement({ artworkIds: [null, null, own, null] })] })

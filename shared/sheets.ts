@@ -137,13 +137,19 @@ export function placedStencils(
   })
 }
 
-/** What a sheet takes from the pieces of a job: how many are still to do, the blank, the resist, and where each pass goes. */
-export function sheetOfSet(passes: readonly Pass[]): SheetForm {
+/**
+ * What a sheet takes from the pieces of a job: how many are still to do, the blank, the resist, and where each pass goes.
+ * @param film which resist it is of; the first that comes on a roll where nothing is said
+ */
+export function sheetOfSet(passes: readonly Pass[], film?: ResistId): SheetForm {
   const [first] = passes
   if (!first) return SHEET_FORM
   const left = Math.max(1, ...passes.map(pass => owed(pass).length))
-  const resist = passes.map(pass => pass.resist).find(id => (ROLL_RESISTS as readonly string[]).includes(id))
-  const placements = passes.flatMap(pass =>
+  // A sheet is of one film: what is masked otherwise is not on it.
+  const onRoll = (id: ResistId) => (ROLL_RESISTS as readonly string[]).includes(id)
+  const films = passes.map(pass => pass.resist).filter(onRoll)
+  const resist = films.find(id => id === film) ?? films[0]
+  const placements = passes.filter(pass => pass.resist === resist).flatMap(pass =>
     pass.placements.flatMap((p, placement) => {
       const artworkId = p.artworkId ?? p.artworkIds.find(id => id !== null)
       return artworkId ? [{ artworkId, passId: pass.id, placement, ...writtenWhere(p) }] : []
@@ -166,4 +172,25 @@ export function artworkAt(place: Pick<PlacedStencil, 'artworkId' | 'passId' | 'o
   const pass = passes.find(p => p.id === place.passId)
   const number = pass && owed(pass)[piece]
   return (number === undefined ? null : pass!.placements[place.ofPass]?.artworkIds[number - 1]) ?? place.artworkId
+}
+
+/**
+ * What one piece of each pass used of a sheet, mm²: shared by the size of their stencils, the waste with them.
+ * @param net what left the shelf less what came back, mm² @param border the house's, mm
+ */
+export function shareOfSheet(
+  sheet: Pick<SheetEntry, 'pieces' | 'placements'>,
+  passes: readonly Pick<Pass, 'id' | 'border' | 'placements'>[],
+  net: number,
+  border: number,
+): Record<string, number> {
+  const on = new Set(sheet.placements.map(p => p.passId))
+  const sizes = passes
+    .filter(pass => on.has(pass.id))
+    .map((pass) => {
+      const wide = 2 * (pass.border ?? border)
+      return { id: pass.id, area: pass.placements.reduce((sum, p) => sum + p.count * (p.artWidth + wide) * (p.artHeight + wide), 0) }
+    })
+  const all = sizes.reduce((sum, s) => sum + s.area, 0)
+  return Object.fromEntries(sizes.map(s => [s.id, (net * s.area) / all / sheet.pieces]))
 }

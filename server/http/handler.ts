@@ -1,4 +1,4 @@
-import { defineEventHandler, getQuery, getRouterParam, setResponseStatus } from 'h3'
+import { defineEventHandler, getQuery, getRouterParam, setResponseStatus, setResponseHeaders } from 'h3'
 import type { H3Event } from 'h3'
 import type { z } from 'zod'
 import { fieldErrors } from '#shared/fields'
@@ -78,4 +78,14 @@ export function afterRow(event: H3Event): string | null {
   const parsed = idSchema.safeParse(after)
   if (!parsed.success) throw new Refusal(400, 'The next page of a list begins after a row\'s id. Open the list from its start.')
   return parsed.data
+}
+
+/** A file as it is kept, which never changes under its id. */
+export function keptFile(event: H3Event, type: string, file: Buffer): Buffer {
+  setResponseHeaders(event, {
+    'content-type': type,
+    'cache-control': 'private, max-age=31536000, immutable',
+    'x-content-type-options': 'nosniff',
+  })
+  return file
 }

@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import { fieldErrors } from '#shared/fields'
-import { sheetSchema } from '#shared/sheets'
+import { shareOfSheet, sheetSchema } from '#shared/sheets'
 import type { RollEntry, Roll, Sheet, SheetForm } from '#shared/sheets'
 import { asWritten } from '#shared/written'
 import { inTransaction } from '../db/pool'
@@ -109,21 +109,13 @@ export async function cutSheet(context: Context, id: string, taken: TakenStock):
   })
 }
 
-/** What one piece of each pass used of a sheet, mm²: shared by the size of their stencils, the waste with them. */
+/** What one piece of each pass used of a sheet, mm². */
 async function usedBy(db: Db, { setId, entered }: Sheet, net: number): Promise<Record<string, number>> {
   if (setId === null) return {}
   const { rules } = await studioOf(db)
   const read = sheetSchema(rules.lengthUnit).safeParse(entered)
   if (!read.success) return {}
-  const on = new Set(read.data.placements.map(p => p.passId))
-  const sizes = (await passesOfSet(db, setId))
-    .filter(pass => on.has(pass.id))
-    .map((pass) => {
-      const wide = 2 * (pass.border ?? rules.border)
-      return { id: pass.id, area: pass.placements.reduce((sum, p) => sum + p.count * (p.artWidth + wide) * (p.artHeight + wide), 0) }
-    })
-  const all = sizes.reduce((sum, s) => sum + s.area, 0)
-  return Object.fromEntries(sizes.map(s => [s.id, (net * s.area) / all / read.data.pieces]))
+  return shareOfSheet(read.data, await passesOfSet(db, setId), net, rules.border)
 }
 
 /** It was not cut after all: what it took hangs on the shelf again, as long as nobody has cut from it since. */

@@ -160,7 +160,7 @@ test('four glasses from a list of four names, each let into a split letter: comp
     mimeType: 'text/csv',
     buffer: Buffer.from('seat,name\n1,Tove\n2,Ragnhild\n3,Ada\n4,B\n'),
   })
-  await list.getByRole('button', { name: 'Look at all 4' }).click()
+  await list.getByRole('button', { name: 'Check all 4' }).click()
   await expect(list.getByRole('listitem')).toHaveCount(4)
   await expect(list.getByRole('listitem').filter({ hasText: 'Ragnhild' })).toContainText('mm')
   await list.getByRole('button', { name: 'Keep these 4 stencils' }).click()

@@ -110,7 +110,7 @@ test('stencils are placed on a tapered piece, parted into passes, nested, writte
   }
   expect(await vinyl()).toBeLessThan(1000)
   // Pressed by mistake: it hangs there again.
-  await resist.getByRole('button', { name: 'Undo: it was not cut' }).click()
+  await resist.getByRole('button', { name: 'Undo: not cut after all' }).click()
   await expect(cut).toBeVisible()
   expect(await vinyl()).toBe(1000)
   await cut.click()

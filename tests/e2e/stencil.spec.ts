@@ -55,7 +55,7 @@ test('art is read: findings lead to their places, an island is tied, names becom
   await page
     .locator('input[type=file][accept*=csv]')
     .setInputFiles({ name: 'crew.csv', mimeType: 'text/csv', buffer: Buffer.from('name,year\nIlse,1999\n"Bo, cox",2001\n') })
-  await page.getByRole('button', { name: 'Look at all 2' }).click()
+  await page.getByRole('button', { name: 'Check all 2' }).click()
   await page.getByRole('button', { name: 'Keep these 2 stencils' }).click()
   await expect(page.getByRole('link', { name: /Ilse 1999/ })).toBeVisible()
   await expect(page.getByRole('link', { name: /Bo, cox 2001/ })).toBeVisible()

@@ -5,7 +5,7 @@ import polygonClipping from 'polygon-clipping'
 import type { MultiPolygon, Polygon, Ring as Loop } from 'polygon-clipping'
 import { describe, expect, it } from 'vitest'
 import { compose } from '../../core/art/compose'
-import type { ComposedPart } from '../../core/art/compose'
+import { part } from '../../core/art/compose/testing.test-support'
 import { capitalHeight, letters, sizedArt } from '../../core/art/drawing'
 import type { FaceId } from '../../core/art/drawing'
 import { boundsOf, difference, regionArea, transformed, union } from '../../core/basics/outline'
@@ -107,18 +107,6 @@ describe('composed outlines, against polygon-clipping (Martinez–Rueda–Feito)
       }
       return crossed
     }, false)
-  const part = (area: Region, change: Partial<ComposedPart> = {}): ComposedPart => ({
-    area,
-    against: null,
-    side: 'centre',
-    gap: 0,
-    right: 0,
-    up: 0,
-    how: 'join',
-    margin: 0,
-    follow: 'outline',
-    ...change,
-  })
   const word = async (text: string, face: FaceId, capital: number) => {
     const own = await faceOf(face)
     return sizedArt(letters({ text, align: 'middle' }, own), { width: 500, capital }, own)

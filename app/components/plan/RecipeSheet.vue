@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { openOf, stencilsOf } from '#core/plan/recipe'
 import type { FigureChange, Recipe, RecipeInput } from '#core/plan/recipe'
 import type { PieceShape } from '#shared/runs'
 import { etchantKind } from '#core/trade/materials'
@@ -22,10 +23,9 @@ const first = computed(() => props.input.placements[0]!.art)
 /** What is open on one piece: a share where there is one stencil, an area where there are several. */
 const open = computed(() => {
   const { placements } = props.input
-  const stencils = placements.reduce((sum, p) => sum + p.count, 0)
+  const stencils = stencilsOf(placements)
   if (stencils === 1) return `${formatFraction(first.value.openFraction)} of the art open`
-  const area = placements.reduce((sum, p) => sum + p.count * p.art.width * p.art.height * p.art.openFraction, 0)
-  return `${stencils} stencils on each, ${formatArea(area)} open`
+  return `${stencils} stencils on each, ${formatArea(openOf(placements))} open`
 })
 const dimensions = computed(() => ({
   height: units.length(props.input.height),

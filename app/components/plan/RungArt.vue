@@ -107,8 +107,7 @@ const clearing = ref(false)
       @move="move"
     />
     <PaneSheet v-else-if="pane && several" :pane="pane" :placed="placed" :outline="outline" :label="label" />
-    <p v-if="wall" class="muted">The wall unrolled. Drag the art to where it goes; it catches at the seam, at the quarters and at even
-      spacing.</p>
+    <p v-if="wall" class="muted">The wall unrolled. Drag the art to where it goes; it snaps to the seam, the quarters and even spacing.</p>
   </div>
   <p class="full more">
     <Button

@@ -53,7 +53,7 @@ const takes = computed(() => (props.nesting?.sheets ?? []).map(s =>
     <p v-else-if="!nesting" role="status">Working out the outlines.</p>
     <template v-if="cutAt">
       <p role="status">Cut; its resist was taken from the shelf.</p>
-      <p><Button type="button" severity="secondary" label="Undo: it was not cut" :disabled="busy" @click="emit('undo')" /></p>
+      <p><Button type="button" severity="secondary" label="Undo: not cut after all" :disabled="busy" @click="emit('undo')" /></p>
     </template>
     <p v-if="nesting?.left.length" class="problem">
       {{ nesting.left.length === 1 ? 'One stencil finds' : `${nesting.left.length} stencils find` }} no room on the

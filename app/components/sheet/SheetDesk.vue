@@ -5,6 +5,7 @@ import Select from 'primevue/select'
 import { v7 } from 'uuid'
 import { passTitle } from '#shared/passes'
 import { resistKind, takesSlits } from '#core/trade/materials'
+import type { ResistId } from '#core/trade/materials'
 import type { Pass } from '#core/art/passes'
 import { gapBetween, wrapOverlap } from '#core/piece/placement'
 import type { Ring } from '#core/basics/outline'
@@ -51,14 +52,14 @@ const passesHere = computed(() => passesOfSet(form.value.setId))
 /** Until it is cut it follows the plan, with one press: what was laid out is not moved unseen. */
 const moved = computed(() => {
   if (cutAt.value || passesHere.value.length === 0) return false
-  const { blankId, keepOut, placements, resist } = sheetOfSet(passesHere.value)
+  const { blankId, keepOut, placements, resist } = sheetOfSet(passesHere.value, form.value.resist)
   const now = { blankId, keepOut, placements, resist }
   const here = { blankId: form.value.blankId, keepOut: form.value.keepOut, placements: form.value.placements, resist: form.value.resist }
   return JSON.stringify(now) !== JSON.stringify(here)
 })
 /** What the job knows is taken over. */
-function takeSet() {
-  if (form.value.setId) form.value = { ...sheetOfSet(passesHere.value), slits: form.value.slits, marks: form.value.marks }
+function takeSet(film?: ResistId) {
+  if (form.value.setId) form.value = { ...sheetOfSet(passesHere.value, film), slits: form.value.slits, marks: form.value.marks }
 }
 const blanks = computed(() => [
   { id: '', text: 'Not measured' },
@@ -241,7 +242,7 @@ async function book(what: 'cut' | 'uncut', body?: object) {
         :error="errors.setId"
         :options="sets"
         placeholder="No job: it stands alone"
-        @change="takeSet"
+        @change="takeSet()"
       />
       <div class="pair">
         <SelectField
@@ -253,7 +254,7 @@ async function book(what: 'cut' | 'uncut', body?: object) {
         />
         <TextField v-model="form.pieces" label="How many" inputmode="numeric" :error="errors.pieces" @focusout="left.add('pieces')" />
       </div>
-      <SelectField v-model="form.resist" label="Resist" :options="resists" />
+      <SelectField v-model="form.resist" label="Resist" :options="resists" @change="takeSet(form.resist)" />
       <Field v-if="wall && takesSlits(form.resist)" v-slot="{ id: field, labelled }" label="Where the border would wrinkle">
         <Select
           v-model="form.slits"
@@ -268,7 +269,7 @@ async function book(what: 'cut' | 'uncut', body?: object) {
         knife.</label>
       <p v-if="moved" class="problem" role="status">
         The plan has changed since this sheet was laid out.
-        <Button type="button" severity="secondary" label="Lay it out as the plan is now" @click="takeSet" />
+        <Button type="button" severity="secondary" label="Lay it out again from the plan" @click="takeSet(form.resist)" />
       </p>
       <p v-if="form.setId && passesHere.length">
         What goes where comes from <NuxtLink :to="`/plan/${passesHere[0]!.jobId}?pass=${passesHere[0]!.id}`">the plan</NuxtLink>.

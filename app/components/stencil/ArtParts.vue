@@ -62,9 +62,7 @@ function named(i: number, on: boolean) {
 }
 const problem = ref('')
 async function load(event: Event, i: number) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+  const file = pickedFile(event)
   const { what } = parts.value[i]!
   if (!file || what.kind !== 'drawing') return
   problem.value = ''
@@ -114,7 +112,7 @@ const at = (i: number, field: string) => `source.parts.${i}.${field}`
           <TextField v-model="p.what.width" :label="p.what.capital ? 'At most wide' : 'Wide'" :error="errors[at(i, 'what.width')]" />
         </div>
         <label class="tick">
-          <Checkbox :model-value="p.named" binary @update:model-value="named(i, $event)" /> The name, where a list is set
+          <Checkbox :model-value="p.named" binary @update:model-value="named(i, $event)" /> Changes with each name on a list
         </label>
       </template>
       <template v-else-if="p.what.kind === 'ornament'">
@@ -140,16 +138,16 @@ const at = (i: number, field: string) => `source.parts.${i}.${field}`
       </template>
       <template v-if="i > 0">
         <div class="pair">
-          <SelectField v-model="p.side" label="It lies" :options="SIDE_TEXTS" />
-          <SelectField v-model="p.against" label="Of which part" :error="errors[at(i, 'against')]" :options="before(i)" />
+          <SelectField v-model="p.side" label="Position" :options="SIDE_TEXTS" />
+          <SelectField v-model="p.against" label="Relative to" :error="errors[at(i, 'against')]" :options="before(i)" />
           <TextField v-if="p.side !== 'centre'" v-model="p.gap" label="Apart" :error="errors[at(i, 'gap')]" />
           <TextField v-model="p.right" label="Moved right" hint="−2 mm moves it left" :error="errors[at(i, 'right')]" />
           <TextField v-model="p.up" label="Moved up" :error="errors[at(i, 'up')]" />
         </div>
         <ChoiceField v-model="p.how" label="How it meets the rest" :options="HOW" />
         <div v-if="p.how !== 'join'" class="pair">
-          <TextField v-model="p.margin" label="Clear round it" :error="errors[at(i, 'margin')]" />
-          <SelectField v-model="p.follow" label="The gap" :options="FOLLOWS" />
+          <TextField v-model="p.margin" label="Clearance" :error="errors[at(i, 'margin')]" />
+          <SelectField v-model="p.follow" label="Shape of the gap" :options="FOLLOWS" />
         </div>
       </template>
     </section>

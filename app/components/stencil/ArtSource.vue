@@ -36,9 +36,7 @@ const KINDS = [
 ]
 
 async function load(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+  const file = pickedFile(event)
   if (!file) return
   problem.value = ''
   picture.value = null

@@ -23,9 +23,7 @@ const faces = computed(() => [
 const problem = ref('')
 /** A font file of the studio's own, kept beside those that ship. */
 async function load(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+  const file = pickedFile(event)
   if (!file) return
   problem.value = ''
   if (file.size > FACE_LIMIT) {
@@ -63,9 +61,9 @@ const [spacing, lineGap, arc] = [field('spacing'), field('lineGap'), field('arc'
   <ChoiceField v-if="several" v-model="letters.align" label="Lines" :options="LINES" />
   <button v-if="!setting" type="button" class="as-link" @click="setting = true">Spacing and bend</button>
   <div v-else class="three">
-    <TextField v-model="spacing" label="Letters apart" hint="% of a capital, more or less" :error="error('spacing')" />
-    <TextField v-if="several" v-model="lineGap" label="Lines apart" hint="In capitals; usually 1.6" :error="error('lineGap')" />
-    <TextField v-model="arc" label="Bent by" hint="Degrees; −60 like a bowl" :error="error('arc')" />
+    <TextField v-model="spacing" label="Letter spacing" hint="% of a capital's height; minus is tighter" :error="error('spacing')" />
+    <TextField v-if="several" v-model="lineGap" label="Line spacing" hint="In capital heights; usually 1.6" :error="error('lineGap')" />
+    <TextField v-model="arc" label="Bend" hint="Degrees; −60 curves it like a bowl" :error="error('arc')" />
   </div>
 </template>
 

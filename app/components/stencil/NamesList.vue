@@ -41,9 +41,7 @@ const names = computed(() => {
 })
 
 async function load(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+  const file = pickedFile(event)
   if (!file) return
   problem.value = ''
   if (file.size > MOST) problem.value = `"${file.name}" is too large for a list of names. Save only the names as CSV.`
@@ -80,8 +78,8 @@ function said(s: Seen): string {
   const { bridge, opening } = narrowestOf(s.look.report)
   const narrow = [bridge, opening].filter(mm => mm !== null)
   const finest = narrow.length > 0 ? `, finest ${units.length(Math.min(...narrow))}` : ''
-  if (change > 0) return `${change} to change${care > 0 ? `, ${care} to take care of` : ''}${finest}`
-  return care > 0 ? `${care} to take care of${finest}` : `nothing to mend${finest}`
+  if (change > 0) return `${change} to fix${care > 0 ? `, ${care} to watch` : ''}${finest}`
+  return care > 0 ? `${care} to watch${finest}` : `nothing to fix${finest}`
 }
 const worst = computed(() => [...seen.value].sort((a, b) => worth(b) - worth(a)))
 const fit = computed(() => seen.value.filter(s => s.look))
@@ -132,7 +130,7 @@ async function keep() {
       <Button
         v-if="names.list.length && !seen.length"
         type="button"
-        :label="names.list.length === 1 ? 'Look at it' : `Look at all ${names.list.length}`"
+        :label="names.list.length === 1 ? 'Check it' : `Check all ${names.list.length}`"
         :disabled="busy !== null"
         @click="lookAtAll"
       />

@@ -208,7 +208,7 @@ async function save(putAway: boolean) {
         /> <Button v-if="artwork" type="button" severity="secondary" label="Put away" :disabled="busy || saving" @click="save(true)" />
       </p>
       <p v-if="draft.changed.value">
-        <Button type="button" severity="secondary" :label="artwork ? 'Back to what was saved' : 'Begin afresh'" @click="draft.clear" />
+        <Button type="button" severity="secondary" :label="artwork ? 'Back to what was saved' : 'Start over'" @click="draft.clear" />
       </p>
       <NamesList v-if="takesNames(form)" :form="form" />
     </form>

@@ -3,21 +3,10 @@ import { describe, expect, it } from 'vitest'
 import { boundsOf, boxRing, regionArea } from '../../basics/outline'
 import { readSvg, sizedArt } from '../drawing'
 import { compose, ORNAMENTS, ornamentSvg, placesOf, shapeArea, SHAPES, SIDES } from './index'
+import { part } from './testing.test-support'
 import type { ComposedPart } from './index'
 
 const box = (width: number, height: number) => [boxRing({ left: 0, top: 0, right: width, bottom: height })]
-const part = (area: ComposedPart['area'], change: Partial<ComposedPart> = {}): ComposedPart => ({
-  area,
-  against: null,
-  side: 'centre',
-  gap: 0,
-  right: 0,
-  up: 0,
-  how: 'join',
-  margin: 0,
-  follow: 'outline',
-  ...change,
-})
 const beside = (side: ComposedPart['side'], change: Partial<ComposedPart> = {}) =>
   placesOf([part(box(60, 40)), part(box(20, 10), { against: 0, side, gap: 3, ...change })])[1]!
 

@@ -56,5 +56,10 @@ export const weedingOf = (all: Placements): number | null =>
 /** Stencils on one piece. */
 export const stencilsOf = (all: Placements): number => sum(all, () => 1)
 
-/** What a sentence calls one of several: its name, or which it is; '' where it is the only one. */
-export const calledOf = (all: Placements, i: number): string => (all.length < 2 ? '' : all[i]!.name || `stencil ${i + 1}`)
+/** What a sentence calls one of several: its name where no other has it, or which it is; '' where it is the only one. */
+export function calledOf(all: Placements, i: number): string {
+  if (all.length < 2) return ''
+  const { name } = all[i]!
+  if (name === '') return `stencil ${i + 1}`
+  return all.filter(p => p.name === name).length > 1 ? `${name}, stencil ${i + 1}` : name
+}

@@ -299,6 +299,8 @@ describe('several stencils in one pass', () => {
   it('says which of them does not fit', () => {
     const tall = { ...small, art: { width: 20, height: 140, openFraction: 0.5 } }
     expect(recipe({ placements: [letter!, tall] }).refusals).toEqual(['Berth is taller than the piece. Check both readings.'])
+    const twice = recipe({ placements: [{ ...tall, name: 'Berth' }, small] })
+    expect(twice.refusals).toEqual(['Berth, stencil 1 is taller than the piece. Check both readings.'])
     expect(recipe({ placements: [letter!, { ...tall, name: '' }] }).refusals.join()).toMatch(/^Stencil 2 is taller/)
   })
   it('one pane covered all over takes one sheet; a gun sweeps each box', () => {
