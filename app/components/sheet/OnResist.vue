@@ -93,7 +93,7 @@ const takes = computed(() => (props.nesting?.sheets ?? []).map(s =>
         <Button type="button" label="It is cut" :disabled="busy" @click="asking = true" /> <span class="muted">for {{ count }}</span>
       </template>
       <template v-else>
-        <span>This takes {{ takes.join(', ') }} from the shelf.</span>
+        <span>This takes {{ takes.join(' and ') }} from the shelf.</span>
         <Button type="button" label="Take it from the shelf" :disabled="busy" @click="emit('cut')" />
         <Button type="button" severity="secondary" label="Not yet" @click="asking = false" />
       </template>
