@@ -10,6 +10,7 @@ import type { JobForm, PlanForm } from '../shared/jobs'
 import type { Job } from '../shared/passes'
 import { lotSchema } from '../shared/shelf'
 import { rollSchema } from '../shared/sheets'
+import { supplySchema } from '../shared/stock'
 import type { RunWithEvents, SentEvent } from '../shared/runs'
 import { createPool } from '../server/db/pool'
 import { jobById, passById } from '../server/db/queries/jobs'
@@ -20,15 +21,31 @@ import { runWithEvents, startRun } from '../server/services/runs'
 import { addPerson, changeAccount, firstRun, openSession } from '../server/services/accounts'
 import type { Context } from '../server/services/context'
 import { addJob, changeJob } from '../server/services/jobs'
-import { changeGel, changeStudio, studioOf } from '../server/services/studio'
+import { changeStudio, studioOf } from '../server/services/studio'
 import { jobsOfDay, saveDay } from '../server/services/days'
 import { addCoupon } from '../server/services/coupons'
 import { addBlank } from '../server/services/blanks'
 import { addRoll, addSheet } from '../server/services/sheets'
+import { addSupply } from '../server/services/ledger'
 import { addLot, addStencil } from '../server/services/shelf'
 import { addTemplate } from '../server/services/templates'
 import { loadArt } from './art'
-import { BLANKS, LOTS, COUPONS, CREW, DAY_JOB, LEAD_PIN, NUMBERS, OPEN_JOBS, PAST_JOBS, ROLLS, SHEETS, STENCILS, STUDIO } from './world'
+import {
+  BLANKS,
+  LOTS,
+  COUPONS,
+  CREW,
+  DAY_JOB,
+  LEAD_PIN,
+  NUMBERS,
+  OPEN_JOBS,
+  PAST_JOBS,
+  ROLLS,
+  SHEETS,
+  STENCILS,
+  STUDIO,
+  SUPPLIES,
+} from './world'
 import type { JobSketch, PassSketch } from './world'
 
 const DAY = 86_400_000
@@ -102,7 +119,6 @@ async function loadPeople() {
   await changeAccount(as('maren'), people.maren.id, { pin: LEAD_PIN })
   const { rules, name, version } = await studioOf(pool)
   await changeStudio(as('maren'), { name, rules, version, ...NUMBERS })
-  await changeGel(as('maren'), { expiresOn: day(300) })
   for (const { key, ...person } of CREW) people[key] = { id: await addPerson(as('maren'), person), role: person.role }
 }
 
@@ -123,6 +139,15 @@ async function loadShelf() {
   for (const { key, blank } of BLANKS) {
     ids[`blank ${key}`] = v7({ msecs: clock })
     await addBlank(as('maren'), ids[`blank ${key}`]!, blank)
+  }
+  for (const { goodForDays, openedDaysAgo, blank, ...form } of SUPPLIES) {
+    const supply = supplySchema('mm').parse({
+      ...form,
+      openedOn: openedDaysAgo === null ? '' : day(-openedDaysAgo),
+      expiresOn: goodForDays === null ? '' : day(goodForDays),
+      blankId: blank ? ids[`blank ${blank}`] : '',
+    })
+    await addSupply(as('maren'), v7({ msecs: clock }), supply)
   }
   return ids
 }
@@ -264,7 +289,15 @@ for (const { blank, arts, form } of SHEETS) {
     placements: form.placements.map((p, i) => ({ ...p, artworkId: lots[`art ${arts[i]}`] })),
   })
 }
-await addTemplate(as('maren'), v7({ msecs: clock }), 'Tide line on a tumbler', jobForm(OPEN_JOBS.find(j => j.key === 'tide-line')!, lots))
+await addTemplate(
+  as('maren'),
+  v7({ msecs: clock }),
+  'Tide line on a tumbler',
+  jobForm(
+    OPEN_JOBS.find(j => j.key === 'tide-line')!,
+    lots,
+  ),
+)
 for (const job of [...PAST_JOBS].sort((a, b) => b.daysAgo - a.daysAgo)) await livePast(job, lots)
 for (const { lot, by, daysAgo, steps } of COUPONS) {
   clock = now - daysAgo * DAY

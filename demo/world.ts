@@ -7,6 +7,7 @@ import { BLANK_PLAN } from '../shared/jobs'
 import type { PlacementForm, PlanForm } from '../shared/jobs'
 import { PLACEMENT_FORM, SHEET_FORM } from '../shared/sheets'
 import type { RollForm, SheetForm } from '../shared/sheets'
+import type { SupplyForm } from '../shared/stock'
 import type { LotForm } from '../shared/shelf'
 
 /** A harbour-town studio of four made-up people gets ready for a rowing regatta. All of it is invented. */
@@ -294,6 +295,61 @@ export const ROLLS: RollForm[] = [
   { name: 'Blue vinyl, 12 in roll', resist: 'permanent-vinyl', width: '305 mm', length: '8.4 m', scrap: false, grain: false },
   { name: 'Blue vinyl, scrap', resist: 'permanent-vinyl', width: '180 mm', length: '96 mm', scrap: true, grain: false },
   { name: 'Chart paper roll', resist: 'contact-paper', width: '450 mm', length: '5 m', scrap: false, grain: false },
+]
+
+type SupplySketch = Omit<SupplyForm, 'openedOn' | 'expiresOn' | 'blankId'> & {
+  openedDaysAgo: number | null
+  goodForDays: number | null
+  blank?: string
+}
+const SUPPLY = { openedDaysAgo: 12, goodForDays: null, reorder: '' }
+
+/** What else stands on the shelf of the sample studio. */
+export const SUPPLIES: SupplySketch[] = [
+  {
+    ...SUPPLY,
+    kind: 'gel',
+    name: 'Calcium gluconate gel 2.5 %',
+    pack: '1',
+    left: '2',
+    reorder: '1',
+    price: '24',
+    openedDaysAgo: null,
+    goodForDays: 300,
+  },
+  {
+    ...SUPPLY,
+    kind: 'gloves',
+    name: 'Pierhead long gloves',
+    material: 'nitrile',
+    size: 'M',
+    pack: '50',
+    left: '31',
+    reorder: '20',
+    price: '22.50',
+  },
+  {
+    ...SUPPLY,
+    kind: 'gloves',
+    name: 'Pierhead long gloves',
+    material: 'nitrile',
+    size: 'L',
+    pack: '50',
+    left: '14',
+    reorder: '20',
+    price: '22.50',
+  },
+  { ...SUPPLY, kind: 'goggles', name: 'Spray goggles, closed at the sides', pack: '1', left: '4', price: '16', openedDaysAgo: null },
+  { ...SUPPLY, kind: 'cabinet-filter', name: 'Cabinet cartridge', hours: '120', pack: '1', left: '1', price: '58', openedDaysAgo: null },
+  { ...SUPPLY, kind: 'bicarbonate', name: 'Bicarbonate, bucket', pack: '5 kg', left: '2.4 kg', reorder: '1 kg', price: '14' },
+  { ...SUPPLY, kind: 'slaked-lime', name: 'Slaked lime', pack: '1 kg', left: '800 g', price: '9' },
+  { ...SUPPLY, kind: 'calcium-chloride', name: 'Calcium chloride, flakes', pack: '1 kg', left: '1 kg', price: '8', openedDaysAgo: null },
+  { ...SUPPLY, kind: 'ph-strips', name: 'Strips, pH 0 to 14', pack: '100', left: '62', reorder: '25', price: '11', goodForDays: 420 },
+  { ...SUPPLY, kind: 'tape', name: 'Low-tack masking tape, 24 mm', pack: '50 m', left: '18 m', reorder: '10 m', price: '3.20' },
+  { ...SUPPLY, kind: 'transfer', name: 'Transfer tape, 300 mm', pack: '10 m', left: '6.5 m', price: '17' },
+  { ...SUPPLY, kind: 'degreaser', name: 'Isopropyl alcohol 70 %', pack: '1 L', left: '640 mL', reorder: '250 mL', price: '7.80' },
+  { ...SUPPLY, kind: 'applicator', name: 'Foam brushes, 25 mm', pack: '24', left: '15', reorder: '8', price: '6.40' },
+  { ...SUPPLY, kind: 'blank', name: 'Straight tumblers', blank: 'tumbler', pack: '6', left: '9', price: '13.20', openedDaysAgo: null },
 ]
 
 /** Where stencils go on a piece, ready to cut. */

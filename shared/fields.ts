@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { parseLength, parseLengths } from '#core/basics/units'
+import { parseLength, parseLengths, parseRollLength } from '#core/basics/units'
 import type { Parsed } from '#core/basics/units'
 
 /** A field that people fill in by hand: text in, a number in base units out, the parser's own sentence on error. */
@@ -50,7 +50,13 @@ export const lengthField = (unit: LengthUnit, check?: (mm: number) => string | n
     writtenField(text => parseLength(text, unit), check),
     unit,
   )
-/** The same, and nothing written is null. */
+/** The length of what comes on a roll, in mm. */
+export const rollLengthField = (unit: LengthUnit, check?: (mm: number) => string | null) =>
+  ofLength(
+    writtenField(text => parseRollLength(text, unit), check),
+    unit,
+  )
+/** The same as a length, and nothing written is null. */
 export const optionalLength = (unit: LengthUnit, check?: (mm: number) => string | null) =>
   ofLength(
     optionalField(text => parseLength(text, unit), check),

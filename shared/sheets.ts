@@ -5,7 +5,7 @@ import type { ResistId } from '#core/trade/materials'
 import { capital, parseCount } from '#core/basics/units'
 import { jobWords, owed } from './passes'
 import type { Pass } from './passes'
-import { lengthField, writtenField } from './fields'
+import { lengthField, rollLengthField, writtenField } from './fields'
 import { MOST_PLACEMENTS } from './jobs'
 import { keepOutField, placedAt, USUAL_BANDS, WHERE_FORM, whereShape, writtenBand, writtenWhere } from './placements'
 import type { Ground, Placed } from './placements'
@@ -23,7 +23,7 @@ export const rollSchema = (unit: LengthUnit) =>
     name: z.string().trim().min(2, 'Write what you call it.').max(60, 'Keep it under 60 letters.'),
     resist: z.enum(ROLL_RESISTS, 'Choose what it is.'),
     width: length(unit, 20, 2000),
-    length: length(unit, 20, 100_000),
+    length: rollLengthField(unit, mm => (mm < 20 || mm > 100_000 ? 'Between 20 mm and 100 m. Check the unit.' : null)),
     scrap: z.boolean(),
     grain: z.boolean(),
   })

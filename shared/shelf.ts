@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { ABRASIVE_MEDIA, bannedSubstance, ETCHANT_IDS, etchantKind, RESIST_IDS, resistKind } from '#core/trade/materials'
-import type { LevelChange } from '#core/trade/stock'
 import type { AbrasiveMedium, EtchantKindId, ResistId, SubstrateId } from '#core/trade/materials'
 import { parseStrength } from '#core/plan/neutralise'
 import type { FerricStrength } from '#core/plan/neutralise'
@@ -118,19 +117,6 @@ export const lotSchema = form.transform((raw, context): LotEntry => {
 })
 
 export type LotForm = z.input<typeof lotSchema>
-
-/** One change of a lot's level. */
-export interface LevelLine {
-  id: string
-  /** mL, or g of abrasive */
-  change: number
-  kind: LevelChange
-  /** Words from before there were codes. */
-  note: string | null
-  runId: string | null
-  by: string
-  at: string
-}
 
 /** A lot on the shelf; times in s, amounts in mL (abrasive: g), price in the studio's currency. */
 export interface Lot extends Omit<LotEntry, 'openedOn'> {

@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { dayField } from './fields'
 import { readRule, RULES, writeRule } from '#core/trade/house'
 import type { Paces } from '#core/plan/coat'
 import type { HouseRules, RuleKey } from '#core/trade/house'
@@ -33,10 +32,6 @@ export const studioSchema = z.object({
   rules: rulesSchema,
   version: z.number().int(),
 })
-
-/** Until when the gel on the shelf is good; empty when there is none. */
-export const gelSchema = z.object({ expiresOn: z.union([z.literal('').transform(() => null), dayField]) })
-export type GelEntry = z.output<typeof gelSchema>
 
 export type StudioForm = z.input<typeof studioSchema>
 export type StudioEntry = z.output<typeof studioSchema>

@@ -11,6 +11,9 @@ const houseTime = useHouseTime()
 const work = useWorkStore()
 const session = useSessionStore()
 const editing = ref<Lot | null | undefined>()
+const booking = ref<Lot | null>(null)
+const booked = computed(() => studio.lots.find(l => l.id === booking.value?.id))
+const stockOf = (lot: Lot) => (lot.kind === 'abrasive' ? 'abrasive' as const : 'etchant' as const)
 
 const onShelf = computed(() => studio.lots.filter(b => !b.putAway))
 const first = computed(() => useUpFirst(onShelf.value.map(b => ({ id: b.id, ...lotFacts(b, houseTime.today()) }))))
@@ -50,23 +53,37 @@ const outlooks = computed(
     <header class="page-head">
       <div>
         <h1>Shelf</h1>
-        <p class="muted">Etchants on hand. The product's own label and safety data sheet come first.</p>
+        <p class="muted">
+          All that runs out. The product's own label and safety data sheet come first.
+          <NuxtLink to="/ledger">The ledger</NuxtLink> says where everything went.
+        </p>
       </div>
       <Button v-if="session.isLead" label="Put a bottle on the shelf" @click="editing = null" />
     </header>
+    <ToBuy />
     <p v-if="studio.studio && onShelf.length === 0">
       The shelf is empty. {{ session.isLead ? 'Enter the first bottle from its label.' : 'A lead enters the first bottle.' }}
     </p>
     <ul>
       <li v-for="b in onShelf" :key="b.id">
-        <LotOnShelf :lot="b" :outlook="outlooks.get(b.id) ?? null" :first="first.has(b.id)" @change="editing = b" />
+        <LotOnShelf
+          :lot="b"
+          :outlook="outlooks.get(b.id) ?? null"
+          :first="first.has(b.id)"
+          @change="editing = b"
+          @book="booking = b"
+        />
       </li>
     </ul>
     <StencilRail />
     <RollRail />
-    <GelOnShelf />
+    <SupplyShelf />
     <Sheet v-if="editing !== undefined" :title="editing ? editing.productName : 'A new bottle'" wide @close="editing = undefined">
       <LotForm :lot="editing" @close="editing = undefined" />
+    </Sheet>
+    <Sheet v-if="booked" :title="booked.productName" @close="booking = null">
+      <MoveForm :item="{ id: booked.id, kind: stockOf(booked), level: booked.left }" @close="booking = null" />
+      <PourTogether :lot="booked" @close="booking = null" />
     </Sheet>
   </div>
 </template>

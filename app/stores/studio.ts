@@ -7,6 +7,7 @@ import type { Blank } from '#shared/blanks'
 import type { OwnFace } from '#shared/faces'
 import type { Lot, Stencil } from '#shared/shelf'
 import type { Roll } from '#shared/sheets'
+import type { Supply } from '#shared/stock'
 import type { Studio } from '#shared/studio'
 
 const NUMBERS = 'crest:numbers'
@@ -42,10 +43,14 @@ export const useStudioStore = defineStore('studio', () => {
     shelfLoaded.value = true
     if (artworks.value) await loadArtworks()
     if (rolls.value) await loadRolls()
+    if (supplies.value) await loadSupplies()
   }
   const loadArtworks = async () => (artworks.value = await apiList<ArtworkSummary>('artworks'))
   const rolls = ref<Roll[] | null>(null)
   const loadRolls = async () => (rolls.value = await apiList<Roll>('rolls'))
+  /** Tape, gloves, filters, neutralisers and the like; fetched by the screens that show them. */
+  const supplies = ref<Supply[] | null>(null)
+  const loadSupplies = async () => (supplies.value = await apiList<Supply>('supplies'))
   /** The studio's own faces; fetched by whoever sets letters. */
   const faces = ref<OwnFace[] | null>(null)
   const loadFaces = async () => (faces.value = await apiList<OwnFace>('faces'))
@@ -80,6 +85,8 @@ export const useStudioStore = defineStore('studio', () => {
     loadArtworks,
     rolls,
     loadRolls,
+    supplies,
+    loadSupplies,
     faces,
     loadFaces,
     loadCrew,

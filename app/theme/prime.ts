@@ -3,6 +3,7 @@ import PrimeVue from 'primevue/config'
 import base from '@primeuix/themes/aura/base'
 import button from '@primeuix/themes/aura/button'
 import checkbox from '@primeuix/themes/aura/checkbox'
+import datatable from '@primeuix/themes/aura/datatable'
 import datepicker from '@primeuix/themes/aura/datepicker'
 import dialog from '@primeuix/themes/aura/dialog'
 import inputtext from '@primeuix/themes/aura/inputtext'
@@ -68,7 +69,7 @@ const Bench = definePreset<Record<string, unknown>>(
       content: { borderRadius: '3px' },
       colorScheme: { light: scheme, dark: scheme },
     },
-    components: { button, checkbox, datepicker, dialog, inputtext, select, selectbutton, textarea, togglebutton },
+    components: { button, checkbox, datatable, datepicker, dialog, inputtext, select, selectbutton, textarea, togglebutton },
   },
   {
     components: {
@@ -94,6 +95,11 @@ const Bench = definePreset<Record<string, unknown>>(
             },
           ]),
         ),
+      },
+      datatable: {
+        headerCell: { background: 'transparent', padding: '0.4rem 1rem 0.4rem 0', color: 'var(--muted)', borderColor: 'var(--line)' },
+        bodyCell: { padding: '0.5rem 1rem 0.5rem 0', borderColor: 'var(--line)' },
+        row: { background: 'transparent', color: 'var(--text)' },
       },
       togglebutton: {
         root: { borderRadius: '2px', padding: '0.3rem' },

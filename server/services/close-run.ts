@@ -1,28 +1,40 @@
-import { v7 } from 'uuid'
 import { dayIn } from '#core/basics/zone'
 import { FAULTS, reasonWords, summarise } from '#core/bench/run'
 import type { RunState, RunSummary } from '#core/bench/run'
+import { gritSpent } from '#core/plan/blast'
+import type { HouseRules } from '#core/trade/house'
 import { resistKind, substrateKind } from '#core/trade/materials'
 import { numberOf } from '#core/plan/run-plan'
 import type { RunPlan } from '#core/plan/run-plan'
-import type { LevelChange } from '#core/trade/stock'
+import { rounded, takenOff } from '#core/trade/stock'
+import type { Move } from '#core/trade/stock'
 import { owed } from '#shared/passes'
 import type { RunHead } from '#shared/runs'
 import type { Db } from '../db/pool'
-import { changeLevel, lotById, openedOn, setLevel } from '../db/queries/lots'
+import { lotById, openedOn } from '../db/queries/lots'
 import { oweAgain, passById, setDone, setPassStatus } from '../db/queries/jobs'
 import { peopleByIds } from '../db/queries/people'
 import * as runs from '../db/queries/runs'
 import { addUses } from '../db/queries/stencils'
 import type { Context } from './context'
 import { notify } from './context'
+import { book, takeOfKind } from './ledger'
 import { studioOf } from './studio'
 
-/** What left the shelf: as measured; as planned when a run was stopped after coating and nobody measured. */
-function etchantUsed(head: RunHead, state: RunState, summary: RunSummary): { amount: number, kind: LevelChange } {
-  if (state.measured) return { amount: summary.used, kind: 'run' }
-  const coated = state.pieces.some(p => p.coatStarted)
-  return { amount: coated ? head.plan.putOut : 0, kind: 'run-as-planned' }
+/**
+ * What left its lot: as measured, with what went back on a line of its own; as planned when a run was stopped after coating and nobody
+ * measured; for blasting, the grit that the gun time broke to dust.
+ */
+function etchantMoves(head: RunHead, state: RunState, summary: RunSummary, level: number, rules: HouseRules): Move[] {
+  if (head.plan.method === 'blast') {
+    const seconds = summary.pieces.reduce((sum, p) => sum + (p.dwell ?? 0), 0)
+    return takenOff(level, gritSpent(seconds, rules))
+  }
+  if (state.measured) {
+    const { putOut, back } = state.measured
+    return [...takenOff(level, putOut), ...(back > 0 ? [{ kind: 'recovered' as const, change: rounded(back) }] : [])]
+  }
+  return state.pieces.some(p => p.coatStarted) ? takenOff(level, head.plan.putOut, 'used-as-planned') : []
 }
 
 /**
@@ -73,26 +85,13 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
     .toLowerCase()
   await runs.endRun(db, { id: head.id, at: new Date(end.at), outcome: state.finished ? 'finished' : 'abandoned', summary, search })
   if (head.passId !== null) await closePass(db, head.passId, head.plan, state)
+  const { rules } = await studioOf(db)
   const touched = state.pieces.flatMap(p => p.coatStarted ?? p.gunOn ?? []).map(s => s.at)
   if (lot.openedOn === null && touched.length > 0) {
-    const { rules } = await studioOf(db)
     await openedOn(db, lot.id, dayIn(rules.timeZone, Math.min(...touched)))
   }
-  const used = etchantUsed(head, state, summary)
-  // A bottle can't go below empty: the shelf was wrong, and the movement says what was really taken off it.
-  const taken = Math.min(lot.left, used.amount)
-  if (taken > 0) {
-    await setLevel(db, lot.id, Math.round((lot.left - taken) * 100) / 100)
-    await changeLevel(db, {
-      id: v7(),
-      lotId: lot.id,
-      runId: head.id,
-      change: -taken,
-      kind: used.kind,
-      by: context.by,
-      at: context.now(),
-    })
-  }
+  await book(context, db, lot.id, etchantMoves(head, state, summary, lot.left, rules), { runId: head.id })
+  await takeOfKind(context, db, 'bicarbonate', state.bicarbonate, { runId: head.id })
   await notify(db, { topic: 'shelf' })
   await notify(db, { topic: 'today' })
   // The studio's own pace may have changed.

@@ -3,12 +3,14 @@ import { fieldErrors } from '#shared/fields'
 import { shareOfSheet, sheetSchema } from '#shared/sheets'
 import type { RollEntry, Roll, Sheet, SheetForm } from '#shared/sheets'
 import { asWritten } from '#shared/written'
+import { rounded, takenOff } from '#core/trade/stock'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
 import { passesOfSet, setExists } from '../db/queries/jobs'
 import * as sheets from '../db/queries/sheets'
 import type { Context } from './context'
 import { notify } from './context'
+import { book, shelve } from './ledger'
 import { editedMeanwhile, notFound, Refusal } from './refusal'
 import { studioOf } from './studio'
 
@@ -51,14 +53,23 @@ export async function changeSheet(context: Context, id: string, body: unknown, v
 
 export async function addRoll(context: Context, id: string, roll: RollEntry): Promise<Roll> {
   await inTransaction(context.pool, async (db) => {
-    if (await sheets.insertRoll(db, id, roll)) await notify(db, { topic: 'shelf' })
+    if (!(await shelve(context, db, id, 'film', roll.length))) return
+    await sheets.insertRoll(db, id, roll)
+    await notify(db, { topic: 'shelf' })
   })
   return (await sheets.rollById(context.pool, id))!
 }
 
-export async function putRollAway(context: Context, id: string): Promise<Roll> {
-  if (!(await sheets.setRollAway(context.pool, id))) throw notFound('roll')
-  return (await sheets.rollById(context.pool, id))!
+/** What is left of a roll goes into the bin. */
+export async function throwRollAway(context: Context, id: string): Promise<Roll> {
+  return inTransaction(context.pool, async (db) => {
+    const roll = await sheets.rollById(db, id, true)
+    if (!roll) throw notFound('roll')
+    await book(context, db, id, takenOff(roll.length, roll.length, 'wasted'))
+    await sheets.setRollAway(db, id, true)
+    await notify(db, { topic: 'shelf' })
+    return (await sheets.rollById(db, id))!
+  })
 }
 
 /** What a sheet took from the shelf, in mm: `was` is what each roll was thought to be. */
@@ -81,8 +92,9 @@ export async function cutSheet(context: Context, id: string, taken: TakenStock):
         throw new Refusal(409, 'The shelf has changed meanwhile. Nothing was taken; look at the sheet again.')
       if (t.left > roll.length) throw new Refusal(400, 'More can\'t be left than there was. Reload and try again.')
       rolls.set(t.id, roll)
-      if (t.left < 1) await sheets.setRollAway(db, t.id)
-      else await sheets.shortenRoll(db, t.id, t.left)
+      // A strip too narrow to be cut from is no roll any more.
+      await book(context, db, t.id, takenOff(roll.length, roll.length - (t.left < 1 ? 0 : t.left), 'cut'), { sheetId: id })
+      if (t.left < 1) await sheets.setRollAway(db, t.id, true)
     }
     const back: string[] = []
     for (const s of taken.scraps) {
@@ -90,14 +102,15 @@ export async function cutSheet(context: Context, id: string, taken: TakenStock):
       if (!from || s.width > from.width + 0.01 || s.length > from.length + 0.01)
         throw new Refusal(400, 'A scrap can\'t be larger than what it is cut from. Reload and try again.')
       const scrapId = v7()
+      await shelve(context, db, scrapId, 'film', 0)
       await sheets.insertRoll(db, scrapId, {
         name: `${from.name.replace(/, scrap$/, '')}, scrap`.slice(0, 60),
         resist: from.resist,
         width: s.width,
-        length: s.length,
         scrap: true,
         grain: from.grain,
       })
+      await book(context, db, scrapId, [{ kind: 'left-over', change: rounded(s.length) }], { sheetId: id, otherId: s.from })
       back.push(scrapId)
     }
     const gone = taken.rolls.reduce((sum, t) => sum + (t.was - t.left) * rolls.get(t.id)!.width, 0)
@@ -134,9 +147,14 @@ export async function undoCut(context: Context, id: string): Promise<Sheet> {
     for (const scrap of taken.scraps) {
       const roll = await sheets.rollById(db, scrap, true)
       if (!roll || roll.putAway) throw changed()
-      await sheets.setRollAway(db, scrap)
+      await book(context, db, scrap, [{ kind: 'not-cut', change: -roll.length }], { sheetId: id })
+      await sheets.setRollAway(db, scrap, true)
     }
-    for (const t of taken.rolls) await sheets.hangBack(db, t.id, t.was)
+    for (const t of taken.rolls) {
+      const { length } = (await sheets.rollById(db, t.id))!
+      await book(context, db, t.id, [{ kind: 'not-cut', change: rounded(t.was - length) }], { sheetId: id })
+      await sheets.setRollAway(db, t.id, false)
+    }
     await sheets.setSheetUncut(db, id)
     await notify(db, { topic: 'shelf' })
     await notify(db, { topic: 'today' })

@@ -1,11 +1,11 @@
 import { paceOf } from '#core/plan/coat'
 import type { CoatTool, Paces } from '#core/plan/coat'
 import type { HouseRules } from '#core/trade/house'
-import type { GelEntry, Studio, StudioEntry } from '#shared/studio'
+import type { Studio, StudioEntry } from '#shared/studio'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
 import { coatSamples } from '../db/queries/runs'
-import { readStudio, updateGel, updateStudio } from '../db/queries/studio'
+import { readStudio, updateStudio } from '../db/queries/studio'
 import type { Context } from './context'
 import { notify } from './context'
 import { editedMeanwhile, leadsOnly, Refusal } from './refusal'
@@ -35,17 +35,6 @@ export async function changeStudio(context: Context, entry: StudioEntry): Promis
   return inTransaction(context.pool, async (db) => {
     const stored = await updateStudio(db, entry)
     if (!stored) throw editedMeanwhile()
-    await notify(db, { topic: 'studio' })
-    return studioForPages(db)
-  })
-}
-
-/** The gel for burns on the shelf. @throws Refusal 403 for anybody but a lead */
-export async function changeGel(context: Context, { expiresOn }: GelEntry): Promise<Studio> {
-  if (context.role !== 'lead') throw leadsOnly()
-  return inTransaction(context.pool, async (db) => {
-    await studioOf(db)
-    await updateGel(db, expiresOn)
     await notify(db, { topic: 'studio' })
     return studioForPages(db)
   })

@@ -3,12 +3,14 @@ import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { listArtworks } from '../../server/db/queries/artworks'
 import { listBlanks } from '../../server/db/queries/blanks'
-import { listLots, listLevelChanges } from '../../server/db/queries/lots'
+import { listLots } from '../../server/db/queries/lots'
 import { listCoupons } from '../../server/db/queries/coupons'
 import { listOpenPasses } from '../../server/db/queries/jobs'
 import { listPeople } from '../../server/db/queries/people'
 import { photosOfRun } from '../../server/db/queries/photos'
 import { listRolls, listSheets } from '../../server/db/queries/sheets'
+import { listMoves, listStock } from '../../server/db/queries/stock'
+import { listSupplies } from '../../server/db/queries/supplies'
 import { listStencils } from '../../server/db/queries/stencils'
 import { allPages, PAGE_ROWS } from '../../shared/pages'
 import { newLot, newRun } from '../support/client'
@@ -31,7 +33,11 @@ beforeAll(async () => {
   // All of it is taken back at the end: nobody else sees a shelf of thousands.
   await db.query('begin')
   await db.query('insert into stencil (id, name, resist) values (gen_random_uuid(), \'Stencil\', \'mesh\')')
-  await db.query('insert into roll (id, name, resist, width, length) values (gen_random_uuid(), \'Roll\', \'permanent-vinyl\', 300, 2000)')
+  for (const [kind, insert] of [
+    ['film', 'insert into roll (id, name, resist, width) select id, \'Roll\', \'permanent-vinyl\', 300 from made'],
+    ['tape', 'insert into supply (id, name, pack, price) select id, \'Tape\', 50000, 3 from made'],
+  ])
+    await db.query(`with made as (insert into stock (id, kind) values (gen_random_uuid(), '${kind}') returning id) ${insert}`)
   for (const [table, more] of [
     ['blank', ', noun, substrate, height_kind, readings'],
     ['artwork', ', figures'],
@@ -61,30 +67,38 @@ afterAll(async () => {
 
 /** Rows like the one that is there, many of the same name, so that names alone do not tell where a page ends. */
 async function fill(table: string, change: string) {
+  const onShelf = ['lot', 'roll', 'supply'].includes(table)
+  const ids = onShelf
+    ? `(insert into stock (id, kind) select gen_random_uuid(), 'tape' from generate_series(1, ${COUNT}) returning id)`
+    : `(select gen_random_uuid() as id from generate_series(1, ${COUNT}))`
   await db.query(`
+    with made as ${ids}
     insert into ${table}
-    select (jsonb_populate_record(null::${table}, to_jsonb(t) || jsonb_build_object('id', gen_random_uuid()) || ${change})).*
-    from (select * from ${table} order by id desc limit 1) t, generate_series(1, ${COUNT}) n`)
+    select (jsonb_populate_record(null::${table}, to_jsonb(t) || jsonb_build_object('id', made.id) || ${change})).*
+    from (select * from ${table} order by id desc limit 1) t, (select id, row_number() over () as n from made) made`)
 }
 const named = (column: string, extra = '') => `jsonb_build_object('${column}', 'Row ' || n % 3${extra})`
 
 describe('every list comes in pages, each row once and in order', () => {
   it.each<[string, string, string, (after: string | null) => Promise<{ id: string }[]>, string]>([
-    [
-      'lots',
-      'lot',
-      named('product_name', ', \'put_away\', n % 2 = 0'),
-      after => listLots(db, after),
-      'put_away, lower(product_name), id',
-    ],
+    ['lots', 'lot', named('product_name', ', \'put_away\', n % 2 = 0'), after => listLots(db, after), 'put_away, lower(product_name), id'],
     ['stencils', 'stencil', named('name', ', \'put_away\', n % 2 = 0'), after => listStencils(db, after), 'put_away, lower(name), id'],
     [
       'changes of a level',
-      'lot_movement',
-      'jsonb_build_object(\'at\', now() - interval \'1 minute\' * (n % 3))',
-      after => listLevelChanges(db, lotId, after),
+      'movement',
+      'jsonb_build_object(\'at\', now() - interval \'1 minute\' * (n % 3), \'stock_id\', \'LOT\')',
+      after => listMoves(db, lotId, after),
       'at desc, id desc',
     ],
+    [
+      'the ledger',
+      'movement',
+      'jsonb_build_object(\'at\', now() - interval \'1 minute\' * (n % 3))',
+      after => listMoves(db, null, after),
+      'at desc, id desc',
+    ],
+    ['supplies', 'supply', named('name', ', \'put_away\', n % 2 = 0'), after => listSupplies(db, after), 'put_away, lower(name), id'],
+    ['all that is on the shelf', 'supply', named('name', ', \'put_away\', false'), after => listStock(db, after), 'label_no'],
     ['blanks', 'blank', named('name'), after => listBlanks(db, after), 'put_away, lower(name), id'],
     ['artworks', 'artwork', named('name'), after => listArtworks(db, after), 'put_away, lower(name), id'],
     [
@@ -122,13 +136,7 @@ describe('every list comes in pages, each row once and in order', () => {
       after => listCoupons(db, null, after),
       'at desc, id desc',
     ],
-    [
-      'coupons of one bottle',
-      'coupon',
-      'jsonb_build_object(\'run_id\', null)',
-      after => listCoupons(db, lotId, after),
-      'at desc, id desc',
-    ],
+    ['coupons of one bottle', 'coupon', 'jsonb_build_object(\'run_id\', null)', after => listCoupons(db, lotId, after), 'at desc, id desc'],
     [
       'pictures of a run',
       'run_photo',
@@ -137,18 +145,21 @@ describe('every list comes in pages, each row once and in order', () => {
       'at, id',
     ],
   ])('%s', async (name, table, change, page, order) => {
-    await fill(table, change)
+    await fill(table, change.replace('LOT', lotId))
     const only
       = {
         'rolls': 'not put_away',
         'passes of open jobs': `status <> 'dropped' and job.id in (select p.job_id from piece_set p join pass o on o.set_id = p.id
           where o.status in ('planned', 'running'))`,
         'coupons of one bottle': `lot_id = '${lotId}'`,
-        'changes of a level': `lot_id = '${lotId}'`,
+        'changes of a level': `stock_id = '${lotId}'`,
+        'all that is on the shelf': `not coalesce((select put_away from lot where lot.id = stock.id),
+          (select put_away from roll where roll.id = stock.id), (select put_away from supply where supply.id = stock.id))`,
         'pictures of a run': `run_id = '${runId}'`,
       }[name] ?? 'true'
-    const from = table === 'pass' ? 'pass join piece_set on piece_set.id = set_id join job on job.id = job_id' : table
-    const { rows } = await db.query<{ id: string }>(`select ${table}.id from ${from} where ${only} order by ${order}`)
+    const of = name === 'all that is on the shelf' ? 'stock' : table
+    const from = table === 'pass' ? 'pass join piece_set on piece_set.id = set_id join job on job.id = job_id' : of
+    const { rows } = await db.query<{ id: string }>(`select ${of}.id from ${from} where ${only} order by ${order}`)
     const sizes: number[] = []
     const all = await allPages(async (after) => {
       const found = await page(after)
@@ -171,7 +182,10 @@ describe('every list comes in pages, each row once and in order', () => {
       'coupons',
       'today',
       `lots/${lotId}/coupons`,
-      `lots/${lotId}/ledger`,
+      `stock/${lotId}/ledger`,
+      'stock/ledger',
+      'stock',
+      'supplies',
       `runs/${runId}/photos`,
     ]) {
       expect([path, await get(`${path}?after=x`)]).toEqual([

@@ -119,7 +119,9 @@ describe('blasting, from plan to log', () => {
     await onward(runId)
     await send(runId, ...judge(1), { kind: 'run.finished' })
     expect(await logged(runId)).toMatchObject({ summary: { method: 'blast', good: 1, used: 0, pieces: [{ verdict: 'early' }] } })
-    expect((await lot(grit)).left).toBe(4000)
+    // Grit breaks to dust: a gram for each second that the gun was on, by the house rule.
+    expect((await lot(grit)).left).toBeCloseTo(4000 - 0.025, 1)
+    expect((await lot(grit)).left).toBeLessThan(4000)
   })
   it('silica sand does not come on the shelf', async () => {
     const { status, body } = await lead.post('lots', { id: v7(), lot: lotForm({ ...GRIT, productName: 'Washed play sand' }) })

@@ -12,8 +12,8 @@ import { migrate } from '../../scripts/lib/database.mjs'
 import { describeEvent, foldRun, reasonWords, summarise } from '../../core/bench/run'
 import type { RunSummary } from '../../core/bench/run'
 import type { RunPlan } from '../../core/plan/run-plan'
-import { levelChangeWords } from '../../core/trade/stock'
-import type { LevelChange } from '../../core/trade/stock'
+import { moveWords } from '../../core/trade/stock'
+import type { MoveKind } from '../../core/trade/stock'
 import { BLANK_PLAN, jobSchema, passOf, setOf } from '../../shared/jobs'
 import type { SetForm } from '../../shared/jobs'
 import type { Job } from '../../shared/passes'
@@ -173,6 +173,9 @@ describe('migrations', () => {
       + 'coalesce((wall ->> \'middle\')::float8, height_mm / 2) as up, artwork_id as artwork, art ->> \'d\' as d from job order by id',
     )
     const ledger = await rows('select id, reason from bottle_movement order by id')
+    const levels = await rows(
+      'select id, left_amount::float8 as level from bottle union all select id, length from roll where not put_away order by id',
+    )
     // Somebody wrote why, as people could.
     await client.query(`update run set summary = jsonb_set(jsonb_set(summary, '{pieces,0,withdrawn}', '"chipped"'), '{skipped}',
       jsonb_build_array(jsonb_build_object('title', plan #>> '{steps,1,title}', 'reason', 'in a hurry'))) where ended_at is not null`)
@@ -181,13 +184,17 @@ describe('migrations', () => {
       (select count(*) from ${ledgerTable}) as lines, (select count(*) from run) as runs`)
     const before = await counts('bottle_movement')
     expect((await migrate(url.href)).length).toBeGreaterThan(0)
-    expect(await counts('lot_movement')).toEqual(before)
+    expect(await counts('(select 1 from movement where kind <> \'taken-over\') as told')).toEqual(before)
+    // Each level is the sum of its lines now, and what the lines did not explain was taken over.
+    expect(
+      await rows('select stock_id as id, sum(change)::float8 as level from movement group by 1 having sum(change) <> 0 order by 1'),
+    ).toEqual(levels.filter(l => Number(l.level) !== 0))
 
     // What stood there as a sentence stands there as a code, and says the same.
-    const kinds = new Map((await rows('select id, kind, note from lot_movement')).map(r => [r.id, r]))
+    const kinds = new Map((await rows('select id, kind, note from movement')).map(r => [r.id, r]))
     for (const { id, reason } of ledger) {
       const line = kinds.get(id)!
-      const words = levelChangeWords(line.kind as LevelChange, line.note as string | null)
+      const words = moveWords(line.kind as MoveKind, line.note as string | null)
       expect([reason, words.toLowerCase().slice(0, 3)]).toEqual([reason, String(reason).slice(0, 3)])
     }
     const [summary] = await rows('select summary, plan from run where ended_at is not null limit 1')
@@ -211,8 +218,10 @@ describe('migrations', () => {
         from (select id, placements -> 0 as p from pass) pass order by id`),
     ).toEqual(arts)
     expect(
-      await rows('select 1 from pass join artwork on artwork.id = (placements #>> \'{0,artworkId}\')::uuid '
-        + 'where artwork.name <> placements #>> \'{0,art,name}\''),
+      await rows(
+        'select 1 from pass join artwork on artwork.id = (placements #>> \'{0,artworkId}\')::uuid '
+        + 'where artwork.name <> placements #>> \'{0,art,name}\'',
+      ),
     ).toEqual([])
     const ids = await rows('select (select array_agg(id) from run) as runs, (select array_agg(id) from lot) as lots')
     await client.end()
@@ -222,7 +231,14 @@ describe('migrations', () => {
     await maren.signIn('Maren Tidewell', 'harbour-light')
     const { runs, lots } = ids[0] as { runs: string[], lots: string[] }
     const paths = ['today', 'log', 'studio', 'crew', 'lots', 'stencils', 'blanks', 'artworks', 'rolls', 'sheets', 'coupons']
-    for (const path of [...paths, ...runs.map(id => `runs/${id}`), ...lots.map(id => `lots/${id}/ledger`)]) {
+    for (const path of [
+      ...paths,
+      ...runs.map(id => `runs/${id}`),
+      ...lots.map(id => `stock/${id}/ledger`),
+      'supplies',
+      'stock',
+      'stock/ledger',
+    ]) {
       const { status } = await maren.get(path)
       expect([path, status]).toEqual([path, 200])
     }

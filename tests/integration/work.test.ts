@@ -3,11 +3,12 @@ import pg from 'pg'
 import { v4, v7 } from 'uuid'
 import { foldRun } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
-import { event, jobForm, lotForm, newLot, newRun, OLD, startPass, firstPass } from '../support/client'
+import { event, jobForm, lotForm, newLot, newRun, OLD, startPass, firstPass, supplyForm } from '../support/client'
 import type { Client } from '../support/client'
 import { houseDay, HOUSE_ZONE } from '../support/house'
 import { sharedStudio } from '../support/studio'
 import type { Lot } from '../../shared/shelf'
+import type { LedgerLine } from '../../shared/stock'
 import type { Coupon } from '../../shared/coupons'
 import { DEFAULT_HOUSE_RULES } from '#core/trade/house'
 import { rulesForm } from '../../shared/studio'
@@ -209,13 +210,18 @@ describe('a job', () => {
 
 describe('the gel for burns', () => {
   it('stands on the shelf with its expiry, set by a lead, read by all', async () => {
-    const { status } = await mate.put('supplies/gel', { expiresOn: '2031-05-03' })
-    expect(status).toBe(403)
-    const set = await lead.put<{ gelExpiresOn: string }>('supplies/gel', { expiresOn: '2031-05-03' })
-    expect([set.status, set.body.gelExpiresOn]).toEqual([200, '2031-05-03'])
-    expect((await mate.get<{ gelExpiresOn: string }>('studio')).body.gelExpiresOn).toBe('2031-05-03')
-    expect((await lead.put('supplies/gel', { expiresOn: '2031-02-30' })).body.fields!.expiresOn).toBe('Choose a day.')
-    expect((await lead.put<{ gelExpiresOn: null }>('supplies/gel', { expiresOn: '' })).body.gelExpiresOn).toBeNull()
+    const supply = supplyForm({ kind: 'gel', name: 'Gel 2.5 %', pack: '1', left: '1', expiresOn: '2031-05-03' })
+    const id = v7()
+    expect((await mate.post('supplies', { id, supply })).status).toBe(403)
+    expect((await lead.post('supplies', { id, supply })).status).toBe(200)
+    const until = async () => (await mate.get<{ gelExpiresOn: string | null }>('studio')).body.gelExpiresOn
+    expect(await until()).toBe('2031-05-03')
+    expect((await lead.post('supplies', { id: v7(), supply: { ...supply, expiresOn: '' } })).body.fields!['supply.expiresOn']).toMatch(
+      /printed/,
+    )
+    // The last tube is used up: there is no gel, whatever its day was.
+    await mate.post(`stock/${id}/moves`, { id: v7(), kind: 'used', amount: 1, seen: 1 })
+    expect(await until()).toBeNull()
   })
 })
 
@@ -341,7 +347,7 @@ describe('a whole run', () => {
     expect(await leftIn(own)).toBeCloseTo(100 - plan.putOut, 1)
     expect((await mate.get<LogEntry[]>('log?q=power')).body).toEqual([])
   })
-  it('more cream used than the shelf knew of leaves the bottle empty, not negative', async () => {
+  it('more cream used than the shelf knew of was there after all: what went back is left, and the ledger says so', async () => {
     const own = await newLot(lead, { left: '2 mL' })
     const { runId } = await newRun(mate, own, { pieces: '1' })
     const { plan } = await read(mate, runId)
@@ -350,7 +356,14 @@ describe('a whole run', () => {
       ...throughLook(plan, { putOut: 9, back: 1 }),
       event({ kind: 'run.finished' }),
     ])
-    expect(await leftIn(own)).toBe(0)
+    expect(await leftIn(own)).toBe(1)
+    const { body } = await mate.get<LedgerLine[]>(`stock/${own}/ledger`)
+    expect(body.map(l => [l.kind, l.change, l.runId === runId]).sort()).toEqual([
+      ['found', 7, true],
+      ['recovered', 1, true],
+      ['shelved', 2, false],
+      ['used', -9, true],
+    ])
   })
 })
 

@@ -6,6 +6,7 @@ import type { RunPlan } from '../../core/plan/run-plan'
 import { rulesForm } from '../../shared/studio'
 import type { Studio } from '../../shared/studio'
 import type { LotForm } from '../../shared/shelf'
+import type { SupplyForm } from '../../shared/stock'
 import { HOUSE_ZONE } from './house'
 
 export interface Answer<T> {
@@ -59,6 +60,10 @@ export const FINE_ANSWERS = { irreplaceable: 'replaceable', food: 'none', lip: '
 /** A bottle that is tried before it is used: a run with it begins with a gate. */
 export const OLD: Partial<LotForm> = { openedOn: '2020-01-01' }
 
+export const supplyForm = (change: Partial<SupplyForm> = {}): SupplyForm => ({
+  kind: 'bicarbonate', name: 'Bicarbonate', pack: '1 kg', left: '800 g', reorder: '', price: '5', openedOn: '', expiresOn: '', ...change,
+})
+
 export const lotForm = (change: Partial<LotForm> = {}): LotForm => ({
   productName: 'Quay general cream',
   kind: 'general-cream',
@@ -77,7 +82,6 @@ export const lotForm = (change: Partial<LotForm> = {}): LotForm => ({
   ...change,
 })
 
-/** One set, one pass. */
 /** What a plan says, its one stencil told with the rest. */
 export type PlanChange = Partial<PlanForm & PlacementForm>
 

@@ -50,6 +50,7 @@ const SECTION: Record<string, string> = {
   'blank': '/blanks',
   'stencil': '/stencils',
   'sheet': '/stencils',
+  'ledger': '/shelf',
 }
 const section = computed(() => {
   const first = route.path.split('/')[1] ?? ''

@@ -9,7 +9,7 @@ import type { Lot } from '#shared/shelf'
 
 /** One lot as it stands on the shelf: what its label says, what is left, how old it is, what its coupons showed. */
 const props = defineProps<{ lot: Lot, outlook: string | null, first: boolean }>()
-const emit = defineEmits<{ change: [] }>()
+const emit = defineEmits<{ change: [], book: [] }>()
 const studio = useStudioStore()
 const houseTime = useHouseTime()
 const session = useSessionStore()
@@ -80,7 +80,8 @@ const what = computed(() =>
         :aria-label="`Change ${lot.productName}`"
         @click="emit('change')"
       />
-      <LotLedger :lot="lot" />
+      <Button severity="secondary" label="Book" :aria-label="`Book ${lot.productName}`" @click="emit('book')" />
+      <StockLedger :id="lot.id" :kind="lot.kind === 'abrasive' ? 'abrasive' : 'etchant'" :level="lot.left" />
     </div>
   </article>
 </template>

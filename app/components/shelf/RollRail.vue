@@ -30,7 +30,7 @@ async function add() {
   id.value = v7()
   adding.value = false
 }
-async function putAway(roll: Roll) {
+async function throwAway(roll: Roll) {
   problem.value = ''
   await api<Roll>(`rolls/${roll.id}`, 'DELETE').then(studio.loadRolls, (e: Error) => (problem.value = e.message))
 }
@@ -48,7 +48,8 @@ async function putAway(roll: Roll) {
         <strong>{{ r.name }}</strong>
         <span class="muted">{{ resistKind(r.resist).name }}, {{ units.length(r.width) }} ×
           {{ units.length(r.length) }}{{ r.grain ? ', with a grain' : '' }}</span>
-        <Button severity="secondary" label="Put away" :aria-label="`Put ${r.name} away`" @click="putAway(r)" />
+        <Button severity="secondary" label="Thrown away" :aria-label="`${r.name} was thrown away`" @click="throwAway(r)" />
+        <StockLedger :id="r.id" kind="film" :level="r.length" />
       </li>
     </ul>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>

@@ -1,5 +1,6 @@
 export {
   parseLength,
+  parseRollLength,
   parseLengths,
   parseVolume,
   parseDuration,

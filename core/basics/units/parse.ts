@@ -28,6 +28,9 @@ const LENGTH_UNITS: UnitTable = {
   'ft': 12 * MM_PER_INCH,
   'foot': 12 * MM_PER_INCH,
   'feet': 12 * MM_PER_INCH,
+  'yd': 36 * MM_PER_INCH,
+  'yard': 36 * MM_PER_INCH,
+  'yards': 36 * MM_PER_INCH,
   '\'': 12 * MM_PER_INCH,
 }
 
@@ -209,6 +212,11 @@ const FEET = new Set(['\'', 'ft', 'foot', 'feet'])
  */
 export function parseLength(text: string, bare: 'mm' | 'in' = 'mm'): Parsed {
   return parseQuantity(text, { noun: 'length', example: bare === 'in' ? '9 1/2 in' : '241 mm', units: LENGTH_UNITS, bare, max: 10_000 })
+}
+
+/** What comes on a roll: `50 m`, `10 yd`. @param bare unit taken when none is written @returns millimetres */
+export function parseRollLength(text: string, bare: 'mm' | 'in' = 'mm'): Parsed {
+  return parseQuantity(text, { noun: 'length', example: '50 m', units: LENGTH_UNITS, bare, max: 1_000_000 })
 }
 
 /** @returns millilitres; a bare number is millilitres */

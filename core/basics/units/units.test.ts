@@ -4,6 +4,15 @@ import * as u from './index'
 
 const value = (p: u.Parsed) => (p.ok ? p.value : p.error)
 
+describe('what comes on a roll', () => {
+  it('is longer than anything on a bench; 10 yd is 9.144 m (NIST SP 811)', () => {
+    expect(u.parseRollLength('10 yd')).toEqual({ ok: true, value: 9144 })
+    expect(u.parseRollLength('50 m')).toEqual({ ok: true, value: 50_000 })
+    expect(u.parseRollLength('2000 m')).toMatchObject({ ok: false })
+    expect(u.parseLength('50 m')).toMatchObject({ ok: false })
+  })
+})
+
 describe('reading a tape as people write it', () => {
   it.each([
     ['9 1/2"', 241.3],

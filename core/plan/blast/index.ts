@@ -162,3 +162,6 @@ export function decideGunTime(input: BlastInput): DwellDecision {
     refusal: null,
   }
 }
+
+/** Grit that goes round breaks to dust and is drawn off into the filter. @param seconds of gun time @returns g */
+export const gritSpent = (seconds: number, rules: HouseRules): number => (seconds / 60) * rules.gritPerMinute

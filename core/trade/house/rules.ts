@@ -65,6 +65,7 @@ export interface HouseRules extends Schools {
   blastPressureLight: number
   blastDistance: number
   blastPasses: number
+  gritPerMinute: number
   // The day
   workFrom: number
   workTo: number
@@ -490,6 +491,16 @@ export const RULES: readonly RuleSpec[] = [
     commonPractice('the farther the nozzle, the softer the fade'),
   ),
   number('blastPasses', 'Blasting', 'count', 'Passes over each place', 2, [1, 10], 'Two crossing passes leave no stripes.'),
+  number(
+    'gritPerMinute',
+    'Blasting',
+    'mass',
+    'Grit that breaks to dust, in a minute of gun time',
+    60,
+    [5, 600],
+    'A siphon gun throws about 1 kg a minute, and fused alumina lasts some 15 rounds.',
+    fromMemory('siphon guns 0.5 to 1.5 kg/min, 10 to 20 rounds'),
+  ),
 
   number('plateauShare', 'Coupons', 'share', 'Frost is done at', 0.95, [0.8, 0.99], 'After that, more time only undercuts.'),
   number('retestDays', 'Coupons', 'days', 'Test a bottle again after', 60, [7, 365], 'Cream loses strength once it has met air.'),

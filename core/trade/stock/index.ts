@@ -49,5 +49,9 @@ export function useUpFirst(lots: readonly StockLot[]): Set<string> {
   return new Set([...first.values()].filter(l => lots.filter(x => x.kind === l.kind && x.left > 0).length > 1).map(l => l.id))
 }
 
-export { LEVEL_CHANGES, levelChangeWords } from './ledger'
-export type { LevelChange } from './ledger'
+export { HAND_MOVES, handMove, isMove, levelOf, MOVE_KINDS, moveWords, rounded, takenOff } from './ledger'
+export type { HandMove, Move, MoveKind } from './ledger'
+export { GLOVE_MATERIALS, STOCK_KIND_IDS, STOCK_KINDS, stockKind, SUPPLY_KINDS } from './kinds'
+export type { StockDetail, StockKind, StockKindId, StockUnit } from './kinds'
+export { toBuy } from './buy'
+export type { BuyLine, StockNeed } from './buy'

@@ -1,4 +1,4 @@
 import { pathId, route } from '../../http/handler'
-import { putRollAway } from '../../services/sheets'
+import { throwRollAway } from '../../services/sheets'
 
-export default route((event, context) => putRollAway(context, pathId(event, 'roll')))
+export default route((event, context) => throwRollAway(context, pathId(event, 'roll')))

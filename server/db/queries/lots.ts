@@ -1,9 +1,9 @@
 import { paceOf } from '#core/plan/coat'
 import type { Sample } from '#core/plan/coat'
-import type { LevelChange } from '#core/trade/stock'
-import type { Lot, LotEntry, LevelLine } from '#shared/shelf'
+import type { Lot, LotEntry } from '#shared/shelf'
 import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
+import { levelSql } from './stock'
 
 /** Runs that an own pace is worked out from, the newest first. */
 const LATEST = 30
@@ -17,7 +17,8 @@ const GUN_SAMPLES = `(select coalesce(jsonb_agg(jsonb_build_object('seconds', (p
 // The newest coupon of each substrate that showed a best time travels with its bottle: plans are made from it.
 const COLUMNS = `id, product_name as "productName", kind, label_min_s as "labelMin", label_max_s as "labelMax", reusable,
   opened_on as "openedOn",
-  size, left_amount as "left", price, coupon_best_s as "couponBest", strength, strength_written as "strengthWritten", medium, grit,
+  size, ${levelSql('lot.id')} as "left",
+  price, coupon_best_s as "couponBest", strength, strength_written as "strengthWritten", medium, grit,
     gun_s_per_cm2 as "secondsPerCm2",
   put_away as "putAway", version,
   coalesce((select jsonb_agg(jsonb_build_object('substrate', c.substrate, 'best', c.best_s, 'creepRate', c.creep_rate))
@@ -40,7 +41,6 @@ const values = (id: string, b: LotEntry) => [
   b.reusable,
   b.openedOn || null,
   b.size,
-  b.left,
   b.price,
   whole(b.couponBest),
   b.strength && JSON.stringify(b.strength),
@@ -64,6 +64,8 @@ export async function listLots(db: Db, after: string | null): Promise<Lot[]> {
 }
 
 export async function lotById(db: Db, id: string, lock = false): Promise<Lot | undefined> {
+  // Its level is read once the lock is held: a statement that waited for it would still see the level of before.
+  if (lock) await db.query('select 1 from stock where id = $1 for update', [id])
   const row = (await db.query<LotRow>(`select ${COLUMNS} from lot where id = $1 ${lock ? 'for update' : ''}`, [id])).rows[0]
   return row && toLot(row)
 }
@@ -72,41 +74,23 @@ export async function lotsByIds(db: Db, ids: string[]): Promise<Lot[]> {
   return (await db.query<LotRow>(`select ${COLUMNS} from lot where id = any($1)`, [ids])).rows.map(toLot)
 }
 
-/** @returns false when this id is on the shelf already */
-export async function insertLot(db: Db, id: string, lot: LotEntry): Promise<boolean> {
-  const result = await db.query(
-    `insert into lot (id, product_name, kind, label_min_s, label_max_s, reusable, opened_on, size, left_amount, price, coupon_best_s,
+export async function insertLot(db: Db, id: string, lot: LotEntry): Promise<void> {
+  await db.query(
+    `insert into lot (id, product_name, kind, label_min_s, label_max_s, reusable, opened_on, size, price, coupon_best_s,
       strength, strength_written, medium, grit, gun_s_per_cm2)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16) on conflict (id) do nothing`,
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)`,
     values(id, lot),
   )
-  return result.rowCount === 1
 }
 
 export async function updateLot(db: Db, id: string, lot: LotEntry, putAway: boolean): Promise<void> {
   await db.query(
     `update lot set product_name = $2, kind = $3, label_min_s = $4, label_max_s = $5, reusable = $6, opened_on = $7, size = $8,
-      left_amount = $9, price = $10, coupon_best_s = $11,
-       strength = $12, strength_written = $13, medium = $14, grit = $15, gun_s_per_cm2 = $16, put_away = $17, version = version + 1
+      price = $9, coupon_best_s = $10,
+       strength = $11, strength_written = $12, medium = $13, grit = $14, gun_s_per_cm2 = $15, put_away = $16, version = version + 1
          where id = $1`,
     [...values(id, lot), putAway],
   )
-}
-
-/** @param m.change mL, or g of abrasive */
-export async function changeLevel(
-  db: Db,
-  m: { id: string, lotId: string, runId: string | null, change: number, kind: LevelChange, by: string, at: Date },
-): Promise<void> {
-  await db.query('insert into lot_movement (id, lot_id, run_id, change, kind, by_person, at) values ($1, $2, $3, $4, $5, $6, $7)', [
-    m.id,
-    m.lotId,
-    m.runId,
-    m.change,
-    m.kind,
-    m.by,
-    m.at,
-  ])
 }
 
 /** A sealed lot is open from its first use. @param day of the studio */
@@ -114,17 +98,6 @@ export async function openedOn(db: Db, id: string, day: string): Promise<void> {
   await db.query('update lot set opened_on = $2, version = version + 1 where id = $1 and opened_on is null', [id, day])
 }
 
-export async function setLevel(db: Db, id: string, left: number): Promise<void> {
-  await db.query('update lot set left_amount = $2, version = version + 1 where id = $1', [id, left])
-}
-
-/** What changed a lot's level, the latest first. */
-export async function listLevelChanges(db: Db, lotId: string, after: string | null): Promise<LevelLine[]> {
-  const { rows } = await db.query<LevelLine>(
-    `select id, change::float8, kind, note, run_id as "runId", by_person as by, at from lot_movement
-      where lot_id = $1 and ($2::uuid is null or (at, id) < (select at, id from lot_movement where id = $2))
-      order by at desc, id desc limit $3`,
-    [lotId, after, PAGE_ROWS],
-  )
-  return rows
+export async function putLotAway(db: Db, id: string): Promise<void> {
+  await db.query('update lot set put_away = true, version = version + 1 where id = $1', [id])
 }

@@ -1,8 +1,9 @@
 import type { Roll, RollEntry, Sheet, SheetForm, SheetSummary } from '#shared/sheets'
 import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
+import { levelSql } from './stock'
 
-const ROLL = 'id, name, resist, width, length, scrap, grain, put_away as "putAway"'
+const ROLL = `id, name, resist, width, ${levelSql('roll.id')} as length, scrap, grain, put_away as "putAway"`
 const SUMMARY = 'id, name, cut_at as "cutAt", set_id as "setId", put_away as "putAway", version'
 
 /** A page of them, by name, rolls before scraps. @param after the last row of the page before, or null */
@@ -19,27 +20,19 @@ export async function listRolls(db: Db, after: string | null): Promise<Roll[]> {
 }
 
 export async function rollById(db: Db, id: string, lock = false): Promise<Roll | undefined> {
+  if (lock) await db.query('select 1 from stock where id = $1 for update', [id])
   return (await db.query<Roll>(`select ${ROLL} from roll where id = $1 ${lock ? 'for update' : ''}`, [id])).rows[0]
 }
 
-/** @returns false when this id is on the shelf already */
-export async function insertRoll(db: Db, id: string, r: RollEntry): Promise<boolean> {
-  return (
-    (
-      await db.query(
-        'insert into roll (id, name, resist, width, length, scrap, grain) values ($1, $2, $3, $4, $5, $6, $7) on conflict (id) do nothing',
-        [id, r.name, r.resist, r.width, r.length, r.scrap, r.grain],
-      )
-    ).rowCount === 1
-  )
+/** Its length is its first line in the ledger. */
+export async function insertRoll(db: Db, id: string, r: Omit<RollEntry, 'length'>): Promise<void> {
+  await db.query('insert into roll (id, name, resist, width, scrap, grain) values ($1, $2, $3, $4, $5, $6)', [
+    id, r.name, r.resist, r.width, r.scrap, r.grain,
+  ])
 }
 
-export async function setRollAway(db: Db, id: string): Promise<boolean> {
-  return (await db.query('update roll set put_away = true where id = $1', [id])).rowCount === 1
-}
-
-export async function shortenRoll(db: Db, id: string, length: number): Promise<void> {
-  await db.query('update roll set length = $2 where id = $1', [id, length])
+export async function setRollAway(db: Db, id: string, away: boolean): Promise<void> {
+  await db.query('update roll set put_away = $2 where id = $1', [id, away])
 }
 
 /** A page of them, by name; those that are cut or put away come last. @param after the last row of the page before, or null */
@@ -121,9 +114,4 @@ export async function takenBy(db: Db, id: string): Promise<KeptTaken | null> {
 
 export async function setSheetUncut(db: Db, id: string): Promise<void> {
   await db.query('update cut_sheet set cut_at = null, taken = null, version = version + 1 where id = $1', [id])
-}
-
-/** A roll or scrap as long as it was. */
-export async function hangBack(db: Db, id: string, length: number): Promise<void> {
-  await db.query('update roll set put_away = false, length = $2 where id = $1', [id, length])
 }

@@ -2,9 +2,11 @@ import { completeRules } from '#core/trade/house'
 import type { HouseRules } from '#core/trade/house'
 import type { Studio } from '#shared/studio'
 import type { Db } from '../pool'
+import { levelSql } from './stock'
 
 const COLUMNS = 'name, world <> \'own\' as sample, rules, emergency_number as "emergencyNumber", poison_number as "poisonNumber", '
-  + 'gel_expires_on as "gelExpiresOn", version'
+  + `(select max(supply.expires_on) from supply join stock s using (id)
+    where s.kind = 'gel' and not put_away and ${levelSql('s.id')} > 0) as "gelExpiresOn", version`
 
 export async function readStudio(db: Db): Promise<Studio | undefined> {
   const row = (await db.query<Studio>(`select ${COLUMNS} from studio where id = 1`)).rows[0]
@@ -30,9 +32,4 @@ export async function updateStudio(
     [s.name, JSON.stringify(s.rules), s.emergencyNumber, s.poisonNumber, s.version],
   )
   return result.rowCount === 1
-}
-
-/** @param day until which the gel on the shelf is good; null: there is none */
-export async function updateGel(db: Db, day: string | null): Promise<void> {
-  await db.query('update studio set gel_expires_on = $1 where id = 1', [day])
 }

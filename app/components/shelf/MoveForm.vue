@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { v7 } from 'uuid'
+import { z } from 'zod'
+import { handMove, stockKind } from '#core/trade/stock'
+import type { HandMove, StockKindId } from '#core/trade/stock'
+
+/** What a person enters about one thing on the shelf: bought, counted, used, thrown away, out of date. */
+const props = defineProps<{ item: { id: string, kind: StockKindId, level: number }, first?: HandMove }>()
+const emit = defineEmits<{ close: [] }>()
+const studio = useStudioStore()
+const words = useStockWords()
+const kind = computed(() => stockKind(props.item.kind))
+const id = ref(v7())
+/** The level that was looked at, so that a count after a booking in between is asked back. */
+const seen = ref(props.item.level)
+const form = reactive({ kind: props.first ?? ('counted' as HandMove), amount: '', note: '' })
+
+const options = computed(() => [
+  { id: 'counted', text: kind.value.unit === 'count' ? 'Counted' : 'Measured' },
+  { id: 'bought', text: 'Bought' },
+  { id: 'used', text: 'Used' },
+  { id: 'wasted', text: 'Thrown away' },
+  ...(kind.value.expires || kind.value.own ? [{ id: 'expired', text: 'Out of date' }] : []),
+])
+const QUESTION: Record<HandMove, string> = {
+  counted: 'How much is there?',
+  bought: 'How much came?',
+  used: 'How much was used?',
+  wasted: 'How much was thrown away?',
+  expired: 'How much was thrown away?',
+}
+const question = computed(() => QUESTION[form.kind])
+const schema = computed(() =>
+  z
+    .object({ kind: z.custom<HandMove>(), amount: z.string(), note: z.string() })
+    .transform((raw, context) => {
+      const read = words.read(props.item.kind, raw.amount)
+      const move = read.ok ? handMove(props.item.level, raw.kind, read.value) : read
+      if (move.ok && read.ok) return { ...raw, amount: read.value, note: raw.note.trim() }
+      context.addIssue({ code: 'custom', path: ['amount'], message: move.ok ? '' : move.error })
+      return z.NEVER
+    }),
+)
+const { parsed, errors, problem, busy, submit } = useEntry(
+  () => schema.value,
+  () => form,
+)
+const after = computed(() => {
+  if (!parsed.value.success) return null
+  const move = handMove(props.item.level, form.kind, parsed.value.data.amount)
+  return move.ok ? props.item.level + (move.value?.change ?? 0) : null
+})
+async function save() {
+  const done = await submit(entry => api(`stock/${props.item.id}/moves`, 'POST', { id: id.value, ...entry, seen: seen.value }))
+  if (done) await studio.loadShelf()
+  if (done) return emit('close')
+  // Somebody booked in between: the new level is fetched, what was counted stays in the form.
+  await studio.loadShelf()
+  seen.value = props.item.level
+}
+</script>
+
+<template>
+  <form novalidate @submit.prevent="save">
+    <p>The ledger says there is <strong class="numeral">{{ words.amount(item.kind, item.level) }}</strong>.</p>
+    <ChoiceField v-model="form.kind" label="What happened" :options="options" />
+    <TextField v-model="form.amount" :label="question" :error="errors.amount" />
+    <TextField v-model="form.note" label="Why" hint="Leave blank when there is nothing to say" :error="errors.note" />
+    <p v-if="after !== null" class="muted">Then there is {{ words.amount(item.kind, after) }}.</p>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <div class="do">
+      <Button type="submit" label="Write it down" :disabled="busy" />
+      <Button type="button" severity="secondary" label="Cancel" @click="emit('close')" />
+    </div>
+  </form>
+</template>
+
+<style scoped>
+form { display: grid; gap: 1rem; }
+.do { display: flex; gap: 0.7rem; }
+.numeral { font-size: 1.4rem; }
+</style>

@@ -1,0 +1,116 @@
+import type { Move, StockKindId } from '#core/trade/stock'
+import type { LedgerLine, StockItem } from '#shared/stock'
+import { PAGE_ROWS } from '#shared/pages'
+import type { Db } from '../pool'
+
+/** What is there of a thing on the shelf: the sum of its movements. @param id an expression of SQL */
+export const levelSql = (id: string): string => `(select coalesce(sum(change), 0)::float8 from movement where stock_id = ${id})`
+
+/** What stands behind a line of the ledger. */
+export interface MoveCause {
+  runId?: string | null
+  sheetId?: string | null
+  otherId?: string | null
+  note?: string | null
+}
+
+export async function insertStock(db: Db, id: string, kind: StockKindId, at: Date): Promise<boolean> {
+  const { rowCount } = await db.query('insert into stock (id, kind, created_at) values ($1, $2, $3) on conflict (id) do nothing', [
+    id,
+    kind,
+    at,
+  ])
+  return rowCount === 1
+}
+
+/**
+ * Holds a thing on the shelf until the transaction ends, and says what is there. The level is asked for by a statement of its own: one
+ * that waited for the lock would still see the level of before.
+ * @returns undefined when there is no such thing
+ */
+export async function lockLevel(db: Db, id: string): Promise<number | undefined> {
+  const { rowCount } = await db.query('select 1 from stock where id = $1 for update', [id])
+  if (rowCount === 0) return undefined
+  return (await db.query<{ level: number }>(`select ${levelSql('$1')} as level`, [id])).rows[0]!.level
+}
+
+/** Writes lines into the ledger. @param moves ids made by whoever enters them: sent twice, written once */
+export async function insertMoves(
+  db: Db,
+  stockId: string,
+  moves: readonly (Move & { id: string })[],
+  cause: MoveCause,
+  by: string,
+  at: Date,
+): Promise<void> {
+  for (const { id, kind, change } of moves)
+    await db.query(
+      `insert into movement (id, stock_id, change, kind, note, run_id, sheet_id, other_id, by_person, at)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+      [id, stockId, change, kind, cause.note ?? null, cause.runId ?? null, cause.sheetId ?? null, cause.otherId ?? null, by, at],
+    )
+}
+
+/** Whether a line with this id is in the ledger already. */
+export async function moveExists(db: Db, id: string): Promise<boolean> {
+  return (await db.query('select 1 from movement where id = $1', [id])).rowCount === 1
+}
+
+const LINE = `m.id, m.stock_id as "stockId", m.change::float8, m.kind, m.note, m.run_id as "runId", m.sheet_id as "sheetId",
+  m.other_id as "otherId", m.by_person as by, m.at`
+const NAME = 'coalesce(lot.product_name, roll.name, supply.name)'
+const NAMED = `left join lot on lot.id = s.id left join roll on roll.id = s.id left join supply on supply.id = s.id`
+
+/** A page of the ledger, the latest first. @param stockId of one thing, or null for all @param after the last line of the page before */
+export async function listMoves(db: Db, stockId: string | null, after: string | null): Promise<LedgerLine[]> {
+  const { rows } = await db.query<LedgerLine>(
+    `select ${LINE}, s.kind as stock, ${NAME} as name, s.label_no as "labelNo"
+      from movement m join stock s on s.id = m.stock_id ${NAMED}
+      where ($1::uuid is null or m.stock_id = $1)
+        and ($2::uuid is null or (m.at, m.id) < (select at, id from movement where id = $2))
+      order by m.at desc, m.id desc limit $3`,
+    [stockId, after, PAGE_ROWS],
+  )
+  return rows
+}
+
+const ITEM = `s.id, s.kind, s.label_no as "labelNo", s.reorder::float8, ${NAME} as name, ${levelSql('s.id')} as level,
+  coalesce(lot.size, supply.pack)::float8 as pack,
+  coalesce(lot.put_away, roll.put_away, supply.put_away) as "putAway"`
+
+/** A page of everything on the shelf, whatever its kind, by label. Things put away are left out. */
+export async function listStock(db: Db, after: string | null): Promise<StockItem[]> {
+  const { rows } = await db.query<StockItem>(
+    `select ${ITEM} from stock s ${NAMED}
+      where not coalesce(lot.put_away, roll.put_away, supply.put_away)
+        and ($1::uuid is null or s.label_no > (select label_no from stock where id = $1))
+      order by s.label_no limit $2`,
+    [after, PAGE_ROWS],
+  )
+  return rows
+}
+
+export async function stockById(db: Db, id: string): Promise<StockItem | undefined> {
+  return (await db.query<StockItem>(`select ${ITEM} from stock s ${NAMED} where s.id = $1`, [id])).rows[0]
+}
+
+/** Who edits a thing on the shelf has to have seen its level: a form filled in before is told. */
+export async function touch(db: Db, id: string): Promise<void> {
+  await db.query('update lot set version = version + 1 where id = $1', [id])
+  await db.query('update supply set version = version + 1 where id = $1', [id])
+}
+
+export async function setReorder(db: Db, id: string, reorder: number | null): Promise<boolean> {
+  return (await db.query('update stock set reorder = $2 where id = $1', [id, reorder])).rowCount === 1
+}
+
+/** The lot of a kind to take from: what is opened and oldest first, and what has anything in it. Locked by whoever takes. */
+export async function firstOfKind(db: Db, kind: StockKindId): Promise<string | null> {
+  const { rows } = await db.query<{ id: string }>(
+    `select s.id from stock s join supply on supply.id = s.id
+      where s.kind = $1 and not supply.put_away
+      order by (${levelSql('s.id')} > 0) desc, supply.opened_on nulls last, supply.expires_on nulls last, s.label_no limit 1`,
+    [kind],
+  )
+  return rows[0]?.id ?? null
+}

@@ -1,0 +1,97 @@
+import { v7 } from 'uuid'
+import { handMove, rounded, takenOff } from '#core/trade/stock'
+import type { Move, StockKindId } from '#core/trade/stock'
+import type { MoveEntry, StockItem, Supply, SupplyEntry } from '#shared/stock'
+import { inTransaction } from '../db/pool'
+import type { Db } from '../db/pool'
+import * as stock from '../db/queries/stock'
+import type { MoveCause } from '../db/queries/stock'
+import { insertSupply, supplyById, updateSupply } from '../db/queries/supplies'
+import type { Context } from './context'
+import { notify } from './context'
+import { editedMeanwhile, leadsOnly, notFound, Refusal } from './refusal'
+
+/** Writes lines into the ledger; whoever has a form of it open is told when they save. */
+export async function book(context: Context, db: Db, stockId: string, moves: readonly Move[], cause: MoveCause = {}): Promise<void> {
+  if (moves.length === 0) return
+  await stock.insertMoves(
+    db,
+    stockId,
+    moves.map(m => ({ ...m, id: v7() })),
+    cause,
+    context.by,
+    context.now(),
+  )
+  await stock.touch(db, stockId)
+}
+
+/** Puts a new thing on the shelf with its first line. @returns false when this id stands there already */
+export async function shelve(context: Context, db: Db, id: string, kind: StockKindId, level: number): Promise<boolean> {
+  if (!(await stock.insertStock(db, id, kind, context.now()))) return false
+  const there = rounded(level)
+  if (there > 0) await stock.insertMoves(db, id, [{ id: v7(), kind: 'shelved', change: there }], {}, context.by, context.now())
+  return true
+}
+
+/** Takes an amount off the first lot of a kind that has any, where the studio keeps that kind at all. */
+export async function takeOfKind(context: Context, db: Db, kind: StockKindId, amount: number, cause: MoveCause): Promise<void> {
+  if (amount <= 0) return
+  const id = await stock.firstOfKind(db, kind)
+  if (id === null) return
+  await book(context, db, id, takenOff((await stock.lockLevel(db, id))!, amount), cause)
+}
+
+export async function addSupply(context: Context, id: string, entry: SupplyEntry): Promise<Supply> {
+  if (context.role !== 'lead') throw leadsOnly()
+  return inTransaction(context.pool, async (db) => {
+    if (await shelve(context, db, id, entry.kind, entry.left)) {
+      await insertSupply(db, id, entry)
+      await stock.setReorder(db, id, entry.reorder)
+      await notify(db, { topic: 'shelf' })
+      if (entry.kind === 'gel') await notify(db, { topic: 'studio' })
+    }
+    return (await supplyById(db, id))!
+  })
+}
+
+export async function changeSupply(context: Context, id: string, entry: SupplyEntry, version: number, putAway: boolean): Promise<Supply> {
+  if (context.role !== 'lead') throw leadsOnly()
+  return inTransaction(context.pool, async (db) => {
+    const level = await stock.lockLevel(db, id)
+    const before = await supplyById(db, id)
+    if (level === undefined || !before) throw notFound('supply')
+    if (before.kind !== entry.kind)
+      throw new Refusal(400, 'What it is can\'t be changed. Put it away and enter a new one.', { kind: 'Stays as it is.' })
+    if (!(await updateSupply(db, id, entry, version, putAway))) throw editedMeanwhile()
+    await stock.setReorder(db, id, entry.reorder)
+    const counted = handMove(level, 'counted', entry.left)
+    if (counted.ok && counted.value) await stock.insertMoves(db, id, [{ ...counted.value, id: v7() }], {}, context.by, context.now())
+    await notify(db, { topic: 'shelf' })
+    if (entry.kind === 'gel') await notify(db, { topic: 'studio' })
+    return (await supplyById(db, id))!
+  })
+}
+
+/**
+ * A line that a person enters: bought, counted, used, thrown away, out of date.
+ * @throws Refusal 409 when the level is no longer the one they saw: a count then would book a difference that is none
+ */
+export async function enterMove(context: Context, id: string, entry: MoveEntry): Promise<StockItem> {
+  return inTransaction(context.pool, async (db) => {
+    const level = await stock.lockLevel(db, id)
+    if (level === undefined) throw notFound('thing on the shelf')
+    if (!(await stock.moveExists(db, entry.id))) {
+      if (entry.kind === 'counted' && Math.abs(level - entry.seen) > 0.001)
+        throw new Refusal(409, 'Something was booked while you counted. Look at the level again; your count is still here.')
+      const move = handMove(level, entry.kind, entry.amount)
+      if (!move.ok) throw new Refusal(400, move.error, { amount: move.error })
+      if (move.value) {
+        await stock.insertMoves(db, id, [{ ...move.value, id: entry.id }], { note: entry.note || null }, context.by, context.now())
+        await stock.touch(db, id)
+      }
+      await notify(db, { topic: 'shelf' })
+      await notify(db, { topic: 'studio' })
+    }
+    return (await stock.stockById(db, id))!
+  })
+}
