@@ -27,6 +27,8 @@ import { addCoupon } from '../server/services/coupons'
 import { addBlank } from '../server/services/blanks'
 import { addRoll, addSheet } from '../server/services/sheets'
 import { addSupply } from '../server/services/ledger'
+import { enterTub, fillTub } from '../server/services/tubs'
+import { addContainer, fillContainer, writeRule } from '../server/services/waste'
 import { addLot, addStencil } from '../server/services/shelf'
 import { addTemplate } from '../server/services/templates'
 import { loadArt } from './art'
@@ -45,6 +47,8 @@ import {
   STENCILS,
   STUDIO,
   SUPPLIES,
+  CONTAINERS,
+  WASTE_RULES,
 } from './world'
 import type { JobSketch, PassSketch } from './world'
 
@@ -258,6 +262,28 @@ async function liveNow(passId: string) {
   await hand.leaves()
 }
 
+/** What the days before left behind: a rinse tub that still waits, and containers with their rules. */
+async function tubsAndWaste(lots: Record<string, string>) {
+  clock = now - 20 * DAY
+  const ids: Record<string, string> = {}
+  for (const { key, waste, ...container } of CONTAINERS) {
+    ids[key] = v7({ msecs: clock })
+    await addContainer(as('maren'), ids[key], {
+      ...container,
+      openedOn: day(0),
+      fullBy: container.fullBy === null ? null : day(container.fullBy),
+    })
+    await fillContainer(as('osk'), ids[key], { ...waste, id: v7({ msecs: clock }) })
+  }
+  for (const { content, ...rule } of WASTE_RULES) await writeRule(as('maren'), content, rule)
+  clock = now - 18 * 3_600_000
+  const tub = v7({ msecs: clock })
+  await fillTub(as('osk'), { id: tub, name: 'Rinse tub', volume: 10_000 })
+  await enterTub(as('osk'), tub, { id: v7({ msecs: clock }), kind: 'went-in', lotId: lots.slow!, amount: 22 })
+  clock += 60_000
+  await enterTub(as('osk'), tub, { id: v7({ msecs: clock }), kind: 'added', what: 'bicarbonate', grams: 8 })
+}
+
 /** Today is planned: the run on the bench and what is due next, Juno away at noon. */
 async function planToday(open: Record<string, string>) {
   clock = now
@@ -315,6 +341,7 @@ for (const sketch of OPEN_JOBS) {
   // Due days count from today, whenever it was written down.
   open[sketch.key] = (await plan({ ...sketch, dueInDays: sketch.dueInDays + 2 }, lots, 'maren')).passes[0]!.id
 }
+await tubsAndWaste(lots)
 await liveNow(open.chimneys!)
 await planToday(open)
 if ((await passById(pool, open.chimneys!))?.status !== 'running') throw new Error('The sample run did not start.')

@@ -8,6 +8,8 @@ import type { PlacementForm, PlanForm } from '../shared/jobs'
 import { PLACEMENT_FORM, SHEET_FORM } from '../shared/sheets'
 import type { RollForm, SheetForm } from '../shared/sheets'
 import type { SupplyForm } from '../shared/stock'
+import type { ContainerEntry, PutIn, WasteRuleEntry } from '../shared/tubs'
+import type { WasteId } from '../core/trade/waste'
 import type { LotForm } from '../shared/shelf'
 
 /** A harbour-town studio of four made-up people gets ready for a rowing regatta. All of it is invented. */
@@ -350,6 +352,50 @@ export const SUPPLIES: SupplySketch[] = [
   { ...SUPPLY, kind: 'degreaser', name: 'Isopropyl alcohol 70 %', pack: '1 L', left: '640 mL', reorder: '250 mL', price: '7.80' },
   { ...SUPPLY, kind: 'applicator', name: 'Foam brushes, 25 mm', pack: '24', left: '15', reorder: '8', price: '6.40' },
   { ...SUPPLY, kind: 'blank', name: 'Straight tumblers', blank: 'tumbler', pack: '6', left: '9', price: '13.20', openedDaysAgo: null },
+]
+
+/** Where waste waits in the sample studio. @property fullBy days from when it was begun */
+export const CONTAINERS: (Omit<ContainerEntry, 'openedOn' | 'fullBy'> & {
+  key: string
+  fullBy: number | null
+  waste: Omit<PutIn, 'id'>
+})[] = [
+  {
+    key: 'water',
+    name: 'Blue can by the sink',
+    content: 'fluoride-water',
+    capacity: 30_000,
+    place: 'under the sink',
+    fullBy: 90,
+    waste: { kind: 'fluoride-water', amount: 17_500, note: 'from the old bucket' },
+  },
+  {
+    key: 'solids',
+    name: 'Wipes pail',
+    content: 'fluoride-solids',
+    capacity: 5000,
+    place: 'at the bench',
+    fullBy: null,
+    waste: { kind: 'fluoride-solids', amount: 1350, note: '' },
+  },
+  {
+    key: 'metal',
+    name: 'Ferric can',
+    content: 'ferric-water',
+    capacity: 10_000,
+    place: 'metal shelf, lowest board',
+    fullBy: 60,
+    waste: { kind: 'ferric-water', amount: 9200, note: '' },
+  },
+]
+
+export const WASTE_RULES: (WasteRuleEntry & { content: WasteId })[] = [
+  {
+    content: 'ferric-water',
+    way: 'collect',
+    words: 'The harbour waste service takes it, closed and labelled.',
+    source: 'price list of the harbour waste service',
+  },
 ]
 
 /** Where stencils go on a piece, ready to cut. */

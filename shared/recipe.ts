@@ -35,6 +35,7 @@ export function lotFacts(lot: Lot, today: string): LotFacts {
     couponBest: lot.couponBest,
     coupons: lot.coupons,
     strength: lot.strength,
+    acidShare: lot.acidShare,
     secondsPerCm2: lot.secondsPerCm2,
     gunPace: lot.gunPace,
   }

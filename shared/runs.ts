@@ -84,6 +84,7 @@ export const runEventSchema = z.discriminatedUnion('kind', [
     back: z.number().min(0).max(100_000),
   }),
   z.strictObject({ ...head, kind: z.literal('bicarbonate.added'), grams: z.number().positive().max(100_000) }),
+  z.strictObject({ ...head, kind: z.literal('tub.chosen'), tub: uuidV7Schema }),
   z.strictObject({
     ...head,
     kind: z.literal('piece.judged'),
@@ -237,7 +238,7 @@ export type LiveMessage
   = | { topic: 'run', id: string, events?: StoredEvent[] }
   /** Heard by the server only: streams of this session end. */
     | { topic: 'session', id: string }
-    | { topic: 'today' | 'shelf' | 'studio' | 'crew' }
+    | { topic: 'today' | 'shelf' | 'studio' | 'crew' | 'tubs' }
     | { topic: 'day', day: string }
     | { topic: 'photos', id: string }
   /** The listener was away; anything may have changed. */

@@ -5,7 +5,7 @@ import { parseStrength } from '#core/plan/neutralise'
 import type { FerricStrength } from '#core/plan/neutralise'
 import type { Pace } from '#core/plan/coat'
 import type { CouponEvidence } from '#core/plan/dwell'
-import { parseDuration, parseFactor, parseMass, parseMoney, parseVolume } from '#core/basics/units'
+import { parseDuration, parseFactor, parseFraction, parseMass, parseMoney, parseVolume } from '#core/basics/units'
 import type { Parsed } from '#core/basics/units'
 import { dayField } from './fields'
 
@@ -28,6 +28,8 @@ const form = z.object({
   couponBest: written,
   /** Ferric chloride: °Bé, density or %. */
   strength: written,
+  /** Cream: its acid as ammonium bifluoride, by weight. */
+  acidShare: written.default(''),
   /** Abrasive. */
   medium: z.union([z.enum(ABRASIVE_MEDIA), z.literal('')]),
   grit: z.string().trim().max(20, 'Keep it under 20 letters.'),
@@ -47,6 +49,7 @@ export interface LotEntry {
   price: number
   couponBest: number | null
   strength: FerricStrength | null
+  acidShare: number | null
   strengthWritten: string
   medium: AbrasiveMedium | null
   grit: string
@@ -102,6 +105,12 @@ export const lotSchema = form.transform((raw, context): LotEntry => {
         ? null
         : read('couponBest', parseDuration, s => (s < 5 ? 'Write at least five seconds.' : null)),
     strength: strength?.ok ? strength.value : null,
+    acidShare:
+      method === 'cream' && raw.acidShare.trim() !== ''
+        ? read('acidShare', parseFraction, v =>
+            v < 0.01 || v > 0.6 ? 'A cream holds between 1 and 60 %. Read the safety data sheet again.' : null,
+          )
+        : null,
     strengthWritten: method === 'liquid' ? raw.strength.trim() : '',
     medium: blast ? raw.medium || null : null,
     grit: blast ? raw.grit : '',

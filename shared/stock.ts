@@ -159,6 +159,7 @@ export interface LedgerLine {
   note: string | null
   runId: string | null
   sheetId: string | null
+  tubId: string | null
   /** Where it was poured from or to. */
   otherId: string | null
   by: string

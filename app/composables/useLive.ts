@@ -20,13 +20,14 @@ export function runLive() {
   const work = useWorkStore()
   const studio = useStudioStore()
   const turns = useTurnsStore()
+  const tubs = useTubsStore()
   const session = useSessionStore()
   let source: EventSource | undefined
   let wasOpen = false
   let retry: ReturnType<typeof setTimeout> | undefined
 
   const quietly = (load: () => Promise<unknown>) => void load().catch(() => {})
-  const loadAll = () => [work.load, studio.load, turns.load].forEach(quietly)
+  const loadAll = () => [work.load, studio.load, turns.load, tubs.refresh].forEach(quietly)
 
   function hear(message: LiveMessage) {
     hearers.get(message.topic)?.forEach(h => h(message as never))
@@ -41,6 +42,8 @@ export function runLive() {
         return quietly(studio.loadStudio)
       case 'crew':
         return quietly(studio.loadCrew)
+      case 'tubs':
+        return quietly(tubs.refresh)
       case 'day':
         return message.day === turns.today() ? quietly(turns.load) : undefined
       case 'photos':

@@ -25,6 +25,7 @@ const jobs = computed(() => {
       </div>
       <NuxtLink class="button strong" to="/plan/new">Plan a new job</NuxtLink>
     </header>
+    <LeftOver />
     <p v-if="work.loaded && jobs.length === 0">Nothing is waiting. Plan the first job: piece, art and bottle are enough for a recipe.</p>
     <ul class="jobs">
       <TodayJob v-for="passes in jobs" :key="passes[0]!.jobId" :passes="passes" />

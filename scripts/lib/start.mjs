@@ -57,10 +57,10 @@ async function prepareData(url) {
   await loadSampleWorld(url)
 }
 
-/** The simulated cutter, unless CREST_CUTTER_URL names another. It ends with this script. @returns {Promise<string>} its address */
-function cutterAddress() {
-  if (process.env.CREST_CUTTER_URL) return Promise.resolve(process.env.CREST_CUTTER_URL)
-  const device = spawn(process.execPath, ['--import', 'tsx', join(root, 'devices', 'cutter', 'main.ts')], {
+/** A simulated device, unless its variable names another. It ends with this script. @returns {Promise<string>} its address */
+function deviceAddress(name, variable) {
+  if (process.env[variable]) return Promise.resolve(process.env[variable])
+  const device = spawn(process.execPath, ['--import', 'tsx', join(root, 'devices', name, 'main.ts')], {
     cwd: root,
     stdio: ['ignore', 'pipe', 'inherit'],
     env: { ...process.env, PORT: '0' },
@@ -69,13 +69,13 @@ function cutterAddress() {
   process.on('exit', () => device.kill())
   return new Promise((resolve) => {
     device.stdout.once('data', line => resolve(String(line).trim()))
-    // Without it only sending to the cutter fails, and says so.
+    // Without it only what asks that device fails, and says so.
     device.once('exit', () => resolve(''))
   })
 }
 
 /** Serves until Ctrl-C. An app that ends by itself is started again; the database stays. @returns {Promise<number>} exit code */
-function serve(url, host, port, cutter) {
+function serve(url, host, port, devices) {
   const launch = () =>
     spawn(process.execPath, [join(root, '.output', 'server', 'index.mjs')], {
       stdio: ['ignore', 'inherit', 'inherit'],
@@ -86,7 +86,7 @@ function serve(url, host, port, cutter) {
         NODE_ENV: 'production',
         DATABASE_URL: url,
         CREST_SESSION_SECRET: sessionSecret(),
-        CREST_CUTTER_URL: cutter,
+        ...devices,
         NITRO_HOST: host,
         NITRO_PORT: String(port),
         HOST: host,
@@ -134,7 +134,8 @@ export async function start() {
   try {
     await prepareData(database.url)
     const sample = (await databaseHolds(database.url)) === 'sample'
-    const serving = serve(database.url, host, port, await cutterAddress())
+    const [cutter, strip] = await Promise.all([deviceAddress('cutter', 'CREST_CUTTER_URL'), deviceAddress('ph-strip', 'CREST_STRIP_URL')])
+    const serving = serve(database.url, host, port, { CREST_CUTTER_URL: cutter, CREST_STRIP_URL: strip })
     void announce(host, port, sample)
     process.exitCode = await serving
   }

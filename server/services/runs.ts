@@ -11,7 +11,7 @@ import type { Pass } from '#shared/passes'
 import { lotFacts, schoolsOf } from '#shared/recipe'
 import type { RunWithEvents } from '#shared/runs'
 import { inTransaction } from '../db/pool'
-import type { Pool } from '../db/pool'
+import type { Db, Pool } from '../db/pool'
 import { lotById } from '../db/queries/lots'
 import { passById, setPassStatus } from '../db/queries/jobs'
 import * as runs from '../db/queries/runs'
@@ -111,7 +111,7 @@ export async function openRunsWithEvents(pool: Pool, now: Date): Promise<RunWith
 }
 
 /** @param after only events after this number: whoever asks has the others */
-export async function runWithEvents(pool: Pool, id: string, now: Date, after = 0): Promise<RunWithEvents> {
+export async function runWithEvents(pool: Db, id: string, now: Date, after = 0): Promise<RunWithEvents> {
   const head = await runs.runHead(pool, id)
   if (!head) throw notFound('run')
   const [events, conflicts] = await Promise.all([runs.eventsOfRuns(pool, [id], after), runs.conflictsOfRuns(pool, [id])])

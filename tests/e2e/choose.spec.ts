@@ -1,7 +1,7 @@
 import type { Job } from '../../shared/passes'
 import type { Page } from '@playwright/test'
 import { v7 } from 'uuid'
-import { answerAll, coatLike, expect, LEAD, MATE, NIMBLE, press, signIn, SLOW, test, unfold } from './world'
+import { answerAll, coatLike, done, expect, LEAD, MATE, NIMBLE, press, signIn, SLOW, test, unfold } from './world'
 import { FERRIC, GRIT, jobForm, MIRROR_JOB, newLot, newRun, TAG_JOB, upToStep } from '../support/client'
 
 async function tickGate(page: Page) {
@@ -12,7 +12,7 @@ async function tickGate(page: Page) {
 /** Presses "Done" until the heading says so. */
 async function doneUntil(page: Page, heading: string | RegExp) {
   await expect(async () => {
-    if (!(await page.locator('h1').filter({ hasText: heading }).isVisible())) await press(page, 'Done')
+    if (!(await page.locator('h1').filter({ hasText: heading }).isVisible())) await done(page)
     await expect(page.locator('h1')).toContainText(heading, { timeout: 500 })
   }).toPass({ timeout: 30_000 })
 }

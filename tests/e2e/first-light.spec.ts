@@ -1,4 +1,4 @@
-import { answerAll, expect, LEAD, MATE, press, signIn, test, throughTheDoor } from './world'
+import { answerAll, done, expect, LEAD, MATE, press, signIn, test, throughTheDoor } from './world'
 import { lotForm } from '../support/client'
 import { v7 } from 'uuid'
 
@@ -89,17 +89,23 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   await page.getByLabel('Went back in the bottle').fill('1/4 tsp')
   await expect(page.getByText('The bottle drops by 3.7 mL')).toBeVisible()
   await press(page, 'Enter the amounts')
+  // The wash-up is followed piece by piece, by the control or by a tap on the piece itself.
   await expect(page.locator('h1')).toContainText('Peel the resist')
-  await press(page, 'Done')
+  await press(page, 'Tumbler 1 is peeled')
+  await page.getByRole('checkbox', { name: 'tumbler 2' }).click()
 
   await expect(page.locator('h1')).toHaveText('Neutralise the rinse tub')
   await expect(page.locator('button.main')).toHaveAttribute('aria-disabled', 'true')
+  await page.getByRole('button', { name: 'A fresh tub' }).click()
+  await page.getByRole('button', { name: 'It is filled' }).click()
+  await expect(page.getByText('The rinse water is in Rinse tub')).toBeVisible()
   await page.getByRole('button', { name: 'Put in' }).click()
   await press(page, 'Nothing fizzes any more')
   await expect(page.locator('h1')).toContainText('Wash all 2 tumblers')
-  await press(page, 'Done')
+  await expect(page.getByText('Wet frost seems to vanish')).toBeVisible()
+  await done(page)
   await expect(page.locator('h1')).toContainText('Dry all 2 tumblers')
-  await press(page, 'Done')
+  await done(page)
 
   await press(page, 'To the wash-up')
   for (const line of ['Bottle closed', 'Brushes', 'Bench, tub', 'Tub emptied', 'gloves rinsed'])

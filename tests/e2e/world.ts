@@ -91,6 +91,15 @@ export async function press(page: Page, label: string | RegExp) {
   await control.click()
 }
 
+/** Closes a plain step; one that is followed piece by piece is closed for all pieces at once. */
+export async function done(page: Page) {
+  const all = page.getByRole('button', { name: /^All of them/ })
+  const main = page.locator('button.main').filter({ hasText: 'Done' })
+  await expect(all.or(main)).toBeVisible({ timeout: 20_000 })
+  if (await all.isVisible()) await all.click()
+  else await press(page, 'Done')
+}
+
 /** Opens parts of the plan that are folded to a sentence. */
 export async function unfold(page: Page, ...titles: string[]) {
   for (const title of titles) {

@@ -1,8 +1,10 @@
 import { spawn } from 'node:child_process'
 import type { ChildProcess } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
+import type { Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { startCutter } from '../../devices/cutter/server'
+import { startStrip } from '../../devices/ph-strip/server'
 import { freePort } from '../../scripts/lib/cluster.mjs'
 
 const entry = fileURLToPath(new URL('../../.output/server/index.mjs', import.meta.url))
@@ -15,11 +17,13 @@ export interface TestApp {
   kill: () => Promise<void>
 }
 
-/** The stand-in cutter that the apps of this process share; it does not keep the process alive. */
-const cutter = startCutter(0).then((server) => {
-  server.unref()
-  return `http://127.0.0.1:${(server.address() as AddressInfo).port}/`
-})
+/** A stand-in that the apps of this process share; it does not keep the process alive. */
+const shared = (device: Promise<Server>) =>
+  device.then((server) => {
+    server.unref()
+    return `http://127.0.0.1:${(server.address() as AddressInfo).port}/`
+  })
+const [cutter, strip] = [shared(startCutter(0)), shared(startStrip(0))]
 
 export async function startApp(databaseUrl: string, wantedPort?: number): Promise<TestApp> {
   const port: number = wantedPort ?? (await freePort())
@@ -34,6 +38,7 @@ export async function startApp(databaseUrl: string, wantedPort?: number): Promis
       DATABASE_URL: databaseUrl,
       CREST_SESSION_SECRET: SECRET,
       CREST_CUTTER_URL: await cutter,
+      CREST_STRIP_URL: await strip,
       HOST: '127.0.0.1',
       PORT: String(port),
       NITRO_HOST: '127.0.0.1',

@@ -36,6 +36,7 @@ const links = [
   { to: '/coupons', text: 'Coupons' },
   { to: '/day', text: 'Day' },
   { to: '/bench', text: 'Bench' },
+  { to: '/clean-up', text: 'Clean-up' },
   { to: '/log', text: 'Log' },
   { to: '/rules', text: 'House rules' },
   { to: '/crew', text: 'Crew' },
@@ -51,6 +52,10 @@ const SECTION: Record<string, string> = {
   'stencil': '/stencils',
   'sheet': '/stencils',
   'ledger': '/shelf',
+  'tub': '/clean-up',
+  'container': '/clean-up',
+  'close': '/clean-up',
+  'waste-rules': '/clean-up',
 }
 const section = computed(() => {
   const first = route.path.split('/')[1] ?? ''
@@ -130,7 +135,7 @@ const section = computed(() => {
 .brand { display: flex; align-items: center; gap: 0.5rem; text-decoration: none; color: var(--glass); min-height: 44px; }
 .brand span { font: 700 1.65rem/1 var(--display); color: var(--text); letter-spacing: 0.02em; }
 nav { display: flex; flex-wrap: wrap; gap: 0; }
-nav a { color: var(--muted); text-decoration: none; padding: 0.65rem 0.5rem 0.5rem; border-bottom: 3px solid transparent; }
+nav a { color: var(--muted); text-decoration: none; padding: 0.65rem 0.38rem 0.5rem; border-bottom: 3px solid transparent; }
 nav a:hover { color: var(--text); }
 nav a[aria-current='page'] { color: var(--text); border-bottom-color: var(--frost); font-weight: 650; }
 .right { margin-left: auto; display: flex; align-items: center; gap: 0.4rem; }

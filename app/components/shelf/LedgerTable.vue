@@ -9,7 +9,7 @@ defineProps<{ lines: LedgerLine[], named?: boolean }>()
 const studio = useStudioStore()
 const houseTime = useHouseTime()
 const words = useStockWords()
-const cause = (l: LedgerLine) => (l.runId ? `/log/${l.runId}` : l.sheetId ? `/sheet/${l.sheetId}` : null)
+const cause = (l: LedgerLine) => (l.runId ? `/log/${l.runId}` : l.sheetId ? `/sheet/${l.sheetId}` : l.tubId ? `/tub/${l.tubId}` : null)
 </script>
 
 <template>

@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import Select from 'primevue/select'
 import { v7 } from 'uuid'
 import { ABRASIVE_MEDIA, ETCHANT_KINDS, etchantKind, MEDIUM_NAMES } from '#core/trade/materials'
-import { capital, formatDuration, formatNumber } from '#core/basics/units'
+import { capital, formatDuration, formatFraction, formatNumber } from '#core/basics/units'
 import { lotSchema } from '#shared/shelf'
 import type { Lot, LotForm } from '#shared/shelf'
 
@@ -25,6 +25,7 @@ const BLANK: LotForm = {
   price: '',
   couponBest: '',
   strength: '',
+  acidShare: '',
   medium: '',
   grit: '',
   secondsPerCm2: '',
@@ -44,6 +45,7 @@ function written(b: Lot): LotForm {
     price: formatNumber(b.price, 2),
     couponBest: time(b.couponBest),
     strength: b.strengthWritten,
+    acidShare: b.acidShare === null ? '' : formatFraction(b.acidShare),
     medium: b.medium ?? '',
     grit: b.grit,
     secondsPerCm2: b.secondsPerCm2 === null ? '' : formatNumber(b.secondsPerCm2, 3),
@@ -161,6 +163,14 @@ function onLeave(event: FocusEvent) {
     />
     <TextField v-model="form.left" data-field="left" label="Left in it" :error="errors.left" />
     <TextField v-model="form.price" data-field="price" :label="`Price, ${studio.rules.currency}`" :error="errors.price" />
+    <TextField
+      v-if="method === 'cream'"
+      v-model="form.acidShare!"
+      data-field="acidShare"
+      label="Acid in it, as ammonium bifluoride"
+      :hint="`From its safety data sheet, by weight. Leave blank for the house rule, ${formatFraction(studio.rules.creamBifluoride)}`"
+      :error="errors.acidShare"
+    />
     <TextField
       v-if="method === 'cream'"
       v-model="form.couponBest"

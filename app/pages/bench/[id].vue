@@ -70,7 +70,7 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
         {{ countOf(run.plan.pieces, run.plan.noun) }} {{ run.coupon ? 'with' : 'for' }} {{ run.subject }} · step {{ stepNumber }} of
         {{ run.plan.steps.length }} · at the {{ step.station }}
       </p>
-      <div class="stage" :class="{ etching: step.kind === 'clock' || step.kind === 'blast', weeded: step.id === 'resist' }">
+      <div class="stage" :class="{ etching: ['clock', 'blast'].includes(step.kind) || kind === 'each', weeded: step.id === 'resist' }">
         <div class="now">
           <h1 aria-live="polite">{{ sentence }}</h1>
           <FocusClock v-if="(step.kind === 'clock' || step.kind === 'blast') && focus" :plan="run.plan" :piece="focus" />
@@ -81,6 +81,8 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
               <NuxtLink :to="`/sheet/${run.sheet.id}`">{{ run.sheet.name }}</NuxtLink>: {{ run.sheet.cut ? 'cut' : 'not cut yet' }}.
             </p>
             <p v-if="step.kind !== 'gate'" class="good"><strong>Good:</strong> {{ step.good }}</p>
+            <p v-if="step.trouble" class="good"><strong>If not:</strong> {{ step.trouble }}</p>
+            <p v-if="step.seems" class="good seems">{{ step.seems }}</p>
           </template>
           <GateList
             v-if="step.kind === 'gate' && !atTable"
@@ -90,6 +92,16 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
           />
         </div>
         <WeedingPicture v-if="step.id === 'resist'" :run="run" />
+        <PiecesDone
+          v-if="kind === 'each'"
+          class="pieces"
+          :run="run"
+          :state="state"
+          :step="step"
+          :next="wanted!"
+          @tick="enter({ kind: 'gate.ticked', step: step.id, item: String($event) })"
+          @all="enter({ kind: 'step.done', step: step.id })"
+        />
         <PieceStand
           v-if="step.kind === 'clock' || step.kind === 'blast'"
           class="pieces"
@@ -101,14 +113,7 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
       <MeasureForm v-if="step.kind === 'measure'" :plan="run.plan" @measured="enter({ kind: 'etchant.measured', ...$event })" />
       <TryForm v-else-if="step.kind === 'try'" :plan="run.plan" :tried="state.tried" @enter="enter($event)" />
       <GunControl v-else-if="kind === 'gun'" :plan="run.plan" :piece="state.pieces[wanted! - 1]!" :label="control" @enter="enter($event)" />
-      <TubForm
-        v-else-if="step.kind === 'tub'"
-        :foams="run.plan.method === 'liquid'"
-        :suggested="run.plan.bicarbonate"
-        :added="state.bicarbonate"
-        @add="enter({ kind: 'bicarbonate.added', grams: $event })"
-        @still="enter({ kind: 'step.done', step: step.id })"
-      />
+      <TubStep v-else-if="step.kind === 'tub'" :run="run" :state="state" :step="step" @enter="enter($event)" />
       <MainControl
         v-else
         :label="control"
@@ -133,6 +138,7 @@ h1 { font-size: clamp(2.4rem, 6vw, 4.4rem); line-height: 1; }
 .etching { grid-template-columns: minmax(20rem, 5fr) 7fr; align-items: stretch; }
 .weeded { grid-template-columns: repeat(auto-fit, minmax(20rem, 1fr)); align-items: start; }
 .now { display: grid; gap: 0.8rem; align-content: start; }
+.seems { border-left: 4px solid var(--glass); padding-left: 0.7rem; }
 .pieces { align-self: stretch; align-content: center; }
 @media (max-width: 60rem) { .etching { grid-template-columns: minmax(0, 1fr); } }
 </style>

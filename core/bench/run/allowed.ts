@@ -82,6 +82,9 @@ function refusePiece(plan: RunPlan, state: RunState, event: PieceEvent): string 
   return inHand ? `Finish coating ${pieceName(plan, inHand.n)} first.` : null
 }
 
+/** Whether this is the number of a piece that is still in the run. */
+const isOpenPiece = (state: RunState, item: string) => state.pieces.some(p => String(p.n) === item && !p.withdrawn)
+
 /** Why the state does not allow this event, in a sentence that says what to do; null when it does. Undo is judged elsewhere. */
 export function refuseStep(plan: RunPlan, state: RunState, event: RunEvent): string | null {
   // A note changes no fact, so it can be written whenever there is something to say, after the end as well.
@@ -95,14 +98,17 @@ export function refuseStep(plan: RunPlan, state: RunState, event: RunEvent): str
   const step = currentStep(plan, state)!
   switch (event.kind) {
     case 'gate.ticked': {
-      if (step.id !== event.step || step.kind !== 'gate') return `That can't be ticked now. First: ${step.title}.`
-      if (!step.items!.some(item => item.id === event.item)) return 'That line is not on this list.'
+      if (step.id !== event.step || (step.kind !== 'gate' && !step.each)) return `That can't be ticked now. First: ${step.title}.`
+      if (step.each ? !isOpenPiece(state, event.item) : !step.items!.some(item => item.id === event.item))
+        return step.each ? 'That piece is not in this run any more.' : 'That line is not on this list.'
       return state.ticked[event.step]?.[event.item] ? 'That line is ticked already.' : null
     }
     case 'step.done':
       if (step.id !== event.step) return `That step can't be closed now. First: ${step.title}.`
       if (closesRun(plan, step)) return `${step.title}, then close the run.`
-      if (step.kind === 'tub') return state.bicarbonate > 0 ? null : 'Put bicarbonate in the tub first, then wait until nothing fizzes.'
+      // In a tub that serves other runs too it waits to be neutralised with theirs.
+      if (step.kind === 'tub')
+        return state.bicarbonate > 0 || state.tub !== null ? null : 'Put bicarbonate in the tub first, then wait until nothing fizzes.'
       return step.kind === 'do' ? null : `${step.title}: every part of it has to be done, it can't be closed as a whole.`
     case 'step.skipped':
       if (step.id !== event.step) return `That step can't be skipped now. First: ${step.title}.`
@@ -118,6 +124,8 @@ export function refuseStep(plan: RunPlan, state: RunState, event: RunEvent): str
       return event.back > event.putOut ? 'More went back than was put out. Check both amounts.' : null
     case 'bicarbonate.added':
       return step.kind === 'tub' ? null : `Bicarbonate goes in at its own step. First: ${step.title}.`
+    case 'tub.chosen':
+      return step.kind === 'tub' ? null : `The tub is chosen at its own step. First: ${step.title}.`
     case 'run.finished': {
       const open = state.pieces.filter(p => !p.judged && !p.withdrawn)
       if (step.kind === 'look' && open.length > 0) return `Judge ${open.map(p => pieceName(plan, p.n)).join(', ')} first.`

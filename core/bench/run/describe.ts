@@ -1,5 +1,6 @@
 import { pieceName } from '../../plan/run-plan'
 import type { RunPlan } from '../../plan/run-plan'
+import type { Step } from '../../plan/steps'
 import { benchWords } from './words'
 import { capital, formatDuration, formatMass, formatVolume, uncapital } from '../../basics/units'
 import { mishapWords, reasonWords } from './reasons'
@@ -22,13 +23,19 @@ const NOTE_WORDS: Record<NoteReason, string> = {
 const early = ({ why, reason }: Extract<RunEvent, { kind: 'etchant.off' }>) =>
   reason === undefined ? '' : ` early: ${uncapital(reasonWords('etchant.off', { why, reason }))}`
 
+/** A line of a gate as it reads, or what a piece is now. */
+function tickWords(plan: RunPlan, step: Step | undefined, item: string): string {
+  if (step?.each) return `${capital(pieceName(plan, Number(item)))} is ${step.each}`
+  return step?.items?.find(i => i.id === item)?.text ?? item
+}
+
 /** One entry of a run in words, as the history shows it. */
 export function describeEvent(plan: RunPlan, event: RunEvent): string {
   const step = (id: string) => plan.steps.find(s => s.id === id)
   const piece = 'piece' in event ? pieceName(plan, event.piece) : ''
   switch (event.kind) {
     case 'gate.ticked':
-      return step(event.step)?.items?.find(i => i.id === event.item)?.text ?? event.item
+      return tickWords(plan, step(event.step), event.item)
     case 'step.done':
       return `Done: ${step(event.step)?.title ?? event.step}`
     case 'step.skipped':
@@ -71,6 +78,8 @@ export function describeEvent(plan: RunPlan, event: RunEvent): string {
       return `${formatVolume(event.putOut)} put out, ${formatVolume(event.back)} went back`
     case 'bicarbonate.added':
       return `${formatMass(event.grams)} of bicarbonate put in`
+    case 'tub.chosen':
+      return 'Rinse water is in a tub'
     case 'piece.judged':
       return `Judged ${piece}: ${event.result}`
     case 'run.finished':

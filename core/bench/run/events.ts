@@ -71,6 +71,8 @@ export type RunEvent
     | (Base & { kind: 'run.resumed' })
     | (Base & { kind: 'etchant.measured', putOut: number, back: number })
     | (Base & { kind: 'bicarbonate.added', grams: number })
+    /** Its rinse water is in this tub, which may hold that of other runs. */
+    | (Base & { kind: 'tub.chosen', tub: string })
     | (OfPiece & { kind: 'piece.judged', result: PieceResult, faults: FaultId[], note: string })
     | (Base & { kind: 'run.finished' })
     | (Base & BenchReason<'run.abandoned'> & { kind: 'run.abandoned' })
@@ -116,6 +118,7 @@ export const EVENT_KINDS: readonly RunEventKind[] = [
   'run.resumed',
   'etchant.measured',
   'bicarbonate.added',
+  'tub.chosen',
   'piece.judged',
   'run.finished',
   'run.abandoned',

@@ -30,6 +30,7 @@ export function emptyRun(plan: RunPlan): RunState {
     tried: { started: null, judged: null },
     measured: null,
     bicarbonate: 0,
+    tub: null,
     paused: null,
     notes: [],
     finished: null,
@@ -118,6 +119,8 @@ export function applyEvent(state: RunState, event: RunEvent): RunState {
       return { ...state, measured: { ...stamp, putOut: event.putOut, back: event.back } }
     case 'bicarbonate.added':
       return { ...state, bicarbonate: state.bicarbonate + event.grams }
+    case 'tub.chosen':
+      return { ...state, tub: event.tub }
     case 'piece.judged':
       return changePiece(state, event.piece, { judged: { ...stamp, result: event.result, faults: event.faults, note: event.note } })
     case 'run.finished':

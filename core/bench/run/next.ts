@@ -8,7 +8,7 @@ import { UNANSWERED_MS } from './announce'
 import { dueCare, spoken } from './care'
 import { gunTime, liveWindow, pieceClock } from './clock'
 import type { RunEvent } from './events'
-import { closesRun, currentStep, handsFull, holderOf, pieceStage } from './state'
+import { closesRun, currentStep, handsFull, holderOf, pieceStage, piecesLeft } from './state'
 import type { PieceState, RunState } from './state'
 import { answersFor, caresFor, coatPlanned, NO_TURNS, rinses } from './turns'
 import type { Turns } from './turns'
@@ -31,6 +31,8 @@ export type NextAction
     | { kind: 'finish', step: Step }
     | (OfPiece & { kind: 'coat' | 'covered' | 'rinse' | 'gun' })
     | (OfPiece & { kind: 'off', /** All that come off with one wipe, where it is more than a tray. */ along?: number[] })
+    /** Done for one piece of a step that is followed piece by piece. */
+    | (OfPiece & { kind: 'each' })
     | (OfPiece & { kind: 'care', care: CareCallId })
     | (OfPiece & { kind: 'wait', seconds: number })
   /** Others have in hand what there is to do, or the run is paused. */
@@ -313,8 +315,15 @@ export function nextAction(
     case 'blast':
       return blastAction(plan, state, step, now)
     default:
-      return { kind: step.kind, step }
+      return (plan.pieces > 1 && eachAction(plan, state, step)) || { kind: step.kind, step }
   }
+}
+
+/** The next piece of a step that is followed piece by piece; null where it is not. */
+function eachAction(plan: RunPlan, state: RunState, step: Step): NextAction | null {
+  const piece = piecesLeft(step, state)[0]
+  if (!piece) return null
+  return { kind: 'each', step, piece: piece.n, sentence: step.title, control: `${capital(pieceLabel(plan, piece.n))} is ${step.each}` }
 }
 
 type Part<E> = E extends RunEvent ? Omit<E, 'id' | 'at' | 'by'> : never
@@ -330,6 +339,8 @@ export function pressEntries(plan: RunPlan, state: RunState, action: NextAction)
       return [{ kind: 'gate.ticked', step: action.step.id, item: action.item.id }]
     case 'do':
       return [{ kind: 'step.done', step: action.step.id }]
+    case 'each':
+      return [{ kind: 'gate.ticked', step: action.step.id, item: String(action.piece) }]
     case 'coat':
       // The brush is taken up once for all strips that are rinsed in turn.
       return plan.together === 'rinsed in turn'

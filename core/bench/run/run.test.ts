@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
-import { announcements, currentStep, effectiveEvents, foldRun, nextAction, pieceClock, refuseEvent, summarise } from './index'
+import { announcements, currentStep, effectiveEvents, foldRun, nextAction, pieceClock, pressEntries, refuseEvent, summarise } from './index'
 import type { RunEvent } from './index'
 import { bench, judgeAll, plan, START, tickAll } from './testing.test-support'
 
@@ -84,6 +84,43 @@ describe('a run from safety gate to log', () => {
     b.send({ kind: 'bicarbonate.added', grams: 5 })
     expect(b.state().bicarbonate).toBe(20)
     expect(b.refusal({ kind: 'step.done', step: 'neutralise' })).toBeNull()
+  })
+
+  it('a run may leave its rinse in a tub that serves others too; the tub is then neutralised by itself', () => {
+    const b = bench().atEtch()
+    b.etchAll()
+    b.send({ kind: 'etchant.measured', putOut: 4, back: 1 })
+    expect(b.refusal({ kind: 'tub.chosen', tub: 'sink' })).toMatch(/its own step/)
+    b.send({ kind: 'step.done', step: 'peel' })
+    b.send({ kind: 'tub.chosen', tub: 'sink' })
+    expect([b.state().tub, b.refusal({ kind: 'step.done', step: 'neutralise' })]).toEqual(['sink', null])
+  })
+
+  it('the wash-up is followed piece by piece, the first coated first; a broken piece is passed over, one press serves all', () => {
+    const b = bench().atEtch()
+    for (const n of [3, 1, 2, 4]) b.coat(n)
+    for (const n of [3, 1, 2, 4]) {
+      b.send({ kind: 'etchant.off', piece: n })
+      b.send({ kind: 'piece.rinsed', piece: n })
+    }
+    b.send({ kind: 'etchant.measured', putOut: 4, back: 1 })
+    const next = () => nextAction(b.plan, b.state(), b.now)
+    const order: number[] = []
+    expect(next()).toMatchObject({ kind: 'each', piece: 3, control: 'Tumbler 3 is peeled' })
+    b.send({ kind: 'piece.withdrawn', piece: 1, reason: 'dropped' })
+    for (let a = next(); a.kind === 'each' && a.step.id === 'peel'; a = next()) {
+      order.push(a.piece)
+      for (const entry of pressEntries(b.plan, b.state(), a)) b.send(entry)
+    }
+    expect([order, b.step()]).toEqual([[3, 2, 4], 'neutralise'])
+    expect(b.refusal({ kind: 'gate.ticked', step: 'peel', item: '1' })).toMatch(/can't be ticked now/)
+    b.send({ kind: 'bicarbonate.added', grams: 15 })
+    b.send({ kind: 'step.done', step: 'neutralise' })
+    expect(b.refusal({ kind: 'gate.ticked', step: 'second-wash', item: '1' })).toMatch(/not in this run any more/)
+    b.send({ kind: 'gate.ticked', step: 'second-wash', item: '2' })
+    expect(b.refusal({ kind: 'gate.ticked', step: 'second-wash', item: '2' })).toMatch(/ticked already/)
+    b.send({ kind: 'step.done', step: 'second-wash' })
+    expect(b.step()).toBe('dry')
   })
 
   it('a run can be stopped while nothing is wet, and is then closed for good', () => {

@@ -44,6 +44,8 @@ export interface RunState {
   measured: (Stamp & { putOut: number, back: number }) | null
   /** g so far */
   bicarbonate: number
+  /** Where its rinse water is: a tub that may serve other runs as well. */
+  tub: string | null
   /** Nothing goes on until somebody says so. */
   paused: (Stamp & BenchReason<'run.paused'>) | null
   /** What was written down beside the facts, in order. */
@@ -89,6 +91,18 @@ export function wetPieces(state: RunState): PieceState[] {
 /** Whether this is the step that is complete when the run is closed. */
 export const closesRun = (plan: Pick<RunPlan, 'steps'>, step: Step) => step === plan.steps.at(-1)
 
+/** Pieces that a step is still to be done for, the first coated first; none where it is not followed piece by piece. */
+export function piecesLeft(step: Step, state: RunState): PieceState[] {
+  if (!step.each || state.done[step.id] || state.skipped[step.id]) return []
+  return state.pieces
+    .filter(p => !p.withdrawn && !state.ticked[step.id]?.[String(p.n)])
+    .sort((a, b) => (a.covered?.at ?? 0) - (b.covered?.at ?? 0) || a.n - b.n)
+}
+
+/** Whether every piece that is still in the run was ticked by itself. */
+const eachDone = (step: Step, state: RunState) =>
+  Boolean(step.each) && state.ticked[step.id] !== undefined && piecesLeft(step, state).length === 0
+
 function stepComplete(step: Step, state: RunState): boolean {
   switch (step.kind) {
     case 'gate':
@@ -104,7 +118,7 @@ function stepComplete(step: Step, state: RunState): boolean {
     case 'look':
       return state.pieces.every(p => p.judged || p.withdrawn)
     default:
-      return state.done[step.id] !== undefined || state.skipped[step.id] !== undefined
+      return state.done[step.id] !== undefined || state.skipped[step.id] !== undefined || eachDone(step, state)
   }
 }
 

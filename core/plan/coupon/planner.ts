@@ -60,7 +60,7 @@ export function planCoupon(order: CouponOrder, lot: LotFacts, schools: Schools, 
   const openArea = area * times.length
   const hands = stripHands(layout, rules)
   const putOut = creamFigure(openArea, 1, rules).value
-  const bicarbonate = bicarbonateFigure(putOut, rules).value
+  const bicarbonate = bicarbonateFigure(putOut, rules, lot.acidShare ?? null).value
   const windows = times.map(t => ({ notBefore: t, best: t, notAfter: Math.round(t + Math.max(10, t * 0.05)) }))
   const dwell = { notBefore: times[0]!, best: times[0]!, notAfter: windows.at(-1)!.notAfter }
   const after = lot.reusable ? schools.after : 'wipe'

@@ -2,7 +2,7 @@ import type { Figure } from '../../basics/figure'
 import { ruleSource } from '../../trade/house'
 import type { HouseRules } from '../../trade/house'
 import { FORMULAS, molarMass } from '../../trade/materials'
-import { commonPractice, fromMemory } from '../../basics/source'
+import { commonPractice, fromMemory, reading } from '../../basics/source'
 import type { Sourced } from '../../basics/source'
 
 export { baumeToDensity, carbonDioxideLitres, bicarbonateForFerric, ferricFigure, ferricStrength, gasFigure, parseStrength } from './ferric'
@@ -22,10 +22,11 @@ export function bicarbonateForBifluoride(bifluoride: number): number {
 /**
  * Bicarbonate to have ready for the rinse tub, as if all the cream ended there.
  * Neutral is not harmless: fluoride stays dissolved, so the tub goes to waste as local rules say.
- * @param cream mL
+ * @param cream mL @param acidShare as ammonium bifluoride by weight, from the lot's safety data sheet; null: the house rule
  */
-export function bicarbonateFigure(cream: number, rules: HouseRules): Figure {
-  const bifluoride = cream * CREAM_DENSITY.value * rules.creamBifluoride
+export function bicarbonateFigure(cream: number, rules: HouseRules, acidShare: number | null = null): Figure {
+  const share = acidShare ?? rules.creamBifluoride
+  const bifluoride = cream * CREAM_DENSITY.value * share
   return {
     id: 'bicarbonate',
     label: 'Bicarbonate for the rinse tub',
@@ -35,7 +36,12 @@ export function bicarbonateFigure(cream: number, rules: HouseRules): Figure {
     inputs: [
       { label: 'cream', value: cream, unit: 'ml', source: commonPractice('all of it, as if it ended in the tub') },
       { label: 'density of the cream', value: CREAM_DENSITY.value, unit: 'g/ml', source: CREAM_DENSITY.source },
-      { label: 'bifluoride by weight', value: rules.creamBifluoride, unit: 'fraction', source: ruleSource(rules, 'creamBifluoride') },
+      {
+        label: 'acid, as bifluoride by weight',
+        value: share,
+        unit: 'fraction',
+        source: acidShare === null ? ruleSource(rules, 'creamBifluoride') : reading,
+      },
       {
         label: 'bicarbonate NaHCO₃',
         value: molarMass(FORMULAS.bicarbonate),

@@ -28,6 +28,8 @@ export interface LotFacts {
   coupons: readonly (CouponEvidence & { substrate: SubstrateId })[]
   /** Ferric chloride only. */
   strength: FerricStrength | null
+  /** Cream only: its acid as ammonium bifluoride, by weight, where its safety data sheet says it. */
+  acidShare?: number | null
   /** Abrasive only: gun time that a test patch asked for, s per cm². */
   secondsPerCm2: number | null
   /** Abrasive only: what it took on earlier pieces. */

@@ -79,7 +79,7 @@ export function creamPart(input: RecipeInput): MethodPart {
   const cream = creamFigure(open, input.pieces, input.rules, coatedOf(input.placements, input.rules))
   const recover = input.schools.after === 'recover' && input.lot.reusable
   const net = netCreamFigure(cream.value, input.pieces, recover, input.rules)
-  const bicarbonate = bicarbonateFigure(cream.value, input.rules)
+  const bicarbonate = bicarbonateFigure(cream.value, input.rules, input.lot.acidShare ?? null)
   return {
     dwell: dwellOf(input, coat),
     figures: [

@@ -128,6 +128,8 @@ export function peelStep(c: StepContext): Step {
       : 'Dry, gloves on: nothing is smeared.',
     how: [...peelMoves(c), 'Adhesive off with alcohol; crumbs with a nylon scrubber and window cleaner.'],
     good: 'No resist, no adhesive, nothing slippery left.',
+    each: c.resist.id === 'mesh' ? 'untaped' : 'peeled',
+    trouble: 'Slippery somewhere: there is etchant left. Back under water, gloves on, before anything else.',
   })
 }
 
@@ -140,9 +142,14 @@ export const washStep = (c: StepContext): Step =>
     seconds: each(c, 45),
     reason:
       c.kind.method === 'cream'
-        ? 'Residue shows as blotches once dry. Wet frost seems to vanish: do not judge it yet.'
+        ? 'Residue shows as blotches once dry.'
         : 'What is left in the etched parts shows once dry.',
     good: 'Water runs off clean.',
+    each: 'washed',
+    trouble: 'Water beads or smears: glue or residue is left. Alcohol or a clean damp wipe, then soap again.',
+    ...(c.substrate.family === 'metal'
+      ? {}
+      : { seems: 'Wet frost seems to vanish, and white or dark patches may show. That is the water: judge it dry, not now.' }),
   })
 
 export const dryStep = (c: StepContext, id = 'dry'): Step =>
@@ -155,6 +162,8 @@ export const dryStep = (c: StepContext, id = 'dry'): Step =>
     reason: 'It can only be judged dry. Wash up while it dries.',
     how: ['Wipe it with a lint-free cloth and stand it on the rack.'],
     good: 'No damp in corners or under the rim.',
+    each: 'on the rack',
+    trouble: 'Water creeps out of a corner: blot it with the edge of the cloth and turn the piece.',
   })
 
 /** From the stirring to the rack. */

@@ -36,6 +36,12 @@ export interface Step {
   /** Never skipped. Others may be, with a reason that is kept. */
   safety: boolean
   items?: GateItem[]
+  /** Followed piece by piece: what a piece is once it is done, as `peeled`. */
+  each?: string
+  /** What to do where it is not good. */
+  trouble?: string
+  /** What looks wrong on the way and is not. */
+  seems?: string
 }
 
 /** What is done to a piece once it has been judged. */

@@ -76,6 +76,8 @@ export interface HouseRules extends Schools {
   dryTime: number
   careGrace: number
   // Clean up
+  etchantLimit: number
+  blastLimit: number
   bicarbonateExcess: number
   bicarbonateLeast: number
   creamBifluoride: number
@@ -539,6 +541,24 @@ export const RULES: readonly RuleSpec[] = [
     2,
     [1.5, 10],
     'Twice the equation, then on until the fizz stops.',
+  ),
+  number(
+    'etchantLimit',
+    'Clean up',
+    'time',
+    'Near open etchant, a person and a day',
+    0,
+    [0, 12 * 3600],
+    'Your own limit, shown beside the minutes at the end of the day. 0 shows none.',
+  ),
+  number(
+    'blastLimit',
+    'Clean up',
+    'time',
+    'At the gun, a person and a day',
+    0,
+    [0, 12 * 3600],
+    'Your own limit, shown beside the minutes at the end of the day. 0 shows none.',
   ),
   number(
     'bicarbonateLeast',

@@ -18,7 +18,8 @@ const GUN_SAMPLES = `(select coalesce(jsonb_agg(jsonb_build_object('seconds', (p
 const COLUMNS = `id, product_name as "productName", kind, label_min_s as "labelMin", label_max_s as "labelMax", reusable,
   opened_on as "openedOn",
   size, ${levelSql('lot.id')} as "left",
-  price, coupon_best_s as "couponBest", strength, strength_written as "strengthWritten", medium, grit,
+  price, coupon_best_s as "couponBest", strength, strength_written as "strengthWritten",
+  acid_share as "acidShare", medium, grit,
     gun_s_per_cm2 as "secondsPerCm2",
   put_away as "putAway", version,
   coalesce((select jsonb_agg(jsonb_build_object('substrate', c.substrate, 'best', c.best_s, 'creepRate', c.creep_rate))
@@ -48,6 +49,7 @@ const values = (id: string, b: LotEntry) => [
   b.medium,
   b.grit,
   b.secondsPerCm2,
+  b.acidShare,
 ]
 
 /** A page of them, by name; those put away come last. @param after the last row of the page before, or null */
@@ -77,8 +79,8 @@ export async function lotsByIds(db: Db, ids: string[]): Promise<Lot[]> {
 export async function insertLot(db: Db, id: string, lot: LotEntry): Promise<void> {
   await db.query(
     `insert into lot (id, product_name, kind, label_min_s, label_max_s, reusable, opened_on, size, price, coupon_best_s,
-      strength, strength_written, medium, grit, gun_s_per_cm2)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)`,
+      strength, strength_written, medium, grit, gun_s_per_cm2, acid_share)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16)`,
     values(id, lot),
   )
 }
@@ -87,7 +89,8 @@ export async function updateLot(db: Db, id: string, lot: LotEntry, putAway: bool
   await db.query(
     `update lot set product_name = $2, kind = $3, label_min_s = $4, label_max_s = $5, reusable = $6, opened_on = $7, size = $8,
       price = $9, coupon_best_s = $10,
-       strength = $11, strength_written = $12, medium = $13, grit = $14, gun_s_per_cm2 = $15, put_away = $16, version = version + 1
+       strength = $11, strength_written = $12, medium = $13, grit = $14, gun_s_per_cm2 = $15, acid_share = $16, put_away = $17,
+       version = version + 1
          where id = $1`,
     [...values(id, lot), putAway],
   )

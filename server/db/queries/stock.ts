@@ -10,6 +10,7 @@ export const levelSql = (id: string): string => `(select coalesce(sum(change), 0
 export interface MoveCause {
   runId?: string | null
   sheetId?: string | null
+  tubId?: string | null
   otherId?: string | null
   note?: string | null
 }
@@ -45,9 +46,21 @@ export async function insertMoves(
 ): Promise<void> {
   for (const { id, kind, change } of moves)
     await db.query(
-      `insert into movement (id, stock_id, change, kind, note, run_id, sheet_id, other_id, by_person, at)
-       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
-      [id, stockId, change, kind, cause.note ?? null, cause.runId ?? null, cause.sheetId ?? null, cause.otherId ?? null, by, at],
+      `insert into movement (id, stock_id, change, kind, note, run_id, sheet_id, other_id, by_person, at, tub_id)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
+      [
+        id,
+        stockId,
+        change,
+        kind,
+        cause.note ?? null,
+        cause.runId ?? null,
+        cause.sheetId ?? null,
+        cause.otherId ?? null,
+        by,
+        at,
+        cause.tubId ?? null,
+      ],
     )
 }
 
@@ -57,7 +70,7 @@ export async function moveExists(db: Db, id: string): Promise<boolean> {
 }
 
 const LINE = `m.id, m.stock_id as "stockId", m.change::float8, m.kind, m.note, m.run_id as "runId", m.sheet_id as "sheetId",
-  m.other_id as "otherId", m.by_person as by, m.at`
+  m.tub_id as "tubId", m.other_id as "otherId", m.by_person as by, m.at`
 const NAME = 'coalesce(lot.product_name, roll.name, supply.name)'
 const NAMED = `left join lot on lot.id = s.id left join roll on roll.id = s.id left join supply on supply.id = s.id`
 
@@ -66,10 +79,10 @@ export async function listMoves(db: Db, stockId: string | null, after: string | 
   const { rows } = await db.query<LedgerLine>(
     `select ${LINE}, s.kind as stock, ${NAME} as name, s.label_no as "labelNo"
       from movement m join stock s on s.id = m.stock_id ${NAMED}
-      where ($1::uuid is null or m.stock_id = $1)
-        and ($2::uuid is null or (m.at, m.id) < (select at, id from movement where id = $2))
-      order by m.at desc, m.id desc limit $3`,
-    [stockId, after, PAGE_ROWS],
+      where ${stockId === null ? 'true' : 'm.stock_id = $2'}
+        ${after === null ? '' : `and (m.at, m.id) < (select at, id from movement where id = ${stockId === null ? '$2' : '$3'})`}
+      order by m.at desc, m.id desc limit $1`,
+    [PAGE_ROWS, ...(stockId === null ? [] : [stockId]), ...(after === null ? [] : [after])],
   )
   return rows
 }

@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { z } from 'zod'
+import { formatMass, formatNumber, parseMass } from '#core/basics/units'
+import { calciumFor, fluorideLeft } from '#core/plan/tub'
+import type { TubContent } from '#core/plan/tub'
+import { writtenField } from '#shared/fields'
+
+/** Fluoride stays dissolved in a neutral tub; a calcium salt binds it as mud that can be collected. */
+const props = defineProps<{ content: TubContent }>()
+const emit = defineEmits<{ add: [grams: number] }>()
+/** mg/L that careful binding gets to in a bucket. */
+const MARK = 15
+const left = computed(() => fluorideLeft(props.content))
+const needed = computed(() => calciumFor(props.content, MARK))
+const form = reactive({ grams: '' })
+watch(needed, grams => (form.grams = grams ? formatMass(Math.ceil(grams)) : ''), { immediate: true })
+const schema = z.object({ grams: writtenField(parseMass, g => (g <= 0 ? 'Write how much went in.' : null)) })
+const { errors, busy, submit } = useEntry(
+  () => schema,
+  () => form,
+)
+const add = () => submit(async ({ grams }) => emit('add', grams))
+</script>
+
+<template>
+  <details class="bind">
+    <summary>
+      Bind the fluoride: {{ formatNumber(left) }} mg/L is dissolved now
+    </summary>
+    <p>
+      Neutralise first. Then stir in calcium chloride: fluoride falls out as white mud. With
+      {{ needed === null ? 'any amount' : formatMass(Math.ceil(needed)) }} about {{ MARK }} mg/L is left, by the solubility of calcium
+      fluoride. Left-over bicarbonate takes part of the calcium. Let it settle overnight; the mud is poisonous and is collected.
+    </p>
+    <form novalidate @submit.prevent="add">
+      <TextField
+        v-model="form.grams"
+        label="Calcium chloride put in"
+        hint="Dry weight; flakes are about three quarters"
+        :error="errors.grams"
+      />
+      <Button type="submit" severity="secondary" label="It went in" :disabled="busy" />
+    </form>
+  </details>
+</template>
+
+<style scoped>
+.bind { margin-bottom: 1.8rem; }
+p { max-width: 46rem; margin: 0.5rem 0; }
+form { display: flex; flex-wrap: wrap; gap: 0.8rem; align-items: end; }
+</style>

@@ -1,0 +1,39 @@
+import { formatMass, formatNumber, formatVolume } from '#core/basics/units'
+import { portions, spoons } from '#core/plan/tub'
+import type { NeutraliserId, TubContent } from '#core/plan/tub'
+import type { TubState } from '#core/bench/tub'
+import { wasteKind } from '#core/trade/waste'
+import type { WasteId } from '#core/trade/waste'
+
+const UNIT = { tsp: ['teaspoon', 'teaspoons'], tbsp: ['tablespoon', 'tablespoons'], cup: ['cup', 'cups'] } as const
+
+/** An amount in spoons and cups: `about 2 1/2 tablespoons`. */
+export function spoonWords(id: NeutraliserId, grams: number): string {
+  const { unit, amount } = spoons(id, grams)
+  const halves = Math.max(0.5, Math.ceil(amount * 2 - 0.05) / 2)
+  const whole = Math.floor(halves)
+  const text = `${whole > 0 ? whole : ''}${halves % 1 ? `${whole > 0 ? '\u00a0' : ''}1/2` : ''}`
+  return `about ${text} ${UNIT[unit][halves > 1 ? 1 : 0]}`
+}
+
+/** How to put it in: `24 g, about 2 tablespoons, in 2 portions; about 5 L of gas`. */
+export function doseWords(content: TubContent, id: NeutraliserId, grams: number): string {
+  const { count, gas } = portions(content, id, grams)
+  const pace = count > 1 ? `, in ${count} portions, waiting until each is quiet` : ''
+  const air = gas > 0.2 ? `. It sets about ${formatNumber(gas, gas < 10 ? 1 : 0)} L of gas free: air moving, no lid` : ''
+  return `${formatMass(grams)}, ${spoonWords(id, grams)}${pace}${air}`
+}
+
+/** A tub in a few words: `acid, pH about 3`. */
+export function tubWords(state: TubState): string {
+  if (state.emptied) return 'Emptied'
+  if (state.verdict === 'clean') return 'Clean water'
+  const pH = `pH ${state.read ? '' : 'about '}${formatNumber(state.pH, 1)}${state.read ? ', as read' : ', as reckoned'}`
+  return `${{ acid: 'Acid', neutral: 'Neutral', caustic: 'Caustic' }[state.verdict]}, ${pH}`
+}
+
+/** How much waste, in words: litres of what is liquid, kilograms of what is dry. */
+export function wasteWords(content: WasteId, amount: number): string {
+  if (wasteKind(content).unit === 'ml') return amount >= 1000 ? `${formatNumber(amount / 1000, 1)}\u00a0L` : formatVolume(amount)
+  return amount >= 1000 ? `${formatNumber(amount / 1000, 2)}\u00a0kg` : formatMass(amount)
+}

@@ -1,0 +1,5 @@
+import { pathDay } from '../../http/day'
+import { route } from '../../http/handler'
+import { dayEnd } from '../../services/close'
+
+export default route((event, { pool }) => dayEnd(pool, pathDay(event)))

@@ -1,0 +1,4 @@
+import { route } from '../../http/handler'
+import { allTubs } from '../../services/tubs'
+
+export default route((_event, context) => allTubs(context))

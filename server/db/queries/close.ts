@@ -1,0 +1,57 @@
+import type { TouchEvent } from '#core/crew/close'
+import type { CloseEntry, Closing } from '#shared/close'
+import type { Db } from '../pool'
+
+const CLOSING = 'id, day, lines as marks, note, by_person as by, at'
+
+/** The latest closing of a day. */
+export async function closingOf(db: Db, day: string): Promise<Closing | null> {
+  const { rows } = await db.query<Closing>(`select ${CLOSING} from day_close where day = $1 order by at desc, id desc limit 1`, [day])
+  return rows[0] ?? null
+}
+
+/** The latest closing of any day before this one. */
+export async function closingBefore(db: Db, day: string): Promise<Closing | null> {
+  const { rows } = await db.query<Closing>(`select ${CLOSING} from day_close where day < $1 order by day desc, at desc, id desc limit 1`, [
+    day,
+  ])
+  return rows[0] ?? null
+}
+
+export async function closingById(db: Db, id: string): Promise<Closing | null> {
+  return (await db.query<Closing>(`select ${CLOSING} from day_close where id = $1`, [id])).rows[0] ?? null
+}
+
+export async function insertClosing(db: Db, c: CloseEntry, by: string, at: Date): Promise<void> {
+  await db.query('insert into day_close (id, day, lines, note, by_person, at) values ($1, $2, $3, $4, $5, $6)', [
+    c.id,
+    c.day,
+    JSON.stringify(c.marks),
+    c.note,
+    by,
+    at,
+  ])
+}
+
+/** What was entered at benches between two moments, that was not taken back. */
+export async function touchesBetween(
+  db: Db,
+  from: Date,
+  to: Date,
+): Promise<(TouchEvent & { lotId: string, lot: string, subject: string, why: string | null })[]> {
+  const { rows } = await db.query<
+    Omit<TouchEvent & { lotId: string, lot: string, subject: string, why: string | null }, 'at'> & { at: Date }
+  >(
+    `select e.run_id as "runId", run.plan ->> 'method' as method, e.kind, e.piece, e.by_person as by, e.at,
+      (e.payload ->> 'seconds')::float8 as seconds, e.payload ->> 'why' as why, run.lot_id as "lotId", lot.product_name as lot,
+      coalesce(job.customer, lot.product_name) as subject
+    from run_event e join run on run.id = e.run_id join lot on lot.id = run.lot_id
+      left join pass on pass.id = run.pass_id left join piece_set s on s.id = pass.set_id left join job on job.id = s.job_id
+    where e.at >= $1 and e.at < $2
+      and not exists (select 1 from run_event u
+        where u.run_id = e.run_id and u.kind = 'event.undone' and u.payload ->> 'target' = e.id::text)
+    order by e.at`,
+    [from, to],
+  )
+  return rows.map(r => ({ ...r, at: r.at.getTime() }))
+}

@@ -1,0 +1,85 @@
+import { describe, expect, it } from 'vitest'
+import jsQR from 'jsqr'
+import sharp from 'sharp'
+import { extractText, getDocumentProxy } from 'unpdf'
+import { labelNumber, qrModules, shelfLabels, wasteLabel } from '../../core/trade/labels'
+
+/** A code as a picture, each module four pixels, with its quiet zone; turned and a little blurred as a camera has it. */
+async function pictured(text: string, angle = 0): Promise<{ data: Uint8ClampedArray, width: number, height: number }> {
+  const rows = qrModules(text)
+  const [module, quiet] = [5, 4]
+  const side = (rows.length + 2 * quiet) * module
+  const grey = Buffer.alloc(side * side, 255)
+  rows.forEach((row, j) =>
+    row.forEach((dark, i) => {
+      if (!dark) return
+      for (let y = 0; y < module; y++)
+        grey.fill(0, ((j + quiet) * module + y) * side + (i + quiet) * module, ((j + quiet) * module + y) * side + (i + quiet + 1) * module)
+    }),
+  )
+  const { data, info } = await sharp(grey, { raw: { width: side, height: side, channels: 1 } })
+    .rotate(angle, { background: '#fff' })
+    .blur(0.8)
+    .toColourspace('srgb')
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+  return { data: new Uint8ClampedArray(data), width: info.width, height: info.height }
+}
+
+const text = async (pdf: Uint8Array) => (await extractText(await getDocumentProxy(pdf), { mergePages: true })).text.replace(/\s+/g, ' ')
+
+describe('QR codes against an independent decoder (jsQR)', () => {
+  it.each([
+    ['https://studio.example/stock/42', 0],
+    ['http://10.0.0.7:3000/container/0192f6a0-7b1c-7a3e-9d55-1b1f4d0c9a11', 0],
+    ['https://studio.example/stock/7', 12],
+  ])('%s, turned by %d degrees, is read back', async (code, angle) => {
+    const { data, width, height } = await pictured(code, angle)
+    expect(jsQR(data, width, height)?.data).toBe(code)
+  })
+})
+
+describe('labels as PDF, read back with a PDF library (pdf.js)', () => {
+  it('a waste label says contents, hazards, dates, place and whom to call', async () => {
+    const pdf = await wasteLabel({
+      studio: 'Quay studio',
+      name: 'Blue can',
+      content: 'ferric-water',
+      labelNo: 3,
+      openedOn: '3 May 2027',
+      fullBy: '1 Aug 2027',
+      place: 'under the sink',
+      address: 'https://studio.example/container/3',
+      emergency: '112',
+    })
+    const said = await text(pdf)
+    for (const words of [
+      'Neutralised ferric chloride with dissolved metal',
+      'poisonous to water life',
+      'Blue can, container 3, Quay studio',
+      'Begun 3 May 2027; has to leave by 1 Aug 2027',
+      'Stands: under the sink',
+      'Emergency: 112',
+    ])
+      expect(said).toContain(words)
+  })
+  it('a sheet of labels has each number and name, 24 to a page; letters that a PDF lacks do not stop it', async () => {
+    const labels = Array.from({ length: 30 }, (_, i) => ({
+      no: i + 1,
+      name: i === 4 ? 'Łódź tape' : `Thing ${i + 1}`,
+      address: `https://a.example/stock/${i + 1}`,
+    }))
+    const pdf = await shelfLabels(labels)
+    const document = await getDocumentProxy(pdf.slice())
+    expect(document.numPages).toBe(2)
+    const said = await text(pdf)
+    expect(said).toContain('30')
+    expect(said).toContain('Thing 29')
+    expect(said).toContain('?ód? tape')
+  })
+  it('a scanned address and a typed number are one label; anything else is none', () => {
+    expect(['https://a.example/stock/42', '42', ' 42 ', '/stock/42/'].map(labelNumber)).toEqual([42, 42, 42, 42])
+    expect(['', 'https://a.example/container/9f', '4 2', 'forty'].map(labelNumber)).toEqual([null, null, null, null])
+  })
+})
