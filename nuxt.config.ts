@@ -145,7 +145,8 @@ export default defineNuxtConfig({
       xXSSProtection: '0',
       strictTransportSecurity: false,
       permissionsPolicy: {
-        'camera': [],
+        // Labels are read with it when stock is taken.
+        'camera': ['self'],
         'microphone': [],
         'geolocation': [],
         'display-capture': [],

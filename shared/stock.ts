@@ -172,6 +172,8 @@ export const moveSchema = z.object({
   kind: z.enum(HAND_MOVES),
   amount: z.number().min(0, 'Less than nothing is never there.').max(1e7, 'That is more than a studio holds. Check the unit.'),
   seen: z.number(),
+  /** It is out of date, and whoever uses it has been told. */
+  anyway: z.boolean().default(false),
   note: z.string().trim().max(200, 'Keep it under 200 letters.').default(''),
 })
 export type MoveEntry = z.output<typeof moveSchema>

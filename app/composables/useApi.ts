@@ -22,10 +22,10 @@ export const PATIENCE_MS = 10_000
 /** How long a picture may take over a weak network. */
 export const PICTURE_PATIENCE_MS = 60_000
 
-async function ask<T>(path: string, request: RequestInit): Promise<T> {
+async function ask<T>(path: string, request: RequestInit, patience = PATIENCE_MS): Promise<T> {
   let response: Response
   try {
-    response = await fetch(`/api/${path}`, { ...request, signal: AbortSignal.timeout(PATIENCE_MS) })
+    response = await fetch(`/api/${path}`, { ...request, signal: AbortSignal.timeout(patience) })
   }
   catch {
     reachable.value = false
@@ -54,6 +54,10 @@ export const api = <T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 
 /** Sends a font file as it is. @throws ApiError as `api` does */
 export const apiFont = <T>(path: string, file: Blob): Promise<T> =>
   ask<T>(path, { method: 'POST', headers: { 'content-type': 'font/sfnt' }, body: file })
+
+/** Sends a paper as it is. @throws ApiError as `api` does */
+export const apiPdf = <T>(path: string, file: Blob): Promise<T> =>
+  ask<T>(path, { method: 'POST', headers: { 'content-type': 'application/pdf' }, body: file }, PICTURE_PATIENCE_MS)
 
 /** All rows of a list, page by page. @throws ApiError as `api` does */
 export const apiList = <T extends { id: string }>(path: string): Promise<T[]> =>

@@ -58,7 +58,10 @@ const outlooks = computed(
           <NuxtLink to="/ledger">The ledger</NuxtLink> says where everything went.
         </p>
       </div>
-      <Button v-if="session.isLead" label="Put a bottle on the shelf" @click="editing = null" />
+      <div class="head-do">
+        <NuxtLink class="button" to="/stocktake">Take stock</NuxtLink>
+        <Button v-if="session.isLead" label="Put a bottle on the shelf" @click="editing = null" />
+      </div>
     </header>
     <ToBuy />
     <p v-if="studio.studio && onShelf.length === 0">
@@ -89,6 +92,7 @@ const outlooks = computed(
 </template>
 
 <style scoped>
+.head-do { display: flex; flex-wrap: wrap; gap: 0.7rem; }
 ul { list-style: none; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(26rem, 1fr)); gap: 1.5rem 2.5rem; }
 @media (max-width: 32rem) { ul { grid-template-columns: 1fr; } }
 </style>

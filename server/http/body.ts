@@ -9,15 +9,15 @@ export interface BodyLimits {
 }
 
 const JSON_LIMITS: BodyLimits = { bytes: 2_000_000, ms: 20_000 }
-/** Pictures come over a weak network. */
+/** Pictures and papers come over a weak network. */
 const PICTURE_LIMITS: BodyLimits = { bytes: 10_000_000, ms: 60_000 }
-const PICTURES = /^\/api\/runs\/[^/]+\/photos$/
+const PICTURES = /^\/api\/(?:runs\/[^/]+\/photos|papers)$/
 
 export const limitsOf = (path: string): BodyLimits => (PICTURES.test(path.split('?')[0]!) ? PICTURE_LIMITS : JSON_LIMITS)
 
 const TOO_LARGE = 'That is larger than Crest takes. Make it smaller and try again; nothing was lost.'
 const tooLarge = (limits: BodyLimits) =>
-  new Refusal(413, limits === PICTURE_LIMITS ? 'A picture may have 10 MB. Take it smaller.' : TOO_LARGE)
+  new Refusal(413, limits === PICTURE_LIMITS ? 'A picture or paper may have 10 MB. Make it smaller.' : TOO_LARGE)
 
 /**
  * Reads a request's body as it comes and stops at the first byte too many, so that nobody fills the memory.

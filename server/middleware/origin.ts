@@ -9,9 +9,9 @@ export default defineEventHandler((event) => {
   const site = getHeader(event, 'sec-fetch-site')
   const foreignOrigin = origin !== undefined && !sameHost(origin, getHeader(event, 'host'))
   const foreignSite = site !== undefined && site !== 'same-origin' && site !== 'none'
-  // Bodies are JSON, a picture or a font: a foreign form can send none of them without asking first, and asking is refused.
+  // Bodies are JSON, a picture, a font or a PDF: a foreign form can send none of them without asking first, and asking is refused.
   const hasBody = Number(getHeader(event, 'content-length') ?? 0) > 0 || getHeader(event, 'transfer-encoding') !== undefined
-  const foreignBody = hasBody && !/^(application\/json|image\/|font\/)/.test(getHeader(event, 'content-type') ?? '')
+  const foreignBody = hasBody && !/^(application\/json|application\/pdf|image\/|font\/)/.test(getHeader(event, 'content-type') ?? '')
   if (foreignOrigin || foreignSite || foreignBody) {
     setResponseStatus(event, 403)
     return { error: 'This request came from another page and was refused. Nothing was changed.' }

@@ -18,7 +18,7 @@ import * as runs from '../db/queries/runs'
 import { addUses } from '../db/queries/stencils'
 import type { Context } from './context'
 import { notify } from './context'
-import { book, takeOfKind } from './ledger'
+import { book, takeOfBlank, takeOfKind } from './ledger'
 import { studioOf } from './studio'
 
 /**
@@ -92,6 +92,11 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
   }
   await book(context, db, lot.id, etchantMoves(head, state, summary, lot.left, rules), { runId: head.id })
   await takeOfKind(context, db, 'bicarbonate', state.bicarbonate, { runId: head.id })
+  // A blank leaves the shelf with its first pass, whether it comes out good or broken.
+  if (pass?.blankId && pass.no === 1) {
+    const begun = state.pieces.filter(p => p.coatStarted || p.gunOn || p.gunSeconds > 0 || p.withdrawn).length
+    await takeOfBlank(context, db, pass.blankId, begun, { runId: head.id })
+  }
   await notify(db, { topic: 'shelf' })
   await notify(db, { topic: 'today' })
   // The studio's own pace may have changed.

@@ -1,4 +1,5 @@
 import { v7 } from 'uuid'
+import { dayIn, formatDay } from '#core/basics/zone'
 import { handMove, rounded, takenOff } from '#core/trade/stock'
 import type { Move, StockKindId } from '#core/trade/stock'
 import type { MoveEntry, StockItem, Supply, SupplyEntry } from '#shared/stock'
@@ -10,6 +11,7 @@ import { insertSupply, supplyById, updateSupply } from '../db/queries/supplies'
 import type { Context } from './context'
 import { notify } from './context'
 import { editedMeanwhile, leadsOnly, notFound, Refusal } from './refusal'
+import { studioOf } from './studio'
 
 /** Writes lines into the ledger; whoever has a form of it open is told when they save. */
 export async function book(context: Context, db: Db, stockId: string, moves: readonly Move[], cause: MoveCause = {}): Promise<void> {
@@ -39,6 +41,13 @@ export async function takeOfKind(context: Context, db: Db, kind: StockKindId, am
   const id = await stock.firstOfKind(db, kind)
   if (id === null) return
   await book(context, db, id, takenOff((await stock.lockLevel(db, id))!, amount), cause)
+}
+
+/** The same for blanks of one shape, where the studio keeps count of them. */
+export async function takeOfBlank(context: Context, db: Db, blankId: string, pieces: number, cause: MoveCause): Promise<void> {
+  const id = await stock.firstOfBlank(db, blankId)
+  if (id === null || pieces === 0) return
+  await book(context, db, id, takenOff((await stock.lockLevel(db, id))!, pieces), cause)
 }
 
 export async function addSupply(context: Context, id: string, entry: SupplyEntry): Promise<Supply> {
@@ -72,6 +81,14 @@ export async function changeSupply(context: Context, id: string, entry: SupplyEn
   })
 }
 
+/** The day until which a supply was good, where that is over. */
+async function pastItsDay(db: Db, id: string, now: Date): Promise<string | null> {
+  const supply = await supplyById(db, id)
+  if (!supply?.expiresOn) return null
+  const { rules } = await studioOf(db)
+  return supply.expiresOn < dayIn(rules.timeZone, now.getTime()) ? supply.expiresOn : null
+}
+
 /**
  * A line that a person enters: bought, counted, used, thrown away, out of date.
  * @throws Refusal 409 when the level is no longer the one they saw: a count then would book a difference that is none
@@ -85,8 +102,14 @@ export async function enterMove(context: Context, id: string, entry: MoveEntry):
         throw new Refusal(409, 'Something was booked while you counted. Look at the level again; your count is still here.')
       const move = handMove(level, entry.kind, entry.amount)
       if (!move.ok) throw new Refusal(400, move.error, { amount: move.error })
+      const late = entry.kind === 'used' ? await pastItsDay(db, id, context.now()) : null
+      if (late !== null && !entry.anyway)
+        throw new Refusal(409, `It was good until ${formatDay(late, 'd MMM yyyy')}. Take another, or say that it is used anyway.`, {
+          anyway: 'It is out of date.',
+        })
       if (move.value) {
-        await stock.insertMoves(db, id, [{ ...move.value, id: entry.id }], { note: entry.note || null }, context.by, context.now())
+        const kind = late === null ? move.value.kind : 'used-late'
+        await stock.insertMoves(db, id, [{ ...move.value, kind, id: entry.id }], { note: entry.note || null }, context.by, context.now())
         await stock.touch(db, id)
       }
       await notify(db, { topic: 'shelf' })

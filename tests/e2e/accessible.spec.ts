@@ -5,7 +5,7 @@ import { v7 } from 'uuid'
 import type { Page } from '@playwright/test'
 import { expect, LEAD, runAtEtch, SAFETY, signIn, test } from './world'
 import { startApp } from '../support/app'
-import { Client, event, jobForm, newLot, newRun } from '../support/client'
+import { Client, event, jobForm, newLot, newRun, supplyForm } from '../support/client'
 import type { DayPlan } from '../../shared/days'
 
 const PHONE = { width: 390, height: 844 }
@@ -44,6 +44,12 @@ test('no screen is wider than a phone, and axe finds no serious issue on any, da
   await newRun(world.mate, world.lotId, { pieces: '1' })
   const coated = [event({ kind: 'coat.started', piece: 1 }), event({ kind: 'coat.covered', piece: 1 })]
   await world.mate.post(`runs/${runId}/events`, { events: coated })
+  const [tub, container] = [v7(), v7()]
+  await world.lead.post('supplies', { id: v7(), supply: supplyForm() })
+  await world.lead.post('tubs', { id: tub, name: 'Sink tub', volume: 8000 })
+  await world.lead.post(`tubs/${tub}/entries`, { id: v7(), kind: 'went-in', lotId: world.lotId, amount: 10 })
+  const can = { name: 'Blue can', content: 'fluoride-water', capacity: 20_000, place: '', openedOn: '2026-01-01', fullBy: '' }
+  await world.lead.post('containers', { id: container, container: can })
   await signIn(page, world.app.url, LEAD)
   const screens: [string, string][] = [
     ['/', 'Today'],
@@ -64,6 +70,12 @@ test('no screen is wider than a phone, and axe finds no serious issue on any, da
     ['/stencil/new', 'Read new art'],
     ['/sheet/new', 'New cut sheet'],
     [`/coupon/${world.lotId}`, 'Coupons'],
+    ['/ledger', 'Ledger'],
+    ['/clean-up', 'Clean-up'],
+    [`/tub/${tub}`, 'Sink tub'],
+    [`/container/${container}`, 'Blue can'],
+    ['/waste-rules', 'Rules for waste'],
+    ['/close', 'Close the day'],
     ['/log', 'Log'],
     ['/rules', 'House rules'],
     ['/crew', 'Crew'],
@@ -81,7 +93,7 @@ test('no screen is wider than a phone, and axe finds no serious issue on any, da
     if (path === `/bench/${runId}`)
       expect((await page.locator('button.main').boundingBox())!.height, 'large enough for a glove').toBeGreaterThanOrEqual(72)
     // Long forms are looked at whole: what lies under the running clocks for a moment can be scrolled to.
-    await page.setViewportSize({ width: 1280, height: /plan|rules|coupon|blank|stencil|sheet|day/.test(path) ? 4000 : 800 })
+    await page.setViewportSize({ width: 1280, height: /plan|rules|coupon|blank|stencil|sheet|day|shelf|tub/.test(path) ? 4000 : 800 })
     await expectAccessible(page, path)
   }
 })

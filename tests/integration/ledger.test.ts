@@ -2,9 +2,10 @@ import { v7 } from 'uuid'
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { Lot } from '../../shared/shelf'
 import type { LedgerLine, StockItem, Supply } from '../../shared/stock'
-import { newLot, supplyForm } from '../support/client'
+import { newLot, newRun, supplyForm } from '../support/client'
 import type { Client } from '../support/client'
 import { sharedStudio } from '../support/studio'
+import { through } from '../support/through'
 
 let lead: Client
 let mate: Client
@@ -64,6 +65,68 @@ describe('supplies and their ledger', () => {
     expect((await lines(id)).length).toBe(2)
     const other = await lead.put(`supplies/${id}`, { supply: supplyForm({ name: 'Not gloves' }), version: 3, putAway: false })
     expect(other.body.fields!.kind).toBe('Stays as it is.')
+  })
+})
+
+describe('what a run takes', () => {
+  it('its blanks leave the shelf with the first pass, its bicarbonate with the tub, its cream in two lines', async () => {
+    const [blank, own, powder] = [v7(), v7(), v7()]
+    const lotId = await newLot(lead)
+    const reading = (height: string, girth: string) => ({ height, girth })
+    await mate.post('blanks', {
+      id: blank,
+      blank: {
+        name: 'Counted tumbler', noun: 'tumbler', substrate: 'soda-lime', shape: 'round', heightKind: 'vertical', girths: '',
+        readings: [reading('0', '230'), reading('110', '240')], pane: { width: '', height: '', thickness: '', holes: [] },
+      },
+    })
+    await lead.post('supplies', { id: own, supply: supplyForm({ kind: 'blank', name: 'Tumblers', pack: '6', left: '9', blankId: blank }) })
+    await lead.post('supplies', { id: powder, supply: supplyForm({ name: 'First bucket', openedOn: '2019-01-01' }) })
+    const { runId } = await newRun(mate, lotId, { pieces: '2', blankId: blank })
+    await through(mate, runId, ['good', 'broke'])
+    expect((await lines(own)).map(l => [l.kind, l.change, l.runId])).toEqual([['used', -2, runId], ['shelved', 9, null]])
+    expect((await lines(powder))[0]).toMatchObject({ kind: 'used', change: -20, runId })
+    expect((await lines(lotId)).map(l => [l.kind, l.change]).sort()).toEqual([['recovered', 1], ['shelved', 100], ['used', -3]])
+  })
+})
+
+describe('what is out of date', () => {
+  it('is asked about before it is used, and what was used all the same says so', async () => {
+    const id = await put({ kind: 'ph-strips', name: 'Old strips', pack: '100', left: '20', expiresOn: '2024-05-01' })
+    const asked = await move(id, 'used', 1, 20)
+    expect([asked.status, asked.body.error]).toEqual([409, expect.stringMatching(/good until 1 May 2024/)])
+    await mate.post(`stock/${id}/moves`, { id: v7(), kind: 'used', amount: 1, seen: 20, anyway: true })
+    expect((await lines(id))[0]).toMatchObject({ kind: 'used-late', change: -1 })
+  })
+})
+
+describe('papers', () => {
+  const load = (bytes: string, query: string) =>
+    fetch(`${mate.url}/api/papers?${query}`, {
+      method: 'POST', headers: { 'content-type': 'application/pdf', 'origin': mate.url, 'cookie': mate.cookie }, body: bytes,
+    }).then(async r => ({ status: r.status, body: (await r.json()) as { error?: string, id?: string }[] & { error?: string } }))
+  const PDF = '%PDF-1.7\n1 0 obj << >> endobj\nstartxref\n9\n%%EOF\n'
+  it('a data sheet is kept for its product, also for the next bottle of it, and shown where it can reach nothing', async () => {
+    const id = v7()
+    const query = (of: string) => `id=${of}&kind=data-sheet&name=sheet.pdf&product=Quay%20General%20cream`
+    for (let twice = 0; twice < 2; twice++) expect((await load(PDF, query(id))).status).toBe(200)
+    const { body } = await mate.get<{ id: string, name: string }[]>('papers?product=quay%20general%20CREAM')
+    expect(body.map(p => [p.id, p.name])).toEqual([[id, 'sheet.pdf']])
+    const shown = await mate.raw(`papers/${id}`, 'GET')
+    expect(shown.headers.get('content-type')).toBe('application/pdf')
+    expect(shown.headers.get('content-security-policy')).toMatch(/default-src 'none'/)
+    expect(await shown.text()).toBe(PDF)
+    await mate.ask('DELETE', `papers/${id}`)
+    expect((await mate.get<unknown[]>('papers?product=quay%20general%20cream')).body).toEqual([])
+  })
+  it.each([
+    ['no PDF at all', 'GIF89a', /no PDF/],
+    ['one that is cut off', '%PDF-1.7\n1 0 obj', /cut off/],
+    ['one with a program in it', PDF.replace('<< >>', '<< /OpenAction << /S /JavaScript /JS (x) >> >>'), /carries a program/],
+    ['nothing', '', /nothing in this file|not said/],
+  ])('%s is refused in words', async (_, bytes, why) => {
+    const { status, body } = await load(bytes, `id=${v7()}&kind=label&name=x.pdf&product=Any`)
+    expect([status, body.error]).toEqual([400, expect.stringMatching(why)])
   })
 })
 

@@ -52,6 +52,8 @@ const SECTION: Record<string, string> = {
   'stencil': '/stencils',
   'sheet': '/stencils',
   'ledger': '/shelf',
+  'stocktake': '/shelf',
+  'stock': '/shelf',
   'tub': '/clean-up',
   'container': '/clean-up',
   'close': '/clean-up',

@@ -81,6 +81,7 @@ const what = computed(() =>
         @click="emit('change')"
       />
       <Button severity="secondary" label="Book" :aria-label="`Book ${lot.productName}`" @click="emit('book')" />
+      <PapersOf :product="lot.productName" />
       <StockLedger :id="lot.id" :kind="lot.kind === 'abrasive' ? 'abrasive' : 'etchant'" :level="lot.left" />
     </div>
   </article>

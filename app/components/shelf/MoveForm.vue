@@ -42,7 +42,7 @@ const schema = computed(() =>
       return z.NEVER
     }),
 )
-const { parsed, errors, problem, busy, submit } = useEntry(
+const { parsed, errors, all, problem, busy, submit } = useEntry(
   () => schema.value,
   () => form,
 )
@@ -51,8 +51,10 @@ const after = computed(() => {
   const move = handMove(props.item.level, form.kind, parsed.value.data.amount)
   return move.ok ? props.item.level + (move.value?.change ?? 0) : null
 })
-async function save() {
-  const done = await submit(entry => api(`stock/${props.item.id}/moves`, 'POST', { id: id.value, ...entry, seen: seen.value }))
+/** It is out of date: asked once, and written down as such. */
+const late = computed(() => 'anyway' in all.value)
+async function save(anyway = false) {
+  const done = await submit(entry => api(`stock/${props.item.id}/moves`, 'POST', { id: id.value, ...entry, seen: seen.value, anyway }))
   if (done) await studio.loadShelf()
   if (done) return emit('close')
   // Somebody booked in between: the new level is fetched, what was counted stays in the form.
@@ -62,7 +64,7 @@ async function save() {
 </script>
 
 <template>
-  <form novalidate @submit.prevent="save">
+  <form novalidate @submit.prevent="save()">
     <p>The ledger says there is <strong class="numeral">{{ words.amount(item.kind, item.level) }}</strong>.</p>
     <ChoiceField v-model="form.kind" label="What happened" :options="options" />
     <TextField v-model="form.amount" :label="question" :error="errors.amount" />
@@ -70,7 +72,8 @@ async function save() {
     <p v-if="after !== null" class="muted">Then there is {{ words.amount(item.kind, after) }}.</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="do">
-      <Button type="submit" label="Write it down" :disabled="busy" />
+      <Button v-if="late" type="button" label="It is used anyway" :disabled="busy" @click="save(true)" />
+      <Button v-else type="submit" label="Write it down" :disabled="busy" />
       <Button type="button" severity="secondary" label="Cancel" @click="emit('close')" />
     </div>
   </form>

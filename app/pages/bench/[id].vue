@@ -49,7 +49,8 @@ function press() {
   for (const entry of pressEntries(run.value.plan, state.value, a)) enter(entry)
   if (a.kind === 'finish') void closed()
 }
-const tickable = (item: string) => item !== NUMBERS_ITEM || useStudioStore().numbers.emergency !== ''
+const studio = useStudioStore()
+const tickable = (item: string) => item !== NUMBERS_ITEM || studio.numbers.emergency !== ''
 /** To the log, once the server has closed the run. */
 async function closed() {
   const work = useWorkStore()
@@ -123,6 +124,7 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
       />
     </template>
     <template #more>
+      <PapersOf v-if="run && studio.lot(run.lotId)" :product="studio.lot(run.lotId)!.productName" plain />
       <OtherActions v-if="run && state && step" :plan="run.plan" :state="state" :step="step" @enter="enter($event)" />
     </template>
   </RunFrame>

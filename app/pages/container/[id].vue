@@ -128,6 +128,7 @@ async function print() {
         <p v-if="placing && !placing.ok" class="problem" role="alert">Not in here. {{ placing.why }}</p>
         <p v-else-if="problem" class="problem" role="alert">{{ problem }}</p>
       </section>
+      <PapersOf :container="container.id" />
       <section aria-label="What is in it">
         <h2>What is in it</h2>
         <p v-if="lines.length === 0" class="muted">Nothing yet.</p>

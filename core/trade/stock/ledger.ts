@@ -7,6 +7,7 @@ const MOVES = {
   'shelved': { sign: 'in', words: 'Put on the shelf' },
   'bought': { sign: 'in', words: 'Bought' },
   'used': { sign: 'out', words: 'Used' },
+  'used-late': { sign: 'out', words: 'Used although out of date' },
   'used-as-planned': { sign: 'out', words: 'Run stopped: counted as planned' },
   'recovered': { sign: 'in', words: 'Went back' },
   'wasted': { sign: 'out', words: 'Thrown away' },

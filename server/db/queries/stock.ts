@@ -127,3 +127,11 @@ export async function firstOfKind(db: Db, kind: StockKindId): Promise<string | n
   )
   return rows[0]?.id ?? null
 }
+
+/** Where blanks of this shape stand; null where nobody counts them. */
+export async function firstOfBlank(db: Db, blankId: string): Promise<string | null> {
+  const { rows } = await db.query<{ id: string }>('select id from supply where blank_id = $1 and not put_away order by id limit 1', [
+    blankId,
+  ])
+  return rows[0]?.id ?? null
+}
