@@ -6,6 +6,7 @@ import { restRows } from './rest'
 import { fanoutRow } from './fanout'
 import { scheduleRows } from './schedule'
 import { stencilRows } from './stencil'
+import { ledgerRows } from './ledger'
 import { orderRows } from './orders'
 import { todayRow } from './today'
 import { startApp } from '../tests/support/app'
@@ -25,6 +26,7 @@ try {
     ...(await hostileRows(mate)),
     ...(await orderRows(databaseUrl, mate, lotId)),
     await todayRow(databaseUrl, mate, lotId),
+    ...(await ledgerRows(databaseUrl, mate)),
     ...(await chooseRows()),
     ...(await stencilRows()),
     await fanoutRow(app.url, databaseUrl, mate, lotId),

@@ -27,6 +27,8 @@ export interface DayEnd {
   day: string
   lines: CloseLine[]
   exposures: Exposure[]
+  /** Filter of the cabinet: hours of gun time since it was changed, against its maker's life; null where none is on the shelf. */
+  filter: { name: string, hours: number, life: number | null } | null
   /** The latest closing of this day. */
   closing: Closing | null
   /** Lines that were left at the closing before and are still open. */

@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import Textarea from 'primevue/textarea'
 import { v7 } from 'uuid'
 import { formatDay } from '#core/basics/zone'
-import { formatDuration } from '#core/basics/units'
+import { formatDuration, formatNumber } from '#core/basics/units'
 import { refuseClose } from '#core/crew/close'
 import type { CloseMark, CloseMarks } from '#core/crew/close'
 import type { DayEnd } from '#shared/close'
@@ -106,6 +106,11 @@ function limitOf(kind: 'etchant' | 'blast'): number {
         </ul>
         <p class="muted">A record, not a verdict. What is safe is for the safety data sheet and occupational health to say.</p>
       </section>
+      <p v-if="end.filter && end.filter.hours > 0" class="filter">
+        {{ end.filter.name }}: <span class="numeral">{{ formatNumber(end.filter.hours, 1) }}&nbsp;h</span> of gun time since it was
+        changed<template v-if="end.filter.life">, of {{ formatNumber(end.filter.life) }} h by its maker</template>.
+        <strong v-if="end.filter.life && end.filter.hours > 0.9 * end.filter.life">Change it, and book the new one on the shelf.</strong>
+      </p>
       <label class="note">For tomorrow
         <Textarea v-model="note" rows="2" placeholder="What the next one should know" />
       </label>
@@ -149,6 +154,7 @@ function limitOf(kind: 'etchant' | 'blast'): number {
 section { margin-bottom: 1.6rem; }
 .worn { list-style: none; padding: 0; margin: 0.4rem 0; }
 .worn .numeral { font-size: 1.3rem; }
+.filter { margin-bottom: 1.2rem; }
 .note { display: grid; gap: 0.3rem; font-weight: 600; max-width: 46rem; margin-bottom: 1rem; }
 @media (max-width: 40rem) { .lines li { grid-template-columns: 1fr; } }
 </style>

@@ -4,12 +4,18 @@ import { NUMBERS_ITEM } from '#core/plan/steps'
 import type { Step } from '#core/plan/steps'
 
 /** Lines that a person ticks one by one. None can be skipped, and each keeps who ticked it. */
-const props = defineProps<{ step: Step, state: RunState }>()
+const props = defineProps<{
+  step: Step
+  state: RunState
+  /** Lines that can't be ticked yet, and why. */
+  blocked?: Record<string, string>
+}>()
 const emit = defineEmits<{ tick: [item: string] }>()
 const studio = useStudioStore()
 const session = useSessionStore()
 const gel = useGel()
 const unset = (item: string) => item === NUMBERS_ITEM && studio.numbers.emergency === ''
+const notYet = (item: string) => props.blocked?.[item]
 /** What the studio itself knows of a line. */
 function beside(item: string): string {
   if (item === 'gel') return { 'in date': '', 'expired': ': the one on the shelf has expired', 'none': ': none is on the shelf' }[gel.state]
@@ -25,7 +31,7 @@ const ticks = computed(() => props.state.ticked[props.step.id] ?? {})
         type="button"
         role="checkbox"
         :aria-checked="Boolean(ticks[item.id])"
-        :disabled="Boolean(ticks[item.id]) || unset(item.id)"
+        :disabled="Boolean(ticks[item.id]) || unset(item.id) || Boolean(notYet(item.id))"
         @click="emit('tick', item.id)"
       >
         <svg viewBox="0 0 24 24" width="30" height="30" aria-hidden="true">
@@ -36,6 +42,7 @@ const ticks = computed(() => props.state.ticked[props.step.id] ?? {})
         <!-- Its room is kept from the start: were a line to grow when it is ticked, the next ones would move away under the finger. -->
         <small :class="{ open: !ticks[item.id] }">{{ ticks[item.id] ? studio.nameOf(ticks[item.id]!.by) : session.person?.name }}</small>
       </button>
+      <p v-if="notYet(item.id)" class="problem">{{ notYet(item.id) }}</p>
       <p v-if="unset(item.id)" class="problem">
         A lead sets the emergency number under <NuxtLink to="/rules">House rules</NuxtLink>; until then nothing is opened here.
       </p>

@@ -1,12 +1,47 @@
 <script setup lang="ts">
-import { lookHasCome } from '#core/bench/run'
+import { currentStep, lookHasCome, wetOf } from '#core/bench/run'
+import { pieceName } from '#core/plan/run-plan'
+import type { RunWithEvents } from '#shared/runs'
 
 const id = String(useRoute().params.id)
 const at = useRun(id)
-const { run, state, step, enter } = at
+const { run, state, step } = at
+const work = useWorkStore()
+const session = useSessionStore()
 const washUp = computed(() => run.value?.plan.steps.find(s => s.id === 'wash-up'))
-const next = computed(() => washUp.value?.items?.find(i => !state.value?.ticked['wash-up']?.[i.id]))
 const before = computed(() => (step.value && step.value.id !== 'wash-up' && !lookHasCome(run.value!.plan, step.value) ? step.value : null))
+
+/** Lines that wait: gloves stay on while anything of mine is wet, at whatever bench. */
+const blocked = computed((): Record<string, string> => {
+  const me = session.person?.id
+  if (!me) return {}
+  for (const r of work.runs) {
+    const [wet] = wetOf(work.state(r), me)
+    if (wet) return { gloves: `Gloves stay on: ${pieceName(r.plan, wet.n)} for ${r.subject} is wet and yours. Rinse it, or hand it over.` }
+  }
+  return {}
+})
+const next = computed(() =>
+  washUp.value?.items?.find(i => !state.value?.ticked['wash-up']?.[i.id] && !blocked.value[i.id]))
+const waiting = computed(() => washUp.value?.items?.find(i => !state.value?.ticked['wash-up']?.[i.id]))
+
+/** Other runs at the same point: one wash-up serves them all. */
+const others = computed(() =>
+  work.runs.filter(r => r.id !== id && r.plan.method === run.value?.plan.method && currentStep(r.plan, work.state(r))?.id === 'wash-up'))
+const along = ref<string[]>([])
+function toggle(r: RunWithEvents) {
+  along.value = along.value.includes(r.id) ? along.value.filter(x => x !== r.id) : [...along.value, r.id]
+  // What is ticked already here is done for the other as well.
+  if (along.value.includes(r.id)) for (const item of Object.keys(state.value?.ticked['wash-up'] ?? {})) tickIn(r, item)
+}
+function tickIn(r: RunWithEvents, item: string) {
+  if (work.state(r).ticked['wash-up']?.[item]) return
+  work.enter(r, { kind: 'gate.ticked', step: 'wash-up', item })
+}
+function tick(item: string) {
+  at.enter({ kind: 'gate.ticked', step: 'wash-up', item })
+  for (const r of others.value) if (along.value.includes(r.id)) tickIn(r, item)
+}
 </script>
 
 <template>
@@ -16,8 +51,21 @@ const before = computed(() => (step.value && step.value.id !== 'wash-up' && !loo
       <NotYet v-if="before" :step="before" :run-id="id" />
       <template v-else>
         <p class="why">{{ washUp.reason }}</p>
-        <GateList :step="washUp" :state="state" @tick="enter({ kind: 'gate.ticked', step: 'wash-up', item: $event })" />
-        <MainControl v-if="next" :label="`Tick: ${next.short}`" @press="enter({ kind: 'gate.ticked', step: 'wash-up', item: next.id })" />
+        <div v-if="others.length" class="along" role="group" aria-label="One wash-up for several runs">
+          <button
+            v-for="r in others"
+            :key="r.id"
+            type="button"
+            role="checkbox"
+            :aria-checked="along.includes(r.id)"
+            @click="toggle(r)"
+          >
+            {{ along.includes(r.id) ? 'Also for' : 'Tick it also for' }} {{ r.subject }}
+          </button>
+        </div>
+        <GateList :step="washUp" :state="state" :blocked="blocked" @tick="tick" />
+        <MainControl v-if="next" :label="`Tick: ${next.short}`" @press="tick(next.id)" />
+        <MainControl v-else-if="waiting" disabled label="Something of yours is wet" />
         <MainControl
           v-else
           :label="run.coupon ? 'Read the strips off' : 'Look at the dry pieces'"
@@ -30,4 +78,16 @@ const before = computed(() => (step.value && step.value.id !== 'wash-up' && !loo
 
 <style scoped>
 .why { font-size: 1.15rem; }
+.along { display: flex; flex-wrap: wrap; gap: 0.7rem; }
+.along button {
+  min-height: 56px;
+  padding: 0 1.1rem;
+  background: var(--sunk);
+  border: 1px solid var(--control-line);
+  color: var(--text);
+  font: 650 1.05rem var(--body);
+  cursor: pointer;
+  touch-action: manipulation;
+}
+.along button[aria-checked='true'] { background: var(--frost); color: var(--on-frost); border-color: var(--frost); }
 </style>

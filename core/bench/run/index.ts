@@ -2,7 +2,7 @@ export { EVENT_KINDS, NOTE_REASONS, RESULTS, FAULTS, PIECE_FACTS, TRY_RESULTS } 
 export type { RunEvent, RunEventKind, NoteReason, PieceFact, PieceResult, FaultId, TryResult } from './events'
 export { applyEvent, foldRun, effectiveEvents, emptyRun, FIELD_OF } from './fold'
 export type { RunState, PieceState, Stamp, PieceStage } from './state'
-export { closesRun, coatedAgain, currentStep, holderOf, lookHasCome, pieceStage, piecesLeft, wetPieces } from './state'
+export { closesRun, coatedAgain, currentStep, holderOf, lookHasCome, pieceStage, piecesLeft, wetOf, wetPieces } from './state'
 export { refuseEvent, runIntake } from './guard'
 export type { RunIntake } from './guard'
 export { followedRun } from './follow'

@@ -1,6 +1,17 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
-import { announcements, currentStep, effectiveEvents, foldRun, nextAction, pieceClock, pressEntries, refuseEvent, summarise } from './index'
+import {
+  announcements,
+  currentStep,
+  effectiveEvents,
+  foldRun,
+  nextAction,
+  pieceClock,
+  pressEntries,
+  refuseEvent,
+  summarise,
+  wetOf,
+} from './index'
 import type { RunEvent } from './index'
 import { bench, judgeAll, plan, START, tickAll } from './testing.test-support'
 
@@ -121,6 +132,18 @@ describe('a run from safety gate to log', () => {
     expect(b.refusal({ kind: 'gate.ticked', step: 'second-wash', item: '2' })).toMatch(/ticked already/)
     b.send({ kind: 'step.done', step: 'second-wash' })
     expect(b.step()).toBe('dry')
+  })
+
+  it('what is wet in somebody\'s hands is known, until it is rinsed or another takes it over', () => {
+    const b = bench().atEtch()
+    const mine = () => wetOf(b.state(), 'me').map(p => p.n)
+    b.coat(1)
+    b.coat(2)
+    expect([mine(), wetOf(b.state(), 'you')]).toEqual([[1, 2], []])
+    b.wait(plan.dwell.best)
+    b.send({ kind: 'etchant.off', piece: 1 })
+    b.send({ kind: 'piece.rinsed', piece: 1 })
+    expect(mine()).toEqual([2])
   })
 
   it('a run can be stopped while nothing is wet, and is then closed for good', () => {

@@ -88,6 +88,9 @@ export function wetPieces(state: RunState): PieceState[] {
     .sort((a, b) => (a.covered?.at ?? Infinity) - (b.covered?.at ?? Infinity) || a.n - b.n)
 }
 
+/** What of this run is wet and in this person's hands: nobody takes gloves off with it. */
+export const wetOf = (state: RunState, who: string): PieceState[] => wetPieces(state).filter(p => holderOf(p) === who)
+
 /** Whether this is the step that is complete when the run is closed. */
 export const closesRun = (plan: Pick<RunPlan, 'steps'>, step: Step) => step === plan.steps.at(-1)
 

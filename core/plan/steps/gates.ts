@@ -71,7 +71,7 @@ export const WASH_UP_ITEMS: Record<Method, readonly GateItem[]> = {
     item('bottle', 'bottle closed', 'Bottle closed, outside wiped, back on the shelf; nothing that touched metal went back into it'),
     item('tools', 'tools washed', 'Brushes and scrapers washed; sticks and foam thrown away. No bleach near any of it'),
     item('surface', 'bench and sink wiped', 'Bench, tub and sink wiped and rinsed'),
-    item('waste', 'tub emptied', 'Tub emptied and wipes bagged as local rules say'),
+    item('waste', 'tub emptied', 'Tub emptied, or waiting under Clean-up; wipes bagged as local rules say'),
     item('gloves', 'gloves off, hands washed', 'Nothing of yours is wet any more: gloves rinsed, off and binned, hands washed'),
   ],
   liquid: [

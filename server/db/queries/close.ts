@@ -1,5 +1,5 @@
 import type { TouchEvent } from '#core/crew/close'
-import type { CloseEntry, Closing } from '#shared/close'
+import type { CloseEntry, Closing, DayEnd } from '#shared/close'
 import type { Db } from '../pool'
 
 const CLOSING = 'id, day, lines as marks, note, by_person as by, at'
@@ -54,4 +54,18 @@ export async function touchesBetween(
     [from, to],
   )
   return rows.map(r => ({ ...r, at: r.at.getTime() }))
+}
+
+/** The cabinet's filter: gun time of finished runs since one was last taken from the shelf. Null where the studio keeps none. */
+export async function cabinetFilter(db: Db): Promise<DayEnd['filter']> {
+  const { rows } = await db.query<{ name: string, hours: number, life: number | null }>(
+    `select supply.name, (supply.details ->> 'hours')::float8 as life,
+      coalesce((select sum((piece ->> 'dwell')::float8) / 3600 from run, jsonb_array_elements(run.summary -> 'pieces') piece
+        where run.plan ->> 'method' = 'blast' and run.ended_at >= coalesce(changed.at, '-infinity') and piece ->> 'dwell' is not null), 0)
+        as hours
+    from supply join stock on stock.id = supply.id
+      left join lateral (select max(at) as at from movement where stock_id = supply.id and change < 0 and kind <> 'counted') changed on true
+    where stock.kind = 'cabinet-filter' and not supply.put_away order by changed.at desc nulls last, supply.id limit 1`,
+  )
+  return rows[0] ?? null
 }
