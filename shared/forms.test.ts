@@ -32,6 +32,7 @@ const lot: Lot = {
   }),
   id: v7(),
   openedOn: '2026-01-01',
+  reorder: null,
   coupons: [],
   gunPace: null,
   putAway: false,

@@ -131,6 +131,8 @@ export type LotForm = z.input<typeof lotSchema>
 export interface Lot extends Omit<LotEntry, 'openedOn'> {
   id: string
   openedOn: string | null
+  /** To be bought again when there is less, mL or g; null: nobody watches it. */
+  reorder: number | null
   /** The newest good coupon of each substrate. */
   coupons: (CouponEvidence & { substrate: SubstrateId })[]
   /** Abrasive: what it took on earlier pieces; null under five of them. */

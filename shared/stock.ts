@@ -177,3 +177,12 @@ export const moveSchema = z.object({
   note: z.string().trim().max(200, 'Keep it under 200 letters.').default(''),
 })
 export type MoveEntry = z.output<typeof moveSchema>
+
+/** What a run took off the shelf. @property change below 0 is gone @property price of one unit, in the studio's currency; null for film */
+export interface TakenByRun {
+  id: string
+  kind: StockKindId
+  name: string
+  change: number
+  price: number | null
+}

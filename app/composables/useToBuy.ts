@@ -43,7 +43,7 @@ export function useToBuy() {
         name: l.productName,
         kind: 'etchant' as StockKindId,
         level: l.left,
-        reorder: null,
+        reorder: l.reorder,
         pack: l.size,
         planned: demand.value.get(l.id) ?? 0,
       }))

@@ -86,6 +86,7 @@ const outlooks = computed(
     </Sheet>
     <Sheet v-if="booked" :title="booked.productName" @close="booking = null">
       <MoveForm :item="{ id: booked.id, kind: stockOf(booked), level: booked.left }" @close="booking = null" />
+      <WatchLevel v-if="session.isLead" :id="booked.id" :kind="stockOf(booked)" :reorder="booked.reorder" />
       <PourTogether :lot="booked" @close="booking = null" />
     </Sheet>
   </div>

@@ -9,16 +9,19 @@ import type { RunPlan } from '#core/plan/run-plan'
 import { rounded, takenOff } from '#core/trade/stock'
 import type { Move } from '#core/trade/stock'
 import { owed } from '#shared/passes'
+import type { Pass } from '#shared/passes'
 import type { RunHead } from '#shared/runs'
 import type { Db } from '../db/pool'
 import { lotById, openedOn } from '../db/queries/lots'
 import { oweAgain, passById, setDone, setPassStatus } from '../db/queries/jobs'
 import { peopleByIds } from '../db/queries/people'
 import * as runs from '../db/queries/runs'
+import { lockLevel, rollOfResist } from '../db/queries/stock'
 import { addUses } from '../db/queries/stencils'
 import type { Context } from './context'
 import { notify } from './context'
 import { book, takeOfBlank, takeOfKind } from './ledger'
+import { recipeOf } from './jobs'
 import { studioOf } from './studio'
 
 /**
@@ -53,6 +56,16 @@ async function closePass(db: Db, passId: string, plan: RunPlan, state: RunState)
   if (ended && lost.length > 0) await oweAgain(db, passId, lost)
   const etched = state.pieces.filter(p => p.off || p.blasted).length
   if (pass.stencilId && etched > 0) await addUses(db, pass.stencilId, etched)
+}
+
+/** Film that was cut by hand, with no sheet that booked it: as much as the plan reckoned for the pieces that were etched. */
+async function takeFilm(context: Context, db: Db, pass: Pass, { id: runId, plan }: RunHead, state: RunState): Promise<void> {
+  const etched = state.pieces.filter(p => p.coatStarted || p.blasted).map(p => numberOf(plan, p.n))
+  const roll = resistKind(pass.resist).uses === null || etched.length === 0 ? null : await rollOfResist(db, pass.resist)
+  if (!roll) return
+  const { figures } = await recipeOf(db, pass, context.now(), etched)
+  const area = figures.find(f => f.id === 'resist-area')?.value ?? 0
+  await book(context, db, roll.id, takenOff((await lockLevel(db, roll.id))!, area / roll.width), { runId })
 }
 
 /** Closes the run where its end has been entered: its summary, its job, and what left the shelf. */
@@ -92,6 +105,7 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
   }
   await book(context, db, lot.id, etchantMoves(head, state, summary, lot.left, rules), { runId: head.id })
   await takeOfKind(context, db, 'bicarbonate', state.bicarbonate, { runId: head.id })
+  if (pass && head.sheet === null) await takeFilm(context, db, pass, head, state)
   // A blank leaves the shelf with its first pass, whether it comes out good or broken.
   if (pass?.blankId && pass.no === 1) {
     const begun = state.pieces.filter(p => p.coatStarted || p.gunOn || p.gunSeconds > 0 || p.withdrawn).length

@@ -50,6 +50,16 @@ export async function takeOfBlank(context: Context, db: Db, blankId: string, pie
   await book(context, db, id, takenOff((await stock.lockLevel(db, id))!, pieces), cause)
 }
 
+/** Below how much of it a lead wants to be told; null: nobody is told. */
+export async function watchLevel(context: Context, id: string, reorder: number | null): Promise<StockItem> {
+  if (context.role !== 'lead') throw leadsOnly()
+  return inTransaction(context.pool, async (db) => {
+    if (!(await stock.setReorder(db, id, reorder))) throw notFound('thing on the shelf')
+    await notify(db, { topic: 'shelf' })
+    return (await stock.stockById(db, id))!
+  })
+}
+
 export async function addSupply(context: Context, id: string, entry: SupplyEntry): Promise<Supply> {
   if (context.role !== 'lead') throw leadsOnly()
   return inTransaction(context.pool, async (db) => {

@@ -33,7 +33,12 @@ describe('supplies and their ledger', () => {
     const { body } = await move(id, 'counted', 1650, 1680)
     expect(body.level).toBe(1650)
     const told = await lines(id)
-    expect(told.map(l => [l.kind, l.change])).toEqual([['counted', -30], ['bought', 1000], ['used', -120], ['shelved', 800]])
+    expect(told.map(l => [l.kind, l.change])).toEqual([
+      ['counted', -30],
+      ['bought', 1000],
+      ['used', -120],
+      ['shelved', 800],
+    ])
     expect(sum(told)).toBe(1650)
     expect((await mate.get<Supply[]>('supplies')).body.find(s => s.id === id)).toMatchObject({ level: 1650, kind: 'bicarbonate' })
   })
@@ -76,17 +81,57 @@ describe('what a run takes', () => {
     await mate.post('blanks', {
       id: blank,
       blank: {
-        name: 'Counted tumbler', noun: 'tumbler', substrate: 'soda-lime', shape: 'round', heightKind: 'vertical', girths: '',
-        readings: [reading('0', '230'), reading('110', '240')], pane: { width: '', height: '', thickness: '', holes: [] },
+        name: 'Counted tumbler',
+        noun: 'tumbler',
+        substrate: 'soda-lime',
+        shape: 'round',
+        heightKind: 'vertical',
+        girths: '',
+        readings: [reading('0', '230'), reading('110', '240')],
+        pane: { width: '', height: '', thickness: '', holes: [] },
       },
     })
     await lead.post('supplies', { id: own, supply: supplyForm({ kind: 'blank', name: 'Tumblers', pack: '6', left: '9', blankId: blank }) })
     await lead.post('supplies', { id: powder, supply: supplyForm({ name: 'First bucket', openedOn: '2019-01-01' }) })
     const { runId } = await newRun(mate, lotId, { pieces: '2', blankId: blank })
     await through(mate, runId, ['good', 'broke'])
-    expect((await lines(own)).map(l => [l.kind, l.change, l.runId])).toEqual([['used', -2, runId], ['shelved', 9, null]])
+    expect((await lines(own)).map(l => [l.kind, l.change, l.runId])).toEqual([
+      ['used', -2, runId],
+      ['shelved', 9, null],
+    ])
     expect((await lines(powder))[0]).toMatchObject({ kind: 'used', change: -20, runId })
-    expect((await lines(lotId)).map(l => [l.kind, l.change]).sort()).toEqual([['recovered', 1], ['shelved', 100], ['used', -3]])
+    expect((await lines(lotId)).map(l => [l.kind, l.change]).sort()).toEqual([
+      ['recovered', 1],
+      ['shelved', 100],
+      ['used', -3],
+    ])
+  })
+})
+
+describe('film that was cut by hand', () => {
+  it('comes off the roll when the run closes, as much as the plan reckoned; one that a sheet cut does not', async () => {
+    const [roll, lotId] = [v7(), await newLot(lead)]
+    await mate.post('rolls', {
+      id: roll,
+      roll: { name: 'Hand-cut film', resist: 'contact-paper', width: '500 mm', length: '9 m', scrap: false, grain: false },
+    })
+    const { runId } = await newRun(mate, lotId, { pieces: '2', resist: 'contact-paper' })
+    await through(mate, runId, ['good', 'good'])
+    const [used] = await lines(roll)
+    expect(used).toMatchObject({ kind: 'used', runId })
+    // Art of 60 × 45 mm, a border of half an inch and what is spare on each side, twice, off a roll half a metre wide.
+    const each = (60 + 2 * 12.7) * (45 + 2 * 12.7)
+    expect(-used!.change).toBeGreaterThan((2 * each) / 500)
+    expect(-used!.change).toBeLessThan((2 * each * 1.4) / 500)
+    const taken = (await mate.get<{ id: string, change: number, price: number | null }[]>(`runs/${runId}/taken`)).body
+    expect(taken.find(t => t.id === lotId)).toMatchObject({ change: -2, price: 18 / 120 })
+    expect(taken.find(t => t.id === roll)).toMatchObject({ change: used!.change, price: null })
+  })
+  it('a lead says below how much of a bottle they want to be told', async () => {
+    const lotId = await newLot(lead)
+    expect((await mate.put(`stock/${lotId}/watch`, { reorder: 40 })).status).toBe(403)
+    expect((await lead.put<StockItem>(`stock/${lotId}/watch`, { reorder: 40 })).body.reorder).toBe(40)
+    expect((await lead.put(`stock/${lotId}/watch`, { reorder: -1 })).status).toBe(400)
   })
 })
 
@@ -103,7 +148,9 @@ describe('what is out of date', () => {
 describe('papers', () => {
   const load = (bytes: string, query: string) =>
     fetch(`${mate.url}/api/papers?${query}`, {
-      method: 'POST', headers: { 'content-type': 'application/pdf', 'origin': mate.url, 'cookie': mate.cookie }, body: bytes,
+      method: 'POST',
+      headers: { 'content-type': 'application/pdf', 'origin': mate.url, 'cookie': mate.cookie },
+      body: bytes,
     }).then(async r => ({ status: r.status, body: (await r.json()) as { error?: string, id?: string }[] & { error?: string } }))
   const PDF = '%PDF-1.7\n1 0 obj << >> endobj\nstartxref\n9\n%%EOF\n'
   it('a data sheet is kept for its product, also for the next bottle of it, and shown where it can reach nothing', async () => {
@@ -143,7 +190,10 @@ describe('lots poured together', () => {
     expect(body).toMatchObject({ left: 100, openedOn: '2026-01-10', couponBest: null, coupons: [] })
     expect((await mate.post<Lot>(`lots/${a}/mix`, { id: mixed, other: b })).body.left).toBe(100)
     const lots = (await mate.get<Lot[]>('lots')).body
-    expect(lots.filter(l => [a, b].includes(l.id)).map(l => [l.left, l.putAway])).toEqual([[0, true], [0, true]])
+    expect(lots.filter(l => [a, b].includes(l.id)).map(l => [l.left, l.putAway])).toEqual([
+      [0, true],
+      [0, true],
+    ])
     expect((await lines(mixed)).map(l => l.otherId).sort()).toEqual([a, b].sort())
     expect((await mate.post(`lots/${a}/mix`, { id: v7(), other: mixed })).status).toBe(404)
   })

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import type { NewEvent, RunState } from '#core/bench/run'
+import { stillNeeded } from '#core/plan/tub'
 import type { Step } from '#core/plan/steps'
 import type { RunWithEvents } from '#shared/runs'
 
@@ -19,6 +20,15 @@ const fitting = computed(() =>
   }),
 )
 const chosen = computed(() => store.open.find(t => t.id === props.state.tub) ?? null)
+/** What the tub as a whole still takes, with this run in it. */
+const dose = computed(() => {
+  if (!chosen.value) return null
+  const { content } = store.stateOf(chosen.value)
+  const grams = stillNeeded(content, 'bicarbonate')
+  return grams ? doseWords(content, 'bicarbonate', grams) : null
+})
+// What was entered here is in the tub once the server has it.
+watch(() => props.state.tub, () => setTimeout(() => store.loadTubs().catch(() => {}), 600))
 const filling = ref(false)
 const choose = (id: string) => {
   filling.value = false
@@ -32,6 +42,7 @@ const choose = (id: string) => {
       <p>
         The rinse water is in <strong>{{ chosen?.name ?? 'a tub' }}</strong>{{
           chosen && chosen.runs.length > 1 ? ', with that of other runs' : '' }}.
+        <template v-if="dose">As a whole it still takes {{ dose }}.</template>
         <NuxtLink v-if="chosen" :to="`/tub/${chosen.id}`">Its curve and strips</NuxtLink>
       </p>
       <Button severity="secondary" label="Leave it for the next run" @click="emit('enter', { kind: 'step.done', step: step.id })" />

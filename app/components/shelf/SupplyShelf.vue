@@ -36,7 +36,7 @@ const low = (s: Supply) => s.reorder !== null && s.level < s.reorder
       None yet. Gloves, tape, bicarbonate, pH strips and gel for burns belong here; what runs use is booked by itself.
     </p>
     <DataTable v-else :value="rows" data-key="id" row-group-mode="rowspan" group-rows-by="kind">
-      <Column field="kind" header="Kind">
+      <Column field="kind" header="Kind" header-class="kind" body-class="kind">
         <template #body="{ data: s }"><strong class="group">{{ stockKind(s.kind).name }}</strong></template>
       </Column>
       <Column header="What">
@@ -82,6 +82,11 @@ section { margin-top: 2.2rem; border-top: 4px solid var(--line); padding-top: 0.
 header { display: flex; flex-wrap: wrap; gap: 0.8rem; justify-content: space-between; align-items: baseline; margin-bottom: 0.6rem; }
 .group { font: 640 1.15rem/1.2 var(--display); color: var(--glass); white-space: nowrap; }
 section :deep(td[rowspan]) { vertical-align: top; }
+.do { display: flex; gap: 0.5rem; justify-content: flex-end; }
+@media (max-width: 40rem) {
+  section :deep(.kind) { display: none; }
+  .do { flex-direction: column; }
+}
 .level { font-size: 1.25rem; white-space: nowrap; }
 .low {
   margin-left: 0.6rem;
@@ -91,5 +96,4 @@ section :deep(td[rowspan]) { vertical-align: top; }
   font-weight: 650;
   font-size: 0.9rem;
 }
-.do { display: flex; gap: 0.5rem; justify-content: flex-end; }
 </style>

@@ -165,7 +165,9 @@ async function print() {
 section { margin-bottom: 1.8rem; }
 h2 { margin-bottom: 0.5rem; }
 .do { display: flex; flex-wrap: wrap; gap: 0.7rem; }
-form { display: grid; grid-template-columns: 2fr 1fr 2fr auto; gap: 0.8rem; align-items: end; }
+form { display: grid; grid-template-columns: 2fr 1fr 2fr auto; gap: 0.8rem; align-items: start; }
+form > :deep(button) { margin-top: 1.75rem; }
+.leave > .do :deep(button) { margin-top: 0; }
 .leave { grid-template-columns: 1fr; }
 .lines { list-style: none; padding: 0; }
 .lines li { padding: 0.3rem 0; border-bottom: 1px solid var(--line); }

@@ -97,6 +97,7 @@ const seenOn = (p: PieceSummary) =>
           </tbody>
         </table>
       </div>
+      <TakenByRun :run-id="id" />
       <RunPhotos :run="run" :step="null" />
       <RunHistory :plan="run.plan" :events="run.events" />
     </template>

@@ -62,6 +62,7 @@ async function read(pH: number, how: 'strip' | 'meter' | 'practice') {
 }
 /** What was entered by hand, the latest first; only the last of it is taken back. */
 const history = computed(() => (tub.value ? effectiveEntries(tub.value.entries).reverse() : []))
+const pageOfRun = (run: string) => (tub.value!.runs.find(r => r.id === run)?.ended ? `/log/${run}` : `/bench/${run}`)
 const last = computed(() => history.value.find(e => !('runId' in e && e.runId)))
 const WORDS = {
   'went-in': 'went in', 'added': 'put in', 'read': 'read', 'still': 'nothing fizzed any more', 'emptied': 'emptied', 'undone': '',
@@ -160,7 +161,7 @@ function line(e: (typeof history.value)[number]): string {
         <ol class="history">
           <li v-for="e in history" :key="e.id">
             <span class="numeral">{{ houseTime.format(e.at, 'd MMM HH:mm') }}</span> {{ line(e) }}, {{ studio.nameOf(e.by) }}
-            <NuxtLink v-if="'runId' in e && e.runId" :to="`/log/${e.runId}`">the run</NuxtLink>
+            <NuxtLink v-if="'runId' in e && e.runId" :to="pageOfRun(e.runId)">the run</NuxtLink>
           </li>
         </ol>
         <Button

@@ -180,5 +180,5 @@ export function wayOf(content: WasteId, rule: WasteRule | null): { way: 'drain' 
   if (rule === null)
     return { way: 'collect', words: 'Collect it, and ask your water authority or waste service. No rule is written down yet.' }
   if (rule.way === 'drain' && NEVER_DRAINED.includes(content)) return { way: 'collect', words: 'Collect it: this never goes down a drain.' }
-  return { way: rule.way, words: `${rule.words} (${rule.source})` }
+  return { way: rule.way, words: `${rule.words.replace(/\.$/, '')} (${rule.source}).` }
 }

@@ -44,7 +44,7 @@ describe('where it goes', () => {
     for (const id of WASTE_IDS) expect(wayOf(id, null)).toMatchObject({ way: 'collect', words: expect.stringMatching(/ask/) })
   })
   it('as the lead wrote down, but no rule sends acid, metal or solvent down a drain', () => {
-    expect(wayOf('fluoride-water', rule)).toEqual({ way: 'drain', words: 'Slowly, with much water (Letter of the water works)' })
+    expect(wayOf('fluoride-water', rule)).toEqual({ way: 'drain', words: 'Slowly, with much water (Letter of the water works).' })
     for (const content of NEVER_DRAINED) expect(wayOf(content, { ...rule, content }).way).toBe('collect')
     expect(NEVER_DRAINED).toContain('ferric-water')
   })

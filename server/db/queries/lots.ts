@@ -18,6 +18,7 @@ const GUN_SAMPLES = `(select coalesce(jsonb_agg(jsonb_build_object('seconds', (p
 const COLUMNS = `id, product_name as "productName", kind, label_min_s as "labelMin", label_max_s as "labelMax", reusable,
   opened_on as "openedOn",
   size, ${levelSql('lot.id')} as "left",
+  (select reorder::float8 from stock where stock.id = lot.id) as reorder,
   price, coupon_best_s as "couponBest", strength, strength_written as "strengthWritten",
   acid_share as "acidShare", medium, grit,
     gun_s_per_cm2 as "secondsPerCm2",

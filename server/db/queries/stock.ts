@@ -1,5 +1,5 @@
 import type { Move, StockKindId } from '#core/trade/stock'
-import type { LedgerLine, StockItem } from '#shared/stock'
+import type { LedgerLine, StockItem, TakenByRun } from '#shared/stock'
 import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
@@ -134,4 +134,27 @@ export async function firstOfBlank(db: Db, blankId: string): Promise<string | nu
     blankId,
   ])
   return rows[0]?.id ?? null
+}
+
+/** What a run took off the shelf and gave back, by thing, with the price of one unit of it; film has the house's own. */
+export async function takenByRun(db: Db, runId: string): Promise<TakenByRun[]> {
+  const { rows } = await db.query<TakenByRun>(
+    `select s.id, s.kind, ${NAME} as name, taken.change,
+      (coalesce(lot.price, supply.price) / coalesce(lot.size, supply.pack))::float8 as price
+      from (select stock_id, sum(change)::float8 as change from movement
+        where run_id = $1 and kind <> 'found' group by stock_id) taken
+        join stock s on s.id = taken.stock_id ${NAMED}
+      order by s.label_no`,
+    [runId],
+  )
+  return rows
+}
+
+/** The roll that film of a resist is taken from where no sheet was cut: the longest that is no scrap. */
+export async function rollOfResist(db: Db, resist: string): Promise<{ id: string, width: number } | null> {
+  const { rows } = await db.query<{ id: string, width: number }>(
+    `select id, width from roll where resist = $1 and not put_away order by scrap, ${levelSql('roll.id')} desc, id limit 1`,
+    [resist],
+  )
+  return rows[0] ?? null
 }
