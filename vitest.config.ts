@@ -14,6 +14,8 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'processes',
+          // Both mostly wait, each for its own database and apps.
+          maxWorkers: 2,
           include: OWN_PROCESSES,
           globalSetup: ['tests/support/global-cluster.ts'],
           testTimeout: 60_000,
@@ -25,6 +27,8 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'unit',
+          // They only reckon: both cores, once lint and types are done.
+          maxWorkers: 2,
           testTimeout: 60_000,
           include: [
             'core/**/*.test.ts',

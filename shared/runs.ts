@@ -85,6 +85,7 @@ export const runEventSchema = z.discriminatedUnion('kind', [
   }),
   z.strictObject({ ...head, kind: z.literal('bicarbonate.added'), grams: z.number().positive().max(100_000) }),
   z.strictObject({ ...head, kind: z.literal('tub.chosen'), tub: uuidV7Schema }),
+  z.strictObject({ ...head, kind: z.literal('gloves.changed'), supply: z.uuid().nullable() }),
   z.strictObject({
     ...head,
     kind: z.literal('piece.judged'),

@@ -16,19 +16,19 @@ export function spoonWords(id: NeutraliserId, grams: number): string {
   return `about ${text} ${UNIT[unit][halves > 1 ? 1 : 0]}`
 }
 
-/** How to put it in: `24 g, about 2 tablespoons, in 2 portions; about 5 L of gas`. */
+/** How to put it in: `24 g, about 2 tablespoons, in 2 portions`. */
 export function doseWords(content: TubContent, id: NeutraliserId, grams: number): string {
   const { count, gas } = portions(content, id, grams)
-  const pace = count > 1 ? `, in ${count} portions, waiting until each is quiet` : ''
-  const air = gas > 0.2 ? `. It sets about ${formatNumber(gas, gas < 10 ? 1 : 0)} L of gas free: air moving, no lid` : ''
+  const pace = count > 1 ? `, in ${count} portions, each once the last has stopped fizzing` : ''
+  const air = gas > 0.2 ? `. It gives off about ${formatNumber(gas, gas < 10 ? 1 : 0)} L of gas: keep the air moving, no lid` : ''
   return `${formatMass(grams)}, ${spoonWords(id, grams)}${pace}${air}`
 }
 
-/** A tub in a few words: `acid, pH about 3`. */
+/** A tub in a few words: `Acid, pH about 3.1, estimated`. */
 export function tubWords(state: TubState): string {
   if (state.emptied) return 'Emptied'
   if (state.verdict === 'clean') return 'Clean water'
-  const pH = `pH ${state.read ? '' : 'about '}${formatNumber(state.pH, 1)}${state.read ? ', as read' : ', as reckoned'}`
+  const pH = `pH ${state.read ? '' : 'about '}${formatNumber(state.pH, 1)}${state.read ? ', as read' : ', estimated'}`
   return `${{ acid: 'Acid', neutral: 'Neutral', caustic: 'Caustic' }[state.verdict]}, ${pH}`
 }
 

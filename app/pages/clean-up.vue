@@ -28,7 +28,7 @@ const setting = ref(false)
           <Button severity="secondary" label="Fill a tub" @click="filling = true" />
         </header>
         <p v-if="store.tubs && store.open.length === 0" class="muted">
-          None is filled. Rinse in a tub and it is known here: what went in, what it takes, and when it is neutral.
+          No tub is filled. Fill one and Crest keeps track of what went in, what it needs, and when it is neutral.
         </p>
         <ul class="tubs">
           <li v-for="t in store.open" :key="t.id"><TubCard :tub="t" :state="store.stateOf(t)" /></li>
@@ -49,7 +49,7 @@ const setting = ref(false)
           <Button severity="secondary" label="Set up a container" @click="setting = true" />
         </header>
         <p v-if="store.containers && store.inStudio.length === 0" class="muted">
-          None yet. Until there are, nothing that a tub leaves behind has anywhere to go.
+          None yet. Without one, there is nowhere for a tub's water to go.
         </p>
         <ul class="containers">
           <li v-for="c in store.inStudio" :key="c.id"><ContainerCard :container="c" /></li>

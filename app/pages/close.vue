@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import SelectButton from 'primevue/selectbutton'
 import Textarea from 'primevue/textarea'
 import { v7 } from 'uuid'
 import { formatDay } from '#core/basics/zone'
@@ -35,7 +36,7 @@ onMounted(async () => {
 })
 onBeforeUnmount(useLiveTopic('tubs', load))
 const why = computed(() => (end.value ? refuseClose(end.value.lines, marks) : null))
-const mark = (id: string, as: CloseMark) => (marks[id] = as)
+const ANSWERS: { id: CloseMark, text: string }[] = [{ id: 'done', text: 'Seen to' }, { id: 'left', text: 'Tomorrow' }]
 
 async function close() {
   busy.value = true
@@ -83,16 +84,15 @@ function limitOf(kind: 'etchant' | 'blast'): number {
             <template v-else>{{ closeWords(l).text }}</template>
             <strong v-if="l.wet"> – something is wet</strong>
           </span>
-          <span class="answer" role="radiogroup" :aria-label="closeWords(l).text">
-            <button
-              v-for="o in ([['done', 'Seen to'], ['left', 'Tomorrow']] as const)"
-              :key="o[0]"
-              type="button"
-              role="radio"
-              :aria-checked="marks[l.id] === o[0]"
-              @click="mark(l.id, o[0])"
-            >{{ o[1] }}</button>
-          </span>
+          <SelectButton
+            v-model="marks[l.id]"
+            class="answer"
+            :options="ANSWERS"
+            option-label="text"
+            option-value="id"
+            :allow-empty="false"
+            :aria-label="closeWords(l).text"
+          />
         </li>
       </ol>
       <section v-if="end.exposures.length" aria-label="Time near etchant and at the gun">
@@ -114,7 +114,7 @@ function limitOf(kind: 'etchant' | 'blast'): number {
       <label class="note">For tomorrow
         <Textarea v-model="note" rows="2" placeholder="What the next one should know" />
       </label>
-      <p v-if="done" class="closed" role="status">The day is closed. What was left stands on tomorrow's Today.</p>
+      <p v-if="done" class="closed" role="status">The day is closed. Whatever was left will be on Today tomorrow.</p>
       <p v-else-if="why && Object.keys(marks).length" class="muted">{{ why }}</p>
       <Button
         v-if="end.lines.length && !done"
@@ -137,19 +137,7 @@ function limitOf(kind: 'etchant' | 'blast'): number {
   border-bottom: 1px solid var(--line);
 }
 .what { font-size: 1.12rem; }
-.answer { display: flex; }
-.answer button {
-  min-height: 52px;
-  min-width: 6.4rem;
-  background: var(--sunk);
-  border: 1px solid var(--control-line);
-  color: var(--text);
-  font: 650 1rem var(--body);
-  cursor: pointer;
-  touch-action: manipulation;
-}
-.answer button + button { border-left: 0; }
-.answer button[aria-checked='true'] { background: var(--frost); color: var(--on-frost); border-color: var(--frost); }
+.answer :deep(button) { min-height: 52px; min-width: 6.4rem; touch-action: manipulation; }
 .closed { border-left: 4px solid var(--glass); padding-left: 0.8rem; margin-bottom: 1rem; font-size: 1.1rem; }
 section { margin-bottom: 1.6rem; }
 .worn { list-style: none; padding: 0; margin: 0.4rem 0; }

@@ -54,7 +54,7 @@ const outlooks = computed(
       <div>
         <h1>Shelf</h1>
         <p class="muted">
-          All that runs out. The product's own label and safety data sheet come first.
+          Everything that runs out. The product's own label and safety data sheet come first.
           <NuxtLink to="/ledger">The ledger</NuxtLink> says where everything went.
         </p>
       </div>

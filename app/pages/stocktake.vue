@@ -90,7 +90,7 @@ async function print() {
     <header class="page-head">
       <div>
         <h1>Stocktake</h1>
-        <p class="muted">Scan a label or type its number, count what is there, and the difference is booked in your name.</p>
+        <p class="muted">Scan a label or type its number, then count what is there. The difference goes into the ledger under your name.</p>
       </div>
       <div class="do">
         <Button severity="secondary" label="Print labels" :disabled="!items" @click="print" />
@@ -129,7 +129,7 @@ async function print() {
     </section>
     <p v-if="items" class="muted">
       {{ left.length === 0 ? 'Everything is counted.' : `${left.length} of ${items.length} are still to be counted.` }}
-      <button v-if="Object.keys(counted).length" type="button" class="as-link" @click="counted = {}">Begin a new stocktake</button>
+      <button v-if="Object.keys(counted).length" type="button" class="as-link" @click="counted = {}">Start a new stocktake</button>
     </p>
     <DataTable v-if="items" :value="items" data-key="id">
       <Column field="labelNo" header="Label" />

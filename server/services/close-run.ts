@@ -20,7 +20,7 @@ import { lockLevel, rollOfResist } from '../db/queries/stock'
 import { addUses } from '../db/queries/stencils'
 import type { Context } from './context'
 import { notify } from './context'
-import { book, takeOfBlank, takeOfKind } from './ledger'
+import { book, takeGloves, takeOfBlank, takeOfKind } from './ledger'
 import { recipeOf } from './jobs'
 import { studioOf } from './studio'
 
@@ -105,6 +105,7 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
   }
   await book(context, db, lot.id, etchantMoves(head, state, summary, lot.left, rules), { runId: head.id })
   await takeOfKind(context, db, 'bicarbonate', state.bicarbonate, { runId: head.id })
+  for (const { supply } of state.gloves) await takeGloves(context, db, supply, { runId: head.id })
   if (pass && head.sheet === null) await takeFilm(context, db, pass, head, state)
   // A blank leaves the shelf with its first pass, whether it comes out good or broken.
   if (pass?.blankId && pass.no === 1) {

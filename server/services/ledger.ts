@@ -43,6 +43,13 @@ export async function takeOfKind(context: Context, db: Db, kind: StockKindId, am
   await book(context, db, id, takenOff((await stock.lockLevel(db, id))!, amount), cause)
 }
 
+/** A pair of gloves: the ones that were said, or the first there are. */
+export async function takeGloves(context: Context, db: Db, supplyId: string | null, cause: MoveCause): Promise<void> {
+  const said = supplyId === null ? undefined : await supplyById(db, supplyId)
+  const id = said?.kind === 'gloves' ? said.id : await stock.firstOfKind(db, 'gloves')
+  if (id !== null) await book(context, db, id, takenOff((await stock.lockLevel(db, id))!, 1), cause)
+}
+
 /** The same for blanks of one shape, where the studio keeps count of them. */
 export async function takeOfBlank(context: Context, db: Db, blankId: string, pieces: number, cause: MoveCause): Promise<void> {
   const id = await stock.firstOfBlank(db, blankId)
@@ -109,12 +116,12 @@ export async function enterMove(context: Context, id: string, entry: MoveEntry):
     if (level === undefined) throw notFound('thing on the shelf')
     if (!(await stock.moveExists(db, entry.id))) {
       if (entry.kind === 'counted' && Math.abs(level - entry.seen) > 0.001)
-        throw new Refusal(409, 'Something was booked while you counted. Look at the level again; your count is still here.')
+        throw new Refusal(409, 'The level changed while you were counting. Look at it again; your count is still here.')
       const move = handMove(level, entry.kind, entry.amount)
       if (!move.ok) throw new Refusal(400, move.error, { amount: move.error })
       const late = entry.kind === 'used' ? await pastItsDay(db, id, context.now()) : null
       if (late !== null && !entry.anyway)
-        throw new Refusal(409, `It was good until ${formatDay(late, 'd MMM yyyy')}. Take another, or say that it is used anyway.`, {
+        throw new Refusal(409, `It was good until ${formatDay(late, 'd MMM yyyy')}. Take another, or use it anyway.`, {
           anyway: 'It is out of date.',
         })
       if (move.value) {

@@ -97,7 +97,7 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   await expect(page.locator('h1')).toHaveText('Neutralise the rinse tub')
   await expect(page.locator('button.main')).toHaveAttribute('aria-disabled', 'true')
   await page.getByRole('button', { name: 'A fresh tub' }).click()
-  await page.getByRole('button', { name: 'It is filled' }).click()
+  await page.getByRole('button', { name: 'It\'s filled' }).click()
   await expect(page.getByText('The rinse water is in Rinse tub')).toBeVisible()
   await page.getByRole('button', { name: 'Put in' }).click()
   await press(page, 'Nothing fizzes any more')

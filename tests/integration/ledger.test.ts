@@ -1,8 +1,9 @@
+import pg from 'pg'
 import { v7 } from 'uuid'
-import { beforeAll, describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, inject, it } from 'vitest'
 import type { Lot } from '../../shared/shelf'
 import type { LedgerLine, StockItem, Supply } from '../../shared/stock'
-import { newLot, newRun, supplyForm } from '../support/client'
+import { event, newLot, newRun, supplyForm } from '../support/client'
 import type { Client } from '../support/client'
 import { sharedStudio } from '../support/studio'
 import { through } from '../support/through'
@@ -49,7 +50,7 @@ describe('supplies and their ledger', () => {
     expect((await move(id, 'counted', -1, 50)).body.fields!.amount).toMatch(/Less than nothing/)
     await move(id, 'used', 20, 50)
     const stale = await move(id, 'counted', 45, 50)
-    expect([stale.status, stale.body.error]).toEqual([409, expect.stringMatching(/while you counted/)])
+    expect([stale.status, stale.body.error]).toEqual([409, expect.stringMatching(/while you were counting/)])
     expect((await lines(id)).length).toBe(2)
   })
   it('many at once lose nothing: all that was used is taken off', async () => {
@@ -70,6 +71,20 @@ describe('supplies and their ledger', () => {
     expect((await lines(id)).length).toBe(2)
     const other = await lead.put(`supplies/${id}`, { supply: supplyForm({ name: 'Not gloves' }), version: 3, putAway: false })
     expect(other.body.fields!.kind).toBe('Stays as it is.')
+  })
+})
+
+describe('what was written down', () => {
+  it.each(['movement', 'tub_event', 'container_event'])('%s can\'t be changed or erased, even by SQL', async (table) => {
+    const client = new pg.Client({ connectionString: inject('databaseUrl'), options: '-c search_path=crest' })
+    await client.connect()
+    await put()
+    if (table === 'movement') {
+      await expect(client.query('update movement set change = 1000')).rejects.toThrow(/append-only/)
+      await expect(client.query('delete from movement')).rejects.toThrow(/append-only/)
+    }
+    await expect(client.query(`truncate ${table}`)).rejects.toThrow(/append-only/)
+    await client.end()
   })
 })
 
@@ -94,7 +109,10 @@ describe('what a run takes', () => {
     await lead.post('supplies', { id: own, supply: supplyForm({ kind: 'blank', name: 'Tumblers', pack: '6', left: '9', blankId: blank }) })
     await lead.post('supplies', { id: powder, supply: supplyForm({ name: 'First bucket', openedOn: '2019-01-01' }) })
     const { runId } = await newRun(mate, lotId, { pieces: '2', blankId: blank })
+    const gloves = await put({ kind: 'gloves', name: 'Own gloves', material: 'nitrile', size: 'S', pack: '50', left: '10' })
+    await mate.post(`runs/${runId}/events`, { events: [event({ kind: 'gloves.changed', supply: gloves })] })
     await through(mate, runId, ['good', 'broke'])
+    expect((await lines(gloves))[0]).toMatchObject({ kind: 'used', change: -1, runId })
     expect((await lines(own)).map(l => [l.kind, l.change, l.runId])).toEqual([
       ['used', -2, runId],
       ['shelved', 9, null],

@@ -1,18 +1,23 @@
+import pg from 'pg'
 import { v7 } from 'uuid'
-import { beforeAll, describe, expect, it } from 'vitest'
+import { migrate } from '../../scripts/lib/database.mjs'
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { foldTub } from '../../core/bench/tub'
 import { dayIn } from '../../core/basics/zone'
 import type { DayEnd } from '../../shared/close'
 import type { LedgerLine, Supply } from '../../shared/stock'
 import type { Container, ContainerLine, Tub } from '../../shared/tubs'
-import { event, newLot, newRun, supplyForm, upToStep } from '../support/client'
+import { event, newLot, newRun, supplyForm, newStudio, upToStep } from '../support/client'
 import type { Client } from '../support/client'
+import { startApp } from '../support/app'
+import type { TestApp } from '../support/app'
 import { HOUSE_ZONE } from '../support/house'
 import { sharedStudio } from '../support/studio'
 
 let lead: Client
 let mate: Client
 let lotId: string
+let app: TestApp
 beforeAll(async () => {
   ;({ lead, mate } = await sharedStudio())
   lotId = await newLot(lead)
@@ -137,6 +142,20 @@ describe('containers', () => {
 })
 
 describe('the end of a day', () => {
+  // A studio of its own: what others have wet on their benches would keep its day open.
+  beforeAll(async () => {
+    const url = new URL(inject('databaseUrl'))
+    const admin = new pg.Client({ connectionString: new URL('/postgres', url).href })
+    await admin.connect()
+    await admin.query('create database day_end')
+    await admin.end()
+    url.pathname = '/day_end'
+    await migrate(url.href)
+    app = await startApp(url.href)
+    ;({ lead, mate } = await newStudio(app.url))
+    lotId = await newLot(lead)
+  }, 60_000)
+  afterAll(() => app.kill())
   const end = async () => (await mate.get<DayEnd>(`close/${today()}`)).body
   const all = (of: DayEnd, as: 'done' | 'left') => Object.fromEntries(of.lines.map(l => [l.id, as]))
   it('asks for what was used and is still open; closed on two tablets, the second is told and loses nothing', async () => {

@@ -58,7 +58,7 @@ describe('labels as PDF, read back with a PDF library (pdf.js)', () => {
       'Neutralised ferric chloride with dissolved metal',
       'poisonous to water life',
       'Blue can, container 3, Quay studio',
-      'Begun 3 May 2027; has to leave by 1 Aug 2027',
+      'Started 3 May 2027; has to leave by 1 Aug 2027',
       'Stands: under the sink',
       'Emergency: 112',
     ])

@@ -16,6 +16,15 @@ const writing = ref(false)
 const reason = ref('')
 const spot = ref('')
 
+const studio = useStudioStore()
+/** Asked for once somebody opens this; without network one plain button is left. */
+const opened = () => void (studio.supplies ?? studio.loadSupplies().catch(() => {}))
+/** Pairs on the shelf to change into; one plain button where the shelf knows none. */
+const gloves = computed(() => {
+  const kept = (studio.supplies ?? []).filter(s => s.kind === 'gloves' && !s.putAway)
+  if (kept.length < 2) return [{ id: kept[0]?.id ?? '', text: 'Gloves changed' }]
+  return kept.map(s => ({ id: s.id, text: `Gloves changed: ${[s.details.material, s.details.size].filter(Boolean).join(' ') || s.name}` }))
+})
 const at = (stage: string) => props.state.pieces.filter(p => pieceStage(p) === stage)
 /** What has been touched can have something happen to it. */
 const touched = computed(() =>
@@ -40,7 +49,7 @@ const confirm = () => reason.value.trim() && enter('other', reason.value.trim())
 </script>
 
 <template>
-  <details class="other">
+  <details class="other" @toggle="opened">
     <summary>Something else</summary>
     <div v-if="!asking" class="choices">
       <Button
@@ -48,6 +57,13 @@ const confirm = () => reason.value.trim() && enter('other', reason.value.trim())
         severity="secondary"
         label="Skip this step"
         @click="ask('step.skipped', `Why is it skipped? ${step.title}`, { step: step.id })"
+      />
+      <Button
+        v-for="g in gloves"
+        :key="`gloves${g.id}`"
+        severity="secondary"
+        :label="g.text"
+        @click="emit('enter', { kind: 'gloves.changed', supply: g.id || null })"
       />
       <Button
         v-for="p in at('dwelling')"

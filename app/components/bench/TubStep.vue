@@ -41,14 +41,14 @@ const choose = (id: string) => {
     <div v-if="state.tub" class="in">
       <p>
         The rinse water is in <strong>{{ chosen?.name ?? 'a tub' }}</strong>{{
-          chosen && chosen.runs.length > 1 ? ', with that of other runs' : '' }}.
-        <template v-if="dose">As a whole it still takes {{ dose }}.</template>
+          chosen && chosen.runs.length > 1 ? ', along with water from other runs' : '' }}.
+        <template v-if="dose">The whole tub still needs {{ dose }}.</template>
         <NuxtLink v-if="chosen" :to="`/tub/${chosen.id}`">Its curve and strips</NuxtLink>
       </p>
       <Button severity="secondary" label="Leave it for the next run" @click="emit('enter', { kind: 'step.done', step: step.id })" />
     </div>
     <div v-else class="choose" role="group" aria-label="Which tub it was rinsed in">
-      <p class="ask">Which tub was it rinsed in? Say so, and one neutralising serves several runs.</p>
+      <p class="ask">Which tub was it rinsed in? One tub can serve several runs and be neutralised once.</p>
       <Button v-for="t in fitting" :key="t.id" severity="secondary" :label="t.name" @click="choose(t.id)" />
       <Button severity="secondary" label="A fresh tub" @click="filling = true" />
     </div>

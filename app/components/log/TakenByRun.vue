@@ -14,8 +14,8 @@ const all = computed(() => gone.value.reduce((sum, t) => sum + (cost(t) ?? 0), 0
 </script>
 
 <template>
-  <section v-if="gone.length" aria-label="Off the shelf">
-    <h2>Off the shelf</h2>
+  <section v-if="gone.length" aria-label="Used from the shelf">
+    <h2>Used from the shelf</h2>
     <ul>
       <li v-for="t in gone" :key="t.id">
         <span class="numeral">{{ words.amount(t.kind, -t.change) }}</span> of {{ t.name }}<template v-if="cost(t) !== null">,

@@ -80,7 +80,7 @@ const what = computed(() =>
         :aria-label="`Change ${lot.productName}`"
         @click="emit('change')"
       />
-      <Button severity="secondary" label="Book" :aria-label="`Book ${lot.productName}`" @click="emit('book')" />
+      <Button severity="secondary" label="Update" :aria-label="`Update ${lot.productName}`" @click="emit('book')" />
       <PapersOf :product="lot.productName" />
       <StockLedger :id="lot.id" :kind="lot.kind === 'abrasive' ? 'abrasive' : 'etchant'" :level="lot.left" />
     </div>

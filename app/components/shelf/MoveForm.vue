@@ -72,8 +72,8 @@ async function save(anyway = false) {
     <p v-if="after !== null" class="muted">Then there is {{ words.amount(item.kind, after) }}.</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="do">
-      <Button v-if="late" type="button" label="It is used anyway" :disabled="busy" @click="save(true)" />
-      <Button v-else type="submit" label="Write it down" :disabled="busy" />
+      <Button v-if="late" type="button" label="Use it anyway" :disabled="busy" @click="save(true)" />
+      <Button v-else type="submit" label="Save" :disabled="busy" />
       <Button type="button" severity="secondary" label="Cancel" @click="emit('close')" />
     </div>
   </form>

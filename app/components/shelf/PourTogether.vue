@@ -31,7 +31,7 @@ async function pour() {
   <details v-if="others.length" class="pour">
     <summary>Pour it together with another bottle</summary>
     <form novalidate @submit.prevent="pour">
-      <p class="muted">Both bottles end and a new one begins. What coupons said of either no longer holds: test the mixture.</p>
+      <p class="muted">Both bottles become one new lot. Their coupons no longer count: test the mixture.</p>
       <SelectField v-model="form.other" label="The other bottle" :options="others" :error="errors.other" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <Button type="submit" severity="secondary" label="Poured together" :disabled="busy" />

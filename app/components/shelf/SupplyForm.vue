@@ -75,8 +75,8 @@ async function save(putAway: boolean) {
     <TextField
       v-if="of.details.includes('hours')"
       v-model="form.hours!"
-      label="Lasts, hours of use"
-      hint="As its maker says. Leave blank when you go by smell and resistance"
+      label="Hours it lasts"
+      hint="As its maker says. Leave blank if you go by smell and resistance"
       :error="errors.hours"
     />
     <SelectField

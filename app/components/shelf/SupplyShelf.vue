@@ -33,7 +33,7 @@ const low = (s: Supply) => s.reorder !== null && s.level < s.reorder
       <Button v-if="session.isLead" severity="secondary" label="Put a supply on the shelf" @click="editing = null" />
     </header>
     <p v-if="studio.supplies && rows.length === 0" class="muted">
-      None yet. Gloves, tape, bicarbonate, pH strips and gel for burns belong here; what runs use is booked by itself.
+      None yet. Gloves, tape, bicarbonate, pH strips and gel for burns belong here. What runs use up is taken off by itself.
     </p>
     <DataTable v-else :value="rows" data-key="id" row-group-mode="rowspan" group-rows-by="kind">
       <Column field="kind" header="Kind" header-class="kind" body-class="kind">
@@ -61,7 +61,7 @@ const low = (s: Supply) => s.reorder !== null && s.level < s.reorder
         <template #header><span class="visually-hidden">What to do</span></template>
         <template #body="{ data: s }">
           <div class="do">
-            <Button severity="secondary" label="Book" :aria-label="`Book ${s.name}`" @click="moving = s" />
+            <Button severity="secondary" label="Update" :aria-label="`Update ${s.name}`" @click="moving = s" />
             <Button v-if="session.isLead" severity="secondary" label="Change" :aria-label="`Change ${s.name}`" @click="editing = s" />
           </div>
         </template>

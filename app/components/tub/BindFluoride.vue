@@ -29,9 +29,10 @@ const add = () => submit(async ({ grams }) => emit('add', grams))
       Bind the fluoride: {{ formatNumber(left) }} mg/L is dissolved now
     </summary>
     <p>
-      Neutralise first. Then stir in calcium chloride: fluoride falls out as white mud. With
-      {{ needed === null ? 'any amount' : formatMass(Math.ceil(needed)) }} about {{ MARK }} mg/L is left, by the solubility of calcium
-      fluoride. Left-over bicarbonate takes part of the calcium. Let it settle overnight; the mud is poisonous and is collected.
+      Neutralise first. Then stir in calcium chloride: the fluoride settles as white mud.
+      {{ needed === null ? `No amount brings it down to ${MARK} mg/L here.`
+        : `With ${formatMass(Math.ceil(needed))} about ${MARK} mg/L stays dissolved, by the solubility of calcium fluoride.` }}
+      Left-over bicarbonate uses up part of the calcium. Let it settle overnight; the mud is poisonous and gets collected.
     </p>
     <form novalidate @submit.prevent="add">
       <TextField

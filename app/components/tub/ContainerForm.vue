@@ -51,7 +51,7 @@ async function save() {
     <TextField v-model="form.name" label="What you call it" :error="errors.name" />
     <TextField v-model="form.capacity" label="Takes at most" :hint="liquid ? '20 L' : '5 kg'" :error="errors.capacity" />
     <TextField v-model="form.place" label="Where it stands" :error="errors.place" />
-    <DayField v-model="form.openedOn" label="Begun on" :error="errors.openedOn" />
+    <DayField v-model="form.openedOn" label="Started on" :error="errors.openedOn" />
     <DayField
       v-model="form.fullBy"
       label="Has to leave by"

@@ -28,7 +28,7 @@ const empty = (to: 'drain' | 'container') =>
     <h2>Empty it</h2>
     <p v-if="blocked" class="muted">{{ blocked }}</p>
     <template v-else-if="clean">
-      <Button severity="secondary" label="Poured away: clean water" @click="empty('drain')" />
+      <Button severity="secondary" label="Clean water: poured away" @click="empty('drain')" />
     </template>
     <template v-else>
       <p class="rule">
@@ -36,7 +36,7 @@ const empty = (to: 'drain' | 'container') =>
         <NuxtLink to="/waste-rules">The rules for waste</NuxtLink>
       </p>
       <div class="do">
-        <Button v-if="way.way === 'drain'" label="Poured away by this rule" @click="empty('drain')" />
+        <Button v-if="way.way === 'drain'" label="Poured away, as this rule says" @click="empty('drain')" />
         <template v-if="containers.length">
           <SelectField v-model="into" label="Into which container" :options="containers" />
           <Button severity="secondary" label="Emptied into it" @click="empty('container')" />

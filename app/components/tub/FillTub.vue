@@ -33,7 +33,7 @@ async function fill() {
     <TextField v-model="form.volume" label="Water in it" hint="10 L, 2 gal" :error="errors.volume" />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="do">
-      <Button type="submit" label="It is filled" :disabled="busy" />
+      <Button type="submit" label="It's filled" :disabled="busy" />
       <Button type="button" severity="secondary" label="Cancel" @click="emit('close')" />
     </div>
   </form>

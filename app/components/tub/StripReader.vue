@@ -27,7 +27,7 @@ function enterMeter() {
 
 <template>
   <div class="strip">
-    <p>Dip a strip, wait as long as its box says, hold it beside the chart, and press what it looks like.</p>
+    <p>Dip a strip, wait as long as its box says, hold it beside the chart, and tap the colour it matches.</p>
     <div class="chart" role="group" aria-label="Colour of the strip">
       <button
         v-for="f in STRIP_CHART"

@@ -53,7 +53,7 @@ function option() {
         symbolSize: 16,
         itemStyle: { color: colour('--frost'), borderColor: colour('--ground'), borderWidth: 2 },
         label: {
-          show: true, position: 'right', formatter: props.read === null ? 'now, as reckoned' : 'now, as read',
+          show: true, position: 'right', formatter: props.read === null ? 'now, estimated' : 'now, as read',
           color: colour('--text'), ...font, fontSize: 13,
         },
         data: [[props.now.grams, props.read ?? props.now.pH]],

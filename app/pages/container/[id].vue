@@ -104,7 +104,7 @@ async function print() {
             {{ wasteWords(container.content, container.level) }} of {{ wasteWords(container.content, container.capacity) }}
           </p>
           <p>
-            Begun {{ formatDay(container.openedOn, 'd MMM yyyy') }}{{ container.place ? `, ${container.place}` : '' }}{{
+            Started {{ formatDay(container.openedOn, 'd MMM yyyy') }}{{ container.place ? `, ${container.place}` : '' }}{{
               container.fullBy ? `. Has to leave by ${formatDay(container.fullBy, 'd MMM yyyy')}` : '' }}.
           </p>
           <ul class="hazards"><li v-for="h in wasteKind(container.content).hazards" :key="h">{{ h }}</li></ul>
@@ -113,7 +113,7 @@ async function print() {
           </p>
           <div class="do">
             <Button severity="secondary" label="Print its label" @click="print" />
-            <Button v-if="!container.leftOn" severity="secondary" label="It leaves the studio" @click="leaving = true" />
+            <Button v-if="!container.leftOn" severity="secondary" label="It's leaving the studio" @click="leaving = true" />
           </div>
         </div>
       </section>
@@ -140,7 +140,7 @@ async function print() {
           </li>
         </ol>
       </section>
-      <Sheet v-if="leaving" title="It leaves the studio" @close="leaving = false">
+      <Sheet v-if="leaving" title="Leaving the studio" @close="leaving = false">
         <form class="leave" novalidate @submit.prevent="left">
           <DayField v-model="leave.leftOn" label="On" :error="leaveErrors.leftOn" />
           <TextField v-model="leave.leftTo" label="Who takes it" :error="leaveErrors.leftTo" />

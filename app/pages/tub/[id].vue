@@ -111,7 +111,7 @@ function line(e: (typeof history.value)[number]): string {
           <template v-else-if="!state.emptied">
             <p v-if="dose" class="dose">Still needed: <strong>{{ dose }}</strong>.</p>
             <p v-if="state.factor !== 1" class="muted">
-              The strip found {{ formatNumber(state.factor, 1) }} times the acid that was reckoned with.
+              By the strip it holds {{ formatNumber(state.factor, 1) }} times the acid we expected.
             </p>
             <p class="muted">{{ notNeutral(state) ?? 'It is neutral. Neutral is not harmless: what is dissolved stays in it.' }}</p>
           </template>
@@ -119,8 +119,8 @@ function line(e: (typeof history.value)[number]): string {
         <div v-if="state.verdict !== 'clean'">
           <TitrationChart :curve="curve" :now="now" :read="state.read?.pH ?? null" :name="neutraliser(base).name" />
           <p class="muted">
-            As reckoned, at 25 °C, with all that went in dissolved. Old cream, a good scrape or a splash more makes it come out
-            differently: the strip decides.
+            Worked out at 25 °C, as if everything that went in had dissolved. Old cream, a good scrape or an extra splash change it, so
+            trust the strip.
           </p>
         </div>
       </section>

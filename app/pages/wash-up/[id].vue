@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ToggleButton from 'primevue/togglebutton'
 import { currentStep, lookHasCome, wetOf } from '#core/bench/run'
 import { pieceName } from '#core/plan/run-plan'
 import type { RunWithEvents } from '#shared/runs'
@@ -52,16 +53,14 @@ function tick(item: string) {
       <template v-else>
         <p class="why">{{ washUp.reason }}</p>
         <div v-if="others.length" class="along" role="group" aria-label="One wash-up for several runs">
-          <button
+          <ToggleButton
             v-for="r in others"
             :key="r.id"
-            type="button"
-            role="checkbox"
-            :aria-checked="along.includes(r.id)"
-            @click="toggle(r)"
-          >
-            {{ along.includes(r.id) ? 'Also for' : 'Tick it also for' }} {{ r.subject }}
-          </button>
+            :model-value="along.includes(r.id)"
+            :on-label="`Also for ${r.subject}`"
+            :off-label="`Tick it for ${r.subject} as well`"
+            @update:model-value="toggle(r)"
+          />
         </div>
         <GateList :step="washUp" :state="state" :blocked="blocked" @tick="tick" />
         <MainControl v-if="next" :label="`Tick: ${next.short}`" @press="tick(next.id)" />
@@ -79,15 +78,5 @@ function tick(item: string) {
 <style scoped>
 .why { font-size: 1.15rem; }
 .along { display: flex; flex-wrap: wrap; gap: 0.7rem; }
-.along button {
-  min-height: 56px;
-  padding: 0 1.1rem;
-  background: var(--sunk);
-  border: 1px solid var(--control-line);
-  color: var(--text);
-  font: 650 1.05rem var(--body);
-  cursor: pointer;
-  touch-action: manipulation;
-}
-.along button[aria-checked='true'] { background: var(--frost); color: var(--on-frost); border-color: var(--frost); }
+.along :deep(button) { min-height: 56px; touch-action: manipulation; }
 </style>

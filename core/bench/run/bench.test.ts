@@ -144,6 +144,7 @@ describe('the history in words', () => {
       { id: 'z', at: b.now, by: 'me', kind: 'try.judged', result: 'weak' },
       { id: 'm', at: b.now, by: 'me', kind: 'piece.mishap', piece: 2, why: 'thin', reason: '', spot: 'left' },
       { id: 'q', at: b.now, by: 'me', kind: 'tub.chosen', tub: 't' },
+      { id: 'v', at: b.now, by: 'me', kind: 'gloves.changed', supply: null },
       { id: 'g', at: b.now, by: 'me', kind: 'gun.entered', piece: 1, seconds: 90 },
       ...(['gun.on', 'gun.off', 'piece.blasted'] as const).map(kind => ({ id: kind, at: b.now, by: 'me', kind, piece: 1 })),
     )

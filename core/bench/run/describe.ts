@@ -80,6 +80,8 @@ export function describeEvent(plan: RunPlan, event: RunEvent): string {
       return `${formatMass(event.grams)} of bicarbonate put in`
     case 'tub.chosen':
       return 'Rinse water is in a tub'
+    case 'gloves.changed':
+      return 'Changed gloves'
     case 'piece.judged':
       return `Judged ${piece}: ${event.result}`
     case 'run.finished':

@@ -73,6 +73,8 @@ export type RunEvent
     | (Base & { kind: 'bicarbonate.added', grams: number })
     /** Its rinse water is in this tub, which may hold that of other runs. */
     | (Base & { kind: 'tub.chosen', tub: string })
+    /** Torn or splashed ones off, fresh ones on; which of the shelf's, where that was said. */
+    | (Base & { kind: 'gloves.changed', supply: string | null })
     | (OfPiece & { kind: 'piece.judged', result: PieceResult, faults: FaultId[], note: string })
     | (Base & { kind: 'run.finished' })
     | (Base & BenchReason<'run.abandoned'> & { kind: 'run.abandoned' })
@@ -119,6 +121,7 @@ export const EVENT_KINDS: readonly RunEventKind[] = [
   'etchant.measured',
   'bicarbonate.added',
   'tub.chosen',
+  'gloves.changed',
   'piece.judged',
   'run.finished',
   'run.abandoned',

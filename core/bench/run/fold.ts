@@ -31,6 +31,7 @@ export function emptyRun(plan: RunPlan): RunState {
     measured: null,
     bicarbonate: 0,
     tub: null,
+    gloves: [],
     paused: null,
     notes: [],
     finished: null,
@@ -121,6 +122,8 @@ export function applyEvent(state: RunState, event: RunEvent): RunState {
       return { ...state, bicarbonate: state.bicarbonate + event.grams }
     case 'tub.chosen':
       return { ...state, tub: event.tub }
+    case 'gloves.changed':
+      return { ...state, gloves: [...state.gloves, { ...stamp, supply: event.supply }] }
     case 'piece.judged':
       return changePiece(state, event.piece, { judged: { ...stamp, result: event.result, faults: event.faults, note: event.note } })
     case 'run.finished':

@@ -46,6 +46,8 @@ export interface RunState {
   bicarbonate: number
   /** Where its rinse water is: a tub that may serve other runs as well. */
   tub: string | null
+  /** Gloves that were changed on the way, in order. */
+  gloves: (Stamp & { supply: string | null })[]
   /** Nothing goes on until somebody says so. */
   paused: (Stamp & BenchReason<'run.paused'>) | null
   /** What was written down beside the facts, in order. */

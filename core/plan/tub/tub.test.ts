@@ -127,7 +127,7 @@ describe('how much a tub takes', () => {
           expect(stillNeeded(of(grams * 1.2), id)!).toBeGreaterThan(needed)
         },
       ),
-      { numRuns: 40 },
+      { numRuns: 15 },
     )
   })
   it('the curve only rises and passes neutral where the amount says', () => {

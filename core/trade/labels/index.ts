@@ -116,7 +116,7 @@ export async function wasteLabel(label: WasteLabel): Promise<Uint8Array> {
   y += 4
   for (const hazard of wasteKind(label.content).hazards) y = write(at, at.bold, 13, hazard, x, y, width) + 1
   y += 3
-  y = write(at, at.font, 12, `Begun ${label.openedOn}${label.fullBy ? `; has to leave by ${label.fullBy}` : ''}`, x, y, width)
+  y = write(at, at.font, 12, `Started ${label.openedOn}${label.fullBy ? `; has to leave by ${label.fullBy}` : ''}`, x, y, width)
   if (label.place) y = write(at, at.font, 12, `Stands: ${label.place}`, x, y, width)
   y = write(
     at,

@@ -13,7 +13,7 @@ const MOVES = {
   'wasted': { sign: 'out', words: 'Thrown away' },
   'expired': { sign: 'out', words: 'Out of date: taken off the shelf' },
   'counted': { sign: 'either', words: 'Measured or counted' },
-  'found': { sign: 'in', words: 'There was more than was written down' },
+  'found': { sign: 'in', words: 'There was more than the ledger said' },
   'moved': { sign: 'either', words: 'Poured together' },
   'cut': { sign: 'out', words: 'Cut for a sheet' },
   'left-over': { sign: 'in', words: 'Left over from a sheet' },

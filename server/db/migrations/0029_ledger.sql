@@ -75,6 +75,7 @@ begin
   raise exception 'movement is append-only';
 end $$;
 create trigger movement_append_only before update or delete on movement for each row execute function refuse_ledger_change();
+create trigger movement_no_truncate before truncate on movement for each statement execute function refuse_ledger_change();
 drop table lot_movement;
 alter table lot drop column left_amount;
 -- What a scrap or roll was when it was hung up is its first line in the ledger.

@@ -27,11 +27,12 @@ create index tub_event_tub on tub_event (tub_id, at, id);
 create index run_event_tub on run_event ((payload ->> 'tub')) where kind = 'tub.chosen';
 create function refuse_tub_change() returns trigger language plpgsql as $$
 begin
-  raise exception 'tub_event is append-only';
+  raise exception '% is append-only', tg_table_name;
 end $$;
 alter table movement add column tub_id uuid references tub;
 create index movement_tub on movement (tub_id);
 create trigger tub_event_append_only before update or delete on tub_event for each row execute function refuse_tub_change();
+create trigger tub_event_no_truncate before truncate on tub_event for each statement execute function refuse_tub_change();
 
 -- Where waste waits to leave the studio.
 create table container (
@@ -65,6 +66,7 @@ create table container_event (
 create index container_event_container on container_event (container_id, at, id);
 create index container_event_tub on container_event (tub_id);
 create trigger container_event_append_only before update or delete on container_event for each row execute function refuse_tub_change();
+create trigger container_event_no_truncate before truncate on container_event for each statement execute function refuse_tub_change();
 
 -- What local rules say of each kind of waste, as the lead wrote them down; without a row: collect it, and ask.
 create table waste_rule (
