@@ -93,6 +93,7 @@ const outlooks = computed(
 </template>
 
 <style scoped>
+.page-head > :first-child { flex: 1 1 0; min-width: min(20rem, 100%); }
 .head-do { display: flex; flex-wrap: wrap; gap: 0.7rem; }
 ul { list-style: none; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(26rem, 1fr)); gap: 1.5rem 2.5rem; }
 @media (max-width: 32rem) { ul { grid-template-columns: 1fr; } }

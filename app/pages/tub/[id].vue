@@ -25,6 +25,7 @@ const tub = computed(() => store.tub(id))
 const state = computed(() => (tub.value ? store.stateOf(tub.value) : null))
 const base = ref<NeutraliserId>('bicarbonate')
 const needed = computed(() => (state.value ? stillNeeded(state.value.content, base.value) : null))
+const mud = computed(() => mudOf(state.value!.content))
 const curve = computed(() => (state.value ? titrationCurve(state.value.content, base.value) : []))
 const now = computed(() => ({ grams: state.value!.content.added[base.value], pH: settleTub(state.value!.content).pH }))
 const dose = computed(() => (state.value && needed.value ? doseWords(state.value.content, base.value, needed.value) : null))
@@ -101,7 +102,7 @@ function line(e: (typeof history.value)[number]): string {
           <TubDrawing
             :p-h="state.pH"
             :clean="state.verdict === 'clean'"
-            :mud="mudOf(state.content).wet"
+            :mud="mud.wet"
             :volume="tub.volume"
             :foam="foamRoom(state.content)"
             :dipped="state.read !== null"
@@ -112,6 +113,10 @@ function line(e: (typeof history.value)[number]): string {
             <p v-if="dose" class="dose">Still needed: <strong>{{ dose }}</strong>.</p>
             <p v-if="state.factor !== 1" class="muted">
               By the strip it holds {{ formatNumber(state.factor, 1) }} times the acid we expected.
+            </p>
+            <p v-if="mud.dry > 0.5" class="muted">
+              About {{ formatMass(mud.dry) }} of solids settle, {{ formatVolume(mud.wet) }} as wet mud. Let it stand before the clear water
+              goes.
             </p>
             <p class="muted">{{ notNeutral(state) ?? 'It is neutral. Neutral is not harmless: what is dissolved stays in it.' }}</p>
           </template>
