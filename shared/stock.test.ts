@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { STOCK_KIND_IDS, SUPPLY_KINDS } from '#core/trade/stock'
-import { amountWords, moveSchema, parseAmount, supplySchema } from './stock'
+import { amountWords, moveSchema, parseAmount, supplyName, supplySchema } from './stock'
 import type { SupplyForm } from './stock'
 import { fieldErrors } from './fields'
 import { newTubSchema, tubEntrySchema } from './tubs'
@@ -59,6 +59,10 @@ describe('a supply as it is put on the shelf', () => {
       plain(amountWords('tape', 18_000, 'mm')),
     ]).toEqual(['1 pair', '2 pairs', '18 m'])
     expect(SUPPLY_KINDS.every(k => !k.own)).toBe(true)
+  })
+  it('two packs that differ by size are told apart', () => {
+    expect(supplyName({ name: 'Long gloves', details: { material: 'nitrile', size: 'M' } })).toBe('Long gloves, nitrile, size M')
+    expect(supplyName({ name: 'Strips', details: {} })).toBe('Strips')
   })
   it('what a person books is never less than nothing, nor more than a studio holds', () => {
     const move = (amount: number) => moveSchema.safeParse({ id: v7(), kind: 'counted', amount, seen: 0 }).success

@@ -133,6 +133,10 @@ export interface Supply extends Omit<SupplyEntry, 'left' | 'openedOn' | 'expires
   version: number
 }
 
+/** What a supply is called, told apart from others of its name: `Long gloves, nitrile, size M`. */
+export const supplyName = ({ name, details }: Pick<Supply, 'name' | 'details'>): string =>
+  [name, details.material, details.size && `size ${details.size}`].filter(Boolean).join(', ')
+
 /** Anything on the shelf, whatever its kind. */
 export interface StockItem {
   id: string

@@ -3,6 +3,7 @@ import { dayAfter } from '#core/basics/zone'
 import { toBuy } from '#core/trade/stock'
 import type { StockKindId } from '#core/trade/stock'
 import { owed } from '#shared/passes'
+import { supplyName } from '#shared/stock'
 
 /** Days that buying looks ahead. */
 const AHEAD = 14
@@ -51,6 +52,7 @@ export function useToBuy() {
       .filter(s => !s.putAway)
       .map(s => ({
         ...s,
+        name: supplyName(s),
         planned:
           s.kind === 'blank'
             ? (demand.value.get(`blank ${s.blankId}`) ?? 0)

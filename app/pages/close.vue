@@ -106,9 +106,9 @@ function limitOf(kind: 'etchant' | 'blast'): number {
         </ul>
         <p class="muted">A record, not a verdict. What is safe is for the safety data sheet and occupational health to say.</p>
       </section>
-      <p v-if="end.filter && end.filter.hours > 0" class="filter">
-        {{ end.filter.name }}: <span class="numeral">{{ formatNumber(end.filter.hours, 1) }}&nbsp;h</span> of gun time since it was
-        changed<template v-if="end.filter.life">, of {{ formatNumber(end.filter.life) }} h by its maker</template>.
+      <p v-if="end.filter && end.filter.hours > 1 / 60" class="filter">
+        {{ end.filter.name }}: <span class="numeral">{{ formatDuration(Math.round(end.filter.hours * 60) * 60) }}</span> of gun time
+        since it was changed<template v-if="end.filter.life">, of {{ formatNumber(end.filter.life) }} h by its maker</template>.
         <strong v-if="end.filter.life && end.filter.hours > 0.9 * end.filter.life">Change it, and book the new one on the shelf.</strong>
       </p>
       <label class="note">For tomorrow

@@ -22,7 +22,7 @@ test('gloves are booked, a tub is neutralised by its strip and emptied into its 
   ])
     await page.getByLabel(label!).fill(value!)
   await page.getByRole('button', { name: 'Put on the shelf' }).click()
-  await expect(page.getByRole('region', { name: 'To buy' })).toContainText('Long gloves: 1 pack of 50 pairs')
+  await expect(page.getByRole('region', { name: 'To buy' })).toContainText('Long gloves, nitrile, size M: 1 pack of 50 pairs')
   await page.getByRole('button', { name: 'Update Long gloves' }).click()
   await page.getByRole('button', { name: 'Thrown away' }).click()
   await page.getByLabel('How much was thrown away?').fill('9')

@@ -71,7 +71,9 @@ export async function moveExists(db: Db, id: string): Promise<boolean> {
 
 const LINE = `m.id, m.stock_id as "stockId", m.change::float8, m.kind, m.note, m.run_id as "runId", m.sheet_id as "sheetId",
   m.tub_id as "tubId", m.other_id as "otherId", m.by_person as by, m.at`
-const NAME = 'coalesce(lot.product_name, roll.name, supply.name)'
+// Two packs of gloves differ by their size only: it belongs to what they are called.
+const NAME = `coalesce(lot.product_name, roll.name, supply.name || coalesce(', ' || (supply.details ->> 'material'), '')
+  || coalesce(', size ' || (supply.details ->> 'size'), ''))`
 const NAMED = `left join lot on lot.id = s.id left join roll on roll.id = s.id left join supply on supply.id = s.id`
 
 /** A page of the ledger, the latest first. @param stockId of one thing, or null for all @param after the last line of the page before */
