@@ -118,6 +118,8 @@ describe('what a run takes', () => {
       ['shelved', 9, null],
     ])
     expect((await lines(powder))[0]).toMatchObject({ kind: 'used', change: -20, runId })
+    // Empty, it is nobody else's first bucket.
+    await move(powder, 'counted', 0, 780)
     expect((await lines(lotId)).map(l => [l.kind, l.change]).sort()).toEqual([
       ['recovered', 1],
       ['shelved', 100],

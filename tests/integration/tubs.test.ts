@@ -66,10 +66,10 @@ async function rinsedIn(tub: string): Promise<string> {
 describe('a tub that serves several runs', () => {
   it('holds what each of them rinsed off, is neutralised once, and its neutraliser and strips come off the shelf', async () => {
     const [tub, powder, strips] = [await fill(), v7(), v7()]
-    await lead.post('supplies', { id: powder, supply: supplyForm({ name: 'Own bucket', openedOn: '2020-01-01' }) })
+    await lead.post('supplies', { id: powder, supply: supplyForm({ name: 'Own bucket', openedOn: '2016-01-01' }) })
     await lead.post('supplies', {
       id: strips,
-      supply: supplyForm({ kind: 'ph-strips', name: 'Strips', pack: '100', left: '20', openedOn: '2020-01-01' }),
+      supply: supplyForm({ kind: 'ph-strips', name: 'Strips', pack: '100', left: '20', openedOn: '2016-01-01' }),
     })
     const runs = [await rinsedIn(tub), await rinsedIn(tub)]
     const filled = (await mate.get<Tub>(`tubs/${tub}`)).body
@@ -84,7 +84,13 @@ describe('a tub that serves several runs', () => {
     await enter(tub, { kind: 'read', pH: 7, how: 'strip' })
     const level = async (id: string) => (await mate.get<Supply[]>('supplies')).body.find(s => s.id === id)!.level
     expect([await level(powder), await level(strips)]).toEqual([770, 19])
-    expect((await mate.get<LedgerLine[]>(`stock/${powder}/ledger`)).body[0]).toMatchObject({ kind: 'used', change: -30, tubId: tub })
+    // Empty, they are nobody else's first.
+    for (const [id, seen] of [
+      [powder, 770],
+      [strips, 19],
+    ])
+      await mate.post(`stock/${id}/moves`, { id: v7(), kind: 'counted', amount: 0, seen })
+    expect((await mate.get<LedgerLine[]>(`stock/${powder}/ledger`)).body[1]).toMatchObject({ kind: 'used', change: -30, tubId: tub })
 
     const drain = await enter(tub, { kind: 'emptied', way: 'drain', containerId: null })
     expect(drain.body.error).toMatch(/Not down the drain. Collect it, and ask/)

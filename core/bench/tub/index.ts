@@ -1,4 +1,4 @@
-import { EMPTY_TUB, fromReading, gasOf, NEUTRAL, settleTub, stillNeeded, verdictOf, withMore } from '../../plan/tub'
+import { EMPTY_TUB, fromReading, NEUTRAL, settleTub, stillNeeded, verdictOf, withMore } from '../../plan/tub'
 import type { NeutraliserId, TubContent, TubVerdict } from '../../plan/tub'
 import { formatMass } from '../../basics/units'
 
@@ -95,8 +95,8 @@ export function foldTub(volume: number, entries: readonly TubEntry[]): TubState 
   return { ...state, content, pH, verdict: verdictOf(content, pH), mixed: content.bifluoride > 0 && content.ferricChloride > 0 }
 }
 
-/** Whether a fresh pinch of bicarbonate would make a bubble that can be seen: if not, silence proves nothing. */
-export const wouldFizz = (content: TubContent): boolean => gasOf(content, withMore(content, 'bicarbonate', 5)) > 0.05
+/** Whether this water is so strong that acid left in it would fizz: gas has left it already. Where none has, silence proves nothing. */
+const fizzes = (content: TubContent): boolean => settleTub(content).gas > 0
 
 /**
  * Whether a tub is proved neutral: by a strip or meter, or because nothing fizzes where it would have fizzed all along.
@@ -104,6 +104,7 @@ export const wouldFizz = (content: TubContent): boolean => gasOf(content, withMo
  */
 export function notNeutral(state: TubState): string | null {
   if (state.verdict === 'clean') return null
+  if (state.read?.how === 'practice') return 'The practice strip proves nothing. Dip a real one.'
   if (state.read) {
     if (state.read.pH < NEUTRAL.from) {
       const more = stillNeeded(state.content, 'bicarbonate')
@@ -113,7 +114,7 @@ export function notNeutral(state: TubState): string | null {
       ? 'It is caustic now. Let it stand open for an hour, or put in some of the next acid rinse, then dip again.'
       : null
   }
-  if (state.still && state.verdict === 'neutral' && state.content.added.bicarbonate > 0) return null
+  if (state.still && state.verdict === 'neutral' && fizzes(state.content)) return null
   return 'Dip a strip first: in this much water, no fizz proves nothing.'
 }
 

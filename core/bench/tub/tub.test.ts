@@ -59,6 +59,17 @@ describe('a tub that serves several passes', () => {
     expect(refuseTub(fold(), entry({ kind: 'read', pH: 15, how: 'strip' }))).toMatch(/between 0 and 14/)
     expect(refuseTub(fold(entry({ kind: 'emptied', way: 'drain', containerId: null })), cream(1))).toMatch(/fresh one/)
   })
+  it('a practice strip proves nothing; nor does silence in much water, but in a strong tub that has fizzed it does', () => {
+    const powder = (grams: number) => entry({ kind: 'added', what: 'bicarbonate', grams })
+    const practised = fold(cream(4), powder(40), entry({ kind: 'read', pH: 7, how: 'practice' }))
+    expect(notNeutral(practised)).toMatch(/practice strip proves nothing/)
+    const still = () => entry({ kind: 'still' })
+    expect(notNeutral(fold(cream(4), powder(40), still()))).toMatch(/no fizz proves nothing/)
+    const strong = fold(cream(80), powder(400), still())
+    expect([strong.verdict, notNeutral(strong)]).toEqual(['neutral', null])
+    // More acid after it went quiet: it has to go quiet again.
+    expect(notNeutral(fold(cream(80), powder(400), still(), cream(1)))).toMatch(/strip first/)
+  })
   it('water that nothing went into is clean and may be emptied', () => {
     expect([fold().verdict, notNeutral(fold())]).toEqual(['clean', null])
   })
