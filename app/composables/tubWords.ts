@@ -1,9 +1,7 @@
-import { formatMass, formatNumber, formatVolume } from '#core/basics/units'
+import { formatMass, formatNumber } from '#core/basics/units'
 import { portions, spoons } from '#core/plan/tub'
 import type { NeutraliserId, TubContent } from '#core/plan/tub'
 import type { TubState } from '#core/bench/tub'
-import { wasteKind } from '#core/trade/waste'
-import type { WasteId } from '#core/trade/waste'
 
 const UNIT = { tsp: ['teaspoon', 'teaspoons'], tbsp: ['tablespoon', 'tablespoons'], cup: ['cup', 'cups'] } as const
 
@@ -30,10 +28,4 @@ export function tubWords(state: TubState): string {
   if (state.verdict === 'clean') return 'Clean water'
   const pH = `pH ${state.read ? '' : 'about '}${formatNumber(state.pH, 1)}${state.read ? ', as read' : ', estimated'}`
   return `${{ acid: 'Acid', neutral: 'Neutral', caustic: 'Caustic' }[state.verdict]}, ${pH}`
-}
-
-/** How much waste, in words: litres of what is liquid, kilograms of what is dry. */
-export function wasteWords(content: WasteId, amount: number): string {
-  if (wasteKind(content).unit === 'ml') return amount >= 1000 ? `${formatNumber(amount / 1000, 1)}\u00a0L` : formatVolume(amount)
-  return amount >= 1000 ? `${formatNumber(amount / 1000, 2)}\u00a0kg` : formatMass(amount)
 }

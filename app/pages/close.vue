@@ -109,7 +109,7 @@ function limitOf(kind: 'etchant' | 'blast'): number {
       <p v-if="end.filter && end.filter.hours > 1 / 60" class="filter">
         {{ end.filter.name }}: <span class="numeral">{{ formatDuration(Math.round(end.filter.hours * 60) * 60) }}</span> of gun time
         since it was changed<template v-if="end.filter.life">, of {{ formatNumber(end.filter.life) }} h by its maker</template>.
-        <strong v-if="end.filter.life && end.filter.hours > 0.9 * end.filter.life">Change it, and book the new one on the shelf.</strong>
+        <strong v-if="end.filter.life && end.filter.hours > 0.9 * end.filter.life">Change it, and enter the new one on the shelf.</strong>
       </p>
       <label class="note">For tomorrow
         <Textarea v-model="note" rows="2" placeholder="What the next one should know" />

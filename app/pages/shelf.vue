@@ -2,7 +2,7 @@
 import { plural } from '#core/basics/units'
 import Button from 'primevue/button'
 import { planRecipe } from '#core/plan/recipe'
-import { outlook, useUpFirst } from '#core/trade/stock'
+import { outlook, stockOfEtchant, useUpFirst } from '#core/trade/stock'
 import { recipeInput, lotFacts } from '#shared/recipe'
 import type { Lot } from '#shared/shelf'
 
@@ -13,7 +13,6 @@ const session = useSessionStore()
 const editing = ref<Lot | null | undefined>()
 const booking = ref<Lot | null>(null)
 const booked = computed(() => studio.lots.find(l => l.id === booking.value?.id))
-const stockOf = (lot: Lot) => (lot.kind === 'abrasive' ? 'abrasive' as const : 'etchant' as const)
 
 const onShelf = computed(() => studio.lots.filter(b => !b.putAway))
 const first = computed(() => useUpFirst(onShelf.value.map(b => ({ id: b.id, ...lotFacts(b, houseTime.today()) }))))
@@ -85,8 +84,8 @@ const outlooks = computed(
       <LotForm :lot="editing" @close="editing = undefined" />
     </Sheet>
     <Sheet v-if="booked" :title="booked.productName" @close="booking = null">
-      <MoveForm :item="{ id: booked.id, kind: stockOf(booked), level: booked.left }" @close="booking = null" />
-      <WatchLevel v-if="session.isLead" :id="booked.id" :kind="stockOf(booked)" :reorder="booked.reorder" />
+      <MoveForm :item="{ id: booked.id, kind: stockOfEtchant(booked.kind), level: booked.left }" @close="booking = null" />
+      <WatchLevel v-if="session.isLead" :id="booked.id" :kind="stockOfEtchant(booked.kind)" :reorder="booked.reorder" />
       <PourTogether :lot="booked" @close="booking = null" />
     </Sheet>
   </div>

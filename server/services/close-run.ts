@@ -16,11 +16,11 @@ import { lotById, openedOn } from '../db/queries/lots'
 import { oweAgain, passById, setDone, setPassStatus } from '../db/queries/jobs'
 import { peopleByIds } from '../db/queries/people'
 import * as runs from '../db/queries/runs'
-import { lockLevel, rollOfResist } from '../db/queries/stock'
+import { rollOfResist } from '../db/queries/stock'
 import { addUses } from '../db/queries/stencils'
 import type { Context } from './context'
 import { notify } from './context'
-import { book, takeGloves, takeOfBlank, takeOfKind } from './ledger'
+import { book, take, takeGloves, takeOfBlank, takeOfKind } from './ledger'
 import { recipeOf } from './jobs'
 import { studioOf } from './studio'
 
@@ -65,7 +65,7 @@ async function takeFilm(context: Context, db: Db, pass: Pass, { id: runId, plan 
   if (!roll) return
   const { figures } = await recipeOf(db, pass, context.now(), etched)
   const area = figures.find(f => f.id === 'resist-area')?.value ?? 0
-  await book(context, db, roll.id, takenOff((await lockLevel(db, roll.id))!, area / roll.width), { runId })
+  await take(context, db, roll.id, area / roll.width, { runId })
 }
 
 /** Closes the run where its end has been entered: its summary, its job, and what left the shelf. */

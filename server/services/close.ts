@@ -1,8 +1,9 @@
 import { foldRun, wetPieces } from '#core/bench/run'
-import { closeLines, exposuresOf, leftOver, refuseClose } from '#core/crew/close'
+import { closeLines, exposuresOf, leftOver, refuseClose, stands } from '#core/crew/close'
 import type { CloseLine, DayFacts } from '#core/crew/close'
 import { dayAfter, instantOf } from '#core/basics/zone'
 import type { Method } from '#core/trade/materials'
+import { mustLeave } from '#core/trade/waste'
 import type { CloseEntry, DayEnd } from '#shared/close'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
@@ -15,9 +16,6 @@ import { notify } from './context'
 import { peopleByIds } from '../db/queries/people'
 import { Refusal } from './refusal'
 import { studioOf } from './studio'
-
-/** A container is as good as full from this share on. */
-const NEARLY_FULL = 0.9
 
 type Touches = Awaited<ReturnType<typeof closing.touchesBetween>>
 
@@ -35,8 +33,8 @@ async function factsOf(db: Db, day: string, touches: Touches): Promise<DayFacts>
     containers: containers
       .filter(c => c.leftOn === null)
       .flatMap((c): DayFacts['containers'] => {
-        if (c.fullBy !== null && c.fullBy < day) return [{ id: c.id, name: c.name, why: 'overdue' }]
-        return c.level >= NEARLY_FULL * c.capacity ? [{ id: c.id, name: c.name, why: 'full' }] : []
+        const why = mustLeave(c, day)
+        return why === null ? [] : [{ id: c.id, name: c.name, why }]
       }),
     spills: [...new Map(touches.filter(t => t.kind === 'piece.mishap' && t.why === 'spilled').map(t => [t.runId, t])).values()].map(t => ({
       runId: t.runId,
@@ -106,6 +104,8 @@ export async function closeDay(context: Context, entry: CloseEntry): Promise<Day
 
 /** Something that was left is seen to: the closing that left it is written again with it done. */
 export async function seenTo(context: Context, day: string, line: string, id: string): Promise<void> {
+  if (stands({ kind: line.split(':')[0] as CloseLine['kind'] }))
+    throw new Refusal(409, 'That one is seen to once it is empty. Open it and empty it there.')
   await inTransaction(context.pool, async (db) => {
     await db.query('select pg_advisory_xact_lock(hashtext($1))', [`day ${day}`])
     const before = await closing.closingOf(db, day)

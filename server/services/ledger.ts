@@ -35,26 +35,29 @@ export async function shelve(context: Context, db: Db, id: string, kind: StockKi
   return true
 }
 
+/** Takes an amount off one thing. */
+export async function take(context: Context, db: Db, id: string, amount: number, cause: MoveCause): Promise<void> {
+  await book(context, db, id, takenOff((await stock.lockLevel(db, id))!, amount), cause)
+}
+
 /** Takes an amount off the first lot of a kind that has any, where the studio keeps that kind at all. */
 export async function takeOfKind(context: Context, db: Db, kind: StockKindId, amount: number, cause: MoveCause): Promise<void> {
   if (amount <= 0) return
   const id = await stock.firstOfKind(db, kind)
-  if (id === null) return
-  await book(context, db, id, takenOff((await stock.lockLevel(db, id))!, amount), cause)
+  if (id !== null) await take(context, db, id, amount, cause)
 }
 
 /** A pair of gloves: the ones that were said, or the first there are. */
 export async function takeGloves(context: Context, db: Db, supplyId: string | null, cause: MoveCause): Promise<void> {
   const said = supplyId === null ? undefined : await supplyById(db, supplyId)
   const id = said?.kind === 'gloves' ? said.id : await stock.firstOfKind(db, 'gloves')
-  if (id !== null) await book(context, db, id, takenOff((await stock.lockLevel(db, id))!, 1), cause)
+  if (id !== null) await take(context, db, id, 1, cause)
 }
 
 /** The same for blanks of one shape, where the studio keeps count of them. */
 export async function takeOfBlank(context: Context, db: Db, blankId: string, pieces: number, cause: MoveCause): Promise<void> {
   const id = await stock.firstOfBlank(db, blankId)
-  if (id === null || pieces === 0) return
-  await book(context, db, id, takenOff((await stock.lockLevel(db, id))!, pieces), cause)
+  if (id !== null) await take(context, db, id, pieces, cause)
 }
 
 /** Below how much of it a lead wants to be told; null: nobody is told. */

@@ -1,5 +1,5 @@
 import type { Lot, LotEntry, Stencil, StencilEntry } from '#shared/shelf'
-import { handMove } from '#core/trade/stock'
+import { handMove, stockOfEtchant } from '#core/trade/stock'
 import { inTransaction } from '../db/pool'
 import * as lots from '../db/queries/lots'
 import { insertStencil, setStencilAway, stencilById } from '../db/queries/stencils'
@@ -12,7 +12,7 @@ import { editedMeanwhile, leadsOnly, notFound, Refusal } from './refusal'
 export async function addLot(context: Context, id: string, entry: LotEntry): Promise<Lot> {
   if (context.role !== 'lead') throw leadsOnly()
   return inTransaction(context.pool, async (db) => {
-    if (await shelve(context, db, id, entry.kind === 'abrasive' ? 'abrasive' : 'etchant', entry.left)) {
+    if (await shelve(context, db, id, stockOfEtchant(entry.kind), entry.left)) {
       await lots.insertLot(db, id, entry)
       await notify(db, { topic: 'shelf' })
     }
@@ -54,10 +54,9 @@ export async function mixLots(context: Context, id: string, otherId: string, new
       })
     const left = first.left + second.left
     if (first.left <= 0 || second.left <= 0) throw new Refusal(400, 'One of them is empty. Count it first.')
-    const kind = first.kind === 'abrasive' ? 'abrasive' : 'etchant'
     const opened = [first.openedOn, second.openedOn].filter((day): day is string => day !== null).sort()[0] ?? ''
     const name = first.productName === second.productName ? first.productName : `${first.productName} + ${second.productName}`
-    await shelve(context, db, newId, kind, 0)
+    await shelve(context, db, newId, stockOfEtchant(first.kind), 0)
     await lots.insertLot(db, newId, {
       ...first,
       productName: `${name}, mixed`.slice(0, 80),

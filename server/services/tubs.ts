@@ -1,11 +1,10 @@
 import { foldRun } from '#core/bench/run'
-import { foldTub, refuseTub } from '#core/bench/tub'
+import { foldTub, refuseTub, wasteOf } from '#core/bench/tub'
 import type { TubEntry, TubState } from '#core/bench/tub'
 import { acidOf } from '#core/plan/tub'
 import type { HouseRules } from '#core/trade/house'
 import type { StockKindId } from '#core/trade/stock'
 import { wayOf } from '#core/trade/waste'
-import type { WasteId } from '#core/trade/waste'
 import type { Lot } from '#shared/shelf'
 import type { NewTub, SentTubEntry, Tub } from '#shared/tubs'
 import { inTransaction } from '../db/pool'
@@ -90,9 +89,6 @@ export async function fillTub(context: Context, tub: NewTub): Promise<Tub> {
   })
   return oneTub(context, tub.id)
 }
-
-/** What the water of a tub is once it is neutral. */
-export const wasteOf = (state: Pick<TubState, 'content'>): WasteId => (state.content.ferricChloride > 0 ? 'ferric-water' : 'fluoride-water')
 
 /** A tub's entry as it is folded: acid by lot, a stamp. */
 async function complete(context: Context, db: Db, entry: SentTubEntry): Promise<TubEntry> {

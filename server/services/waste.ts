@@ -1,6 +1,5 @@
-import { mayGoIn, NEVER_DRAINED, wasteKind } from '#core/trade/waste'
+import { mayGoIn, NEVER_DRAINED, wasteAmount, wasteKind } from '#core/trade/waste'
 import type { WasteId, WasteRule } from '#core/trade/waste'
-import { formatNumber } from '#core/basics/units'
 import type { Container, ContainerEntry, LeaveEntry, PutIn, WasteRuleEntry } from '#shared/tubs'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
@@ -8,10 +7,6 @@ import * as waste from '../db/queries/waste'
 import type { Context } from './context'
 import { notify } from './context'
 import { editedMeanwhile, leadsOnly, notFound, Refusal } from './refusal'
-
-/** How much of it, in words: litres or kilograms. */
-const amount = (content: WasteId, value: number) =>
-  wasteKind(content).unit === 'ml' ? `${formatNumber(value / 1000, 2)} L` : `${formatNumber(value / 1000, 2)} kg`
 
 export async function addContainer(context: Context, id: string, entry: ContainerEntry): Promise<Container> {
   return inTransaction(context.pool, async (db) => {
@@ -35,7 +30,7 @@ export async function putInto(context: Context, db: Db, line: waste.NewLine): Pr
   if (!placing.ok) throw new Refusal(409, `${wasteKind(line.kind).name} never goes in here. ${placing.why}`, { kind: placing.why })
   const room = container.capacity - container.level
   if (line.amount > room + 1e-9)
-    throw new Refusal(409, `${container.name} takes only ${amount(line.kind, Math.max(0, room))} more. Open another container.`, {
+    throw new Refusal(409, `${container.name} takes only ${wasteAmount(line.kind, Math.max(0, room))} more. Open another container.`, {
       amount: 'More than fits.',
     })
   await waste.insertContainerLine(db, line, context.by, context.now())

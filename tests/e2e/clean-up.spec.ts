@@ -29,7 +29,7 @@ test('gloves are booked, a tub is neutralised by its strip and emptied into its 
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('Count what is there first')).toBeVisible()
   await page.getByLabel('How much was thrown away?').fill('1')
-  await expect(page.getByText('Then there is 7')).toBeVisible()
+  await expect(page.getByText('That leaves 7')).toBeVisible()
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('region', { name: 'Supplies' })).toContainText('7 pairs')
   await page.getByRole('link', { name: 'The ledger' }).click()

@@ -67,6 +67,12 @@ test('a label held before the camera is found, counted, and the difference is bo
   expect((await sheet).suggestedFilename()).toBe('shelf-labels.pdf')
   // Where the code leads on anybody's phone.
   await page.goto(`${world.app.url}/stock/${item.labelNo}`)
-  await expect(page.getByText('The ledger says there is 780 g')).toBeVisible()
+  await expect(page.getByText('By the ledger there should be 780 g')).toBeVisible()
+  for (const [used, left] of [['30 g', '750 g'], ['50 g', '700 g']]) {
+    await page.getByRole('button', { name: 'Used' }).click()
+    await page.getByLabel('How much was used?').fill(used!)
+    await page.getByRole('button', { name: 'Save' }).click()
+    await expect(page.getByText(`By the ledger there should be ${left}`)).toBeVisible()
+  }
   await browser.close()
 })

@@ -95,7 +95,7 @@ describe('a tub that serves several runs', () => {
     const drain = await enter(tub, { kind: 'emptied', way: 'drain', containerId: null })
     expect(drain.body.error).toMatch(/Not down the drain. Collect it, and ask/)
     const [small, can] = [await container({ capacity: 5000 }), await container()]
-    expect((await enter(tub, { kind: 'emptied', way: 'container', containerId: small })).body.error).toMatch(/takes only 5 L more/)
+    expect((await enter(tub, { kind: 'emptied', way: 'container', containerId: small })).body.error).toMatch(/takes only 5\u00a0L more/)
     const metal = await container({ content: 'ferric-water' })
     expect((await enter(tub, { kind: 'emptied', way: 'container', containerId: metal })).body.error).toMatch(/different disposal/)
     expect((await enter(tub, { kind: 'emptied', way: 'container', containerId: can })).body.emptiedAt).not.toBeNull()
@@ -182,13 +182,26 @@ describe('the end of a day', () => {
     const again = await post(lead, { marks: { ...marks, floor: 'done' }, after: first.body.closing!.id })
     expect(again.body.closing!.marks.floor).toBe('done')
   })
-  it('what was left stands on the next day until it is seen to', async () => {
+  it('what was left stands on the next day until it is seen to; a tub until it is empty', async () => {
     const tomorrow = new Date(Date.parse(today()) + 86_400_000).toISOString().slice(0, 10)
     const left = async () => (await mate.get<DayEnd>(`close/${tomorrow}`)).body.left
-    const [first] = await left()
-    expect(first).toMatchObject({ kind: 'tub', since: today() })
-    await mate.post('close/seen', { id: v7(), day: today(), line: first!.id })
-    expect(await left()).toEqual([])
+    const day = await end()
+    const marks = { ...all(day, 'left'), surfaces: 'done' }
+    const ticked = Object.fromEntries(day.lines.map(l => [l.id, 'done']))
+    const close = (as: object) => mate.post('close', { id: v7(), day: today(), marks: as, note: '', after: day.closing!.id })
+    expect((await close(ticked)).body.error).toMatch(/still water in Rinse tub/)
+    expect((await close(marks)).status).toBe(200)
+    const lines = (await left()).map(l => l.id)
+    const tub = lines.find(id => id.startsWith('tub:'))!
+    expect([lines.includes('floor'), lines.includes('surfaces')]).toEqual([true, false])
+    await mate.post('close/seen', { id: v7(), day: today(), line: 'floor' })
+    expect((await mate.post('close/seen', { id: v7(), day: today(), line: tub })).body.error).toMatch(/once it is empty/)
+    const now = await left()
+    expect([now.some(l => l.id === 'floor'), now.find(l => l.id === tub)]).toEqual([false, expect.objectContaining({ since: today() })])
+    const id = tub.slice('tub:'.length)
+    await enter(id, { kind: 'read', pH: 7, how: 'meter' })
+    await enter(id, { kind: 'emptied', way: 'container', containerId: await container() })
+    expect((await left()).some(l => l.id === tub)).toBe(false)
   })
   it('nobody goes home from a wet piece', async () => {
     const { runId } = await newRun(mate, lotId, { pieces: '1' })

@@ -4,6 +4,7 @@ import { formatDay } from '#core/basics/zone'
 import { etchantKind, MEDIUM_NAMES, substrateKind } from '#core/trade/materials'
 import { ferricStrength } from '#core/plan/neutralise'
 import { countOf, formatDuration } from '#core/basics/units'
+import { stockOfEtchant } from '#core/trade/stock'
 import { openDays } from '#shared/recipe'
 import type { Lot } from '#shared/shelf'
 
@@ -82,7 +83,7 @@ const what = computed(() =>
       />
       <Button severity="secondary" label="Update" :aria-label="`Update ${lot.productName}`" @click="emit('book')" />
       <PapersOf :product="lot.productName" />
-      <StockLedger :id="lot.id" :kind="lot.kind === 'abrasive' ? 'abrasive' : 'etchant'" :level="lot.left" />
+      <StockLedger :id="lot.id" :kind="stockOfEtchant(lot.kind)" :level="lot.left" />
     </div>
   </article>
 </template>

@@ -65,11 +65,11 @@ async function save(anyway = false) {
 
 <template>
   <form novalidate @submit.prevent="save()">
-    <p>The ledger says there is <strong class="numeral">{{ words.amount(item.kind, item.level) }}</strong>.</p>
+    <p>By the ledger there should be <strong class="numeral">{{ words.amount(item.kind, item.level) }}</strong>.</p>
     <ChoiceField v-model="form.kind" label="What happened" :options="options" />
     <TextField v-model="form.amount" :label="question" :error="errors.amount" />
     <TextField v-model="form.note" label="Why" hint="Leave blank when there is nothing to say" :error="errors.note" />
-    <p v-if="after !== null" class="muted">Then there is {{ words.amount(item.kind, after) }}.</p>
+    <p v-if="after !== null" class="muted">That leaves {{ words.amount(item.kind, after) }}.</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="do">
       <Button v-if="late" type="button" label="Use it anyway" :disabled="busy" @click="save(true)" />

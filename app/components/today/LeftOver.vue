@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { v7 } from 'uuid'
 import { formatDay } from '#core/basics/zone'
+import { stands } from '#core/crew/close'
 import type { DayEnd } from '#shared/close'
 
 /** What was left at the last closing and nobody has seen to since. */
@@ -23,7 +24,13 @@ async function seen(line: DayEnd['left'][number]) {
       <li v-for="l in left" :key="l.id">
         <NuxtLink v-if="closeWords(l).to" :to="closeWords(l).to!">{{ closeWords(l).text }}</NuxtLink>
         <template v-else>{{ closeWords(l).text }}</template>
-        <button type="button" class="as-link" :aria-label="`Seen to: ${closeWords(l).text}`" @click="seen(l)">Seen to</button>
+        <button
+          v-if="!stands(l)"
+          type="button"
+          class="as-link"
+          :aria-label="`Seen to: ${closeWords(l).text}`"
+          @click="seen(l)"
+        >Seen to</button>
       </li>
     </ul>
   </section>

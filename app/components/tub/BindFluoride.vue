@@ -2,17 +2,15 @@
 import Button from 'primevue/button'
 import { z } from 'zod'
 import { formatMass, formatNumber, parseMass } from '#core/basics/units'
-import { calciumFor, fluorideLeft } from '#core/plan/tub'
+import { BOUND_TO, calciumFor, fluorideLeft } from '#core/plan/tub'
 import type { TubContent } from '#core/plan/tub'
 import { writtenField } from '#shared/fields'
 
 /** Fluoride stays dissolved in a neutral tub; a calcium salt binds it as mud that can be collected. */
 const props = defineProps<{ content: TubContent }>()
 const emit = defineEmits<{ add: [grams: number] }>()
-/** mg/L that careful binding gets to in a bucket. */
-const MARK = 15
 const left = computed(() => fluorideLeft(props.content))
-const needed = computed(() => calciumFor(props.content, MARK))
+const needed = computed(() => calciumFor(props.content, BOUND_TO))
 const form = reactive({ grams: '' })
 watch(needed, grams => (form.grams = grams ? formatMass(Math.ceil(grams)) : ''), { immediate: true })
 const schema = z.object({ grams: writtenField(parseMass, g => (g <= 0 ? 'Write how much went in.' : null)) })
@@ -30,8 +28,8 @@ const add = () => submit(async ({ grams }) => emit('add', grams))
     </summary>
     <p>
       Neutralise first. Then stir in calcium chloride: the fluoride settles as white mud.
-      {{ needed === null ? `No amount brings it down to ${MARK} mg/L here.`
-        : `With ${formatMass(Math.ceil(needed))} about ${MARK} mg/L stays dissolved, by the solubility of calcium fluoride.` }}
+      {{ needed === null ? `No amount brings it down to ${BOUND_TO} mg/L here.`
+        : `With ${formatMass(Math.ceil(needed))} about ${BOUND_TO} mg/L stays dissolved, by the solubility of calcium fluoride.` }}
       Left-over bicarbonate uses up part of the calcium. Let it settle overnight; the mud is poisonous and gets collected.
     </p>
     <form novalidate @submit.prevent="add">

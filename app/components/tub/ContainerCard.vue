@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { formatDay } from '#core/basics/zone'
-import { wasteKind } from '#core/trade/waste'
+import { mustLeave, wasteAmount, wasteKind } from '#core/trade/waste'
 import type { Container } from '#shared/tubs'
 
 /** A waste container as it stands there: drawn with its level, with what it is for and by when it has to leave. */
 const props = defineProps<{ container: Container }>()
 const houseTime = useHouseTime()
 const full = computed(() => props.container.level / props.container.capacity)
-const overdue = computed(() => props.container.fullBy !== null && props.container.fullBy < houseTime.today())
+const must = computed(() => mustLeave(props.container, houseTime.today()))
 </script>
 
 <template>
@@ -19,12 +19,12 @@ const overdue = computed(() => props.container.fullBy !== null && props.containe
       <h3><NuxtLink :to="`/container/${container.id}`">{{ container.name }}</NuxtLink></h3>
       <p class="muted">{{ wasteKind(container.content).name }}</p>
       <p class="numeral level">
-        {{ wasteWords(container.content, container.level) }} of {{ wasteWords(container.content, container.capacity) }}
+        {{ wasteAmount(container.content, container.level) }} of {{ wasteAmount(container.content, container.capacity) }}
       </p>
       <p v-if="container.place">{{ container.place }}</p>
-      <p v-if="full >= 0.9"><strong>Nearly full. Arrange for it to leave.</strong></p>
+      <p v-if="must === 'full'"><strong>Nearly full. Arrange for it to leave.</strong></p>
       <p v-if="container.fullBy">
-        <strong v-if="overdue">Should have left by {{ formatDay(container.fullBy, 'd MMM yyyy') }}.</strong>
+        <strong v-if="must === 'overdue'">Should have left by {{ formatDay(container.fullBy, 'd MMM yyyy') }}.</strong>
         <template v-else>Has to leave by {{ formatDay(container.fullBy, 'd MMM yyyy') }}.</template>
       </p>
     </div>

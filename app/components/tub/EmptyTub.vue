@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { v7 } from 'uuid'
-import { notNeutral } from '#core/bench/tub'
+import { notNeutral, wasteOf } from '#core/bench/tub'
 import type { TubState } from '#core/bench/tub'
 import { mayGoIn, wasteKind } from '#core/trade/waste'
 import type { SentTubEntry, Tub } from '#shared/tubs'
@@ -10,7 +10,7 @@ import type { SentTubEntry, Tub } from '#shared/tubs'
 const props = defineProps<{ tub: Tub, state: TubState }>()
 const emit = defineEmits<{ emptied: [entry: Extract<SentTubEntry, { kind: 'emptied' }>] }>()
 const store = useTubsStore()
-const waste = computed(() => (props.state.content.ferricChloride > 0 ? ('ferric-water' as const) : ('fluoride-water' as const)))
+const waste = computed(() => wasteOf(props.state))
 const way = computed(() => store.way(waste.value))
 const clean = computed(() => props.state.verdict === 'clean')
 const blocked = computed(() => notNeutral(props.state))

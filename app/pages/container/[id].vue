@@ -4,7 +4,7 @@ import { v7 } from 'uuid'
 import { z } from 'zod'
 import { formatDay } from '#core/basics/zone'
 import { parseMass, parseVolume } from '#core/basics/units'
-import { mayGoIn, WASTE_KINDS, wasteKind } from '#core/trade/waste'
+import { mayGoIn, WASTE_KINDS, wasteAmount, wasteKind } from '#core/trade/waste'
 import type { WasteId } from '#core/trade/waste'
 import { leaveSchema } from '#shared/tubs'
 import type { Container, ContainerLine } from '#shared/tubs'
@@ -101,7 +101,7 @@ async function print() {
         <ContainerDrawing :full="full" :liquid="wasteKind(container.content).unit === 'ml'" />
         <div>
           <p class="numeral level">
-            {{ wasteWords(container.content, container.level) }} of {{ wasteWords(container.content, container.capacity) }}
+            {{ wasteAmount(container.content, container.level) }} of {{ wasteAmount(container.content, container.capacity) }}
           </p>
           <p>
             Started {{ formatDay(container.openedOn, 'd MMM yyyy') }}{{ container.place ? `, ${container.place}` : '' }}{{
@@ -134,7 +134,7 @@ async function print() {
         <p v-if="lines.length === 0" class="muted">Nothing yet.</p>
         <ol class="lines">
           <li v-for="l in lines" :key="l.id">
-            <span class="numeral">{{ houseTime.format(l.at, 'd MMM HH:mm') }}</span> {{ wasteWords(l.kind, l.amount) }} of
+            <span class="numeral">{{ houseTime.format(l.at, 'd MMM HH:mm') }}</span> {{ wasteAmount(l.kind, l.amount) }} of
             {{ wasteKind(l.kind).name.toLowerCase() }}{{ l.note ? `, ${l.note}` : '' }}, {{ studio.nameOf(l.by) }}
             <NuxtLink v-if="l.tubId" :to="`/tub/${l.tubId}`">the tub</NuxtLink>
           </li>

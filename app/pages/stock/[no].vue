@@ -4,7 +4,6 @@ import type { StockItem } from '#shared/stock'
 
 /** Where a label's code leads: one thing on the shelf, its level, and what happened to it. */
 const no = Number(useRoute().params.no)
-const words = useStockWords()
 const item = ref<StockItem | null>(null)
 const problem = ref('')
 async function load() {
@@ -16,6 +15,11 @@ async function load() {
   catch (error) {
     problem.value = (error as Error).message
   }
+}
+const entered = ref(0)
+async function again() {
+  await load()
+  entered.value++
 }
 onMounted(load)
 onBeforeUnmount(useLiveTopic('shelf', load))
@@ -32,14 +36,10 @@ onBeforeUnmount(useLiveTopic('shelf', load))
         </div>
         <NuxtLink class="button" to="/shelf">The shelf</NuxtLink>
       </header>
-      <p class="numeral level">{{ words.amount(item.kind, item.level) }}</p>
-      <MoveForm :item="item" @close="load" />
+      <!-- Another entry is another form: one of the same id would be taken for the first sent twice. -->
+      <MoveForm :key="entered" :item="item" @close="again" />
       <StockLedger :id="item.id" :kind="item.kind" :level="item.level" />
       <PapersOf :product="item.name" />
     </template>
   </div>
 </template>
-
-<style scoped>
-.level { font-size: 2rem; margin-bottom: 0.8rem; }
-</style>

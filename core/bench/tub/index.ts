@@ -1,6 +1,7 @@
 import { EMPTY_TUB, fromReading, NEUTRAL, settleTub, stillNeeded, verdictOf, withMore } from '../../plan/tub'
 import type { NeutraliserId, TubContent, TubVerdict } from '../../plan/tub'
 import { formatMass } from '../../basics/units'
+import type { WasteId } from '../../trade/waste'
 
 /** How a pH was read. `practice`: the stand-in's strip. */
 export const READ_WAYS = ['strip', 'meter', 'practice'] as const
@@ -94,6 +95,9 @@ export function foldTub(volume: number, entries: readonly TubEntry[]): TubState 
   const pH = state.read?.pH ?? settleTub(content).pH
   return { ...state, content, pH, verdict: verdictOf(content, pH), mixed: content.bifluoride > 0 && content.ferricChloride > 0 }
 }
+
+/** What kind of waste its water is. */
+export const wasteOf = ({ content }: Pick<TubState, 'content'>): WasteId => (content.ferricChloride > 0 ? 'ferric-water' : 'fluoride-water')
 
 /** Whether this water is so strong that acid left in it would fizz: gas has left it already. Where none has, silence proves nothing. */
 const fizzes = (content: TubContent): boolean => settleTub(content).gas > 0

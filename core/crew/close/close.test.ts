@@ -27,6 +27,11 @@ describe('the lines of a day\'s end', () => {
     expect(refuseClose(lines, short)).toMatch(/^One line/)
     expect([refuseClose(lines, marks), leftOver(marks)]).toEqual([null, ['floor']])
   })
+  it('a tub with water in it is emptied or left, never ticked', () => {
+    const lines = closeLines({ ...QUIET, tubs: [{ id: 't', name: 'Sink tub' }] })
+    expect(refuseClose(lines, { 'tub:t': 'done' })).toMatch(/still water in Sink tub/)
+    expect(refuseClose(lines, { 'tub:t': 'left' })).toBeNull()
+  })
   it('nobody goes home from a wet piece, whatever is ticked', () => {
     const lines = closeLines({ ...QUIET, runs: [{ id: 'r', subject: 'Club', wet: true }] })
     expect(refuseClose(lines, { 'run:r': 'done' })).toMatch(/wet on the bench for Club/)

@@ -73,6 +73,9 @@ export function closeLines(facts: DayFacts): CloseLine[] {
 export type CloseMark = 'done' | 'left'
 export type CloseMarks = Record<string, CloseMark>
 
+/** A line that nobody can just tick: it is there because the thing is, and goes with it. */
+export const stands = ({ kind }: Pick<CloseLine, 'kind'>): boolean => kind === 'tub'
+
 /**
  * Why a day can't be closed like this, in a sentence; null when it can. Nobody goes home from a wet piece; all else may wait, but
  * somebody has to say so.
@@ -80,6 +83,8 @@ export type CloseMarks = Record<string, CloseMark>
 export function refuseClose(lines: readonly CloseLine[], marks: CloseMarks): string | null {
   const wet = lines.find(l => l.wet)
   if (wet) return `Something is wet on the bench for ${wet.name}. Rinse it or hand it over before the day is closed.`
+  const full = lines.find(l => marks[l.id] === 'done' && stands(l))
+  if (full) return `There is still water in ${full.name}. Empty it, or leave it for tomorrow.`
   const unsaid = lines.filter(l => marks[l.id] === undefined)
   if (unsaid.length > 0)
     return unsaid.length === 1

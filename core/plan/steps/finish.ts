@@ -14,7 +14,7 @@ function washUp(c: StepContext): Step {
     safety: true,
     items: [...WASH_UP_ITEMS[c.kind.method]],
     reason: {
-      cream: 'What is left out burns the next person. The tub is neutral, not harmless: empty it as local rules say.',
+      cream: 'What is left out burns the next person. A neutral tub is not harmless: it is emptied as local rules say.',
       liquid: 'What is left out burns and stains. What is spent is kept: never to the drain.',
       blast: 'Dust that is left about is breathed by the next person.',
     }[c.kind.method],

@@ -11,7 +11,7 @@ export {
   withMore,
 } from './content'
 export type { NeutraliserId, TubContent } from './content'
-export { calciumFor, foamRoom, fromReading, NEUTRAL, portions, spoons, stillNeeded, titrationCurve, verdictOf } from './titrate'
+export { BOUND_TO, calciumFor, foamRoom, fromReading, NEUTRAL, portions, spoons, stillNeeded, titrationCurve, verdictOf } from './titrate'
 export type { CurvePoint, FromReading, TubVerdict } from './titrate'
 export { readStrip, STRIP_CHART, stripColour, stripWord } from './strip'
 export { settle } from './equilibrium'

@@ -125,6 +125,8 @@ export function fromReading(content: TubContent, pH: number, id: NeutraliserId):
   return { factor: read.factor, content: read.real, needed: read.needed, least: high.needed, most: low.needed }
 }
 
+/** mg/L of fluoride that careful binding gets to in a bucket; common practice for lime and calcium treatment. */
+export const BOUND_TO = 15
 /** Calcium chloride that brings dissolved fluoride down to a mark, with what is left then. @param mark mg/L @returns g; null: never */
 export function calciumFor(content: TubContent, mark: number): number | null {
   return leastFor(grams => fluorideLeft({ ...content, calciumChloride: content.calciumChloride + grams }) <= mark)

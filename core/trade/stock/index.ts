@@ -51,7 +51,7 @@ export function useUpFirst(lots: readonly StockLot[]): Set<string> {
 
 export { HAND_MOVES, handMove, isMove, levelOf, MOVE_KINDS, moveWords, rounded, takenOff } from './ledger'
 export type { HandMove, Move, MoveKind } from './ledger'
-export { GLOVE_MATERIALS, STOCK_KIND_IDS, STOCK_KINDS, stockKind, SUPPLY_KINDS } from './kinds'
+export { GLOVE_MATERIALS, STOCK_KIND_IDS, STOCK_KINDS, stockKind, stockOfEtchant, SUPPLY_KINDS } from './kinds'
 export type { StockDetail, StockKind, StockKindId, StockUnit } from './kinds'
 export { toBuy } from './buy'
 export type { BuyLine, StockNeed } from './buy'

@@ -1,3 +1,5 @@
+import type { EtchantKindId } from '../materials'
+
 /** What stock is counted in. Lengths are kept in mm. */
 export type StockUnit = 'ml' | 'g' | 'mm' | 'count'
 
@@ -51,6 +53,8 @@ export type StockKind = Omit<StockKindRow, 'id'> & { id: StockKindId }
 const BY_ID = new Map(STOCK_KINDS.map(k => [k.id, k as StockKind]))
 export const stockKind = (id: StockKindId): StockKind => BY_ID.get(id)!
 export const STOCK_KIND_IDS = STOCK_KINDS.map(k => k.id) as StockKindId[]
+/** Grit is weighed, creams and liquids are measured. */
+export const stockOfEtchant = (kind: EtchantKindId): 'etchant' | 'abrasive' => (kind === 'abrasive' ? 'abrasive' : 'etchant')
 /** Those that are entered as supplies; etchants and film have forms of their own. */
 export const SUPPLY_KINDS = (STOCK_KINDS as readonly StockKind[]).filter(k => !k.own)
 

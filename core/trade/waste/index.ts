@@ -1,3 +1,4 @@
+import { formatMass, formatNumber, formatVolume } from '../../basics/units'
 import { commonPractice, fromMemory } from '../../basics/source'
 import type { Source } from '../../basics/source'
 
@@ -52,6 +53,22 @@ export const WASTE_KINDS = [
 export type WasteId = (typeof WASTE_KINDS)[number]['id']
 export const WASTE_IDS = WASTE_KINDS.map(k => k.id) as [WasteId, ...WasteId[]]
 export const wasteKind = (id: WasteId) => WASTE_KINDS.find(k => k.id === id)!
+
+/** How much waste, in words: litres of what is liquid, kilograms of what is dry. */
+export function wasteAmount(content: WasteId, amount: number): string {
+  if (wasteKind(content).unit === 'ml') return amount >= 1000 ? `${formatNumber(amount / 1000, 1)}\u00a0L` : formatVolume(amount)
+  return amount >= 1000 ? `${formatNumber(amount / 1000, 2)}\u00a0kg` : formatMass(amount)
+}
+
+/** A container is as good as full from this share on: the next tub may not fit any more. */
+const NEARLY_FULL = 0.9
+/** Why a container should leave the studio: its day is over, or it is nearly full. @param day of the studio */
+export function mustLeave(
+  { level, capacity, fullBy }: { level: number, capacity: number, fullBy: string | null }, day: string,
+): 'overdue' | 'full' | null {
+  if (fullBy !== null && fullBy < day) return 'overdue'
+  return level >= NEARLY_FULL * capacity ? 'full' : null
+}
 
 /** What may share a container beside its own kind: container first. */
 const TOGETHER: readonly (readonly [WasteId, WasteId])[] = [

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { mayGoIn, NEVER_DRAINED, WASTE_IDS, wasteKind, wayOf } from './index'
+import { mayGoIn, mustLeave, NEVER_DRAINED, wasteAmount, WASTE_IDS, wasteKind, wayOf } from './index'
 import type { WasteRule } from './index'
 
 describe('what may go together', () => {
@@ -28,6 +28,17 @@ describe('what may go together', () => {
   })
   it('resist with cream on it goes with cream residue, mud with the water it settled from', () => {
     expect([mayGoIn('fluoride-solids', 'resist').ok, mayGoIn('ferric-water', 'metal-mud').ok]).toEqual([true, true])
+  })
+})
+
+describe('when a container has to leave', () => {
+  it('once its day is over, or when it is nearly full; amounts in litres and kilograms', () => {
+    const can = { level: 5000, capacity: 10_000, fullBy: '2026-06-30' }
+    expect(['2026-06-30', '2026-07-01'].map(day => mustLeave(can, day))).toEqual([null, 'overdue'])
+    expect(mustLeave({ ...can, level: 9000 }, '2026-06-01')).toBe('full')
+    expect(
+      [wasteAmount('ferric-water', 9200), wasteAmount('grit', 1350), wasteAmount('grit', 200)].map(t => t.replace('\u00a0', ' ')),
+    ).toEqual(['9.2 L', '1.35 kg', '200 g'])
   })
 })
 
