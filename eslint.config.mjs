@@ -27,7 +27,7 @@ const rooms = ROOMS.map((room, i) => ({
 
 /** Imports point one way: app and server -> shared -> core. */
 export default withNuxt(
-  { ignores: ['data/**', 'test-results/**'] },
+  { ignores: ['data/**', '.nuxt-build/**', 'test-results/**'] },
   ...rooms,
   restrict(
     ['shared/**/*.ts'],

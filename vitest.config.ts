@@ -27,8 +27,9 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'unit',
-          // They only reckon: both cores, once lint and types are done.
+          // They only reckon, and leave nothing behind: both cores, and each module is read once for all of them.
           maxWorkers: 2,
+          isolate: false,
           testTimeout: 60_000,
           include: [
             'core/**/*.test.ts',

@@ -1,4 +1,4 @@
-import { existsSync, rmSync } from 'node:fs'
+import { rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { checkNode } from './lib/node-version.mjs'
 import { run } from './lib/commands.mjs'
@@ -36,13 +36,11 @@ async function runner(name, command, args, counts, env = {}, quiet = false) {
 await runMain(async () => {
   heading('Setting up')
   checkNode()
-  await needPackages([...(postgresBin() ? [] : ['postgresql']), ...(chromiumPath() ? [] : ['chromium'])])
-  await needDependencies()
+  const missing = [...(postgresBin() ? [] : ['postgresql']), ...(chromiumPath() ? [] : ['chromium'])]
+  // One unpacks while the other downloads.
+  await Promise.all([needPackages(missing), needDependencies()])
   rmSync(results, { recursive: true, force: true })
-  await needBuild()
-  // A build leaves the types too; an older one may stand here without them.
-  if (!existsSync(join(root, '.nuxt', 'tsconfig.app.json')))
-    await run(process.execPath, [join(root, 'node_modules', 'nuxt', 'bin', 'nuxt.mjs'), 'prepare'], { cwd: root, quiet: true })
+  await run(process.execPath, [join(root, 'node_modules', 'nuxt', 'bin', 'nuxt.mjs'), 'prepare'], { cwd: root, quiet: true })
 
   const vitest = project =>
     runner(
@@ -53,13 +51,15 @@ await runMain(async () => {
       {},
       true,
     )
+  // These only reckon, and none needs another: together they keep two cores busy to the end.
+  const reckoned = [
+    single('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
+    single('Types', bin('nuxt'), ['typecheck']),
+    vitest('unit'),
+  ]
+  await needBuild()
   const all = [
-    // These only reckon: three of them keep two cores busy to the end.
-    ...(await Promise.all([
-      single('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
-      single('Types', bin('nuxt'), ['typecheck']),
-      vitest('unit'),
-    ])),
+    ...(await Promise.all(reckoned)),
     // These wait for databases and apps, and have to answer in time: nothing heavy runs beside them.
     ...(await Promise.all([vitest('integration'), vitest('processes')])),
     await runner('Interface in Chromium', bin('playwright'), ['test'], () => playwrightCounts(join(results, 'interface.json')), {

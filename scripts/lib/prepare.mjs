@@ -63,7 +63,7 @@ export async function needBuild() {
   const { code, output } = await run(process.execPath, [join(root, 'node_modules', 'nuxt', 'bin', 'nuxt.mjs'), 'build'], {
     cwd: root,
     quiet: true,
-    env: { ...process.env, NODE_ENV: 'production', NUXT_TELEMETRY_DISABLED: '1' },
+    env: { ...process.env, NODE_ENV: 'production', NUXT_TELEMETRY_DISABLED: '1', CREST_BUILD_DIR: '.nuxt-build' },
   })
   if (code !== 0) {
     console.error(output)

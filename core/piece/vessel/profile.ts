@@ -181,12 +181,62 @@ export function gaussianCurvature(p: Wall, z: number): number {
   return -bend / (r * (1 + slope * slope) ** 2)
 }
 
+/** Heights, mm, and the length along the wall from its lower end up to each, mm. */
+interface Lengths {
+  z: number[]
+  along: number[]
+}
+
+/** Judging one place asks for thousands of lengths on the same wall: they are added up once. */
+const lengths = new WeakMap<Wall, Lengths>()
+
+function lengthsOf(p: Wall): Lengths {
+  const known = lengths.get(p)
+  if (known) return known
+  const made: Lengths = { z: [p.from], along: [0] }
+  for (let i = 0; i < p.joints.length - 1; i++) {
+    for (let k = 1; k <= CUTS; k++) {
+      const z = p.joints[i]! + ((p.joints[i + 1]! - p.joints[i]!) * k) / CUTS
+      made.along.push(made.along.at(-1)! + panel(p, made.z.at(-1)!, z))
+      made.z.push(z)
+    }
+  }
+  lengths.set(p, made)
+  return made
+}
+
+/** Length along a part of the wall with no joint inside. Negative downward. */
+function panel(p: Wall, from: number, to: number): number {
+  const half = (to - from) / 2
+  let sum = 0
+  for (const [x, w] of NODES) sum += w * Math.hypot(1, p.at(from + half * (1 + x)).slope)
+  return sum * half
+}
+
+/** The last of the values that is not above x; the first where all are. */
+function placeOf(values: readonly number[], x: number): number {
+  let [low, high] = [0, values.length - 1]
+  while (low < high) {
+    const middle = Math.ceil((low + high) / 2)
+    if (values[middle]! <= x) low = middle
+    else high = middle - 1
+  }
+  return low
+}
+
 /** Height at a length along the wall above another height. @param along mm, may be negative @returns mm */
 export function heightAlong(p: Wall, from: number, along: number): number {
-  let z = from
+  const known = lengthsOf(p)
+  // Beyond an end it is one long panel, as far as that goes.
+  const lengthTo = (z: number) => {
+    const i = placeOf(known.z, z)
+    return known.along[i]! + panel(p, known.z[i]!, z)
+  }
+  const wanted = lengthTo(from) + along
+  let z = known.z[placeOf(known.along, wanted)]!
   // Newton on the length: its derivative is the integrand itself.
   for (let i = 0; i < 60; i++) {
-    const error = (z >= from ? meridianLength(p, from, z) : -meridianLength(p, z, from)) - along
+    const error = lengthTo(z) - wanted
     if (Math.abs(error) < 1e-10) break
     z -= error / Math.hypot(1, p.at(z).slope)
   }

@@ -31,31 +31,48 @@ export interface SheetFit {
 /** Levels that are looked at from the lower to the upper edge. */
 const LEVELS = 41
 
-function radii(p: Wall, place: StencilPlace): { along: number, r: number }[] {
+/** Radius at a length along the wall from the stencil's middle, mm. */
+interface Sample {
+  along: number
+  r: number
+}
+
+function radii(p: Wall, place: StencilPlace): Sample[] {
   return Array.from({ length: LEVELS }, (_, i) => {
     const along = place.height * (i / (LEVELS - 1) - 0.5)
     return { along, r: p.at(heightAlong(p, place.middle, along)).r }
   })
 }
 
-/** The straight line that keeps the largest distance smallest, through a sampled curve (Chebyshev). */
-function closestLine(points: readonly { along: number, r: number }[]): { at: number, slope: number } {
-  const [first, last] = [points[0]!, points.at(-1)!]
-  const chord = last.along === first.along ? 0 : (last.r - first.r) / (last.along - first.along)
-  const spread = Math.max(...points.slice(1).map((q, i) => Math.abs((q.r - points[i]!.r) / (q.along - points[i]!.along) - chord)), 1e-12)
-  const offset = (m: number) => {
-    const left = points.map(q => q.r - m * q.along)
-    const [low, high] = [Math.min(...left), Math.max(...left)]
-    return { at: (low + high) / 2, slope: m, worst: (high - low) / 2 }
+/** Slopes of the edges of one side of the convex hull. @param side 1 above the points, -1 below them */
+function hullSlopes(points: readonly Sample[], side: 1 | -1): number[] {
+  const slope = (a: Sample, b: Sample) => (b.r - a.r) / (b.along - a.along)
+  const hull: Sample[] = []
+  for (const next of points) {
+    while (hull.length > 1 && side * (slope(hull.at(-1)!, next) - slope(hull.at(-2)!, hull.at(-1)!)) >= 0) hull.pop()
+    hull.push(next)
   }
-  // The largest distance is convex in the slope, so a ternary search finds its lowest point.
-  let [low, high] = [chord - spread, chord + spread]
-  for (let i = 0; i < 120; i++) {
-    const [a, b] = [low + (high - low) / 3, high - (high - low) / 3]
-    if (offset(a).worst < offset(b).worst) high = b
-    else low = a
+  return hull.slice(1).map((b, i) => slope(hull[i]!, b))
+}
+
+/**
+ * The straight line that keeps the largest distance smallest, through a sampled curve (Chebyshev). The strip between two parallels that
+ * holds all points is narrowest along an edge of their convex hull.
+ */
+function closestLine(points: readonly Sample[]): { at: number, slope: number } {
+  // A stencil of no height has one level only.
+  if (points[0]!.along === points.at(-1)!.along) return { at: points[0]!.r, slope: 0 }
+  let best = { at: 0, slope: 0, worst: Infinity }
+  for (const slope of [...hullSlopes(points, 1), ...hullSlopes(points, -1)]) {
+    let [low, high] = [Infinity, -Infinity]
+    for (const q of points) {
+      const left = q.r - slope * q.along
+      if (left < low) low = left
+      if (left > high) high = left
+    }
+    if ((high - low) / 2 < best.worst) best = { at: (low + high) / 2, slope, worst: (high - low) / 2 }
   }
-  return offset((low + high) / 2)
+  return best
 }
 
 /**
