@@ -294,8 +294,16 @@ export const ARTWORKS: { key: string, blank?: string, lot: string, file?: string
 
 /** Resist on the rail: two rolls and what earlier sheets left. */
 export const ROLLS: RollForm[] = [
-  { name: 'Blue vinyl, 12 in roll', resist: 'permanent-vinyl', width: '305 mm', length: '8.4 m', scrap: false, grain: false },
-  { name: 'Blue vinyl, scrap', resist: 'permanent-vinyl', width: '180 mm', length: '96 mm', scrap: true, grain: false },
+  {
+    name: 'Blue vinyl, 12 in roll',
+    resist: 'permanent-vinyl',
+    width: '305 mm',
+    length: '8.4 m',
+    scrap: false,
+    grain: false,
+    priceM2: '11.50',
+  },
+  { name: 'Blue vinyl, scrap', resist: 'permanent-vinyl', width: '180 mm', length: '96 mm', scrap: true, grain: false, priceM2: '11.50' },
   { name: 'Chart paper roll', resist: 'contact-paper', width: '450 mm', length: '5 m', scrap: false, grain: false },
 ]
 

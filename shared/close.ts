@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { CloseLine, CloseMarks, Exposure } from '#core/crew/close'
+import type { CloseLine, CloseMarks, Exposure, FilterHours } from '#core/crew/close'
 import { dayField } from './fields'
 import { uuidV7Schema } from './ids'
 
@@ -27,8 +27,8 @@ export interface DayEnd {
   day: string
   lines: CloseLine[]
   exposures: Exposure[]
-  /** Filter of the cabinet: hours of gun time since it was changed, against its maker's life; null where none is on the shelf. */
-  filter: { name: string, hours: number, life: number | null } | null
+  /** The cabinet's filter, and the respirator filters that people have put on. */
+  filters: FilterHours[]
   /** The latest closing of this day. */
   closing: Closing | null
   /** Lines that were left at the closing before and are still open. */

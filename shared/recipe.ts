@@ -15,6 +15,7 @@ import type { Lot, Stencil } from './shelf'
 import { artOfPiece, owed } from './passes'
 import type { PlacementEntry, PlanEntry } from './jobs'
 import { middleOn } from './placements'
+import { filmPrice } from './sheets'
 import type { Pass, PlannedArt } from './passes'
 
 /** Depth of a carving where nobody says another, mm. */
@@ -72,6 +73,8 @@ export interface PlanFacts {
   numbers?: number[]
   /** mm² of resist that its cut sheet used for one piece. */
   resistCut?: number | null
+  /** Rolls on the shelf, for what film costs; none where nobody asks for costs. */
+  rolls?: Parameters<typeof filmPrice>[0]
 }
 
 /** One stencil as the core knows it. */
@@ -91,7 +94,7 @@ function placementFacts(p: PlacementEntry, art: ArtFacts | null, wall: Wall | nu
 /** What the core needs to plan a job. The same on both sides, so that plan and bench agree. */
 export function recipeInput(
   job: Planned,
-  { lot, stencil, wall, arts, rules, paces, today, turn, numbers, resistCut }: PlanFacts,
+  { lot, stencil, wall, arts, rules, paces, today, turn, numbers, resistCut, rolls }: PlanFacts,
 ): RecipeInput {
   const all = Array.from({ length: job.pieces }, (_, i) => i + 1)
   const now = numbers ?? all
@@ -114,6 +117,7 @@ export function recipeInput(
     face: job.face,
     resist: job.resist,
     resistCut: resistCut ?? null,
+    resistPrice: filmPrice(rolls ?? [], job.resist),
     stencilUses: stencil?.uses ?? null,
     lot: lotFacts(lot, today),
     schools: schoolsOf(job.schools, rules),

@@ -2,10 +2,10 @@ import { z } from 'zod'
 import type { HouseRules } from '#core/trade/house'
 import { RESIST_IDS, resistKind, takesSlits } from '#core/trade/materials'
 import type { ResistId } from '#core/trade/materials'
-import { capital, parseCount } from '#core/basics/units'
+import { capital, parseCount, parseMoney } from '#core/basics/units'
 import { jobWords, owed } from './passes'
 import type { Pass } from './passes'
-import { lengthField, rollLengthField, writtenField } from './fields'
+import { lengthField, optionalField, rollLengthField, writtenField } from './fields'
 import { MOST_PLACEMENTS } from './jobs'
 import { keepOutField, placedAt, USUAL_BANDS, WHERE_FORM, whereShape, writtenBand, writtenWhere } from './placements'
 import type { Ground, Placed } from './placements'
@@ -26,12 +26,23 @@ export const rollSchema = (unit: LengthUnit) =>
     length: rollLengthField(unit, mm => (mm < 20 || mm > 100_000 ? 'Between 20 mm and 100 m. Check the unit.' : null)),
     scrap: z.boolean(),
     grain: z.boolean(),
+    /** In the studio's currency, per m². */
+    priceM2: optionalField(parseMoney).default(null),
   })
 export type RollForm = z.input<ReturnType<typeof rollSchema>>
 export type RollEntry = z.output<ReturnType<typeof rollSchema>>
 export interface Roll extends RollEntry {
   id: string
+  /** mm below which the lead wants to be told. */
+  reorder: number | null
   putAway: boolean
+}
+
+/** What a m² of a resist costs: what its oldest roll that has a price on it cost, whole rolls before scraps; null where none has. */
+export function filmPrice(rolls: readonly Pick<Roll, 'id' | 'resist' | 'scrap' | 'priceM2'>[], resist: ResistId): number | null {
+  const priced = rolls.filter(r => r.resist === resist && r.priceM2 !== null)
+  priced.sort((a, b) => Number(a.scrap) - Number(b.scrap) || (a.id < b.id ? -1 : 1))
+  return priced[0]?.priceM2 ?? null
 }
 
 const placementSchema = (unit: LengthUnit) =>

@@ -182,7 +182,10 @@ export const moveSchema = z.object({
 })
 export type MoveEntry = z.output<typeof moveSchema>
 
-/** What a run took off the shelf. @property change below 0 is gone @property price of one unit, in the studio's currency; null for film */
+/**
+ * What a run took off the shelf.
+ * @property change below 0 is gone @property price of one unit, in the studio's currency; null for film without one
+ */
 export interface TakenByRun {
   id: string
   kind: StockKindId

@@ -32,6 +32,8 @@ export const tubEntrySchema = z.discriminatedUnion('kind', [
     kind: z.literal('read'),
     pH: z.number().min(0, 'A pH lies between 0 and 14. Read the strip again.').max(14, 'A pH lies between 0 and 14. Read the strip again.'),
     how: z.enum(READ_WAYS),
+    /** The strips are out of date, and whoever read one has been told. */
+    anyway: z.boolean().optional(),
   }),
   z.strictObject({ ...head, kind: z.literal('still') }),
   z.strictObject({ ...head, kind: z.literal('emptied'), way: z.enum(['drain', 'container']), containerId: z.uuid().nullable() }),

@@ -21,6 +21,7 @@ export function planFacts(pass: Draft | Pass, lot: Lot, studio: ReturnType<typeo
     turn,
     numbers,
     resistCut,
+    rolls: studio.rolls ?? [],
     rules: studio.rules,
     paces: studio.paces,
     today,

@@ -16,6 +16,8 @@ export function usePlanRecipe(draft: ReturnType<typeof usePlanDraft>, job: Job |
   const houseTime = useHouseTime()
   const unit = useLengthUnit()
   const { at, plan } = draft
+  // What film costs stands on its roll; without the network the house rule does.
+  onMounted(() => void (studio.rolls ?? studio.loadRolls().catch(() => {})))
   /** A recipe needs no customer and no day: it stands as soon as piece, art and etchant are known. */
   const plannable = computed(() =>
     planSchema(unit.value).safeParse({

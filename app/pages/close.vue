@@ -5,8 +5,8 @@ import Textarea from 'primevue/textarea'
 import { v7 } from 'uuid'
 import { formatDay } from '#core/basics/zone'
 import { formatDuration, formatNumber } from '#core/basics/units'
-import { refuseClose } from '#core/crew/close'
-import type { CloseMark, CloseMarks } from '#core/crew/close'
+import { filterDue, refuseClose } from '#core/crew/close'
+import type { CloseMark, CloseMarks, FilterHours } from '#core/crew/close'
 import type { DayEnd } from '#shared/close'
 
 /** The end of the day: what is still open, seen to or left for tomorrow, and by whom. */
@@ -35,6 +35,11 @@ onMounted(async () => {
   note.value = end.value?.closing?.note ?? ''
 })
 onBeforeUnmount(useLiveTopic('tubs', load))
+/** A filter of less than a minute has nothing to say, unless it is due. */
+const filters = computed(() => (end.value?.filters ?? []).filter(f => f.hours > 1 / 60 || filterDue(f, day.value) !== null))
+const sinceWords = ({ kind, life }: FilterHours) =>
+  (kind === 'cabinet' ? 'of gun time since it was changed' : 'worn since they were put on')
+  + (life === null ? '.' : `, of ${formatNumber(life)} h by the maker.`)
 const why = computed(() => (end.value ? refuseClose(end.value.lines, marks) : null))
 const ANSWERS: { id: CloseMark, text: string }[] = [{ id: 'done', text: 'Seen to' }, { id: 'left', text: 'Tomorrow' }]
 
@@ -106,11 +111,21 @@ function limitOf(kind: 'etchant' | 'blast'): number {
         </ul>
         <p class="muted">A record, not a verdict. What is safe is for the safety data sheet and occupational health to say.</p>
       </section>
-      <p v-if="end.filter && end.filter.hours > 1 / 60" class="filter">
-        {{ end.filter.name }}: <span class="numeral">{{ formatDuration(Math.round(end.filter.hours * 60) * 60) }}</span> of gun time
-        since it was changed<template v-if="end.filter.life">, of {{ formatNumber(end.filter.life) }} h by its maker</template>.
-        <strong v-if="end.filter.life && end.filter.hours > 0.9 * end.filter.life">Change it, and enter the new one on the shelf.</strong>
-      </p>
+      <section v-if="filters.length" aria-label="Filters">
+        <h2>Filters</h2>
+        <ul class="worn">
+          <li v-for="f in filters" :key="`${f.kind}${f.by}`">
+            {{ f.name }}{{ f.by === null ? '' : `, ${who(f.by)}` }}:
+            <span class="numeral">{{ formatDuration(Math.round(f.hours * 60) * 60) }}</span>
+            {{ sinceWords(f) }}
+            <strong v-if="filterDue(f, day)">
+              {{ filterDue(f, day) === 'expired' ? 'Past its date.' : 'Nearly through.' }} Change it, and enter the new one on the shelf as
+              used.
+            </strong>
+          </li>
+        </ul>
+        <p class="muted">Change them sooner when it is hard to breathe through them, or you smell anything.</p>
+      </section>
       <label class="note">For tomorrow
         <Textarea v-model="note" rows="2" placeholder="What the next one should know" />
       </label>
@@ -142,7 +157,6 @@ function limitOf(kind: 'etchant' | 'blast'): number {
 section { margin-bottom: 1.6rem; }
 .worn { list-style: none; padding: 0; margin: 0.4rem 0; }
 .worn .numeral { font-size: 1.3rem; }
-.filter { margin-bottom: 1.2rem; }
 .note { display: grid; gap: 0.3rem; font-weight: 600; max-width: 46rem; margin-bottom: 1rem; }
 @media (max-width: 40rem) { .lines li { grid-template-columns: 1fr; } }
 </style>

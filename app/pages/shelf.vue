@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { plural } from '#core/basics/units'
 import Button from 'primevue/button'
-import { planRecipe } from '#core/plan/recipe'
 import { outlook, stockOfEtchant, useUpFirst } from '#core/trade/stock'
-import { recipeInput, lotFacts } from '#shared/recipe'
+import { lotFacts } from '#shared/recipe'
 import type { Lot } from '#shared/shelf'
 
 const studio = useStudioStore()
@@ -16,18 +15,17 @@ const booked = computed(() => studio.lots.find(l => l.id === booking.value?.id))
 
 const onShelf = computed(() => studio.lots.filter(b => !b.putAway))
 const first = computed(() => useUpFirst(onShelf.value.map(b => ({ id: b.id, ...lotFacts(b, houseTime.today()) }))))
+const planned = usePlannedPasses()
 /** What the open plans will ask of each lot. */
 const outlooks = computed(
   () =>
     new Map(
       onShelf.value.map((lot) => {
-        const demands = work.passes
-          .filter(p => p.status === 'planned' && p.lotId === lot.id)
-          .flatMap((pass) => {
-            const { plan, figures } = planRecipe(
-              recipeInput(pass, planFacts(pass, lot, studio, houseTime.today())),
-            )
-            if (!plan) return []
+        const demands = planned.value
+          .filter(({ pass }) => pass.lotId === lot.id)
+          .flatMap(({ pass, recipe }) => {
+            if (!recipe?.plan) return []
+            const { plan, figures } = recipe
             return [
               { passId: pass.id, dueOn: pass.dueOn, putOut: plan.putOut, used: figures.find(f => f.id === 'used')?.value ?? plan.putOut },
             ]
@@ -62,7 +60,7 @@ const outlooks = computed(
         <Button v-if="session.isLead" label="Put a bottle on the shelf" @click="editing = null" />
       </div>
     </header>
-    <ToBuy />
+    <ToBuy :planned="planned" />
     <p v-if="studio.studio && onShelf.length === 0">
       The shelf is empty. {{ session.isLead ? 'Enter the first bottle from its label.' : 'A lead enters the first bottle.' }}
     </p>

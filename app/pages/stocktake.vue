@@ -77,6 +77,7 @@ async function count() {
   }
   busy.value = false
 }
+const onlyHere = addressWords()
 const left = computed(() => (items.value ?? []).filter(i => !counted.value[i.id]))
 async function print() {
   const { shelfLabels } = await import('#core/trade/labels')
@@ -97,6 +98,7 @@ async function print() {
         <NuxtLink class="button" to="/shelf">Back to the shelf</NuxtLink>
       </div>
     </header>
+    <p v-if="onlyHere" class="muted">{{ onlyHere }}</p>
     <section class="find">
       <div class="camera">
         <video v-show="scanner.running.value" ref="video" muted playsinline aria-label="What the camera sees" />

@@ -69,7 +69,7 @@ export async function dayEnd(db: Db, day: string): Promise<DayEnd> {
     day,
     lines: closeLines(facts),
     exposures: exposuresOf(touches),
-    filter: await closing.cabinetFilter(db),
+    filters: [...(await closing.cabinetFilter(db)), ...(await closing.respiratorFilters(db))],
     closing: await closing.closingOf(db, day),
     left: await stillLeft(db, day, facts),
   }

@@ -1,3 +1,4 @@
+import { pricedRolls } from '../db/queries/sheets'
 import { dayIn } from '#core/basics/zone'
 import { RIM_DECIDED } from '#core/trade/answers'
 import { numberOf } from '#core/plan/run-plan'
@@ -216,7 +217,7 @@ export async function dropJob(context: Context, id: string): Promise<void> {
 }
 
 /**
- * The recipes of these passes as they stand with today's house rules and shelf, in four questions however many they are.
+ * The recipes of these passes as they stand with today's house rules and shelf, in five questions however many they are.
  * @param numbers pieces that go through it now; those each owes where nothing is said
  */
 export async function recipesOf(db: Db, of: readonly Pass[], now: Date, numbers?: readonly number[]): Promise<Map<string, Recipe>> {
@@ -228,11 +229,13 @@ export async function recipesOf(db: Db, of: readonly Pass[], now: Date, numbers?
   ]
   const today = dayIn(studio.rules.timeZone, now.getTime())
   const paces = await pacesOf(db, studio.rules)
+  const rolls = await pricedRolls(db)
   return new Map(
     of.map((pass) => {
       const stencil = stencils.find(s => s.id === pass.stencilId) ?? null
       const lot = lots.find(b => b.id === pass.lotId)!
-      return [pass.id, planRecipe(recipeInput(pass, { lot, stencil, ...factsOfPass(pass, numbers), rules: studio.rules, paces, today }))]
+      const facts = { lot, stencil, ...factsOfPass(pass, numbers), rules: studio.rules, rolls, paces, today }
+      return [pass.id, planRecipe(recipeInput(pass, facts))]
     }),
   )
 }

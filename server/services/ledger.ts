@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import { dayIn, formatDay } from '#core/basics/zone'
-import { handMove, rounded, takenOff } from '#core/trade/stock'
+import { handMove, rounded, stockKind, takenOff } from '#core/trade/stock'
 import type { Move, StockKindId } from '#core/trade/stock'
 import type { MoveEntry, StockItem, Supply, SupplyEntry } from '#shared/stock'
 import { inTransaction } from '../db/pool'
@@ -40,17 +40,42 @@ export async function take(context: Context, db: Db, id: string, amount: number,
   await book(context, db, id, takenOff((await stock.lockLevel(db, id))!, amount), cause)
 }
 
-/** Takes an amount off the first lot of a kind that has any, where the studio keeps that kind at all. */
-export async function takeOfKind(context: Context, db: Db, kind: StockKindId, amount: number, cause: MoveCause): Promise<void> {
+/** The studio's day at a moment. */
+async function dayOf(db: Db, now: Date): Promise<string> {
+  const { rules } = await studioOf(db)
+  return dayIn(rules.timeZone, now.getTime())
+}
+
+/** What is said of something out of date; the form that asks is answered with `anyway`. */
+const outOfDate = (late: string) =>
+  new Refusal(409, `It was good until ${formatDay(late, 'd MMM yyyy')}. Take another, or use it anyway.`, { anyway: 'It is out of date.' })
+
+/**
+ * Takes an amount off the first lot of a kind that has any, where the studio keeps that kind at all.
+ * @param anyway also where it is out of date: then the ledger says so
+ * @throws Refusal 409 where it is, and nobody has said `anyway`
+ */
+export async function takeOfKind(
+  context: Context,
+  db: Db,
+  kind: StockKindId,
+  amount: number,
+  cause: MoveCause,
+  anyway = false,
+): Promise<void> {
   if (amount <= 0) return
-  const id = await stock.firstOfKind(db, kind)
-  if (id !== null) await take(context, db, id, amount, cause)
+  const today = await dayOf(db, context.now())
+  const id = await stock.firstOfKind(db, kind, today)
+  if (id === null) return
+  const late = stockKind(kind).expires ? await pastItsDay(db, id, today) : null
+  if (late !== null && !anyway) throw outOfDate(late)
+  await book(context, db, id, takenOff((await stock.lockLevel(db, id))!, amount, late === null ? 'used' : 'used-late'), cause)
 }
 
 /** A pair of gloves: the ones that were said, or the first there are. */
 export async function takeGloves(context: Context, db: Db, supplyId: string | null, cause: MoveCause): Promise<void> {
   const said = supplyId === null ? undefined : await supplyById(db, supplyId)
-  const id = said?.kind === 'gloves' ? said.id : await stock.firstOfKind(db, 'gloves')
+  const id = said?.kind === 'gloves' ? said.id : await stock.firstOfKind(db, 'gloves', await dayOf(db, context.now()))
   if (id !== null) await take(context, db, id, 1, cause)
 }
 
@@ -102,11 +127,9 @@ export async function changeSupply(context: Context, id: string, entry: SupplyEn
 }
 
 /** The day until which a supply was good, where that is over. */
-async function pastItsDay(db: Db, id: string, now: Date): Promise<string | null> {
-  const supply = await supplyById(db, id)
-  if (!supply?.expiresOn) return null
-  const { rules } = await studioOf(db)
-  return supply.expiresOn < dayIn(rules.timeZone, now.getTime()) ? supply.expiresOn : null
+async function pastItsDay(db: Db, id: string, today: string): Promise<string | null> {
+  const until = (await supplyById(db, id))?.expiresOn
+  return until && until < today ? until : null
 }
 
 /**
@@ -122,11 +145,8 @@ export async function enterMove(context: Context, id: string, entry: MoveEntry):
         throw new Refusal(409, 'The level changed while you were counting. Look at it again; your count is still here.')
       const move = handMove(level, entry.kind, entry.amount)
       if (!move.ok) throw new Refusal(400, move.error, { amount: move.error })
-      const late = entry.kind === 'used' ? await pastItsDay(db, id, context.now()) : null
-      if (late !== null && !entry.anyway)
-        throw new Refusal(409, `It was good until ${formatDay(late, 'd MMM yyyy')}. Take another, or use it anyway.`, {
-          anyway: 'It is out of date.',
-        })
+      const late = entry.kind === 'used' ? await pastItsDay(db, id, await dayOf(db, context.now())) : null
+      if (late !== null && !entry.anyway) throw outOfDate(late)
       if (move.value) {
         const kind = late === null ? move.value.kind : 'used-late'
         await stock.insertMoves(db, id, [{ ...move.value, kind, id: entry.id }], { note: entry.note || null }, context.by, context.now())

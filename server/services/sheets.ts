@@ -109,6 +109,7 @@ export async function cutSheet(context: Context, id: string, taken: TakenStock):
         width: s.width,
         scrap: true,
         grain: from.grain,
+        priceM2: from.priceM2,
       })
       await book(context, db, scrapId, [{ kind: 'left-over', change: rounded(s.length) }], { sheetId: id, otherId: s.from })
       back.push(scrapId)

@@ -93,6 +93,11 @@ export async function fillTub(context: Context, tub: NewTub): Promise<Tub> {
 /** A tub's entry as it is folded: acid by lot, a stamp. */
 async function complete(context: Context, db: Db, entry: SentTubEntry): Promise<TubEntry> {
   const stamp = { by: context.by, at: context.now().getTime() }
+  if (entry.kind === 'read') {
+    // That is a matter of the shelf, and stands in its ledger.
+    const { anyway: _, ...read } = entry
+    return { ...read, ...stamp }
+  }
   if (entry.kind !== 'went-in') return { ...entry, ...stamp } as TubEntry
   const { rules } = await studioOf(db)
   const lot = (await lotsByIds(db, [entry.lotId]))[0]
@@ -103,7 +108,7 @@ async function complete(context: Context, db: Db, entry: SentTubEntry): Promise<
 /** Books what an entry takes off the shelf: neutraliser, calcium salt, a strip. */
 async function bookEntry(context: Context, db: Db, tubId: string, entry: SentTubEntry): Promise<void> {
   if (entry.kind === 'added') await takeOfKind(context, db, entry.what satisfies StockKindId, entry.grams, { tubId })
-  if (entry.kind === 'read' && entry.how === 'strip') await takeOfKind(context, db, 'ph-strips', 1, { tubId })
+  if (entry.kind === 'read' && entry.how === 'strip') await takeOfKind(context, db, 'ph-strips', 1, { tubId }, entry.anyway)
 }
 
 /** Where a tub is emptied to: by the rule that the lead wrote down, or into a container that takes it. */

@@ -133,7 +133,7 @@ describe('film that was cut by hand', () => {
     const [roll, lotId] = [v7(), await newLot(lead)]
     await mate.post('rolls', {
       id: roll,
-      roll: { name: 'Hand-cut film', resist: 'contact-paper', width: '500 mm', length: '9 m', scrap: false, grain: false },
+      roll: { name: 'Hand-cut film', resist: 'contact-paper', width: '500 mm', length: '9 m', scrap: false, grain: false, priceM2: '8' },
     })
     const { runId } = await newRun(mate, lotId, { pieces: '2', resist: 'contact-paper' })
     await through(mate, runId, ['good', 'good'])
@@ -145,7 +145,8 @@ describe('film that was cut by hand', () => {
     expect(-used!.change).toBeLessThan((2 * each * 1.4) / 500)
     const taken = (await mate.get<{ id: string, change: number, price: number | null }[]>(`runs/${runId}/taken`)).body
     expect(taken.find(t => t.id === lotId)).toMatchObject({ change: -2, price: 18 / 120 })
-    expect(taken.find(t => t.id === roll)).toMatchObject({ change: used!.change, price: null })
+    // Half a metre wide at 8 a square metre: 4 a metre.
+    expect(taken.find(t => t.id === roll)).toMatchObject({ change: used!.change, price: 0.004 })
   })
   it('a lead says below how much of a bottle they want to be told', async () => {
     const lotId = await newLot(lead)

@@ -13,7 +13,9 @@ let mate: Client
 beforeAll(async () => {
   mate = (await sharedStudio()).mate
 })
-const roll: RollForm = { name: 'Test vinyl', resist: 'permanent-vinyl', width: '12 in', length: '2 m', scrap: false, grain: true }
+const roll: RollForm = {
+  name: 'Test vinyl', resist: 'permanent-vinyl', width: '12 in', length: '2 m', scrap: false, grain: true, priceM2: '9.40',
+}
 const hang = async (change: Partial<RollForm> = {}) => {
   const id = v7()
   await mate.post('rolls', { id, roll: { ...roll, ...change } })
@@ -25,7 +27,7 @@ const sheetForm: SheetForm = { ...SHEET_FORM, name: 'Test sheet', placements: [{
 describe('rolls and scraps', () => {
   it('hang on the shelf with their sizes, once, and are put away', async () => {
     const id = await hang()
-    await mate.post('rolls', { id, roll })
+    await mate.post('rolls', { id, roll: { ...roll, priceM2: '1' } })
     expect((await rolls()).filter(r => r.id === id)).toEqual([
       {
         id,
@@ -35,6 +37,8 @@ describe('rolls and scraps', () => {
         length: 2000,
         scrap: false,
         grain: true,
+        priceM2: 9.4,
+        reorder: null,
         putAway: false,
       },
     ])

@@ -7,7 +7,7 @@ import { dayIn } from '../../core/basics/zone'
 import type { DayEnd } from '../../shared/close'
 import type { LedgerLine, Supply } from '../../shared/stock'
 import type { Container, ContainerLine, Tub } from '../../shared/tubs'
-import { event, newLot, newRun, supplyForm, newStudio, upToStep } from '../support/client'
+import { event, GRIT, MIRROR_JOB, newLot, newRun, supplyForm, newStudio, upToStep } from '../support/client'
 import type { Client } from '../support/client'
 import { startApp } from '../support/app'
 import type { TestApp } from '../support/app'
@@ -202,6 +202,46 @@ describe('the end of a day', () => {
     await enter(id, { kind: 'read', pH: 7, how: 'meter' })
     await enter(id, { kind: 'emptied', way: 'container', containerId: await container() })
     expect((await left()).some(l => l.id === tub)).toBe(false)
+  })
+  it('a strip that is out of date is asked about, and the ledger says that it was used all the same', async () => {
+    const [tub, strips] = [await fill(), v7()]
+    const supply = supplyForm({ kind: 'ph-strips', name: 'Old strips', pack: '100', left: '20', expiresOn: '2024-05-01' })
+    await lead.post('supplies', { id: strips, supply })
+    const [asked, by] = [await enter(tub, { kind: 'read', pH: 7, how: 'strip' }), await enter(tub, { kind: 'read', pH: 7, how: 'meter' })]
+    expect([asked.status, asked.body.error, by.status]).toEqual([409, expect.stringMatching(/good until 1 May 2024/), 200])
+    expect((await enter(tub, { kind: 'read', pH: 6, how: 'strip', anyway: true })).body.entries.at(-1)).toMatchObject({
+      kind: 'read',
+      pH: 6,
+    })
+    expect((await mate.get<LedgerLine[]>(`stock/${strips}/ledger`)).body[0]).toMatchObject({ kind: 'used-late', change: -1, tubId: tub })
+    await enter(tub, { kind: 'emptied', way: 'container', containerId: await container() })
+  })
+  it('a respirator filter\'s hours count for who put it on, from then on', async () => {
+    const filters = v7()
+    const supply = supplyForm({
+      kind: 'respirator-filter',
+      name: 'Dust filters',
+      hours: '40',
+      pack: '2',
+      left: '4',
+      expiresOn: '2040-01-01',
+    })
+    await lead.post('supplies', { id: filters, supply })
+    const hours = async () => (await end()).filters.find(f => f.kind === 'respirator')
+    expect(await hours()).toBeUndefined()
+    await mate.post(`stock/${filters}/moves`, { id: v7(), kind: 'used', amount: 1, seen: 4 })
+    expect(await hours()).toMatchObject({ name: 'Dust filters', hours: 0, life: 40, expiresOn: '2040-01-01' })
+    const { runId } = await newRun(mate, await newLot(lead, GRIT), MIRROR_JOB)
+    await upToStep(mate, runId, 'etch')
+    await mate.post(`runs/${runId}/events`, { events: [event({ kind: 'gun.entered', piece: 1, seconds: 1800 })] })
+    // Half an hour by hand; the lead, who took none, is not in it.
+    expect((await hours())!.hours).toBeCloseTo(0.5, 3)
+    expect((await end()).filters.filter(f => f.kind === 'respirator')).toHaveLength(1)
+    const [withdrawn, over] = [
+      { kind: 'piece.withdrawn', piece: 1, why: 'broke' },
+      { kind: 'run.abandoned', why: 'other' },
+    ]
+    await mate.post(`runs/${runId}/events`, { events: [event({ ...withdrawn, reason: '' }), event({ ...over, reason: 'test' })] })
   })
   it('nobody goes home from a wet piece', async () => {
     const { runId } = await newRun(mate, lotId, { pieces: '1' })

@@ -10,6 +10,7 @@ onMounted(() => api<TakenByRun[]>(`runs/${props.runId}/taken`).then(found => voi
 /** What is gone; what went back counts against what was put out. */
 const gone = computed(() => taken.value.filter(t => t.change < 0))
 const cost = (t: TakenByRun) => (t.price === null ? null : -t.change * t.price)
+const unpriced = computed(() => gone.value.find(t => t.price === null)?.name)
 const all = computed(() => gone.value.reduce((sum, t) => sum + (cost(t) ?? 0), 0))
 </script>
 
@@ -23,7 +24,8 @@ const all = computed(() => gone.value.reduce((sum, t) => sum + (cost(t) ?? 0), 0
       </li>
     </ul>
     <p class="muted">
-      {{ units.money(all) }} in all, by the prices of these packs and bottles. Film is priced by the house rule, time is not in it.
+      {{ units.money(all) }} in all, by what these packs, bottles and rolls cost. Time is not in it{{ unpriced ? `, nor is ${unpriced}: no
+      price is on its roll` : '' }}.
     </p>
   </section>
 </template>

@@ -10,9 +10,12 @@ import type { Roll, RollForm } from '#shared/sheets'
 
 /** Resist in stock: rolls, and the scraps that sheets left. Each is drawn to one scale, as far as a long roll can be. */
 const studio = useStudioStore()
+const session = useSessionStore()
 const units = useUnits()
 onMounted(() => studio.rolls ?? studio.loadRolls())
-const blank = (): RollForm => ({ name: '', resist: 'permanent-vinyl', width: '', length: '', scrap: false, grain: false })
+const blank = (): Required<RollForm> => ({
+  name: '', resist: 'permanent-vinyl', width: '', length: '', scrap: false, grain: false, priceM2: '',
+})
 const form = reactive(blank())
 const { schema, written } = useLengthForm(rollSchema, () => form)
 const { errors, problem, busy, submit } = useEntry(schema, () => form)
@@ -47,8 +50,10 @@ async function throwAway(roll: Roll) {
         </svg>
         <strong>{{ r.name }}</strong>
         <span class="muted">{{ resistKind(r.resist).name }}, {{ units.length(r.width) }} ×
-          {{ units.length(r.length) }}{{ r.grain ? ', with a grain' : '' }}</span>
+          {{ units.length(r.length) }}{{ r.grain ? ', with a grain' : '' }}{{
+            r.priceM2 === null ? '' : `, ${units.money(r.priceM2)} a square metre` }}</span>
         <Button severity="secondary" label="Thrown away" :aria-label="`${r.name} was thrown away`" @click="throwAway(r)" />
+        <WatchLevel v-if="session.isLead && !r.scrap" :id="r.id" kind="film" :reorder="r.reorder" @saved="studio.loadRolls" />
         <StockLedger :id="r.id" kind="film" :level="r.length" />
       </li>
     </ul>
@@ -73,6 +78,12 @@ async function throwAway(roll: Roll) {
           :error="errors.width"
         /><TextField v-model="form.length" label="Long" :error="errors.length" />
       </div>
+      <TextField
+        v-model="form.priceM2"
+        :label="`Price of a square metre, ${studio.rules.currency}`"
+        hint="Leave blank to go by the house rule"
+        :error="errors.priceM2"
+      />
       <label class="check"><Checkbox v-model="form.scrap" binary /> It is a scrap</label>
       <label class="check"><Checkbox v-model="form.grain" binary /> It has a grain: stencils are not turned on it</label>
       <div class="do">

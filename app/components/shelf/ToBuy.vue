@@ -1,6 +1,9 @@
 <script setup lang="ts">
+import type { PlannedPass } from '#shared/demand'
+
 /** What the coming two weeks will bring to nothing, or below where the lead wants to be told. */
-const lines = useToBuy()
+const props = defineProps<{ planned: readonly PlannedPass[] }>()
+const lines = useToBuy(toRef(props, 'planned'))
 const words = useStockWords()
 </script>
 

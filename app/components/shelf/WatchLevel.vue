@@ -5,6 +5,7 @@ import type { StockKindId } from '#core/trade/stock'
 
 /** Below how much of a bottle or a roll the lead wants to be told. */
 const props = defineProps<{ id: string, kind: StockKindId, reorder: number | null }>()
+const emit = defineEmits<{ saved: [] }>()
 const studio = useStudioStore()
 const words = useStockWords()
 const form = reactive({ reorder: props.reorder === null ? '' : words.amount(props.kind, props.reorder) })
@@ -27,6 +28,7 @@ async function save() {
   const done = await submit(entry => api(`stock/${props.id}/watch`, 'PUT', entry))
   if (!done) return
   saved.value = true
+  emit('saved')
   await studio.loadShelf()
 }
 </script>

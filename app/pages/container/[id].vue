@@ -67,6 +67,7 @@ async function left() {
   leaving.value = false
   await load()
 }
+const onlyHere = addressWords()
 async function print() {
   const c = container.value!
   const { wasteLabel } = await import('#core/trade/labels')
@@ -113,6 +114,7 @@ async function print() {
           </p>
           <div class="do">
             <Button severity="secondary" label="Print its label" @click="print" />
+            <p v-if="onlyHere" class="muted">{{ onlyHere }}</p>
             <Button v-if="!container.leftOn" severity="secondary" label="It's leaving the studio" @click="leaving = true" />
           </div>
         </div>

@@ -37,14 +37,18 @@ const { errors, problem: formProblem, busy, submit } = useEntry(
   () => schema,
   () => form,
 )
+/** A reading on a strip that is out of date, until somebody says what of it. */
+const late = ref<Extract<SentTubEntry, { kind: 'read' }> | null>(null)
 async function enter(entry: SentTubEntry): Promise<boolean> {
   problem.value = ''
+  late.value = null
   try {
     await store.enter(id, entry)
     return true
   }
   catch (error) {
     problem.value = (error as Error).message
+    if (error instanceof ApiError && 'anyway' in error.fields && entry.kind === 'read') late.value = entry
     return false
   }
 }
@@ -153,6 +157,7 @@ function line(e: (typeof history.value)[number]): string {
         <section aria-label="Read a strip">
           <h2>Read a strip</h2>
           <StripReader v-model:shown="shown" :busy="busy" @read="read" @practise="practise" />
+          <Button v-if="late" label="Use this old strip anyway" :disabled="busy" @click="enter({ ...late, anyway: true })" />
         </section>
         <BindFluoride
           v-if="state.content.bifluoride > 0"

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { closeLines, exposuresOf, leftOver, refuseClose } from './index'
+import { closeLines, exposuresOf, filterDue, leftOver, refuseClose } from './index'
 import type { DayFacts, TouchEvent } from './index'
 
 const QUIET: DayFacts = { lots: [], runs: [], tubs: [], containers: [], spills: [] }
@@ -35,6 +35,16 @@ describe('the lines of a day\'s end', () => {
   it('nobody goes home from a wet piece, whatever is ticked', () => {
     const lines = closeLines({ ...QUIET, runs: [{ id: 'r', subject: 'Club', wet: true }] })
     expect(refuseClose(lines, { 'run:r': 'done' })).toMatch(/wet on the bench for Club/)
+  })
+})
+
+describe('a filter against its life', () => {
+  const filter = (change: object) =>
+    filterDue({ kind: 'respirator', by: 'osk', name: 'P3', hours: 10, life: 40, expiresOn: null, ...change }, '2030-05-02')
+  it('is due when nine tenths of it are over, or its date', () => {
+    expect([filter({}), filter({ hours: 36 }), filter({ hours: 36.1 })]).toEqual([null, null, 'worn'])
+    expect([filter({ expiresOn: '2030-05-02' }), filter({ expiresOn: '2030-05-01' })]).toEqual([null, 'expired'])
+    expect(filter({ hours: 500, life: null })).toBeNull()
   })
 })
 

@@ -151,6 +151,29 @@ export function exposuresOf(events: readonly TouchEvent[]): Exposure[] {
   return [...wet, ...[...gun].map(([by, seconds]): Exposure => ({ by, kind: 'blast', seconds }))].filter(e => e.seconds > 0)
 }
 
+/** A filter against its life. */
+export interface FilterHours {
+  kind: 'cabinet' | 'respirator'
+  /** Who wears it; null for the cabinet's. */
+  by: string | null
+  name: string
+  /** Of gun time, or worn, since it was changed. */
+  hours: number
+  /** By its maker or the lead; null where nobody wrote it down. */
+  life: number | null
+  /** The last day it is good for, where one is printed on it. */
+  expiresOn: string | null
+}
+
+/** Share of its life after which the next filter is put on: hours of a bench are no laboratory's. */
+const FILTER_SHARE = 0.9
+
+/** Why a filter should be changed; null while it need not. @param today the studio's day */
+export function filterDue({ hours, life, expiresOn }: FilterHours, today: string): 'worn' | 'expired' | null {
+  if (life !== null && hours > FILTER_SHARE * life) return 'worn'
+  return expiresOn !== null && expiresOn < today ? 'expired' : null
+}
+
 /** Length of the union of spans. */
 function coveredBy(spans: readonly [number, number][]): number {
   let [total, end] = [0, -Infinity]

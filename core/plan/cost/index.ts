@@ -11,30 +11,36 @@ export interface CostInput {
   etchantPrice: number
   /** mm² of resist cut for all pieces; 0 for one that is used again. */
   resistArea: number
+  /** What a m² of it costs by the roll; null: by the house rule. */
+  resistPrice: number | null
   /** s of hands-on work. */
   handsOn: number
   rules: HouseRules
 }
 
 /** What the run costs the studio, with its working, in the studio's currency. */
-export function costFigure({ etchant, etchantUnit, etchantPrice, resistArea, handsOn, rules }: CostInput): Figure {
+export function costFigure({ etchant, etchantUnit, etchantPrice, resistArea, resistPrice, handsOn, rules }: CostInput): Figure {
   const rule = (key: 'resistPrice' | 'consumables' | 'hourly', label: string, unit: FigureInput['unit']): FigureInput => ({
     label,
     value: rules[key],
     unit,
     source: ruleSource(rules, key),
   })
+  const film: FigureInput
+    = resistPrice === null
+      ? rule('resistPrice', 'price of the resist', 'money/m2')
+      : { label: 'price of the resist', value: resistPrice, unit: 'money/m2', source: reading }
   return {
     id: 'cost',
     label: 'Cost of the run',
-    value: etchant * etchantPrice + (resistArea / 1e6) * rules.resistPrice + rules.consumables + (handsOn / 3600) * rules.hourly,
+    value: etchant * etchantPrice + (resistArea / 1e6) * film.value + rules.consumables + (handsOn / 3600) * rules.hourly,
     unit: 'money',
     formula: 'etchant used up × its price + resist × its price + consumables + hands-on time × hourly rate',
     inputs: [
       { label: 'etchant used up', value: etchant, unit: etchantUnit, source: houseRule('put out less what goes back') },
       { label: 'price of the etchant', value: etchantPrice, unit: etchantUnit === 'ml' ? 'money/ml' : 'money/g', source: reading },
       { label: 'resist for all pieces', value: resistArea, unit: 'mm2', source: reading },
-      rule('resistPrice', 'price of the resist', 'money/m2'),
+      film,
       rule('consumables', 'gloves, wipes, brush', 'money'),
       { label: 'hands-on time', value: handsOn, unit: 's', source: houseRule('from the step list') },
       rule('hourly', 'hourly rate', 'money/h'),

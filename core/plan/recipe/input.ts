@@ -63,6 +63,8 @@ export interface RecipeInput {
   resist: ResistId
   /** What its cut sheet used of resist for one piece, mm²; null where none is cut: reckoned from the sizes. */
   resistCut: number | null
+  /** What a m² of it costs by the roll, in the studio's currency; null where no roll says it: the house's price. */
+  resistPrice?: number | null
   /** Uses a stencil that is used again has behind it; null for one that serves once. */
   stencilUses: number | null
   lot: LotFacts

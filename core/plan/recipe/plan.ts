@@ -243,6 +243,7 @@ export function planRecipe(given: RecipeInput): Recipe {
       etchantUnit: kind.method === 'blast' ? 'g' : 'ml',
       etchantPrice: lot.price,
       resistArea: resist.uses === null || loose ? 0 : area.value,
+      resistPrice: input.resistPrice ?? null,
       handsOn: steps.reduce((sum, s) => sum + s.seconds, 0),
       rules,
     }),

@@ -67,6 +67,11 @@ describe('four tumblers under a general cream', () => {
     expect(cream).toBeLessThan(figure(recipe(), 'cream').value)
     expect(figure(recipe({ schools: schools({ after: 'wipe' }) }), 'cost').inputs[0]!.value).toBeCloseTo(figure(recipe(), 'cream').value, 9)
   })
+  it('film costs what its roll did, else what the house says', () => {
+    const price = (resistPrice: number | null) => figure(recipe({ resistPrice }), 'cost').inputs[3]!
+    expect([price(14.5).value, price(14.5).source.basis]).toEqual([14.5, 'reading'])
+    expect(price(null).value).toBe(DEFAULT_HOUSE_RULES.resistPrice)
+  })
   it('a stencil that is used again costs no resist, and many uses are said', () => {
     const mesh = recipe({ resist: 'mesh', stencilUses: 30 })
     expect(figure(mesh, 'cost').inputs[2]!.value).toBe(0)

@@ -55,6 +55,8 @@ export function blastSteps(c: StepContext): Step[] {
     reason: 'Gun time is counted while the pedal is down, and stands beside what was planned.',
     how: [...moves, ...hold],
     good: `${good}${light}`,
+    trouble:
+      'Stripes: step back, move faster, and go across the first passes. Resist lifting at an edge: stop, and do not aim at it again.',
   })
   const grit = step({
     id: 'grit',

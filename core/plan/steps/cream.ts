@@ -73,6 +73,8 @@ export function creamEtch(c: StepContext): Step {
       'A thin spot that shows up later is left alone: coating it again makes it worse.',
     ],
     good: 'Nothing to be seen through the coat; no thin spot, no air. After the rinse nothing is felt under the glove.',
+    trouble: 'Slippery after the rinse: cream is left and goes on etching. Rinse again. Under the resist: rinse now, and look there first.',
+    seems: 'While it is wet the design all but vanishes, and white patches may show. Neither means anything until it is dry.',
   })
 }
 

@@ -56,7 +56,11 @@ export const SAFETY_ITEMS: Record<Method, readonly GateItem[]> = {
     item('hearing', 'ears covered', 'Ears covered: muffs or plugs'),
     item('breath', 'dust mask on', 'Dust mask or respirator that the local rules ask for'),
     item('eyes', 'eyes covered', 'Eyes covered, also for opening the cabinet'),
-    item('seals', 'seals and gloves whole', 'Cabinet door, window, seals and gauntlets whole; gun points away until the door is shut'),
+    item(
+      'seals',
+      'cabinet sound, light on',
+      'Cabinet light on and window clear; door, seals and gauntlets whole; gun points away until the door is shut',
+    ),
     item('dust', 'dust taken off', 'Dust collector running, filter not full'),
     item('air', 'hoses checked', 'Hoses and couplings sound, pressure off while you connect'),
     item('away', 'children and food away', 'Children, food and drink away from the cabinet'),

@@ -32,6 +32,10 @@ export function liquidSteps(c: StepContext): Step[] {
       'At its time: sprinkle bicarbonate until the foam stops, then rinse into the tub.',
     ],
     good: 'An even tone in every line; no foam left.',
+    trouble:
+      'Still foaming under a fresh pinch: acid is left. More bicarbonate, then rinse again. Lines still bright before '
+      + 'time is up: dip again and rub there.',
+    seems: 'Rust-coloured water is dissolved metal and used acid: it is meant to look like that.',
   })
   const tub = step({
     id: 'neutralise',
@@ -40,7 +44,8 @@ export function liquidSteps(c: StepContext): Step[] {
     title: 'Neutralise the tray and the rinse',
     seconds: 180,
     safety: true,
-    reason: `About ${formatMass(c.bicarbonate)} of bicarbonate in all, a little at a time: it foams up. Rust-coloured mud settles; `
+    reason:
+      `About ${formatMass(c.bicarbonate)} of bicarbonate in all, a little at a time: it foams up. Rust-coloured mud settles; `
       + `dissolved metal stays in it, so all of it is kept.`,
     good: 'A fresh pinch makes no foam.',
   })

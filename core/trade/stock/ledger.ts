@@ -35,8 +35,7 @@ export const moveWords = (kind: MoveKind, note: string | null): string => (kind 
 export const rounded = (amount: number): number => Math.round(amount * 100) / 100
 
 /** What is there: the sum of its movements, whatever their order. */
-export const levelOf = (changes: readonly number[]): number =>
-  changes.reduce((sum, change) => sum + Math.round(change * 100), 0) / 100
+export const levelOf = (changes: readonly number[]): number => changes.reduce((sum, change) => sum + Math.round(change * 100), 0) / 100
 
 export interface Move {
   kind: MoveKind
@@ -49,7 +48,11 @@ export interface Move {
  * written down as found first, so that no level is ever below nothing and what was used stays true.
  * @param amount 0 or more
  */
-export function takenOff(level: number, amount: number, kind: 'used' | 'used-as-planned' | 'wasted' | 'cut' = 'used'): Move[] {
+export function takenOff(
+  level: number,
+  amount: number,
+  kind: 'used' | 'used-late' | 'used-as-planned' | 'wasted' | 'cut' = 'used',
+): Move[] {
   const used = rounded(amount)
   if (used <= 0) return []
   const short = rounded(used - level)
@@ -66,8 +69,7 @@ export function handMove(level: number, kind: HandMove, amount: number): { ok: t
   if (kind === 'counted') return line(rounded(amount - level))
   if (amount <= 0) return { ok: false, error: 'Write how much.' }
   if (kind === 'bought') return line(rounded(amount))
-  if (rounded(amount) > rounded(level))
-    return { ok: false, error: 'That is more than there should be. Count what is there first.' }
+  if (rounded(amount) > rounded(level)) return { ok: false, error: 'That is more than there should be. Count what is there first.' }
   return line(-rounded(amount))
 }
 

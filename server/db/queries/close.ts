@@ -1,5 +1,5 @@
-import type { TouchEvent } from '#core/crew/close'
-import type { CloseEntry, Closing, DayEnd } from '#shared/close'
+import type { FilterHours, TouchEvent } from '#core/crew/close'
+import type { CloseEntry, Closing } from '#shared/close'
 import type { Db } from '../pool'
 
 const CLOSING = 'id, day, lines as marks, note, by_person as by, at'
@@ -56,10 +56,10 @@ export async function touchesBetween(
   return rows.map(r => ({ ...r, at: r.at.getTime() }))
 }
 
-/** The cabinet's filter: gun time of finished runs since one was last taken from the shelf. Null where the studio keeps none. */
-export async function cabinetFilter(db: Db): Promise<DayEnd['filter']> {
-  const { rows } = await db.query<{ name: string, hours: number, life: number | null }>(
-    `select supply.name, (supply.details ->> 'hours')::float8 as life,
+/** The cabinet's filter: gun time of finished runs since one was last taken from the shelf. None where the studio keeps none. */
+export async function cabinetFilter(db: Db): Promise<FilterHours[]> {
+  const { rows } = await db.query<FilterHours>(
+    `select 'cabinet' as kind, null as by, supply.name, (supply.details ->> 'hours')::float8 as life, supply.expires_on as "expiresOn",
       coalesce((select sum((piece ->> 'dwell')::float8) / 3600 from run, jsonb_array_elements(run.summary -> 'pieces') piece
         where run.plan ->> 'method' = 'blast' and run.ended_at >= coalesce(changed.at, '-infinity') and piece ->> 'dwell' is not null), 0)
         as hours
@@ -67,5 +67,30 @@ export async function cabinetFilter(db: Db): Promise<DayEnd['filter']> {
       left join lateral (select max(at) as at from movement where stock_id = supply.id and change < 0 and kind <> 'counted') changed on true
     where stock.kind = 'cabinet-filter' and not supply.put_away order by changed.at desc nulls last, supply.id limit 1`,
   )
-  return rows[0] ?? null
+  return rows
+}
+
+/**
+ * Respirator filters: of each person who has taken a set from the shelf, the hours since. Worn at a run from the first blast to the last
+ * piece out, for it is taken off last.
+ */
+export async function respiratorFilters(db: Db): Promise<FilterHours[]> {
+  const { rows } = await db.query<FilterHours>(
+    `with changed as (
+      select distinct on (m.by_person) m.by_person, m.at, supply.name, supply.expires_on, (supply.details ->> 'hours')::float8 as life
+      from movement m join stock s on s.id = m.stock_id join supply on supply.id = s.id
+      where s.kind = 'respirator-filter' and m.kind in ('used', 'used-late')
+      order by m.by_person, m.at desc, m.id desc)
+    select 'respirator' as kind, changed.by_person as by, changed.name, changed.life, changed.expires_on as "expiresOn",
+      (coalesce(sum(worn.seconds), 0) / 3600)::float8 as hours
+    from changed left join lateral (
+      select extract(epoch from max(e.at) - min(e.at - make_interval(secs => coalesce((e.payload ->> 'seconds')::float8, 0)))) as seconds
+      from run_event e join run on run.id = e.run_id
+      where e.by_person = changed.by_person and e.at >= changed.at and run.plan ->> 'method' = 'blast'
+        and e.kind in ('gun.on', 'gun.off', 'gun.entered', 'piece.blasted')
+      group by e.run_id) worn on true
+    group by changed.by_person, changed.name, changed.life, changed.expires_on
+    order by changed.name, changed.by_person`,
+  )
+  return rows
 }

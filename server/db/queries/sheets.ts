@@ -3,7 +3,8 @@ import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 import { levelSql } from './stock'
 
-const ROLL = `id, name, resist, width, ${levelSql('roll.id')} as length, scrap, grain, put_away as "putAway"`
+const ROLL = `id, name, resist, width, ${levelSql('roll.id')} as length, scrap, grain, price_m2::float8 as "priceM2",
+  (select reorder::float8 from stock where stock.id = roll.id) as reorder, put_away as "putAway"`
 const SUMMARY = 'id, name, cut_at as "cutAt", set_id as "setId", put_away as "putAway", version'
 
 /** A page of them, by name, rolls before scraps. @param after the last row of the page before, or null */
@@ -26,9 +27,17 @@ export async function rollById(db: Db, id: string, lock = false): Promise<Roll |
 
 /** Its length is its first line in the ledger. */
 export async function insertRoll(db: Db, id: string, r: Omit<RollEntry, 'length'>): Promise<void> {
-  await db.query('insert into roll (id, name, resist, width, scrap, grain) values ($1, $2, $3, $4, $5, $6)', [
-    id, r.name, r.resist, r.width, r.scrap, r.grain,
+  await db.query('insert into roll (id, name, resist, width, scrap, grain, price_m2) values ($1, $2, $3, $4, $5, $6, $7)', [
+    id, r.name, r.resist, r.width, r.scrap, r.grain, r.priceM2,
   ])
+}
+
+/** Rolls with a price on them, as `filmPrice` asks for them. */
+export async function pricedRolls(db: Db): Promise<Pick<Roll, 'id' | 'resist' | 'scrap' | 'priceM2'>[]> {
+  const { rows } = await db.query<Pick<Roll, 'id' | 'resist' | 'scrap' | 'priceM2'>>(
+    'select id, resist, scrap, price_m2::float8 as "priceM2" from roll where not put_away and price_m2 is not null',
+  )
+  return rows
 }
 
 export async function setRollAway(db: Db, id: string, away: boolean): Promise<void> {

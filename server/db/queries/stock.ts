@@ -122,13 +122,17 @@ export async function setReorder(db: Db, id: string, reorder: number | null): Pr
   return (await db.query('update stock set reorder = $2 where id = $1', [id, reorder])).rowCount === 1
 }
 
-/** The lot of a kind to take from: what is opened and oldest first, and what has anything in it. Locked by whoever takes. */
-export async function firstOfKind(db: Db, kind: StockKindId): Promise<string | null> {
+/**
+ * The lot of a kind to take from: what has anything in it and is in date, opened and oldest first. Locked by whoever takes.
+ * @param today YYYY-MM-DD
+ */
+export async function firstOfKind(db: Db, kind: StockKindId, today: string): Promise<string | null> {
   const { rows } = await db.query<{ id: string }>(
     `select s.id from stock s join supply on supply.id = s.id
       where s.kind = $1 and not supply.put_away
-      order by (${levelSql('s.id')} > 0) desc, supply.opened_on nulls last, supply.expires_on nulls last, s.label_no limit 1`,
-    [kind],
+      order by (${levelSql('s.id')} > 0) desc, (supply.expires_on < $2) is true,
+        supply.opened_on nulls last, supply.expires_on nulls last, s.label_no limit 1`,
+    [kind, today],
   )
   return rows[0]?.id ?? null
 }
@@ -141,11 +145,12 @@ export async function firstOfBlank(db: Db, blankId: string): Promise<string | nu
   return rows[0]?.id ?? null
 }
 
-/** What a run took off the shelf and gave back, by thing, with the price of one unit of it; film has the house's own. */
+/** What a run took off the shelf and gave back, by thing, with the price of one unit of it; null for film that has none on it. */
 export async function takenByRun(db: Db, runId: string): Promise<TakenByRun[]> {
   const { rows } = await db.query<TakenByRun>(
     `select s.id, s.kind, ${NAME} as name, taken.change,
-      (coalesce(lot.price, supply.price) / coalesce(lot.size, supply.pack))::float8 as price
+      coalesce(coalesce(lot.price, supply.price)::float8 / coalesce(lot.size, supply.pack)::float8,
+        roll.price_m2::float8 * roll.width / 1e6) as price
       from (select stock_id, sum(change)::float8 as change from movement
         where run_id = $1 and kind <> 'found' group by stock_id) taken
         join stock s on s.id = taken.stock_id ${NAMED}
