@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { FAULTS, NOTE_REASONS, reasonCodes, RESULTS, saysNothing, SPOTS, TRY_RESULTS } from '#core/bench/run'
+import { FAULTS, NOTE_REASONS, reasonCodes, REMEDIES, RESULTS, saysNothing, SPOTS, TRY_RESULTS } from '#core/bench/run'
 import type { FaultId, PieceFact, ReasonCode, ReasonedKind, RunEvent, RunSummary, SpotId, TryResult } from '#core/bench/run'
 import { CARE_IDS } from '#core/plan/steps'
 import type { RunPlan } from '#core/plan/run-plan'
@@ -93,6 +93,12 @@ export const runEventSchema = z.discriminatedUnion('kind', [
     result: z.enum(RESULTS),
     faults: z.array(z.enum(faultIds)).max(20),
     note: letters(LETTERS.note),
+    marks: z
+      .array(z.strictObject({ fault: z.enum(faultIds), at: z.number().min(0).max(360), middle: z.number().min(-5000).max(5000) }))
+      .max(40, 'Forty marks on one piece are enough.')
+      .optional(),
+    remedy: z.enum(REMEDIES).optional(),
+    early: z.boolean().optional(),
   }),
   z.strictObject({ ...head, kind: z.literal('run.finished') }),
   withReason('run.abandoned', {}),

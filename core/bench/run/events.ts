@@ -27,6 +27,32 @@ export const TRY_RESULTS = [
 ] as const
 export type TryResult = (typeof TRY_RESULTS)[number]['id']
 
+/** Where a fault is seen on a piece. */
+export interface FaultMark {
+  fault: FaultId
+  /** Degrees round from the seam; on a flat piece 360 are its width, from the left. */
+  at: number
+  /** mm above the base */
+  middle: number
+}
+
+/** What somebody said of a dry piece. */
+export interface JudgedLook {
+  result: PieceResult
+  faults: FaultId[]
+  note: string
+  /** Entries from before they could be marked have none. */
+  marks?: FaultMark[]
+  /** What is done with it; nothing where nobody chose. */
+  remedy?: Remedy
+  /** It had not rested as long as the house rule says: whoever judged it said that it was dry. */
+  early?: boolean
+}
+
+/** What can be done with a piece that has a fault. Coating it again over the same opening is none of it. */
+export const REMEDIES = ['wash-again', 'leave', 'new-pass', 'scrap'] as const
+export type Remedy = (typeof REMEDIES)[number]
+
 interface Base {
   /** Made by the client, UUIDv7. */
   id: string
@@ -75,7 +101,7 @@ export type RunEvent
     | (Base & { kind: 'tub.chosen', tub: string })
     /** Torn or splashed ones off, fresh ones on; which of the shelf's, where that was said. */
     | (Base & { kind: 'gloves.changed', supply: string | null })
-    | (OfPiece & { kind: 'piece.judged', result: PieceResult, faults: FaultId[], note: string })
+    | (OfPiece & JudgedLook & { kind: 'piece.judged' })
     | (Base & { kind: 'run.finished' })
     | (Base & BenchReason<'run.abandoned'> & { kind: 'run.abandoned' })
     | (Base & { kind: 'event.undone', target: string })

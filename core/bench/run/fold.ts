@@ -1,6 +1,6 @@
 import { reasonOf } from './reasons'
 import type { RunPlan } from '../../plan/run-plan'
-import type { PieceFact, RunEvent } from './events'
+import type { JudgedLook, PieceFact, RunEvent } from './events'
 import { refuseStep } from './allowed'
 import type { PieceState, RunState, Stamp } from './state'
 
@@ -56,6 +56,15 @@ const gunSince = (piece: PieceState, at: number) => (piece.gunOn ? Math.max(0, a
 function changePiece(state: RunState, n: number, change: Partial<PieceState>): RunState {
   return { ...state, pieces: state.pieces.map(p => (p.n === n ? { ...p, ...change } : p)) }
 }
+
+const lookOf = ({ result, faults, note, marks, remedy, early }: JudgedLook): JudgedLook => ({
+  result,
+  faults,
+  note,
+  ...(marks?.length ? { marks } : {}),
+  ...(remedy ? { remedy } : {}),
+  ...(early ? { early } : {}),
+})
 
 /** Where the state keeps each fact. */
 export const FIELD_OF: Record<PieceFact, 'coatStarted' | 'covered' | 'off' | 'rinsed'> = {
@@ -125,7 +134,7 @@ export function applyEvent(state: RunState, event: RunEvent): RunState {
     case 'gloves.changed':
       return { ...state, gloves: [...state.gloves, { ...stamp, supply: event.supply }] }
     case 'piece.judged':
-      return changePiece(state, event.piece, { judged: { ...stamp, result: event.result, faults: event.faults, note: event.note } })
+      return changePiece(state, event.piece, { judged: { ...stamp, ...lookOf(event) } })
     case 'run.finished':
       return { ...state, finished: stamp }
     case 'run.abandoned':

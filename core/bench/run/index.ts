@@ -1,5 +1,16 @@
-export { EVENT_KINDS, NOTE_REASONS, RESULTS, FAULTS, PIECE_FACTS, TRY_RESULTS } from './events'
-export type { RunEvent, RunEventKind, NoteReason, PieceFact, PieceResult, FaultId, TryResult } from './events'
+export { EVENT_KINDS, NOTE_REASONS, RESULTS, FAULTS, PIECE_FACTS, REMEDIES, TRY_RESULTS } from './events'
+export type {
+  RunEvent,
+  RunEventKind,
+  NoteReason,
+  PieceFact,
+  PieceResult,
+  FaultId,
+  FaultMark,
+  JudgedLook,
+  Remedy,
+  TryResult,
+} from './events'
 export { applyEvent, foldRun, effectiveEvents, emptyRun, FIELD_OF } from './fold'
 export type { RunState, PieceState, Stamp, PieceStage } from './state'
 export { closesRun, coatedAgain, currentStep, holderOf, lookHasCome, pieceStage, piecesLeft, wetOf, wetPieces } from './state'

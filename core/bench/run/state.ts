@@ -1,7 +1,7 @@
 import type { RunPlan } from '../../plan/run-plan'
 import type { CareCallId, Step } from '../../plan/steps'
 import type { BenchReason, SpotId } from './reasons'
-import type { FaultId, NoteReason, PieceResult, TryResult } from './events'
+import type { JudgedLook, NoteReason, TryResult } from './events'
 
 /** Who did it, and when (ms, server time). */
 export interface Stamp {
@@ -29,7 +29,7 @@ export interface PieceState {
   withdrawn: (Stamp & BenchReason<'piece.withdrawn'>) | null
   /** Who took it over from whoever had it, last. */
   taken: Stamp | null
-  judged: (Stamp & { result: PieceResult, faults: FaultId[], note: string }) | null
+  judged: (Stamp & JudgedLook) | null
 }
 
 export interface RunState {

@@ -1,7 +1,7 @@
 import { lateness } from '../../plan/dwell'
 import type { DwellWindow, Lateness } from '../../plan/dwell'
 import type { RunPlan } from '../../plan/run-plan'
-import type { FaultId, PieceResult } from './events'
+import type { FaultId, FaultMark, PieceResult, Remedy } from './events'
 import { reasonOf } from './reasons'
 import type { BenchReason, SpotId } from './reasons'
 import { liveWindow, pieceClock } from './clock'
@@ -22,6 +22,11 @@ export interface PieceSummary {
   result: PieceResult | null
   faults: FaultId[]
   note: string
+  /** Where its faults are; runs from before they could be marked have none. */
+  marks?: FaultMark[]
+  remedy?: Remedy
+  /** Judged before it had rested. */
+  judgedEarly?: boolean
   withdrawn: BenchReason<'piece.withdrawn'> | null
   /** Why it came off before its window opened; null where nobody was asked. */
   early: BenchReason<'etchant.off'> | null
@@ -67,6 +72,9 @@ export function summarise(plan: RunPlan, state: RunState): RunSummary {
       result: piece.judged?.result ?? null,
       faults: piece.judged?.faults ?? [],
       note: piece.judged?.note ?? '',
+      ...(piece.judged?.marks?.length ? { marks: piece.judged.marks } : {}),
+      ...(piece.judged?.remedy ? { remedy: piece.judged.remedy } : {}),
+      ...(piece.judged?.early ? { judgedEarly: true } : {}),
       withdrawn: piece.withdrawn && reasonOf(piece.withdrawn),
       early: piece.offEarly,
       mishaps: piece.mishaps.map(m => ({ ...reasonOf(m), spot: m.spot })),

@@ -1,0 +1,5 @@
+export { dryAt, lookFacts, rackedAt } from './facts'
+export type { LookFacts } from './facts'
+export { causesOf, remediesOf, strengthOf, temptsToCoat } from './causes'
+export type { Cause, CauseId, Evidence, Strength } from './causes'
+export { causeWords, evidenceWords, nextTime, NO_SECOND_COAT, remedyReason, remedyWords } from './words'
