@@ -72,6 +72,7 @@ test('no screen is wider than a phone, and axe finds no serious issue on any, da
     ['/stencil/new', 'Read new art'],
     ['/sheet/new', 'New cut sheet'],
     [`/coupon/${world.lotId}`, 'Coupons'],
+    ['/works', 'What works'],
     ['/ledger', 'Ledger'],
     ['/clean-up', 'Clean-up'],
     [`/tub/${tub}`, 'Sink tub'],

@@ -51,6 +51,7 @@ const SECTION: Record<string, string> = {
   'blank': '/blanks',
   'stencil': '/stencils',
   'sheet': '/stencils',
+  'works': '/log',
   'ledger': '/shelf',
   'stocktake': '/shelf',
   'stock': '/shelf',

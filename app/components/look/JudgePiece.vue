@@ -100,7 +100,7 @@ function choose(r: Remedy) {
           </button>
         </div>
         <button type="button" class="unfold" :aria-expanded="looking" @click="looking = !looking">
-          {{ looking ? 'Nothing more to say of it' : 'Something is to be seen on it' }}
+          {{ looking ? 'Hide the faults' : 'Something is wrong with it' }}
         </button>
       </template>
     </div>

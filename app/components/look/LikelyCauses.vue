@@ -32,9 +32,8 @@ const shown = ref(false)
     <h3>{{ capital(name) }}: why</h3>
     <ol v-if="proved.length">
       <li v-for="c in proved" :key="c.id">
-        <strong>{{ causeWords(c.id) }}.</strong>
-        <span v-for="(e, i) in c.evidence" :key="i" class="evidence"> {{ evidenceWords(e, unit) }}</span>
-        <span class="next"> Next time: {{ nextTime(c.id) }}</span>
+        <strong>{{ causeWords(c.id) }}.</strong> {{ c.evidence.map(e => evidenceWords(e, unit)).join(' ') }}
+        <span class="next">Next time: {{ nextTime(c.id) }}</span>
       </li>
     </ol>
     <p v-else class="muted">Nothing in this run points to one cause. The usual ones:</p>

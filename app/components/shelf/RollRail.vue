@@ -53,7 +53,10 @@ async function throwAway(roll: Roll) {
           {{ units.length(r.length) }}{{ r.grain ? ', with a grain' : '' }}{{
             r.priceM2 === null ? '' : `, ${units.money(r.priceM2)} a square metre` }}</span>
         <Button severity="secondary" label="Thrown away" :aria-label="`${r.name} was thrown away`" @click="throwAway(r)" />
-        <WatchLevel v-if="session.isLead && !r.scrap" :id="r.id" kind="film" :reorder="r.reorder" @saved="studio.loadRolls" />
+        <details v-if="session.isLead && !r.scrap">
+          <summary>{{ r.reorder === null ? 'Nobody is told when it runs low' : `Buy more below ${units.length(r.reorder)}` }}</summary>
+          <WatchLevel :id="r.id" kind="film" :reorder="r.reorder" @saved="studio.loadRolls" />
+        </details>
         <StockLedger :id="r.id" kind="film" :level="r.length" />
       </li>
     </ul>

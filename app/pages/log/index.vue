@@ -54,7 +54,10 @@ const came = (e: LogEntry) =>
 <template>
   <div class="page">
     <header class="page-head">
-      <h1>Log</h1>
+      <div class="title">
+        <h1>Log</h1>
+        <NuxtLink to="/works">What works</NuxtLink>
+      </div>
       <label class="find">Find
         <InputText ref="field" v-model="words" type="search" placeholder="customer, piece, stencil, bottle, fault, person" /></label>
     </header>
@@ -94,6 +97,7 @@ const came = (e: LogEntry) =>
 </template>
 
 <style scoped>
+.title { display: flex; align-items: baseline; gap: 1.4rem; }
 .find { display: flex; align-items: center; gap: 0.7rem; font-weight: 600; flex: 0 1 28rem; }
 .find :deep(input) { flex: 1; min-width: 0; min-height: 46px; }
 .scroll { overflow-x: auto; margin-bottom: 1rem; }

@@ -31,8 +31,8 @@ const feltDry = ref(false)
 const damp = computed(() => open.value.filter(p => isDamp(p.n)))
 const whose = computed(() => {
   const names = damp.value.map(p => label(p.n))
-  if (damp.value.length === state.value!.pieces.length) return names.length === 1 ? 'It has' : 'They have'
-  return `${names.join(', ')} ${names.length === 1 ? 'has' : 'have'}`
+  if (damp.value.length === state.value!.pieces.length) return names.length === 1 ? 'it needs' : 'they need'
+  return `${names.join(', ')} ${names.length === 1 ? 'needs' : 'need'}`
 })
 const driesAt = computed(() => Math.max(...damp.value.map(p => dry.value.get(p.n)!)))
 const toGo = computed(() => formatDuration(Math.max(60, Math.ceil((driesAt.value - now.value) / 60_000) * 60)))
@@ -58,9 +58,8 @@ async function finish() {
       <template v-else>
         <section v-if="damp.length && !feltDry" class="damp" aria-label="Not dry yet">
           <p>
-            <strong>Not dry yet.</strong> Wet frost hides and shows patches that are not there.
-            {{ whose }} {{ toGo }} on the rack to go by the house rule, until
-            <span class="numeral">{{ houseTime.format(driesAt, 'HH:mm') }}</span>.
+            <strong>Not dry yet.</strong> While it is wet, frost seems to vanish, and patches show that are gone once it dries. By the house
+            rule {{ whose }} another {{ toGo }} on the rack, until <span class="numeral">{{ houseTime.format(driesAt, 'HH:mm') }}</span>.
           </p>
           <Button severity="secondary" label="They are dry already: no damp in any corner" @click="feltDry = true" />
         </section>

@@ -1,0 +1,49 @@
+import pg from 'pg'
+import { beforeAll, describe, expect, inject, it } from 'vitest'
+import type { Works } from '../../shared/works'
+import { newLot, newRun } from '../support/client'
+import type { Client } from '../support/client'
+import { sharedStudio } from '../support/studio'
+import { through } from '../support/through'
+
+let mate: Client
+let lotId: string
+beforeAll(async () => {
+  const { lead, mate: crew } = await sharedStudio()
+  mate = crew
+  lotId = await newLot(lead, { productName: 'Counted cream' })
+})
+const works = async (by: string, period = 'all') => (await mate.get<Works>(`works?by=${by}&period=${period}`)).body
+
+describe('what works', () => {
+  it('counts judged pieces by what a run was made with; what broke and what was only begun is not judged', async () => {
+    const before = await works('resist')
+    const paper = (of: Works) => of.tallies.find(t => t.key === 'contact-paper') ?? { runs: 0, pieces: 0, good: 0, scrap: 0 }
+    const { runId } = await newRun(mate, lotId, { pieces: '4', resist: 'contact-paper' })
+    await through(mate, runId, ['good', 'scrap', 'broke', 'good'])
+    await newRun(mate, lotId, { pieces: '2', resist: 'contact-paper' })
+    const after = await works('resist')
+    const [was, is] = [paper(before), paper(after)]
+    expect([is.runs - was.runs, is.pieces - was.pieces, is.good - was.good, is.scrap - was.scrap]).toEqual([1, 3, 2, 1])
+    expect(after.pieces - before.pieces).toBe(3)
+    expect(after.dwells.reduce((sum, b) => sum + b.pieces, 0) - before.dwells.reduce((sum, b) => sum + b.pieces, 0)).toBe(3)
+  })
+  it('by bottle and by person it says what they are called', async () => {
+    expect((await works('lot')).tallies.find(t => t.key === lotId)).toMatchObject({ name: 'Counted cream', runs: 1, pieces: 3, good: 2 })
+    expect((await works('person')).tallies.map(t => t.name)).toContain('Moss Mate')
+  })
+  it('older runs are left out of the last three months, and runs from before their basis was kept are said', async () => {
+    const db = new pg.Client({ connectionString: inject('databaseUrl'), options: '-c search_path=crest' })
+    await db.connect()
+    const older = 'ended_at = ended_at - interval \'100 days\', plan = plan - \'basis\''
+    await db.query(`update run set ${older} where lot_id = $1 and ended_at is not null`, [lotId])
+    await db.end()
+    const [all, quarter] = [await works('substrate'), await works('lot', 'quarter')]
+    expect(all.unknown).toBe(3)
+    expect(quarter.tallies.some(t => t.key === lotId)).toBe(false)
+  })
+  it('what cannot be counted is refused in a sentence', async () => {
+    const { status, body } = await mate.get<{ error: string, fields: object }>('works?by=moon')
+    expect([status, body.error, Object.keys(body.fields)]).toEqual([400, 'That can\'t be counted. Choose again.', ['by']])
+  })
+})
