@@ -1,5 +1,5 @@
 import { dayIn } from '#core/basics/zone'
-import { FAULTS, reasonWords, summarise } from '#core/bench/run'
+import { FAULTS, reasonWords, summarise, tagsOf } from '#core/bench/run'
 import type { RunState, RunSummary } from '#core/bench/run'
 import { gritSpent } from '#core/plan/blast'
 import type { HouseRules } from '#core/trade/house'
@@ -96,7 +96,8 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
   ]
     .join(' ')
     .toLowerCase()
-  await runs.endRun(db, { id: head.id, at: new Date(end.at), outcome: state.finished ? 'finished' : 'abandoned', summary, search })
+  const tags = tagsOf(head.plan, summary, head.lotId, head.startedBy)
+  await runs.endRun(db, { id: head.id, at: new Date(end.at), outcome: state.finished ? 'finished' : 'abandoned', summary, search, tags })
   if (head.passId !== null) await closePass(db, head.passId, head.plan, state)
   const { rules } = await studioOf(db)
   const touched = state.pieces.flatMap(p => p.coatStarted ?? p.gunOn ?? []).map(s => s.at)

@@ -139,6 +139,12 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   const row = page.getByRole('row', { name: /2 tumblers for Regatta committee/ })
   await expect(row).toContainText('10 s')
   await expect(row).toContainText('1 good, 1 usable')
+  await page.getByRole('button', { name: 'Filters' }).click()
+  await page.getByRole('combobox', { name: 'Seen on it' }).click()
+  await page.getByRole('option', { name: 'Weak frost' }).click()
+  await expect(page.getByText('No finished run is like that.')).toBeVisible()
+  await page.getByRole('button', { name: 'Show everything' }).click()
+  await expect(row).toBeVisible()
 
   await page.getByRole('link', { name: 'Shelf' }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'Ten second cream' })).toContainText('96 mL of 120 mL')

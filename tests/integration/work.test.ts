@@ -395,6 +395,19 @@ describe('the log', () => {
     expect(new Set(all.map(e => e.id)).size).toBe(61)
     expect(all.map(e => e.endedAt)).toEqual(all.map(e => e.endedAt).sort((a, b) => b - a))
   })
+  it('is narrowed by what a run was made with and how it came out; words are found by how they begin', async () => {
+    const own = await newLot(lead, { productName: 'Narrow cream' })
+    const { runId } = await newRun(mate, own, { pieces: '2', customer: 'Narrow pier' })
+    const { plan } = await read(mate, runId)
+    await send(mate, runId, [...throughRinse(plan, Date.now()), ...throughLook(plan, { putOut: 1, back: 0 })])
+    const look = { result: 'usable', faults: ['thin'], note: '' }
+    await send(mate, runId, [event({ kind: 'piece.judged', piece: 2, ...look }), event({ kind: 'run.finished' })])
+    const found = async (query: string) => (await mate.get<LogEntry[]>(`log?lot=${own}&${query}`)).body.map(e => e.id)
+    for (const query of ['', 'q=narr', 'fault=thin', 'result=usable', 'resist=permanent-vinyl&substrate=soda-lime', 'period=quarter'])
+      expect(await found(query), query).toEqual([runId])
+    for (const query of ['q=arrow', 'fault=weak', 'result=scrap', 'method=blast', `person=${own}`])
+      expect(await found(query), query).toEqual([])
+  })
   it('odd questions are answered, not failed', async () => {
     for (const query of ['log?q=%25', 'log?before=soon', `log?q=${'x'.repeat(500)}`, 'log?q=a&q=b'])
       expect((await mate.get(query)).status, query).toBe(200)

@@ -5,7 +5,7 @@ import { lookWords } from '#core/plan/blast'
 import { remedyWords } from '#core/bench/look'
 import { FAULTS, foldRun, mishapWords, reasonWords, summarise } from '#core/bench/run'
 import type { PieceSummary } from '#core/bench/run'
-import { countOf, formatClock, formatDuration, formatVolume, uncapital } from '#core/basics/units'
+import { countOf, formatDuration, formatVolume, uncapital } from '#core/basics/units'
 import type { RunWithEvents } from '#shared/runs'
 
 const id = String(useRoute().params.id)
@@ -37,8 +37,8 @@ const looks = computed(() => {
 })
 /** One rule for screen and alarm: late is not harm. */
 function against(p: PieceSummary): string {
-  if (p.verdict === 'late') return `late by ${formatClock(p.overBy)}`
-  return p.verdict === 'harm' ? `long past its time, late by ${formatClock(p.overBy)}` : p.verdict
+  if (p.verdict === 'late') return `late by ${formatDuration(p.overBy)}`
+  return p.verdict === 'harm' ? `long past its time, late by ${formatDuration(p.overBy)}` : p.verdict
 }
 const seenOn = (p: PieceSummary) =>
   [
@@ -90,8 +90,8 @@ const seenOn = (p: PieceSummary) =>
           <tbody>
             <tr v-for="p in summary.pieces" :key="p.n">
               <th scope="row">{{ pieceLabel(run.plan, p.n) }}</th>
-              <td class="numeral">{{ p.dwell === null ? '–' : formatClock(p.dwell) }}</td>
-              <td v-if="summary.method !== 'blast'" class="numeral">{{ p.firstPart === null ? '–' : formatClock(p.firstPart) }}</td>
+              <td class="numeral">{{ p.dwell === null ? '–' : formatDuration(p.dwell) }}</td>
+              <td v-if="summary.method !== 'blast'" class="numeral">{{ p.firstPart === null ? '–' : formatDuration(p.firstPart) }}</td>
               <td class="against"><DwellMark v-if="p.dwell !== null" :dwell="p.dwell" :window="p.window" /></td>
               <td>{{ against(p) }}</td>
               <td>{{ p.withdrawn ? 'taken out' : p.result ?? '–' }}</td>

@@ -3,6 +3,8 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { refDebounced } from '@vueuse/core'
 import { countOf, formatDuration } from '#core/basics/units'
+import { LOG_FILTERS } from '#shared/log'
+import type { LogFilter } from '#shared/log'
 import type { LogEntry } from '#shared/runs'
 
 const houseTime = useHouseTime()
@@ -11,14 +13,23 @@ const words = ref(typeof route.query.q === 'string' ? route.query.q : '')
 const calm = refDebounced(words, 200)
 const entries = ref<LogEntry[]>([])
 const problem = ref('')
+const inAddress = (key: string) => (typeof route.query[key] === 'string' ? route.query[key] : '')
+const filters = ref(Object.fromEntries(LOG_FILTERS.map(f => [f, inAddress(f)])) as Record<LogFilter, string>)
+/** What is asked of the log. It stands in the address too, so that a view can be kept as a bookmark. */
+const question = computed((): Record<string, string> => {
+  const chosen = LOG_FILTERS.filter(f => filters.value[f] !== '').map(f => [f, filters.value[f]])
+  return { ...(calm.value ? { q: calm.value } : {}), ...Object.fromEntries(chosen) }
+})
 const more = ref(false)
 const PAGE = 50
 
 async function load(before?: LogEntry) {
   try {
-    const page = await api<LogEntry[]>(
-      `log?q=${encodeURIComponent(calm.value)}${before ? `&before=${before.endedAt}&id=${before.id}` : ''}`,
-    )
+    const asked = question.value
+    const from: Record<string, string> = before ? { before: String(before.endedAt), id: before.id } : {}
+    const page = await api<LogEntry[]>(`log?${new URLSearchParams({ ...asked, ...from })}`)
+    // An answer that comes after the next question is none.
+    if (asked !== question.value) return
     entries.value = before ? [...entries.value, ...page] : page
     more.value = page.length === PAGE
     problem.value = ''
@@ -27,7 +38,14 @@ async function load(before?: LogEntry) {
     problem.value = (error as Error).message
   }
 }
-watch(calm, () => void load(), { immediate: true })
+watch(
+  question,
+  (asked, before) => {
+    void load()
+    if (before) void navigateTo({ query: asked }, { replace: true })
+  },
+  { immediate: true },
+)
 const field = useTemplateRef<{ $el: HTMLInputElement }>('field')
 watch(
   () => route.query.find,
@@ -61,8 +79,9 @@ const came = (e: LogEntry) =>
       <label class="find">Find
         <InputText ref="field" v-model="words" type="search" placeholder="customer, piece, stencil, bottle, fault, person" /></label>
     </header>
+    <LogFilters v-model="filters" />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-else-if="entries.length === 0">{{ calm ? 'No finished run has all these words.' : 'No run is finished yet.' }}</p>
+    <p v-else-if="entries.length === 0">{{ Object.keys(question).length ? 'No finished run is like that.' : 'No run is finished yet.' }}</p>
     <div v-else class="scroll" tabindex="0" role="region" aria-label="Finished runs">
       <table>
         <thead>

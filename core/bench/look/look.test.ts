@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { planRecipe } from '../../plan/recipe'
 import { DEFAULT_HOUSE_RULES } from '../../trade/house'
-import { FAULTS, summarise } from '../run'
+import { FAULTS, summarise, tagsOf } from '../run'
 import type { FaultId, RunEvent } from '../run'
 import { bench, changed, FOUR_TUMBLERS, ONE_MIRROR, TWO_TAGS } from '../run/testing.test-support'
 import { causesOf, causeWords, dryAt, evidenceWords, lookFacts, nextTime, remediesOf, strengthOf, temptsToCoat } from './index'
@@ -110,6 +110,17 @@ describe('likely causes', () => {
   it('a faint spot is never to be coated again, and nobody is told so of blasting', () => {
     const tempts = [temptsToCoat(['thin'], 'cream'), temptsToCoat(['thin'], 'blast'), temptsToCoat(['crept'], 'cream')]
     expect(tempts).toEqual([true, false, false])
+  })
+})
+
+describe('tags of a closed run', () => {
+  it('say what it was made with, what came out and what was seen, each once', () => {
+    const b = lived({ over: 1800 })
+    b.send({ kind: 'piece.judged', piece: 1, result: 'usable', faults: ['soft', 'too-long'], note: '' })
+    expect(tagsOf(b.plan, summarise(b.plan, b.state()), 'l1', 'p1')).toEqual([
+      'method:cream', 'substrate:soda-lime', 'resist:permanent-vinyl', 'school:label', 'lot:l1', 'person:p1', 'late', 'fault:soft',
+      'fault:too-long', 'result:usable',
+    ])
   })
 })
 

@@ -206,14 +206,15 @@ export async function appendEvents(db: Db, parts: EventsOfSession[], channel: st
 
 export async function endRun(
   db: Db,
-  r: { id: string, at: Date, outcome: 'finished' | 'abandoned', summary: RunSummary, search: string },
+  r: { id: string, at: Date, outcome: 'finished' | 'abandoned', summary: RunSummary, search: string, tags: string[] },
 ): Promise<void> {
-  await db.query('update run set ended_at = $2, outcome = $3, summary = $4, search = $5 where id = $1', [
+  await db.query('update run set ended_at = $2, outcome = $3, summary = $4, search = $5, tags = $6 where id = $1', [
     r.id,
     r.at,
     r.outcome,
     JSON.stringify(r.summary),
     r.search,
+    r.tags,
   ])
 }
 
@@ -221,18 +222,36 @@ interface LogRow extends Omit<LogEntry, 'endedAt'> {
   endedAt: Date
 }
 
-/** Finished runs, newest first; every word has to occur. @param before where the page before this one ended */
-export async function logPage(db: Db, words: string[], before: { at: Date, id: string } | null, limit: number): Promise<LogEntry[]> {
+/** What of the log is wanted. @property words as full text asks @property nothing a question that no run answers */
+export interface LogWanted {
+  words: string
+  nothing: boolean
+  tags: readonly string[]
+  since: Date | null
+}
+
+/** Finished runs, newest first. @param before where the page before this one ended */
+export async function logPage(db: Db, wanted: LogWanted, before: { at: Date, id: string } | null, limit: number): Promise<LogEntry[]> {
+  if (wanted.nothing) return []
+  const values: unknown[] = [limit]
+  /** Only what is asked for stands in the question, so that its index is used. */
+  const given = (value: unknown) => `$${values.push(value)}`
+  const conditions = [
+    ...(wanted.words === '' ? [] : [`run.words @@ to_tsquery('simple', ${given(wanted.words)})`]),
+    ...(wanted.tags.length === 0 ? [] : [`run.tags @> ${given(wanted.tags)}::text[]`]),
+    ...(wanted.since === null ? [] : [`run.ended_at >= ${given(wanted.since)}`]),
+    ...(before === null ? [] : [`(run.ended_at, run.id) < (${given(before.at)}, ${given(before.id)})`]),
+  ]
   const { rows } = await db.query<LogRow>(
     `select run.id, coalesce(job.customer, 'a coupon') as subject, run.plan ->> 'noun' as noun, (run.plan ->> 'pieces')::int as pieces,
       pass.ord as "passNo", (select count(*)::int from pass p where p.set_id = pass.set_id) as passes, ${ART_NAME} as "artName",
       lot.product_name as lot, person.name as "startedBy", run.ended_at as "endedAt", run.summary
-     from run left join pass on pass.id = run.pass_id left join piece_set s on s.id = pass.set_id left join job on job.id = s.job_id
+     from (select * from run where ${['run.outcome = \'finished\'', ...conditions].join(' and ')}
+         order by run.ended_at desc, run.id desc limit $1) run
+       left join pass on pass.id = run.pass_id left join piece_set s on s.id = pass.set_id left join job on job.id = s.job_id
        join lot on lot.id = run.lot_id join person on person.id = run.started_by
-     where run.outcome = 'finished' and ($2::timestamptz is null or (run.ended_at, run.id) < ($2, $3))
-       and not exists (select 1 from unnest($1::text[]) as word where strpos(run.search, word) = 0)
-     order by run.ended_at desc, run.id desc limit $4`,
-    [words, before?.at ?? null, before?.id ?? null, limit],
+     order by run.ended_at desc, run.id desc`,
+    values,
   )
   return rows.map(row => ({ ...row, endedAt: row.endedAt.getTime() }))
 }
