@@ -50,3 +50,10 @@ export const fullText = (q: string): string =>
     .slice(0, MOST_WORDS)
     .map(word => `'${word}':*`)
     .join(' & ')
+
+/** Columns of the log as CSV, in their order; docs/exports.md says what is in each. */
+export const LOG_COLUMNS = [
+  'run', 'begun', 'finished', 'customer', 'what', 'piece', 'name', 'pass', 'stencil', 'method', 'substrate', 'resist', 'product', 'best_s',
+  'dwell_s', 'first_part_s', 'late_by_s', 'came_out', 'faults', 'note', 'begun_by',
+] as const
+export type LogRow = Record<(typeof LOG_COLUMNS)[number], string>

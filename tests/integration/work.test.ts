@@ -1,3 +1,5 @@
+import { parse } from 'csv-parse/sync'
+import { LOG_COLUMNS } from '../../shared/log'
 import { beforeAll, describe, expect, inject, it } from 'vitest'
 import pg from 'pg'
 import { v4, v7 } from 'uuid'
@@ -407,6 +409,26 @@ describe('the log', () => {
       expect(await found(query), query).toEqual([runId])
     for (const query of ['q=arrow', 'fault=weak', 'result=scrap', 'method=blast', `person=${own}`])
       expect(await found(query), query).toEqual([])
+  })
+  it('is written out as CSV that another parser reads back; a formula comes out as text', async () => {
+    const own = await newLot(lead, { productName: 'Written cream' })
+    const { runId } = await newRun(mate, own, { pieces: '2', customer: '=HYPERLINK("//evil")' })
+    const { plan } = await read(mate, runId)
+    await send(mate, runId, [...throughRinse(plan, Date.now()), ...throughLook(plan, { putOut: 1, back: 0 })])
+    const look = { result: 'usable', faults: ['thin', 'bands'], note: 'a "dot",\r\nlow down' }
+    await send(mate, runId, [event({ kind: 'piece.judged', piece: 2, ...look }), event({ kind: 'run.finished' })])
+    const response = await mate.raw(`log.csv?lot=${own}`, 'GET')
+    expect(response.headers.get('content-type')).toBe('text/csv; charset=utf-8')
+    const rows = parse<Record<string, string>>(Buffer.from(await response.arrayBuffer()), { columns: true, bom: true })
+    expect(Object.keys(rows[0]!)).toEqual([...LOG_COLUMNS])
+    expect(rows.map(r => [r.run, r.piece, r.came_out, r.resist])).toEqual([
+      [runId, '1', 'good', 'permanent-vinyl'],
+      [runId, '2', 'usable', 'permanent-vinyl'],
+    ])
+    expect(rows[1]).toMatchObject({
+      customer: '\'=HYPERLINK("//evil")', faults: 'thin or empty spots; waves or bands', note: look.note, best_s: String(plan.dwell.best),
+    })
+    expect((await mate.raw('log.csv?q=%25', 'GET').then(r => r.text())).trim()).toBe(`\uFEFF${LOG_COLUMNS.join(',')}`.trim())
   })
   it('odd questions are answered, not failed', async () => {
     for (const query of ['log?q=%25', 'log?before=soon', `log?q=${'x'.repeat(500)}`, 'log?q=a&q=b'])

@@ -39,7 +39,9 @@ const options = computed((): Record<LogFilter, { label: string, all: string, of:
 }))
 const chosen = computed(() => LOG_FILTERS.filter(f => filters.value[f] !== ''))
 const open = ref(chosen.value.length > 0)
-const set = (filter: LogFilter, id: string) => (filters.value = { ...filters.value, [filter]: id })
+/** A list shows nothing for '', so everything has an id of its own there. */
+const ALL = 'all'
+const set = (filter: LogFilter, id: string) => (filters.value = { ...filters.value, [filter]: id === ALL ? '' : id })
 const clear = () => (filters.value = Object.fromEntries(LOG_FILTERS.map(f => [f, ''])) as Record<LogFilter, string>)
 </script>
 
@@ -58,9 +60,9 @@ const clear = () => (filters.value = Object.fromEntries(LOG_FILTERS.map(f => [f,
       <SelectField
         v-for="f in LOG_FILTERS"
         :key="f"
-        :model-value="filters[f]"
+        :model-value="filters[f] || ALL"
         :label="options[f].label"
-        :options="[{ id: '', text: options[f].all }, ...options[f].of]"
+        :options="[{ id: ALL, text: options[f].all }, ...options[f].of]"
         @update:model-value="set(f, $event)"
       />
     </div>

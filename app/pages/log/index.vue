@@ -20,6 +20,8 @@ const question = computed((): Record<string, string> => {
   const chosen = LOG_FILTERS.filter(f => filters.value[f] !== '').map(f => [f, filters.value[f]])
   return { ...(calm.value ? { q: calm.value } : {}), ...Object.fromEntries(chosen) }
 })
+/** The same as CSV. */
+const written = computed(() => `/api/log.csv?${new URLSearchParams(question.value)}`)
 const more = ref(false)
 const PAGE = 50
 
@@ -75,6 +77,7 @@ const came = (e: LogEntry) =>
       <div class="title">
         <h1>Log</h1>
         <NuxtLink to="/works">What works</NuxtLink>
+        <a :href="written" download>Download as CSV</a>
       </div>
       <label class="find">Find
         <InputText ref="field" v-model="words" type="search" placeholder="customer, piece, stencil, bottle, fault, person" /></label>

@@ -230,11 +230,15 @@ export interface LogWanted {
   since: Date | null
 }
 
-/** Finished runs, newest first. @param before where the page before this one ended */
-export async function logPage(db: Db, wanted: LogWanted, before: { at: Date, id: string } | null, limit: number): Promise<LogEntry[]> {
-  if (wanted.nothing) return []
+/** Where a page of the log ended. */
+export interface LogPlace {
+  at: Date
+  id: string
+}
+
+/** What the runs of a page have to be, with `$1` as their number. Only what is asked for stands in it, so that its index is used. */
+function loggedWhere(wanted: LogWanted, before: LogPlace | null, limit: number): { where: string, values: unknown[] } {
   const values: unknown[] = [limit]
-  /** Only what is asked for stands in the question, so that its index is used. */
   const given = (value: unknown) => `$${values.push(value)}`
   const conditions = [
     ...(wanted.words === '' ? [] : [`run.words @@ to_tsquery('simple', ${given(wanted.words)})`]),
@@ -242,18 +246,54 @@ export async function logPage(db: Db, wanted: LogWanted, before: { at: Date, id:
     ...(wanted.since === null ? [] : [`run.ended_at >= ${given(wanted.since)}`]),
     ...(before === null ? [] : [`(run.ended_at, run.id) < (${given(before.at)}, ${given(before.id)})`]),
   ]
+  return { where: ['run.outcome = \'finished\'', ...conditions].join(' and '), values }
+}
+
+/** Finished runs, newest first. @param before where the page before this one ended */
+export async function logPage(db: Db, wanted: LogWanted, before: LogPlace | null, limit: number): Promise<LogEntry[]> {
+  if (wanted.nothing) return []
+  const { where, values } = loggedWhere(wanted, before, limit)
   const { rows } = await db.query<LogRow>(
     `select run.id, coalesce(job.customer, 'a coupon') as subject, run.plan ->> 'noun' as noun, (run.plan ->> 'pieces')::int as pieces,
       pass.ord as "passNo", (select count(*)::int from pass p where p.set_id = pass.set_id) as passes, ${ART_NAME} as "artName",
       lot.product_name as lot, person.name as "startedBy", run.ended_at as "endedAt", run.summary
-     from (select * from run where ${['run.outcome = \'finished\'', ...conditions].join(' and ')}
-         order by run.ended_at desc, run.id desc limit $1) run
+     from (select * from run where ${where} order by run.ended_at desc, run.id desc limit $1) run
        left join pass on pass.id = run.pass_id left join piece_set s on s.id = pass.set_id left join job on job.id = s.job_id
        join lot on lot.id = run.lot_id join person on person.id = run.started_by
      order by run.ended_at desc, run.id desc`,
     values,
   )
   return rows.map(row => ({ ...row, endedAt: row.endedAt.getTime() }))
+}
+
+/** A finished run as it is written out. */
+export interface LoggedRun {
+  id: string
+  customer: string
+  passNo: number | null
+  artName: string | null
+  lot: string
+  startedBy: string
+  startedAt: Date
+  endedAt: Date
+  plan: RunPlan
+  summary: RunSummary
+}
+
+/** Finished runs with their plans, newest first, to be written out. */
+export async function loggedRuns(db: Db, wanted: LogWanted, before: LogPlace | null, limit: number): Promise<LoggedRun[]> {
+  if (wanted.nothing) return []
+  const { where, values } = loggedWhere(wanted, before, limit)
+  const { rows } = await db.query<LoggedRun>(
+    `select run.id, coalesce(job.customer, '') as customer, pass.ord as "passNo", ${ART_NAME} as "artName", lot.product_name as lot,
+      person.name as "startedBy", run.started_at as "startedAt", run.ended_at as "endedAt", run.plan, run.summary
+     from (select * from run where ${where} order by run.ended_at desc, run.id desc limit $1) run
+       left join pass on pass.id = run.pass_id left join piece_set s on s.id = pass.set_id left join job on job.id = s.job_id
+       join lot on lot.id = run.lot_id join person on person.id = run.started_by
+     order by run.ended_at desc, run.id desc`,
+    values,
+  )
+  return rows
 }
 
 /** Runs that the studio's own pace is worked out from. */
