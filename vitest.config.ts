@@ -4,7 +4,9 @@ import { defineConfig } from 'vitest/config'
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
 /** They start and kill databases and apps of their own, and mostly wait for them: beside the others they cost little time. */
-const OWN_PROCESSES = ['tests/integration/start.test.ts', 'tests/integration/faults.test.ts']
+const OWN_PROCESSES = ['start', 'faults'].map(name => `tests/integration/${name}.test.ts`)
+/** Its passwords take longest of all, and it asks nothing of what the others leave: beside them, with a studio of its own. */
+const APART = ['tests/integration/security.test.ts']
 
 export default defineConfig({
   resolve: { alias: { '#core': here('./core'), '#shared': here('./shared'), '~': here('./app') } },
@@ -16,7 +18,7 @@ export default defineConfig({
           name: 'processes',
           // Both mostly wait, each for its own database and apps.
           maxWorkers: 2,
-          include: OWN_PROCESSES,
+          include: [...OWN_PROCESSES, ...APART],
           globalSetup: ['tests/support/global-cluster.ts'],
           testTimeout: 60_000,
           hookTimeout: 60_000,
@@ -46,7 +48,7 @@ export default defineConfig({
         test: {
           name: 'integration',
           include: ['tests/integration/**/*.test.ts'],
-          exclude: OWN_PROCESSES,
+          exclude: [...OWN_PROCESSES, ...APART],
           globalSetup: ['tests/support/global-cluster.ts'],
           testTimeout: 30_000,
           hookTimeout: 60_000,

@@ -7,6 +7,7 @@ import { fanoutRow } from './fanout'
 import { scheduleRows } from './schedule'
 import { stencilRows } from './stencil'
 import { ledgerRows } from './ledger'
+import { logRows } from './log'
 import { orderRows } from './orders'
 import { todayRow } from './today'
 import { startApp } from '../tests/support/app'
@@ -27,6 +28,7 @@ try {
     ...(await orderRows(databaseUrl, mate, lotId)),
     await todayRow(databaseUrl, mate, lotId),
     ...(await ledgerRows(databaseUrl, mate)),
+    ...(await logRows(databaseUrl, mate, lotId)),
     ...(await chooseRows()),
     ...(await stencilRows()),
     await fanoutRow(app.url, databaseUrl, mate, lotId),

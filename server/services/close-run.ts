@@ -18,6 +18,7 @@ import { peopleByIds } from '../db/queries/people'
 import * as runs from '../db/queries/runs'
 import { rollOfResist } from '../db/queries/stock'
 import { addUses } from '../db/queries/stencils'
+import { insertJudged } from '../db/queries/works'
 import type { Context } from './context'
 import { notify } from './context'
 import { book, take, takeGloves, takeOfBlank, takeOfKind } from './ledger'
@@ -98,6 +99,8 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
     .toLowerCase()
   const tags = tagsOf(head.plan, summary, head.lotId, head.startedBy)
   await runs.endRun(db, { id: head.id, at: new Date(end.at), outcome: state.finished ? 'finished' : 'abandoned', summary, search, tags })
+  if (head.passId !== null && state.finished)
+    await insertJudged(db, { id: head.id, at: new Date(end.at), plan: head.plan, summary, lotId: head.lotId, startedBy: head.startedBy })
   if (head.passId !== null) await closePass(db, head.passId, head.plan, state)
   const { rules } = await studioOf(db)
   const touched = state.pieces.flatMap(p => p.coatStarted ?? p.gunOn ?? []).map(s => s.at)

@@ -124,7 +124,6 @@ function choose(r: Remedy) {
           v-if="current"
           :key="current"
           :fault="current"
-          :faults="faults"
           :facts="facts"
           :remedy="remedy"
           @remedy="choose"

@@ -16,7 +16,7 @@ import type { FaultId, Remedy } from '#core/bench/run'
 import { capital } from '#core/basics/units'
 
 /** Why one fault is there, as far as this run knows; what to do with the piece now; and what to change next time. */
-const props = defineProps<{ fault: FaultId, faults: readonly FaultId[], facts: LookFacts, remedy: Remedy | null }>()
+const props = defineProps<{ fault: FaultId, facts: LookFacts, remedy: Remedy | null }>()
 const emit = defineEmits<{ remedy: [remedy: Remedy] }>()
 const studio = useStudioStore()
 const unit = useLengthUnit()

@@ -1,32 +1,71 @@
+import type { RunPlan } from '#core/plan/run-plan'
+import type { RunSummary } from '#core/bench/run'
 import { DWELL_BINS } from '#shared/works'
 import type { DwellBin, Factor, Works } from '#shared/works'
 import type { Db } from '../pool'
 
-/** Key of a run by each factor, its name where it is kept, and what has to be joined for that. */
-const BY: Record<Factor, { key: string, name: string, join: string }> = {
-  substrate: { key: 'run.plan -> \'basis\' ->> \'substrate\'', name: 'null::text', join: '' },
-  resist: { key: 'run.plan -> \'basis\' ->> \'resist\'', name: 'null::text', join: '' },
-  etchant: { key: 'run.plan -> \'basis\' ->> \'etchant\'', name: 'null::text', join: '' },
-  school: { key: 'run.plan -> \'basis\' -> \'schools\' ->> \'dwell\'', name: 'null::text', join: '' },
-  surface: { key: 'run.plan -> \'basis\' ->> \'surface\'', name: 'null::text', join: '' },
-  lot: { key: 'run.lot_id::text', name: 'lot.product_name', join: 'join lot on lot.id = run.lot_id' },
-  person: { key: 'run.started_by::text', name: 'person.name', join: 'join person on person.id = run.started_by' },
+/** A closed run as its pieces are counted. */
+export interface ClosedRun {
+  id: string
+  at: Date
+  plan: RunPlan
+  summary: RunSummary
+  lotId: string
+  startedBy: string
 }
 
-/** Judged pieces of finished runs for customers since a moment. Coupons are practice. */
-const JUDGED = `from run cross join lateral jsonb_array_elements(run.summary -> 'pieces') piece`
-const COUNTED = `run.outcome = 'finished' and run.coupon is null and piece ->> 'result' is not null and run.ended_at >= $1`
+/** Keeps the judged pieces of a run that has just been closed. What was taken out is not judged. */
+export async function insertJudged(db: Db, { id, at, plan, summary, lotId, startedBy }: ClosedRun): Promise<void> {
+  const { basis } = plan
+  for (const p of summary.pieces.filter(of => of.result !== null))
+    await db.query(
+      `insert into judged (run_id, piece, ended_at, result, faults, dwell, substrate, resist, etchant, school, surface, lot_id, person_id)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
+      [
+        id,
+        p.n,
+        at,
+        p.result,
+        p.faults,
+        p.dwell === null ? null : p.dwell / p.window.best,
+        basis?.substrate ?? null,
+        basis?.resist ?? null,
+        basis?.etchant ?? null,
+        basis?.schools.dwell ?? null,
+        basis?.surface ?? null,
+        lotId,
+        startedBy,
+      ],
+    )
+}
+
+/** Column of each factor, and what its kinds are called where that is kept. */
+const BY: Record<Factor, { column: string, name: string }> = {
+  substrate: { column: 'substrate', name: 'null::text' },
+  resist: { column: 'resist', name: 'null::text' },
+  etchant: { column: 'etchant', name: 'null::text' },
+  school: { column: 'school', name: 'null::text' },
+  surface: { column: 'surface', name: 'null::text' },
+  lot: { column: 'lot_id', name: '(select product_name from lot where id = kind.key)' },
+  person: { column: 'person_id', name: '(select name from person where id = kind.key)' },
+}
 
 /** Kinds beyond which nobody reads on. */
 const MOST_KINDS = 40
 
+/** Judged pieces since a moment, told apart by one thing. */
 export async function tallies(db: Db, by: Factor, since: Date): Promise<Pick<Works, 'tallies' | 'unknown'>> {
-  const { key, name, join } = BY[by]
-  const count = (result: string) => `count(*) filter (where piece ->> 'result' = '${result}')::int as ${result}`
+  const { column, name } = BY[by]
+  const count = (result: string) => `count(*) filter (where result = '${result}')::int as ${result}`
+  // Counted per run first: telling runs apart in one go would sort every piece there is.
   const { rows } = await db.query<Omit<Works['tallies'][number], 'key'> & { key: string | null }>(
-    `select ${key} as key, ${name} as name, count(distinct run.id)::int as runs, count(*)::int as pieces, ${count('good')},
-      ${count('usable')}, ${count('scrap')}
-    ${JUDGED} ${join} where ${COUNTED} group by 1, 2 order by pieces desc, key limit ${MOST_KINDS}`,
+    `select kind.key::text as key, ${name} as name, kind.runs, kind.pieces, kind.good, kind.usable, kind.scrap from (
+      select key, count(*)::int as runs, sum(pieces)::int as pieces, sum(good)::int as good, sum(usable)::int as usable,
+        sum(scrap)::int as scrap
+      from (select ${column} as key, run_id, count(*) as pieces, ${count('good')}, ${count('usable')}, ${count('scrap')}
+        from judged where ended_at >= $1 group by 1, 2) run
+      group by key order by pieces desc, key limit ${MOST_KINDS}) kind
+    order by kind.pieces desc, key`,
     [since],
   )
   return {
@@ -37,11 +76,11 @@ export async function tallies(db: Db, by: Factor, since: Date): Promise<Pick<Wor
 
 export async function faultCounts(db: Db, since: Date): Promise<Pick<Works, 'faults' | 'pieces'>> {
   const { rows } = await db.query<Works['faults'][number]>(
-    `select fault, count(*)::int as pieces ${JUDGED}, jsonb_array_elements_text(piece -> 'faults') fault
-    where ${COUNTED} group by fault order by pieces desc, fault`,
+    `select fault, count(*)::int as pieces from judged, unnest(faults) fault where ended_at >= $1 group by fault
+      order by pieces desc, fault`,
     [since],
   )
-  const { rows: [all] } = await db.query<{ pieces: number }>(`select count(*)::int as pieces ${JUDGED} where ${COUNTED}`, [since])
+  const { rows: [all] } = await db.query<{ pieces: number }>('select count(*)::int as pieces from judged where ended_at >= $1', [since])
   return { faults: rows, pieces: all!.pieces }
 }
 
@@ -49,10 +88,8 @@ export async function dwellBins(db: Db, since: Date): Promise<DwellBin[]> {
   const { from, to, width } = DWELL_BINS
   const bins = Math.round((to - from) / width)
   const { rows } = await db.query<{ bin: number, pieces: number }>(
-    `select least(greatest(width_bucket((piece ->> 'dwell')::float8
-        / coalesce(piece -> 'window' ->> 'best', run.summary -> 'planned' ->> 'best')::float8, $2::float8, $3::float8, $4::int), 1), $4)
-        as bin, count(*)::int as pieces
-    ${JUDGED} where ${COUNTED} and piece ->> 'dwell' is not null group by bin order by bin`,
+    `select least(greatest(width_bucket(dwell::float8, $2::float8, $3::float8, $4::int), 1), $4) as bin, count(*)::int as pieces
+      from judged where ended_at >= $1 and dwell is not null group by bin order by bin`,
     [since, from, to, bins],
   )
   return rows.map(r => ({ from: Math.round((from + (r.bin - 1) * width) * 100) / 100, pieces: r.pieces }))
