@@ -60,6 +60,8 @@ async function closed() {
 const over = computed(
   () => action.value?.kind === 'off' && focus.value !== undefined && isOver(pieceClock(focus.value, run.value!.plan, now.value).phase),
 )
+/** Clock and control have the screen to themselves; what to look for stands under them. */
+const ticking = computed(() => step.value?.kind === 'clock' || step.value?.kind === 'blast')
 const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id === step.value?.id) ?? 0) + 1)
 </script>
 
@@ -74,12 +76,7 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
       <div class="stage" :class="{ etching: ['clock', 'blast'].includes(step.kind) || kind === 'each', weeded: step.id === 'resist' }">
         <div class="now">
           <h1 aria-live="polite">{{ sentence }}</h1>
-          <template v-if="(step.kind === 'clock' || step.kind === 'blast') && focus">
-            <FocusClock :plan="run.plan" :piece="focus" />
-            <p class="look"><strong>Good:</strong> {{ step.good }}</p>
-            <p v-if="step.trouble" class="look"><strong>If not:</strong> {{ step.trouble }}</p>
-            <p v-if="step.seems" class="look">{{ step.seems }}</p>
-          </template>
+          <FocusClock v-if="ticking && focus" :plan="run.plan" :piece="focus" />
           <template v-else>
             <p class="why">{{ step.reason }}</p>
             <ol v-if="step.how.length" class="how"><li v-for="move in step.how" :key="move">{{ move }}</li></ol>
@@ -127,6 +124,11 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
         :over="over"
         @press="press"
       />
+      <div v-if="ticking && focus" class="looks">
+        <p><strong>Good:</strong> {{ step.good }}</p>
+        <p v-if="step.trouble"><strong>If not:</strong> {{ step.trouble }}</p>
+        <p v-if="step.seems">{{ step.seems }}</p>
+      </div>
     </template>
     <template #more>
       <PapersOf v-if="run && studio.lot(run.lotId)" :product="studio.lot(run.lotId)!.productName" plain />
@@ -140,7 +142,7 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
 h1 { font-size: clamp(2.4rem, 6vw, 4.4rem); line-height: 1; }
 .why { font-size: 1.25rem; max-width: 46rem; margin-top: 0.7rem; }
 .how { font-size: 1.15rem; max-width: 46rem; margin-top: 0.5rem; display: grid; gap: 0.15rem; }
-.look { max-width: 46rem; margin-top: 0.3rem; }
+.looks { display: grid; gap: 0.3rem; max-width: 60rem; }
 .good { font-size: 1.15rem; margin-top: 0.5rem; max-width: 46rem; }
 .stage { display: grid; gap: 1.2rem; }
 .etching { grid-template-columns: minmax(20rem, 5fr) 7fr; align-items: stretch; }
