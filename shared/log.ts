@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { FAULTS, LATE_TAG, RESULTS, tag } from '#core/bench/run'
+import { FAULTS, LATE_TAG, RESULTS, tag, TAG_KINDS } from '#core/bench/run'
+import { SCHOOL_TABLES } from '#core/trade/house'
 import { RESIST_IDS, SUBSTRATE_IDS } from '#core/trade/materials'
 import { idSchema } from './ids'
 import { PERIODS } from './works'
@@ -14,7 +15,7 @@ export const logSchema = z.object({
   method: oneOf(['cream', 'liquid', 'blast']),
   substrate: oneOf(SUBSTRATE_IDS),
   resist: oneOf(RESIST_IDS),
-  school: oneOf(['label', 'even-frost', 'own-coupons', 'long-rest']),
+  school: oneOf(SCHOOL_TABLES.dwell.map(s => s.id)),
   lot: z.uuid().optional().catch(undefined),
   person: z.uuid().optional().catch(undefined),
   fault: oneOf(FAULTS.map(f => f.id)),
@@ -29,8 +30,7 @@ export type LogFilter = (typeof LOG_FILTERS)[number]
 
 /** Tags that a run has to have. */
 export function tagsAsked(asked: LogAsked): string[] {
-  const kinds = ['method', 'substrate', 'resist', 'school', 'lot', 'person', 'fault', 'result'] as const
-  return kinds.flatMap((kind) => {
+  return TAG_KINDS.flatMap((kind) => {
     const id = asked[kind]
     return id === undefined ? [] : [id === LATE_TAG ? LATE_TAG : tag(kind, id)]
   })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { capital, formatNumber } from '#core/basics/units'
-import { FAULTS } from '#core/bench/run'
+import { faultText } from '#core/bench/run'
 import { LEAST_PIECES, ratesOf, wilson } from '#core/bench/works'
 import { DWELL_BINS, FACTORS, PERIODS } from '#shared/works'
 import type { Factor, Period, Works } from '#shared/works'
@@ -36,7 +36,7 @@ const faults = computed(() =>
   (works.value?.faults ?? []).map(({ fault, pieces }) => ({
     fault,
     pieces,
-    text: capital(FAULTS.find(f => f.id === fault)!.text),
+    text: capital(faultText(fault)),
     interval: wilson(pieces, works.value!.pieces),
   })),
 )

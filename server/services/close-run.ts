@@ -1,5 +1,5 @@
 import { dayIn } from '#core/basics/zone'
-import { FAULTS, reasonWords, summarise, tagsOf } from '#core/bench/run'
+import { faultText, reasonWords, summarise, tagsOf } from '#core/bench/run'
 import type { RunState, RunSummary } from '#core/bench/run'
 import { gritSpent } from '#core/plan/blast'
 import type { HouseRules } from '#core/trade/house'
@@ -77,7 +77,7 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
   const lot = (await lotById(db, head.lotId, true))!
   const people = await peopleByIds(db, [head.startedBy])
   const pass = head.passId === null ? null : (await passById(db, head.passId))!
-  const seen = summary.pieces.flatMap(p => p.faults.map(f => FAULTS.find(x => x.id === f)!.text))
+  const seen = summary.pieces.flatMap(p => p.faults.map(faultText))
   const lost = summary.pieces.flatMap(p => (p.withdrawn ? [reasonWords('piece.withdrawn', p.withdrawn)] : []))
   const search = [
     head.subject,

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { FAULTS } from '#core/bench/run'
+import { faultText } from '#core/bench/run'
 import { numberOf } from '#core/plan/run-plan'
 import { fullText, LOG_COLUMNS, tagsAsked } from '#shared/log'
 import type { LogAsked, LogRow } from '#shared/log'
@@ -37,7 +37,6 @@ async function* allRuns(db: Db, wanted: LogWanted): AsyncGenerator<LoggedRun[]> 
 }
 
 const seconds = (s: number | null) => (s === null ? '' : String(Math.round(s * 10) / 10))
-const faultText = (id: string) => FAULTS.find(f => f.id === id)?.text ?? id
 
 /** One line for each piece of a run. */
 export function logRows(run: LoggedRun): LogRow[] {

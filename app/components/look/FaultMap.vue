@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { FAULTS } from '#core/bench/run'
+import { faultText } from '#core/bench/run'
 import type { FaultId, FaultMark } from '#core/bench/run'
 import { around } from '#core/piece/placement'
 import { measuredWall } from '#core/piece/vessel'
@@ -71,7 +71,6 @@ function key(event: KeyboardEvent) {
     emit('mark', aim.at, aim.middle)
   }
 }
-const nameOf = (fault: FaultId) => FAULTS.find(f => f.id === fault)!.text
 const R = 11
 </script>
 
@@ -114,11 +113,11 @@ const R = 11
     <figcaption>
       <ol v-if="marks.length">
         <li v-for="(m, i) in marks" :key="i">
-          {{ nameOf(m.fault) }}
+          {{ faultText(m.fault) }}
           <button type="button" class="text-button" :aria-label="`Take mark ${i + 1} away`" @click="emit('remove', i)">take away</button>
         </li>
       </ol>
-      <span v-else class="muted">{{ fault ? `Tap where it is: ${nameOf(fault)}.` : 'Choose what you see, then tap where it is.' }}</span>
+      <span v-else class="muted">{{ fault ? `Tap where it is: ${faultText(fault)}.` : 'Choose what you see, then tap where it is.' }}</span>
     </figcaption>
   </figure>
 </template>

@@ -68,7 +68,8 @@ function unmark(i: number) {
 }
 function choose(r: Remedy) {
   remedy.value = remedy.value === r ? null : r
-  if (remedy.value === 'scrap') judge('scrap')
+  // What is wet is not judged, by no way round.
+  if (remedy.value === 'scrap' && !props.damp) judge('scrap')
   else amend()
 }
 </script>

@@ -11,7 +11,7 @@ import {
   temptsToCoat,
 } from '#core/bench/look'
 import type { LookFacts } from '#core/bench/look'
-import { FAULTS } from '#core/bench/run'
+import { faultText } from '#core/bench/run'
 import type { FaultId, Remedy } from '#core/bench/run'
 import { capital } from '#core/basics/units'
 
@@ -23,7 +23,7 @@ const unit = useLengthUnit()
 const causes = computed(() => causesOf(props.fault, props.facts, studio.rules))
 const proved = computed(() => causes.value.filter(c => c.evidence.length > 0))
 const usual = computed(() => causes.value.filter(c => c.evidence.length === 0))
-const name = computed(() => FAULTS.find(f => f.id === props.fault)!.text)
+const name = computed(() => faultText(props.fault))
 const shown = ref(false)
 </script>
 
@@ -43,7 +43,7 @@ const shown = ref(false)
         {{ causeWords(c.id) }}. <span class="next">Next time: {{ nextTime(c.id) }}</span>
       </li>
     </ul>
-    <p v-if="temptsToCoat([fault], facts.method)" class="never">{{ NO_SECOND_COAT }}</p>
+    <p v-if="temptsToCoat(fault, facts.method)" class="never">{{ NO_SECOND_COAT }}</p>
     <div class="now" role="group" :aria-label="`What to do about it: ${name}`">
       <button v-for="r in remediesOf(fault)" :key="r" type="button" :aria-pressed="remedy === r" @click="emit('remedy', r)">
         <strong>{{ remedyWords(r) }}</strong>

@@ -3,7 +3,7 @@ import { pieceLabel } from '#core/plan/run-plan'
 import { etchantKind, resistKind, substrateKind } from '#core/trade/materials'
 import { lookWords } from '#core/plan/blast'
 import { remedyWords } from '#core/bench/look'
-import { FAULTS, foldRun, mishapWords, reasonWords, summarise } from '#core/bench/run'
+import { faultText, foldRun, mishapWords, reasonWords, summarise } from '#core/bench/run'
 import type { PieceSummary } from '#core/bench/run'
 import { countOf, formatDuration, formatVolume, uncapital } from '#core/basics/units'
 import type { RunWithEvents } from '#shared/runs'
@@ -45,7 +45,7 @@ const seenOn = (p: PieceSummary) =>
     p.withdrawn && reasonWords('piece.withdrawn', p.withdrawn),
     p.early && `off early: ${uncapital(reasonWords('etchant.off', p.early))}`,
     ...p.mishaps.map(m => uncapital(mishapWords(m))),
-    ...p.faults.map(f => FAULTS.find(x => x.id === f)?.text ?? f),
+    ...p.faults.map(faultText),
     p.remedy && p.result !== 'scrap' && uncapital(remedyWords(p.remedy)),
     p.judgedEarly && 'judged before it had dried for its time',
     p.note,

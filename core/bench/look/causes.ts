@@ -96,7 +96,11 @@ const opening: Finder = ({ basis }) => [
 /** Details that a usual undercut eats into. mm */
 const FINE = 1
 const finest: Finder = ({ basis }) => [basis?.finest && basis.finest < FINE ? { code: 'finest', size: basis.finest } : null]
-const moved: Finder = f => [f.cares.length > 0 ? { code: 'cares', times: f.cares.length } : null]
+/** Pushing a drip back at the low side moves nothing else. */
+const moved: Finder = ({ cares }) => {
+  const times = cares.filter(c => c !== 'drip').length
+  return [times > 0 ? { code: 'cares', times } : null]
+}
 const evenFrost: Finder = f => [f.basis?.schools.dwell === 'even-frost' ? { code: 'even-frost' } : null]
 const bowl: Finder = f => [f.basis?.surface === 'bowl' ? { code: 'bowl' } : null]
 const damp: Finder = (f, rules) => [f.rested !== null && f.rested < rules.dryTime ? { code: 'damp', seconds: f.rested } : null]
@@ -125,7 +129,7 @@ const CAUSES: Record<FaultId, readonly Row[]> = {
     ['unevenly-swept', BLAST, short],
   ],
   'bands': [
-    ['moved', WET, moved],
+    ['moved', CREAM, moved],
     ['uneven-coat', WET, spread, coat('coat-slow'), mishap('coated-again')],
     ['large-area', CREAM, opening],
     ['too-near', BLAST, nothing],
@@ -189,5 +193,4 @@ export const remediesOf = (fault: FaultId): readonly Remedy[] => NOW[fault]
 
 /** Faults that tempt people to coat the spot again. */
 const TEMPTING: readonly FaultId[] = ['thin', 'weak', 'bands']
-export const temptsToCoat = (faults: readonly FaultId[], method: Method): boolean =>
-  method !== 'blast' && faults.some(f => TEMPTING.includes(f))
+export const temptsToCoat = (fault: FaultId, method: Method): boolean => method !== 'blast' && TEMPTING.includes(fault)

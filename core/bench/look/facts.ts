@@ -1,5 +1,4 @@
 import type { DwellWindow } from '../../plan/dwell'
-import { windowOf } from '../../plan/run-plan'
 import type { PlanBasis, RunPlan } from '../../plan/run-plan'
 import type { CareCallId } from '../../plan/steps'
 import type { Method } from '../../trade/materials'
@@ -21,7 +20,6 @@ export interface LookFacts {
   coat: { took: number, planned: number } | null
   /** Care given during the dwell. */
   cares: CareCallId[]
-  early: PieceSummary['early']
   mishaps: PieceSummary['mishaps']
   /** Steps that somebody skipped, by id. */
   skipped: string[]
@@ -33,7 +31,7 @@ export interface LookFacts {
 }
 
 /** When a piece was put on the rack for the last time, ms; null while it was not, or where no step says so. */
-export function rackedAt(plan: Pick<RunPlan, 'steps'>, state: RunState, n: number): number | null {
+function rackedAt(plan: Pick<RunPlan, 'steps'>, state: RunState, n: number): number | null {
   const dry = plan.steps.findLast(s => s.station === 'rack' && s.each !== undefined)
   return dry ? (state.ticked[dry.id]?.[String(n)]?.at ?? state.done[dry.id]?.at ?? null) : null
 }
@@ -55,7 +53,7 @@ export function lookFacts(plan: RunPlan, state: RunState, n: number, now: number
   return {
     method: plan.method,
     dwell: seen.dwell,
-    window: seen.window ?? windowOf(plan, n),
+    window: seen.window,
     overBy: seen.overBy,
     spread: seen.dwell === null || seen.firstPart === null ? 0 : seen.firstPart - seen.dwell,
     coat:
@@ -63,7 +61,6 @@ export function lookFacts(plan: RunPlan, state: RunState, n: number, now: number
         ? { took: (piece.covered.at - piece.coatStarted.at) / 1000, planned: plan.hands.coat }
         : null,
     cares: piece.care.map(c => c.care),
-    early: seen.early,
     mishaps: seen.mishaps,
     skipped: Object.keys(state.skipped),
     tried: state.tried.judged?.result ?? null,

@@ -1,4 +1,4 @@
-export { dryAt, lookFacts, rackedAt } from './facts'
+export { dryAt, lookFacts } from './facts'
 export type { LookFacts } from './facts'
 export { causesOf, remediesOf, strengthOf, temptsToCoat } from './causes'
 export type { Cause, CauseId, Evidence, Strength } from './causes'

@@ -79,6 +79,12 @@ describe('likely causes', () => {
     expect(weak[0]).toMatchObject({ id: 'old-lot', evidence: [{ code: 'tried', result: 'weak' }, { code: 'old', days: 400 }] })
     expect(first('weak', { change: { temperature: 9 } })).toMatchObject({ id: 'cold', evidence: [{ code: 'cold', temperature: 9 }] })
   })
+  it('a drip pushed back is no moving; a swirl is', () => {
+    const b = lived()
+    const bands = (cares: ('drip' | 'swirl')[]) => causesOf('bands', { ...lookFacts(b.plan, b.state(), 1, b.now), cares }, rules)
+    expect(bands(['drip', 'drip']).find(c => c.id === 'moved')!.evidence).toEqual([])
+    expect(bands(['drip', 'swirl'])[0]).toEqual({ id: 'moved', evidence: [{ code: 'cares', times: 1 }] })
+  })
   it('where nothing in the run speaks for any, the usual ones stand in their usual order', () => {
     const b = lived()
     const causes = causesOf('crept', lookFacts(b.plan, b.state(), 1, b.now), rules)
@@ -108,7 +114,7 @@ describe('likely causes', () => {
     expect(strengthOf({ code: 'skipped', step: 'clean' })).toBe('entered')
   })
   it('a faint spot is never to be coated again, and nobody is told so of blasting', () => {
-    const tempts = [temptsToCoat(['thin'], 'cream'), temptsToCoat(['thin'], 'blast'), temptsToCoat(['crept'], 'cream')]
+    const tempts = [temptsToCoat('thin', 'cream'), temptsToCoat('thin', 'blast'), temptsToCoat('crept', 'cream')]
     expect(tempts).toEqual([true, false, false])
   })
 })

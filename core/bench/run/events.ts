@@ -18,6 +18,8 @@ export const FAULTS = [
   { id: 'too-long', text: 'left too long' },
 ] as const
 export type FaultId = (typeof FAULTS)[number]['id']
+/** A fault in the trade's words. */
+export const faultText = (id: FaultId): string => FAULTS.find(f => f.id === id)!.text
 
 /** How an old lot did on a scrap. */
 export const TRY_RESULTS = [

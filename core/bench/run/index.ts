@@ -1,4 +1,4 @@
-export { EVENT_KINDS, NOTE_REASONS, RESULTS, FAULTS, PIECE_FACTS, REMEDIES, TRY_RESULTS } from './events'
+export { EVENT_KINDS, faultText, NOTE_REASONS, RESULTS, FAULTS, PIECE_FACTS, REMEDIES, TRY_RESULTS } from './events'
 export type {
   RunEvent,
   RunEventKind,
