@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { faultText } from '#core/bench/run'
 import type { FaultId, FaultMark } from '#core/bench/run'
-import { around } from '#core/piece/placement'
-import { measuredWall } from '#core/piece/vessel'
+import { unrolled } from '#core/piece/placement'
+import { measuredWall, straightWall } from '#core/piece/vessel'
 import type { PieceShape } from '#shared/runs'
 
 /**
@@ -11,26 +11,17 @@ import type { PieceShape } from '#shared/runs'
  */
 const props = defineProps<{ shape: PieceShape, marks: readonly FaultMark[], fault: FaultId | null }>()
 const emit = defineEmits<{ mark: [at: number, middle: number], remove: [i: number] }>()
-const flat = computed(() => props.shape.surface === 'flat')
-const wall = computed(() => props.shape.wall && measuredWall(props.shape.wall.readings, props.shape.wall.kind))
-const from = computed(() => wall.value?.from ?? 0)
-const to = computed(() => wall.value?.to ?? props.shape.height)
-const tall = computed(() => to.value - from.value)
-/** Way round at a height. */
-const roundAt = (z: number) => (wall.value ? 2 * Math.PI * wall.value.at(z).r : props.shape.girth)
-const LEVELS = 24
-const levels = computed(() => Array.from({ length: LEVELS + 1 }, (_, i) => to.value - (tall.value * i) / LEVELS))
-const wide = computed(() => Math.max(...levels.value.map(roundAt)))
+const wall = computed(() => {
+  const { wall: taped, height, girth } = props.shape
+  return taped ? measuredWall(taped.readings, taped.kind) : straightWall(height, girth / (2 * Math.PI), girth / (2 * Math.PI))
+})
 /** Degrees of what is in the middle: the front of a round piece, half the width of a flat one. */
-const front = computed(() => (flat.value ? 180 : (props.shape.placements?.[0]?.spots?.[0]?.at ?? 180)))
-const place = (at: number, middle: number) => ({
-  x: wide.value / 2 + ((around(at - front.value + 180) - 180) / 360) * roundAt(middle),
-  y: to.value - middle,
-})
-const edge = computed(() => {
-  const side = (sign: 1 | -1) => levels.value.map(z => `${wide.value / 2 + (sign * roundAt(z)) / 2} ${to.value - z}`)
-  return `M${side(-1).join('L')}L${side(1).reverse().join('L')}Z`
-})
+const front = computed(() => (props.shape.surface === 'flat' ? 180 : (props.shape.placements?.[0]?.spots?.[0]?.at ?? 180)))
+const flat = computed(() => unrolled(wall.value, front.value))
+const wide = computed(() => flat.value.wide)
+const tall = computed(() => flat.value.tall)
+const place = (at: number, middle: number) => flat.value.place(at, middle)
+const edge = computed(() => `M${flat.value.edge.map(p => `${p.x} ${p.y}`).join('L')}Z`)
 const arts = computed(() =>
   [...(props.shape.etched ?? []), ...(props.shape.placements ?? [])].flatMap(({ art, artWidth, artHeight, spots }) =>
     (spots ?? []).map((spot) => {
@@ -49,26 +40,29 @@ const drawing = useTemplateRef<SVGSVGElement>('drawing')
 const { width } = useElementSize(drawing)
 /** mm of the piece that one pixel of the screen is. */
 const px = computed(() => wide.value / (width.value || 560))
-/** Where the arrow keys have brought the next mark. */
-const aim = reactive({ at: front.value, middle: (from.value + to.value) / 2 })
+/** Where the arrow keys have brought the next mark, mm of the drawing. */
+const aim = reactive({ x: wide.value / 2, y: tall.value / 2 })
 const aiming = ref(false)
+function markAt(x: number, y: number) {
+  const { at, middle } = flat.value.placeAt(x, y)
+  emit('mark', at, middle)
+}
 function tap(event: MouseEvent) {
   if (!props.fault) return
   const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(drawing.value!.getScreenCTM()!.inverse())
-  const middle = Math.min(to.value, Math.max(from.value, to.value - p.y))
-  emit('mark', around(front.value + ((p.x - wide.value / 2) / roundAt(middle)) * 360), middle)
+  markAt(p.x, p.y)
 }
 function key(event: KeyboardEvent) {
   const step = event.shiftKey ? 10 : 2
-  const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[event.key]
+  const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[event.key]
   if (by) {
     event.preventDefault()
-    aim.at = around(aim.at + (by[0]! / roundAt(aim.middle)) * 360)
-    aim.middle = Math.min(to.value, Math.max(from.value, aim.middle + by[1]!))
+    aim.x = Math.min(wide.value, Math.max(0, aim.x + by[0]!))
+    aim.y = Math.min(tall.value, Math.max(0, aim.y + by[1]!))
   }
   else if (['Enter', ' '].includes(event.key) && props.fault) {
     event.preventDefault()
-    emit('mark', aim.at, aim.middle)
+    markAt(aim.x, aim.y)
   }
 }
 const R = 11
@@ -102,7 +96,7 @@ const R = 11
         v-if="aiming && fault"
         class="aim"
         :stroke-width="2 * px"
-        :transform="`translate(${place(aim.at, aim.middle).x} ${place(aim.at, aim.middle).y})`"
+        :transform="`translate(${aim.x} ${aim.y})`"
         :d="`M${-R * px} 0H${R * px}M0 ${-R * px}V${R * px}`"
       />
       <g v-for="(m, i) in marks" :key="`m${i}`" :transform="`translate(${place(m.at, m.middle).x} ${place(m.at, m.middle).y})`">

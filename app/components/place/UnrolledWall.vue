@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { around, corners, snappedPlace } from '#core/piece/placement'
+import { around, corners, snappedPlace, unrolled } from '#core/piece/placement'
 import type { KeepOut } from '#core/piece/placement'
-import { heightAlong, meridianLength } from '#core/piece/vessel'
 import type { Wall } from '#core/piece/vessel'
 import type { DrawnArt } from '#shared/passes'
 import type { Placed } from '#shared/placements'
@@ -21,34 +20,16 @@ const props = defineProps<{
 }>()
 /** @property at degrees round from the seam @property middle mm above the base */
 const emit = defineEmits<{ move: [i: number, at: number, middle: number] }>()
-const girth = computed(
-  () =>
-    2
-    * Math.PI
-    * Math.max(...Array.from({ length: 21 }, (_, i) => props.wall.at(props.wall.from + ((props.wall.to - props.wall.from) * i) / 20).r)),
-)
-const tall = computed(() => meridianLength(props.wall, props.wall.from, props.wall.to))
-const up = (z: number) => tall.value - meridianLength(props.wall, props.wall.from, z)
-/** Half the way round at each height: the unrolled wall is as wide as the tape says there. */
-const edge = computed(() => {
-  const points = Array.from({ length: 41 }, (_, i) => {
-    const z = props.wall.to - ((props.wall.to - props.wall.from) * i) / 40
-    return { y: up(z), half: Math.PI * props.wall.at(z).r }
-  })
-  const c = girth.value / 2
-  return `M${points.map(p => `${c - p.half} ${p.y}`).join('L')}L${[...points]
-    .reverse()
-    .map(p => `${c + p.half} ${p.y}`)
-    .join('L')}Z`
-})
+const flat = computed(() => unrolled(props.wall))
+const girth = computed(() => flat.value.wide)
+const tall = computed(() => flat.value.tall)
+const up = (z: number) => flat.value.down(z)
+const edge = computed(() => `M${flat.value.edge.map(p => `${p.x} ${p.y}`).join('L')}Z`)
 /** While it is held, a stencil is drawn where it would be put down. */
 const held = ref<{ i: number, at: number, middle: number } | null>(null)
 const placeOf = (i: number) => ({ ...props.placed[i]!.placement!, ...(held.value?.i === i ? held.value : {}) })
 const centre = (i: number) => centreAt(placeOf(i))
-const centreAt = (place: { at: number, middle: number }) => {
-  const own = 2 * Math.PI * props.wall.at(place.middle).r
-  return { x: girth.value / 2 + ((around(place.at) - 180) / 360) * own, y: up(place.middle) }
-}
+const centreAt = ({ at, middle }: { at: number, middle: number }) => flat.value.place(at, middle)
 const border = (i: number) => {
   const place = placeOf(i)
   const c = centre(i)
@@ -91,9 +72,7 @@ const clip = useId()
 /** A point of the screen on the wall: degrees round, mm above the base. */
 function onWallAt(x: number, y: number) {
   const p = new DOMPoint(x, y).matrixTransform(drawing.value!.getScreenCTM()!.inverse())
-  const along = Math.min(tall.value, Math.max(0, tall.value - p.y))
-  const middle = heightAlong(props.wall, props.wall.from, along)
-  return { at: around(180 + ((p.x - girth.value / 2) / (2 * Math.PI * props.wall.at(middle).r)) * 360), middle }
+  return flat.value.placeAt(p.x, p.y)
 }
 /** Screen pixels within which it snaps to a mark. */
 const SNAP = 9
