@@ -3,6 +3,7 @@ import { SCHOOL_KEYS } from '#core/trade/house'
 import type { HouseRules, Schools } from '#core/trade/house'
 import { openOf } from '#core/plan/recipe'
 import type { LotFacts, PlacementFacts, RecipeInput } from '#core/plan/recipe'
+import type { OwnTimes } from '#core/plan/own-times'
 import type { PassTurn } from '#core/plan/steps'
 import { weedingTime } from '#core/art/weeding'
 import { suggestTray } from '#core/plan/ahead'
@@ -65,6 +66,8 @@ export interface PlanFacts {
   arts: readonly (ArtFacts | null)[]
   rules: HouseRules
   paces: Paces
+  /** What its own steps took; as usual where nothing is said. */
+  times?: OwnTimes
   /** The studio's day. */
   today: string
   /** Which pass on its pieces this is; the only one where nothing is said. */
@@ -94,7 +97,7 @@ function placementFacts(p: PlacementEntry, art: ArtFacts | null, wall: Wall | nu
 /** What the core needs to plan a job. The same on both sides, so that plan and bench agree. */
 export function recipeInput(
   job: Planned,
-  { lot, stencil, wall, arts, rules, paces, today, turn, numbers, resistCut, rolls }: PlanFacts,
+  { lot, stencil, wall, arts, rules, paces, times, today, turn, numbers, resistCut, rolls }: PlanFacts,
 ): RecipeInput {
   const all = Array.from({ length: job.pieces }, (_, i) => i + 1)
   const now = numbers ?? all
@@ -127,6 +130,7 @@ export function recipeInput(
     coaters: job.coaters,
     tool: job.tool || suggestTool(openOf(placements), job.surface === 'flat'),
     paces,
+    ...(times ? { times } : {}),
     tray: job.tray ?? suggestTray(job.girth * job.height, now.length),
     depth: job.depth,
     carve: job.carve ?? USUAL_DEPTH,

@@ -24,6 +24,7 @@ export function planFacts(pass: Draft | Pass, lot: Lot, studio: ReturnType<typeo
     rolls: studio.rolls ?? [],
     rules: studio.rules,
     paces: studio.paces,
+    times: studio.times,
     today,
   }
 }

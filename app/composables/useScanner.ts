@@ -2,6 +2,8 @@ import type { QRCode } from 'jsqr'
 
 /** A label is looked for so often; a camera gives no more that differs. ms */
 const EVERY_MS = 150
+/** A slow tablet rests this many times as long as it looked, so that its page still hears a finger. */
+const REST = 2
 /** Side of the picture that is looked through, px: a label fills a good part of it. */
 const LOOKED_AT = 640
 
@@ -10,7 +12,7 @@ export function useScanner(video: Readonly<Ref<HTMLVideoElement | null>>, seen: 
   const running = ref(false)
   const problem = ref('')
   let stream: MediaStream | null = null
-  let timer: ReturnType<typeof setInterval> | undefined
+  let timer: ReturnType<typeof setTimeout> | undefined
   let last = ''
   let gone = 0
 
@@ -30,7 +32,7 @@ export function useScanner(video: Readonly<Ref<HTMLVideoElement | null>>, seen: 
     running.value = true
     const canvas = document.createElement('canvas')
     const context = canvas.getContext('2d', { willReadFrequently: true })!
-    timer = setInterval(() => {
+    const look = () => {
       const { videoWidth, videoHeight } = video.value ?? { videoWidth: 0, videoHeight: 0 }
       if (!videoWidth) return
       const scale = Math.min(1, LOOKED_AT / Math.max(videoWidth, videoHeight))
@@ -48,10 +50,16 @@ export function useScanner(video: Readonly<Ref<HTMLVideoElement | null>>, seen: 
       if (text === last) return
       last = text
       seen(text)
-    }, EVERY_MS)
+    }
+    const next = () => {
+      const began = performance.now()
+      look()
+      if (running.value) timer = setTimeout(next, Math.max(EVERY_MS, REST * (performance.now() - began)))
+    }
+    next()
   }
   function stop() {
-    clearInterval(timer)
+    clearTimeout(timer)
     for (const track of stream?.getTracks() ?? []) track.stop()
     stream = null
     running.value = false

@@ -32,6 +32,15 @@ const findings = computed(() => rows.value.filter(r => r.rate.verdict !== null))
 const few = computed(() => rows.value.filter(r => r.rate.share === null))
 const percent = (of: number) => `${Math.round(of * 100)} %`
 const between = ([low, high]: [number, number]) => `${percent(low)} to ${percent(high)}`
+const TINTS = { worse: '--alarm', better: '--glass' }
+const SHARE_AXIS = { name: 'came out good', format: (v: number) => percent(v), most: 1, interval: 0.25 }
+const shares = computed(() =>
+  rows.value.flatMap(({ name, rate: { share, interval, pieces, verdict } }) =>
+    share === null || interval === null
+      ? []
+      : [{ name, value: share, interval, text: `${percent(share)} of ${pieces}`, tint: verdict === null ? '--muted' : TINTS[verdict] }],
+  ),
+)
 const faults = computed(() =>
   (works.value?.faults ?? []).map(({ fault, pieces }) => ({
     fault,
@@ -70,7 +79,12 @@ const binWords = (from: number) =>
             <li v-for="r in findings" :key="r.rate.key">{{ findingWords(r.name, r.rate) }}</li>
           </ul>
           <p v-else class="muted">Nothing here differs by more than chance would make it.</p>
-          <RateChart v-if="rows.some(r => r.rate.share !== null)" :rows="rows" />
+          <IntervalChart
+            v-if="shares.length"
+            :rows="shares"
+            :axis="SHARE_AXIS"
+            :spoken="`Share of good pieces of ${shares.length} kinds, with intervals; the table below has the numbers.`"
+          />
           <p v-if="few.length" class="muted">
             Too few to tell, with fewer than {{ LEAST_PIECES }} pieces: {{ few.map(r => `${r.name} (${r.rate.pieces})`).join(', ') }}.
           </p>
@@ -128,6 +142,7 @@ const binWords = (from: number) =>
         </div>
       </template>
     </template>
+    <StepTimes />
   </div>
 </template>
 

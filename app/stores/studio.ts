@@ -26,6 +26,7 @@ export const useStudioStore = defineStore('studio', () => {
 
   const rules = computed(() => studio.value?.rules ?? DEFAULT_HOUSE_RULES)
   const paces = computed(() => studio.value?.paces ?? NO_PACES)
+  const times = computed(() => studio.value?.times ?? {})
   /** Kept on the device too: they have to be there when nothing else is. */
   const numbers = useLocalStorage(NUMBERS, { emergency: '', poison: '' })
   const numbersMissing = computed(() => studio.value !== null && (!studio.value.emergencyNumber || !studio.value.poisonNumber))
@@ -78,6 +79,7 @@ export const useStudioStore = defineStore('studio', () => {
     crew,
     rules,
     paces,
+    times,
     numbers,
     numbersMissing,
     loadStudio,

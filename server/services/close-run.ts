@@ -1,5 +1,5 @@
 import { dayIn } from '#core/basics/zone'
-import { faultText, reasonWords, summarise, tagsOf } from '#core/bench/run'
+import { faultText, reasonWords, stepTimes, summarise, tagsOf } from '#core/bench/run'
 import type { RunState, RunSummary } from '#core/bench/run'
 import { gritSpent } from '#core/plan/blast'
 import type { HouseRules } from '#core/trade/house'
@@ -99,6 +99,10 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
     .toLowerCase()
   const tags = tagsOf(head.plan, summary, head.lotId, head.startedBy)
   await runs.endRun(db, { id: head.id, at: new Date(end.at), outcome: state.finished ? 'finished' : 'abandoned', summary, search, tags })
+  if (state.finished) {
+    const events = (await runs.eventsOfRuns(db, [head.id])).get(head.id)!
+    await runs.putTimes(db, head.id, stepTimes(head.plan, head.startedAt, events))
+  }
   if (head.passId !== null && state.finished)
     await insertJudged(db, { id: head.id, at: new Date(end.at), plan: head.plan, summary, lotId: head.lotId, startedBy: head.startedBy })
   if (head.passId !== null) await closePass(db, head.passId, head.plan, state)

@@ -27,7 +27,7 @@ import { stencilById, stencilsByIds } from '../db/queries/stencils'
 import type { Context } from './context'
 import { notify } from './context'
 import { editedMeanwhile, notFound, Refusal } from './refusal'
-import { pacesOf, studioOf } from './studio'
+import { pacesOf, studioOf, timesOf } from './studio'
 
 /** One pass as it was sent, with where its fields stand in the form, and what it keeps of the library. */
 interface ReadPass {
@@ -229,12 +229,13 @@ export async function recipesOf(db: Db, of: readonly Pass[], now: Date, numbers?
   ]
   const today = dayIn(studio.rules.timeZone, now.getTime())
   const paces = await pacesOf(db, studio.rules)
+  const times = await timesOf(db)
   const rolls = await pricedRolls(db)
   return new Map(
     of.map((pass) => {
       const stencil = stencils.find(s => s.id === pass.stencilId) ?? null
       const lot = lots.find(b => b.id === pass.lotId)!
-      const facts = { lot, stencil, ...factsOfPass(pass, numbers), rules: studio.rules, rolls, paces, today }
+      const facts = { lot, stencil, ...factsOfPass(pass, numbers), rules: studio.rules, rolls, paces, times, today }
       return [pass.id, planRecipe(recipeInput(pass, facts))]
     }),
   )

@@ -1,10 +1,13 @@
 import { paceOf } from '#core/plan/coat'
 import type { CoatTool, Paces } from '#core/plan/coat'
+import { stepTimes } from '#core/bench/run'
+import { ownTimes } from '#core/plan/own-times'
+import type { OwnTimes } from '#core/plan/own-times'
 import type { HouseRules } from '#core/trade/house'
 import type { Studio, StudioEntry } from '#shared/studio'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
-import { coatSamples } from '../db/queries/runs'
+import { coatSamples, eventsOfRuns, putTimes, stepSamples } from '../db/queries/runs'
 import { readStudio, updateStudio } from '../db/queries/studio'
 import type { Context } from './context'
 import { notify } from './context'
@@ -24,10 +27,23 @@ export async function pacesOf(db: Db, rules: HouseRules): Promise<Paces> {
   return { brush: of('brush'), wide: of('wide') }
 }
 
+/** What this studio's own steps took. Runs that were closed before that was kept are timed once, from their entries. */
+export async function timesOf(db: Db): Promise<OwnTimes> {
+  const { samples, untimed } = await stepSamples(db)
+  if (untimed.length === 0) return ownTimes(samples)
+  const events = await eventsOfRuns(db, untimed.map(r => r.id))
+  for (const { id, plan, startedAt } of untimed) {
+    const times = stepTimes(plan, startedAt.getTime(), events.get(id)!)
+    await putTimes(db, id, times)
+    samples.push(...times)
+  }
+  return ownTimes(samples)
+}
+
 /** The studio as a page gets it. */
 export async function studioForPages(db: Db): Promise<Studio> {
   const studio = await studioOf(db)
-  return { ...studio, paces: await pacesOf(db, studio.rules) }
+  return { ...studio, paces: await pacesOf(db, studio.rules), times: await timesOf(db) }
 }
 
 export async function changeStudio(context: Context, entry: StudioEntry): Promise<Studio> {

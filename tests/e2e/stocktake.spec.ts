@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs'
-import { chromium } from '@playwright/test'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { v7 } from 'uuid'
 import { qrModules } from '../../core/trade/labels'
 import type { StockItem } from '../../shared/stock'
@@ -23,27 +24,31 @@ function filmOf(code: string, file: string) {
   writeFileSync(file, Buffer.concat([Buffer.from(`YUV4MPEG2 W${width} H${height} F10:1 Ip A1:1 C420\n`), frame, frame]))
 }
 
+/** What this worker's browser takes for its camera; it is opened when a page asks for one. */
+const FILM = join(tmpdir(), `crest-label-${process.pid}.y4m`)
+test.use({
+  permissions: ['camera'],
+  launchOptions: [
+    async ({ launchOptions: usual }, use) => {
+      const camera = [
+        '--use-fake-ui-for-media-stream',
+        '--use-fake-device-for-media-stream',
+        `--use-file-for-fake-video-capture=${FILM}`,
+      ]
+      await use({ ...usual, args: [...(usual.args ?? []), ...camera] })
+    },
+    { scope: 'worker' },
+  ],
+})
+
 test('a label held before the camera is found, counted, and the difference is booked; the same one again is said', async ({
   world,
-}, info) => {
+  page,
+}) => {
   const id = v7()
   await world.lead.post('supplies', { id, supply: supplyForm({ name: 'Bucket of bicarbonate', left: '800 g' }) })
   const item = (await world.lead.get<StockItem[]>('stock')).body.find(i => i.id === id)!
-  const film = info.outputPath('label.y4m')
-  filmOf(`${world.app.url}/stock/${item.labelNo}`, film)
-  const browser = await chromium.launch({
-    executablePath: process.env.CREST_CHROMIUM ?? '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--use-fake-ui-for-media-stream',
-      '--use-fake-device-for-media-stream',
-      `--use-file-for-fake-video-capture=${film}`,
-    ],
-  })
-  const page = await (
-    await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block', permissions: ['camera'] })
-  ).newPage()
+  filmOf(`${world.app.url}/stock/${item.labelNo}`, FILM)
   await signIn(page, world.app.url, LEAD)
   await page.goto(`${world.app.url}/stocktake`)
   await expect(page.getByText(/still to be counted/)).toBeVisible()
@@ -74,5 +79,4 @@ test('a label held before the camera is found, counted, and the difference is bo
     await page.getByRole('button', { name: 'Save' }).click()
     await expect(page.getByText(`By the ledger there should be ${left}`)).toBeVisible()
   }
-  await browser.close()
 })

@@ -2,7 +2,7 @@ import pg from 'pg'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { DEFAULT_HOUSE_RULES } from '#core/trade/house'
 import { lotById } from '../../server/db/queries/lots'
-import { pacesOf } from '../../server/services/studio'
+import { pacesOf, timesOf } from '../../server/services/studio'
 import { GRIT, MIRROR_JOB, newLot, newRun } from '../support/client'
 import { sharedStudio } from '../support/studio'
 
@@ -58,4 +58,41 @@ it('a lot\'s own gun pace comes from what the gun swept, surface frost only', as
   expect(await pace()).toBeNull()
   await log(blasted, { swept: 20_000, depth: 'surface' }, [gun(60)])
   expect(await pace()).toEqual({ rate: 0.12, pieces: 5 })
+})
+
+it('what steps took is read once from the entries of runs that were closed before it was kept; the median counts from six on', async () => {
+  await db.query('update run set outcome = null')
+  const spent = async (minutes: number) => {
+    const {
+      rows: [run],
+    } = await db.query<{ id: string }>(
+      `insert into run (id, pass_id, lot_id, plan, started_by, started_at, ended_at, outcome, summary)
+       select gen_random_uuid(), pass_id, lot_id, plan, started_by, now() - interval '2 hours', now(), 'finished', '{"pieces": []}'
+         from run where id = $1 returning id`,
+      [coated],
+    )
+    await db.query(
+      `insert into run_event (id, run_id, seq, kind, piece, payload, at, device_time, server_time, by_person)
+       select gen_random_uuid(), $1, 1, 'step.done', null, '{"step": "clean"}', started_at + $2 * interval '1 minute', now(), now(),
+         started_by from run where id = $1`,
+      [run!.id, minutes],
+    )
+    return run!.id
+  }
+  const { rows: [step] } = await db.query<{ seconds: number }>(
+    `select (step ->> 'seconds')::float8 as seconds from run, jsonb_array_elements(plan -> 'steps') step
+      where run.id = $1 and step ->> 'id' = 'clean'`,
+    [coated],
+  )
+  const { seconds } = step!
+  for (const minutes of [10, 12, 14, 16, 90]) await spent(minutes)
+  expect(await timesOf(db)).toEqual({})
+  const last = await spent(13)
+  const { clean } = await timesOf(db)
+  expect(clean).toMatchObject({ ratio: (13.5 * 60) / seconds, runs: 6 })
+  const {
+    rows: [kept],
+  } = await db.query<{ times: unknown }>('select times from run where id = $1', [last])
+  expect(kept!.times).toEqual([{ step: 'clean', usual: seconds, took: 780 }])
+  expect(await timesOf(db)).toEqual({ clean })
 })

@@ -1,3 +1,4 @@
+import { median } from '../../basics/median'
 import { ruleSource } from '../../trade/house'
 import type { HouseRules } from '../../trade/house'
 import { houseRule } from '../../basics/source'
@@ -40,12 +41,6 @@ export interface Sample {
 const FEWEST = 5
 /** A button pressed twice is no coat: nobody is faster than this, s a cm². */
 const FASTEST = 0.02
-
-const median = (values: readonly number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b)
-  const half = sorted.length >> 1
-  return sorted.length % 2 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2
-}
 
 /**
  * The median pace of what was logged; null under five pieces. The median, because a phone call in the middle of a coat is not

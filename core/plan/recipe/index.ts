@@ -1,5 +1,6 @@
 export { planRecipe } from './plan'
 export type { Recipe } from './plan'
+export { OFF_SECONDS } from './parts'
 export { evidenceFor } from './input'
 export type { LotFacts, RecipeInput } from './input'
 export { coatedOf, finestOf, openOf, stencilsOf } from './placements'

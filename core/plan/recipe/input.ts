@@ -6,6 +6,7 @@ import type { CouponEvidence } from '../dwell'
 import type { HouseRules, Schools } from '../../trade/house'
 import type { EtchantKindId, ResistId, SubstrateId } from '../../trade/materials'
 import type { FerricStrength } from '../neutralise'
+import type { OwnTimes } from '../own-times'
 import type { Finish, PassTurn } from '../steps'
 import type { Wall } from '../../piece/vessel'
 import type { PlacementFacts } from './placements'
@@ -79,6 +80,8 @@ export interface RecipeInput {
   tool: CoatTool
   /** What this studio's own coats took. */
   paces: Paces
+  /** What this studio's own steps took. */
+  times?: OwnTimes
   /** Pieces of metal that are rubbed side by side on one tray. */
   tray: number
   depth: 'surface' | 'deep'

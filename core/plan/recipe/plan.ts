@@ -8,6 +8,7 @@ import type { DwellDecision, DwellWindow } from '../dwell'
 import type { Figure } from '../../basics/figure'
 import { etchantKind, resistKind, substrateKind } from '../../trade/materials'
 import { commonPractice, reading } from '../../basics/source'
+import { OFF, ownSeconds, withOwnTimes } from '../own-times'
 import { careCalls, stepList } from '../steps'
 import type { StepContext } from '../steps'
 import { cutFigures, resistAreaFigure, resistCutFigure, tapeFigure, transferFigure } from '../../art/resist-size'
@@ -79,6 +80,7 @@ function stepContext(
   window: DwellWindow,
   places: Recipe['places'] | null,
   keepOffLip: boolean,
+  offSeconds: number,
 ): StepContext {
   const { rules } = input
   const pressure = part.figures.find(f => f.id === 'pressure')?.value ?? rules.blastPressure
@@ -100,7 +102,7 @@ function stepContext(
     coatSeconds: part.coat,
     tray: input.tray,
     tool: input.tool,
-    offSeconds: OFF_SECONDS[kind.method],
+    offSeconds,
     reusable: input.lot.reusable,
     oldLabel: input.oldLabel,
     slits:
@@ -221,10 +223,13 @@ export function planRecipe(given: RecipeInput): Recipe {
   const part = { cream: creamPart, liquid: liquidPart, blast: blastPart }[kind.method](input, judgement)
   // Without a window there is no schedule; the label's time still lets the rest be shown.
   const window = part.dwell.window ?? { notBefore: lot.label!.min, best: lot.label!.min, notAfter: lot.label!.max, noHarm: lot.label!.max }
-  const hands = { coat: part.coat, off: OFF_SECONDS[kind.method] }
+  const own = input.times ?? {}
+  const usualOff = OFF_SECONDS[kind.method]
+  // Whoever presses off and rinsed in one go looks fast: the schedule never counts on less than usual.
+  const hands = { coat: part.coat, off: Math.max(usualOff, Math.round(ownSeconds(own, OFF, usualOff))) }
   const after = lot.reusable && kind.method === 'cream' ? input.schools.after : 'wipe'
   const places = placesOf(input)
-  const steps = stepList(stepContext(input, part, judgement, window, places, answered.keepOffLip))
+  const steps = withOwnTimes(stepList(stepContext(input, part, judgement, window, places, answered.keepOffLip, hands.off)), own)
   const flat = input.surface === 'flat'
   const cut = sheetsOf(input)
   const resist = resistKind(input.resist)
@@ -237,7 +242,7 @@ export function planRecipe(given: RecipeInput): Recipe {
     ...(loose ? [] : [...cut.figures, area]),
     ...(resist.transfer ? [transferFigure(cut.sheets, pieces, rules)] : []),
     tapeFigure(loose ? placements.map(p => p.art) : cut.sheets, pieces, rules),
-    ...timeFigures(runTimes({ method: kind.method, pieces, tray: input.tray, window, hands, steps })),
+    ...timeFigures(runTimes({ method: kind.method, pieces, tray: input.tray, window, hands, steps }), steps.filter(s => s.usual).length),
     costFigure({
       etchant: part.used,
       etchantUnit: kind.method === 'blast' ? 'g' : 'ml',

@@ -1,4 +1,5 @@
 import type { Figure } from '../../basics/figure'
+import { countOf } from '../../basics/units'
 import { commonPractice, houseRule } from '../../basics/source'
 import type { Method } from '../../trade/materials'
 import { sittingSeconds, traysSeconds } from '../ahead'
@@ -46,8 +47,9 @@ export function runTimes({ method, pieces, tray, window, hands, steps }: TimesIn
   }
 }
 
-export function timeFigures({ prepare, sitting, waiting, finish }: RunTimes): Figure[] {
-  const steps = houseRule('from the step list')
+/** @param own steps that stand with what this studio took for them */
+export function timeFigures({ prepare, sitting, waiting, finish }: RunTimes, own = 0): Figure[] {
+  const steps = houseRule(own > 0 ? `from the step list, ${countOf(own, 'step')} of it as long as yours took` : 'from the step list')
   const time: Figure = {
     id: 'time',
     label: 'Time from gloves on to gloves off',

@@ -1,5 +1,6 @@
 export { NUMBERS_ITEM, SAFETY_ITEMS, TRY_ITEMS, WASH_UP_ITEMS } from './gates'
 export { stepList } from './list'
+export { STEP_NAMES, stepName } from './names'
 export { CARE_IDS, careCalls, whenCalled } from './calls'
 export type { CareCall, CareCallId } from './calls'
 export { FINISH_TABLE, FINISHES, isRound } from './step'

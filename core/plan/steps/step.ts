@@ -33,6 +33,8 @@ export interface Step {
   good: string
   /** Hands-on, s. */
   seconds: number
+  /** What the step list allows, where this studio's own time stands in its place, s. */
+  usual?: number
   /** Never skipped. Others may be, with a reason that is kept. */
   safety: boolean
   items?: GateItem[]

@@ -1,4 +1,5 @@
 import type { CoatTool, Sample } from '#core/plan/coat'
+import type { StepSample } from '#core/plan/own-times'
 import type { RunPlan } from '#core/plan/run-plan'
 import type { RunEvent, RunSummary } from '#core/bench/run'
 import type { CouponOfRun } from '#shared/coupons'
@@ -312,6 +313,28 @@ export async function coatSamples(db: Db): Promise<(Sample & { tool: CoatTool })
      where piece ->> 'firstPart' is not null and piece ->> 'dwell' is not null`,
   )
   return rows
+}
+
+/** Runs that are still to be timed, with what that takes. */
+export interface Untimed {
+  id: string
+  plan: RunPlan
+  startedAt: Date
+}
+
+/** What the steps of the latest finished runs took, and those among them that nobody has timed yet. */
+export async function stepSamples(db: Db): Promise<{ samples: StepSample[], untimed: Untimed[] }> {
+  const latest = `(select * from run where outcome = 'finished' and pass_id is not null order by ended_at desc, id desc limit ${LATEST}) r`
+  const { rows } = await db.query<StepSample>(
+    `select t.step, t.usual, t.took from ${latest}, jsonb_to_recordset(r.times) as t(step text, usual float8, took float8)
+      where r.times is not null`,
+  )
+  const { rows: untimed } = await db.query<Untimed>(`select r.id, r.plan, r.started_at as "startedAt" from ${latest} where r.times is null`)
+  return { samples: rows, untimed }
+}
+
+export async function putTimes(db: Db, id: string, times: readonly StepSample[]): Promise<void> {
+  await db.query('update run set times = $2 where id = $1', [id, JSON.stringify(times)])
 }
 
 interface ConflictRow extends Omit<Conflict, 'at'> {
