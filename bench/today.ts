@@ -14,10 +14,11 @@ export async function todayRow(databaseUrl: string, client: Client, lotId: strin
   await pool.query('update pass set status = \'done\' where id <> (select pass_id from run where id = $1)', [runId])
   await pool.query('update run set ended_at = now(), outcome = \'finished\', summary = \'{}\' where id <> $1', [runId])
   await pool.query(
-    `with one as (select p.*, s.job_id, j.customer, j.created_by, j.created_at
+    `with one as (select p.*, s.job_id, j.customer, j.customer_id, j.created_by, j.created_at
        from run join pass p on p.id = run.pass_id join piece_set s on s.id = p.set_id join job j on j.id = s.job_id where run.id = $1),
-     jobs as (insert into job (id, customer, due_on, entered, created_by, created_at)
-       select gen_random_uuid(), 'Customer ' || n, '2026-01-01', '{}', created_by, created_at from one, generate_series(1, $2::int) n
+     jobs as (insert into job (id, customer, customer_id, due_on, entered, created_by, created_at)
+       select gen_random_uuid(), 'Customer ' || n, customer_id, '2026-01-01', '{}', created_by, created_at
+         from one, generate_series(1, $2::int) n
        returning id),
      sets as (insert into piece_set (id, job_id, ord, noun, pieces, surface, substrate, height_mm, girth_mm, answers, old_label, entered,
          keep_out)

@@ -811,3 +811,26 @@ export const PAST_JOBS: (JobSketch & {
     ],
   },
 ]
+
+/** How long these hands take for a step, of what is usual. */
+export const HANDS: Record<string, number> = {
+  'clean': 1.15, 'resist': 1.4, 'mask': 1.3, 'ready-etchant': 0.9, 'peel': 0.85, 'second-wash': 0.75, 'dry': 0.8, 'wash-up': 1.1,
+}
+
+/** What the studio knows of some of its customers. */
+export const CUSTOMERS: { name: string, email?: string, phone?: string, address?: string, likes?: string }[] = [
+  {
+    name: 'Regatta committee',
+    email: 'prizes@regatta.example',
+    phone: '01 55 20 11',
+    address: 'The boathouse\nQuay steps',
+    likes: 'Tide line all round, lettering in capitals. Collects on the Friday before the race.',
+  },
+  {
+    name: 'Pier lamp keepers',
+    phone: '01 55 20 47',
+    likes: 'Even frost, no clear band at the rim. Brings the chimneys; two spares each time.',
+  },
+  { name: 'Harbour office', email: 'office@harbour.example', likes: 'Deep frost on door panes, thin letters.' },
+  { name: 'Boathouse bar', phone: '01 55 20 02' },
+]

@@ -12,6 +12,7 @@ import { RESIST_IDS, SUBSTRATE_IDS, substrateKind } from '#core/trade/materials'
 import { FINISHES } from '#core/plan/steps'
 import { formatDuration, parseCount, parseDuration, parseFraction, parseTemperature } from '#core/basics/units'
 import { uuidV7Schema } from './ids'
+import { customerName } from './customers'
 import { dayField, lengthField, optionalField, optionalLength, writtenField } from './fields'
 import type { LengthUnit } from './fields'
 import { keepOutField, USUAL_BANDS, WHERE_FORM, whereShape } from './placements'
@@ -65,7 +66,7 @@ export const placementSchema = (unit: LengthUnit) => z.object(placementShape(uni
 export const MOST_PLACEMENTS = 12
 
 const headShape = {
-  customer: z.string().trim().min(1, 'Enter the customer.').max(80, 'Keep it under 80 letters.'),
+  customer: customerName,
   dueOn: dayField,
   notes: z.string().max(2000, 'Keep the notes under 2000 letters.'),
 }

@@ -158,6 +158,7 @@ export function jobWords(passes: readonly Pick<Pass, 'setId' | 'pieces' | 'noun'
 export interface Job {
   id: string
   customer: string
+  customerId: string
   dueOn: string
   notes: string
   passes: Pass[]

@@ -23,7 +23,10 @@ const jobs = computed(() => {
         <h1>Today</h1>
         <p class="muted">{{ studio.studio?.name }}, {{ houseTime.format(minute, 'EEEE d MMMM') }}</p>
       </div>
-      <NuxtLink class="button strong" to="/plan/new">Plan a new job</NuxtLink>
+      <div class="ways">
+        <NuxtLink class="button" to="/customers">Customers</NuxtLink>
+        <NuxtLink class="button strong" to="/plan/new">Plan a new job</NuxtLink>
+      </div>
     </header>
     <LeftOver />
     <p v-if="work.loaded && jobs.length === 0">Nothing is waiting. Plan the first job: piece, art and bottle are enough for a recipe.</p>
@@ -34,5 +37,6 @@ const jobs = computed(() => {
 </template>
 
 <style scoped>
+.ways { display: flex; flex-wrap: wrap; gap: 0.7rem; }
 .jobs { list-style: none; padding: 0; border-top: 1px solid var(--line); }
 </style>

@@ -1,6 +1,7 @@
 import type { App } from 'vue'
 import PrimeVue from 'primevue/config'
 import base from '@primeuix/themes/aura/base'
+import autocomplete from '@primeuix/themes/aura/autocomplete'
 import button from '@primeuix/themes/aura/button'
 import checkbox from '@primeuix/themes/aura/checkbox'
 import datatable from '@primeuix/themes/aura/datatable'
@@ -69,7 +70,9 @@ const Bench = definePreset<Record<string, unknown>>(
       content: { borderRadius: '3px' },
       colorScheme: { light: scheme, dark: scheme },
     },
-    components: { button, checkbox, datatable, datepicker, dialog, inputtext, select, selectbutton, textarea, togglebutton },
+    components: {
+      autocomplete, button, checkbox, datatable, datepicker, dialog, inputtext, select, selectbutton, textarea, togglebutton,
+    },
   },
   {
     components: {
@@ -97,7 +100,16 @@ const Bench = definePreset<Record<string, unknown>>(
         ),
       },
       datatable: {
-        headerCell: { background: 'transparent', padding: '0.4rem 1rem 0.4rem 0', color: 'var(--muted)', borderColor: 'var(--line)' },
+        headerCell: {
+          background: 'transparent',
+          hoverBackground: 'transparent',
+          selectedBackground: 'transparent',
+          padding: '0.4rem 1rem 0.4rem 0',
+          color: 'var(--muted)',
+          hoverColor: 'var(--text)',
+          selectedColor: 'var(--text)',
+          borderColor: 'var(--line)',
+        },
         bodyCell: { padding: '0.5rem 1rem 0.5rem 0', borderColor: 'var(--line)' },
         row: { background: 'transparent', color: 'var(--text)' },
       },

@@ -69,7 +69,9 @@ export async function loadSampleWorld(url) {
     // A sample world that a power cut halves is loaded afresh anyway: no entry of it waits for the disk.
     env: { ...process.env, DATABASE_URL: url, PGOPTIONS: '-c synchronous_commit=off' },
   })
-  if (code !== 0) throw new Stop(`The sample world could not be loaded: ${output.trim().split('\n').at(-1)}`)
+  const lines = output.trim().split('\n')
+  const why = lines.findLast(line => /Error: /.test(line)) ?? lines.at(-1)
+  if (code !== 0) throw new Stop(`The sample world could not be loaded: ${why}`)
   await printSample(url)
 }
 

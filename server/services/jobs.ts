@@ -195,7 +195,7 @@ export async function changeJob(context: Context, id: string, body: unknown, ver
       id,
       before.passes.map(p => p.id).filter(p => !still.includes(p)),
     )
-    await jobs.updateJob(db, id, read.entry, read.form)
+    await jobs.updateJob(db, id, read.entry, read.form, context.now())
     await putParts(context, db, id, read, before)
     await notify(db, { topic: 'today' })
     return (await jobs.jobById(db, id))!

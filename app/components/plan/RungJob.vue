@@ -1,13 +1,38 @@
 <script setup lang="ts">
+import AutoComplete from 'primevue/autocomplete'
 import Textarea from 'primevue/textarea'
+import type { Customer } from '#shared/customers'
 import type { PlanForm } from '#shared/jobs'
 
 defineProps<{ errors: Record<string, string> }>()
 const form = defineModel<PlanForm>({ required: true })
+
+/** Who ordered here before: the name is offered, and what they like stands beside it. */
+const known = ref<Customer[]>([])
+onMounted(() => apiList<Customer>('customers').then(all => void (known.value = all), () => {}))
+const found = ref<string[]>([])
+function find(words: string) {
+  const asked = words.trim().toLowerCase()
+  found.value = known.value.map(c => c.name).filter(name => name.toLowerCase().includes(asked) && name.toLowerCase() !== asked)
+}
+const likes = computed(() => {
+  const who = known.value.find(c => c.name.toLowerCase() === form.value.customer.trim().toLowerCase())
+  return who?.likes ? `Likes: ${who.likes}` : undefined
+})
 </script>
 
 <template>
-  <TextField v-model="form.customer" data-field="customer" class="wide" label="Customer" :error="errors.customer" />
+  <Field v-slot="{ id, described, invalid }" class="wide" label="Customer" data-field="customer" :hint="likes" :error="errors.customer">
+    <AutoComplete
+      v-model="form.customer"
+      :input-id="id"
+      :suggestions="found"
+      :delay="150"
+      :invalid="invalid"
+      :pt="{ pcInputText: { root: { 'autocomplete': 'off', 'aria-describedby': described, 'aria-invalid': invalid || undefined } } }"
+      @complete="find($event.query)"
+    />
+  </Field>
   <DayField v-model="form.dueOn" data-field="dueOn" label="Due" :error="errors.dueOn" />
   <Field v-slot="{ id, described, invalid }" class="full" label="Notes" data-field="notes" :error="errors.notes">
     <Textarea :id="id" v-model="form.notes" rows="1" auto-resize :invalid="invalid" :aria-describedby="described" />

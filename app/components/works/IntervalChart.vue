@@ -80,7 +80,8 @@ function option() {
                 silent: true,
                 symbol: 'none',
                 lineStyle: { color: colour('--frost'), type: 'solid', width: 2 },
-                label: { formatter: props.mark.text, color: colour('--text'), ...font, fontSize: 14 },
+                // The axis runs downward: its start is above.
+                label: { position: 'start', formatter: props.mark.text, color: colour('--text'), ...font, fontSize: 14 },
                 data: [{ xAxis: props.mark.at }],
               },
             }

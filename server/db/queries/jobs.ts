@@ -3,6 +3,7 @@ import type { JobEntry, JobForm, PlanEntry } from '#shared/jobs'
 import type { Job, Pass, PassDetails, PassStatus, Placement } from '#shared/passes'
 import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
+import { customerCalled } from './customers'
 
 /** What the passes before one put on its pieces, in their order. */
 export const ETCHED = `coalesce((select jsonb_agg(on_it.value order by p.ord, on_it.ordinality)
@@ -96,7 +97,8 @@ type PassPart = PlanEntry
 export async function jobById(db: Db, id: string, lock = false): Promise<Job | undefined> {
   const row = (
     await db.query<JobRow>(
-      `select id, customer, due_on as "dueOn", notes, entered, created_by as "createdBy", created_at as "createdAt", version
+      `select id, customer, customer_id as "customerId", due_on as "dueOn", notes, entered, created_by as "createdBy",
+         created_at as "createdAt", version
        from job where id = $1 ${lock ? 'for update' : ''}`,
       [id],
     )
@@ -128,18 +130,19 @@ export interface KeptOfPass {
 export async function insertJob(db: Db, id: string, job: JobEntry, entered: JobForm, by: string, at: Date): Promise<boolean> {
   const { sets: _, ...written } = entered
   const result = await db.query(
-    `insert into job (id, customer, due_on, notes, entered, created_by, created_at) values ($1, $2, $3, $4, $5, $6, $7)
+    `insert into job (id, customer, due_on, notes, entered, created_by, created_at, customer_id) values ($1, $2, $3, $4, $5, $6, $7, $8)
      on conflict (id) do nothing`,
-    [id, job.customer, job.dueOn, job.notes, JSON.stringify(written), by, at],
+    [id, job.customer, job.dueOn, job.notes, JSON.stringify(written), by, at, await customerCalled(db, job.customer, at)],
   )
   return result.rowCount === 1
 }
 
-export async function updateJob(db: Db, id: string, job: JobEntry, entered: JobForm): Promise<void> {
+export async function updateJob(db: Db, id: string, job: JobEntry, entered: JobForm, now: Date): Promise<void> {
   const { sets: _, ...written } = entered
   await db.query(
-    `update job set customer = $2, due_on = $3, notes = $4, entered = $5, entered_form = default, version = version + 1 where id = $1`,
-    [id, job.customer, job.dueOn, job.notes, JSON.stringify(written)],
+    `update job set customer = $2, due_on = $3, notes = $4, entered = $5, customer_id = $6, entered_form = default, version = version + 1
+      where id = $1`,
+    [id, job.customer, job.dueOn, job.notes, JSON.stringify(written), await customerCalled(db, job.customer, now)],
   )
 }
 

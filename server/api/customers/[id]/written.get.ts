@@ -1,0 +1,9 @@
+import { setResponseHeaders } from 'h3'
+import { pathId, route } from '../../../http/handler'
+import { exportCustomer } from '../../../services/customers'
+
+export default route(async (event, context) => {
+  const written = await exportCustomer(context, pathId(event, 'customer'))
+  setResponseHeaders(event, { 'content-disposition': 'attachment; filename="customer.json"' })
+  return written
+})
