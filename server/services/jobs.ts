@@ -216,11 +216,8 @@ export async function dropJob(context: Context, id: string): Promise<void> {
   })
 }
 
-/**
- * The recipes of these passes as they stand with today's house rules and shelf, in five questions however many they are.
- * @param numbers pieces that go through it now; those each owes where nothing is said
- */
-export async function recipesOf(db: Db, of: readonly Pass[], now: Date, numbers?: readonly number[]): Promise<Map<string, Recipe>> {
+/** What makes recipes of these passes as they stand with today's house rules and shelf, in a handful of questions however many they are. */
+export async function recipeMaker(db: Db, of: readonly Pass[], now: Date) {
   const unique = (ids: (string | null)[]) => [...new Set(ids.filter(id => id !== null))]
   const [studio, lots, stencils] = [
     await studioOf(db),
@@ -231,14 +228,20 @@ export async function recipesOf(db: Db, of: readonly Pass[], now: Date, numbers?
   const paces = await pacesOf(db, studio.rules)
   const times = await timesOf(db)
   const rolls = await pricedRolls(db)
-  return new Map(
-    of.map((pass) => {
-      const stencil = stencils.find(s => s.id === pass.stencilId) ?? null
-      const lot = lots.find(b => b.id === pass.lotId)!
-      const facts = { lot, stencil, ...factsOfPass(pass, numbers), rules: studio.rules, rolls, paces, times, today }
-      return [pass.id, planRecipe(recipeInput(pass, facts))]
-    }),
-  )
+  /** @param numbers pieces that go through it; those it owes where nothing is said */
+  const recipe = (pass: Pass, numbers?: readonly number[]): Recipe => {
+    const stencil = stencils.find(s => s.id === pass.stencilId) ?? null
+    const lot = lots.find(b => b.id === pass.lotId)!
+    const facts = { lot, stencil, ...factsOfPass(pass, numbers), rules: studio.rules, rolls, paces, times, today }
+    return planRecipe(recipeInput(pass, facts))
+  }
+  return { recipe, lots, rules: studio.rules }
+}
+
+/** @param numbers pieces that go through each now; those each owes where nothing is said */
+export async function recipesOf(db: Db, of: readonly Pass[], now: Date, numbers?: readonly number[]): Promise<Map<string, Recipe>> {
+  const { recipe } = await recipeMaker(db, of, now)
+  return new Map(of.map(pass => [pass.id, recipe(pass, numbers)]))
 }
 
 /** @param numbers pieces that go through it now; those it owes where nothing is said */

@@ -18,8 +18,30 @@ export interface CostInput {
   rules: HouseRules
 }
 
+/** What a run costs the studio, part by part, in its currency. */
+export interface CostParts {
+  etchant: number
+  resist: number
+  consumables: number
+  work: number
+  /** Of hands-on work, s. */
+  seconds: number
+}
+
+export function costParts({ etchant, etchantPrice, resistArea, resistPrice, handsOn, rules }: CostInput): CostParts {
+  return {
+    etchant: etchant * etchantPrice,
+    resist: (resistArea / 1e6) * (resistPrice ?? rules.resistPrice),
+    consumables: rules.consumables,
+    work: (handsOn / 3600) * rules.hourly,
+    seconds: handsOn,
+  }
+}
+
 /** What the run costs the studio, with its working, in the studio's currency. */
-export function costFigure({ etchant, etchantUnit, etchantPrice, resistArea, resistPrice, handsOn, rules }: CostInput): Figure {
+export function costFigure(input: CostInput): Figure {
+  const { etchant, etchantUnit, etchantPrice, resistArea, resistPrice, handsOn, rules } = input
+  const parts = costParts(input)
   const rule = (key: 'resistPrice' | 'consumables' | 'hourly', label: string, unit: FigureInput['unit']): FigureInput => ({
     label,
     value: rules[key],
@@ -33,7 +55,7 @@ export function costFigure({ etchant, etchantUnit, etchantPrice, resistArea, res
   return {
     id: 'cost',
     label: 'Cost of the run',
-    value: etchant * etchantPrice + (resistArea / 1e6) * film.value + rules.consumables + (handsOn / 3600) * rules.hourly,
+    value: parts.etchant + parts.resist + parts.consumables + parts.work,
     unit: 'money',
     formula: 'etchant used up × its price + resist × its price + consumables + hands-on time × hourly rate',
     inputs: [

@@ -3,7 +3,8 @@ import { judgePlace, surfaceAt } from '../../piece/blank'
 import type { PlaceVerdict } from '../../piece/blank'
 import { judge, SURFACES, walls } from '../../trade/compatibility'
 import type { Judgement } from '../../trade/compatibility'
-import { costFigure } from '../cost'
+import { costFigure, costParts } from '../cost'
+import type { CostInput, CostParts } from '../cost'
 import type { DwellDecision, DwellWindow } from '../dwell'
 import type { Figure } from '../../basics/figure'
 import { etchantKind, resistKind, substrateKind } from '../../trade/materials'
@@ -36,6 +37,8 @@ export interface Recipe {
   warnings: string[]
   /** What cannot be done as asked, and what to do instead. Empty when the run may start. */
   refusals: string[]
+  /** What it costs, part by part; null where what goes with what forbids it. */
+  costs: CostParts | null
   /** What the bench follows; null while anything is refused. */
   plan: RunPlan | null
 }
@@ -218,7 +221,7 @@ export function planRecipe(given: RecipeInput): Recipe {
   const lacking = lotRefusal(input)
   const blocked = [...walls(judgement), ...(lacking ? [lacking] : [])]
   if (blocked.length > 0)
-    return { judgement, dwell: EMPTY, figures: [], warnings: [], refusals: [...new Set(blocked)], places: [], plan: null }
+    return { judgement, dwell: EMPTY, figures: [], warnings: [], refusals: [...new Set(blocked)], places: [], costs: null, plan: null }
 
   const part = { cream: creamPart, liquid: liquidPart, blast: blastPart }[kind.method](input, judgement)
   // Without a window there is no schedule; the label's time still lets the rest be shown.
@@ -236,6 +239,15 @@ export function planRecipe(given: RecipeInput): Recipe {
   const loose = input.resist === 'stickers'
   const used = input.resistCut
   const area = used === null ? resistAreaFigure(cut.sheets, resist.uses === null ? 1 : pieces) : resistCutFigure(used, pieces)
+  const cost: CostInput = {
+    etchant: part.used,
+    etchantUnit: kind.method === 'blast' ? 'g' : 'ml',
+    etchantPrice: lot.price,
+    resistArea: resist.uses === null || loose ? 0 : area.value,
+    resistPrice: input.resistPrice ?? null,
+    handsOn: steps.reduce((sum, s) => sum + s.seconds, 0),
+    rules,
+  }
   const figures = [
     ...part.figures,
     // Loose stickers are many small pieces: there is no sheet to cut.
@@ -243,15 +255,7 @@ export function planRecipe(given: RecipeInput): Recipe {
     ...(resist.transfer ? [transferFigure(cut.sheets, pieces, rules)] : []),
     tapeFigure(loose ? placements.map(p => p.art) : cut.sheets, pieces, rules),
     ...timeFigures(runTimes({ method: kind.method, pieces, tray: input.tray, window, hands, steps }), steps.filter(s => s.usual).length),
-    costFigure({
-      etchant: part.used,
-      etchantUnit: kind.method === 'blast' ? 'g' : 'ml',
-      etchantPrice: lot.price,
-      resistArea: resist.uses === null || loose ? 0 : area.value,
-      resistPrice: input.resistPrice ?? null,
-      handsOn: steps.reduce((sum, s) => sum + s.seconds, 0),
-      rules,
-    }),
+    costFigure(cost),
     ...(flat ? [] : [diameterFigure(input.girth)]),
   ]
   const refusals = [...answered.refusals, ...fitRefusals(input), ...(part.dwell.refusal ? [part.dwell.refusal] : [])]
@@ -260,6 +264,7 @@ export function planRecipe(given: RecipeInput): Recipe {
     dwell: part.dwell,
     figures,
     refusals,
+    costs: costParts(cost),
     places: loose ? [] : (places ?? []),
     warnings: [
       ...judgement.rows.filter(r => r.verdict === 'poor').map(r => `${r.reason} ${r.instead}`),

@@ -85,6 +85,14 @@ export interface HouseRules extends Schools {
   resistPrice: number
   consumables: number
   hourly: number
+  // Quotes
+  wear: number
+  overhead: number
+  scrapAllowance: number
+  markup: number
+  priceStep: number
+  taxRate: number
+  quoteDays: number
 }
 
 export type RuleKey = keyof HouseRules
@@ -122,6 +130,7 @@ export interface RuleSpec {
     | 'The day'
     | 'Clean up'
     | 'Units, time and prices'
+    | 'Quotes'
   kind: RuleKind
   label: string
   default: string | number
@@ -621,6 +630,37 @@ export const RULES: readonly RuleSpec[] = [
     'What goes in the bin after each run.',
   ),
   number('hourly', 'Units, time and prices', 'money', 'An hour of work', 24, [0, 1_000_000], 'What an hour at the bench costs the studio.'),
+  number('wear', 'Quotes', 'money', 'Wear of tools per piece and pass', 0.2, [0, 1_000_000], 'Blades, brushes, mats, nozzles.'),
+  number(
+    'overhead',
+    'Quotes',
+    'share',
+    'Overhead on material, work and wear',
+    0.25,
+    [0, 1],
+    'Rent, power, machines and everything nobody books on a job.',
+  ),
+  number(
+    'scrapAllowance',
+    'Quotes',
+    'share',
+    'Scrap where your log says little',
+    0.05,
+    [0, 0.5],
+    'It counts like twenty pieces of your own: the more you have judged, the more your own share decides.',
+  ),
+  number('markup', 'Quotes', 'share', 'Mark-up on the cost', 0.4, [0, 1], 'What is left for the studio.'),
+  number('priceStep', 'Quotes', 'money', 'Price of a piece rounded up to', 0.5, [0.01, 100], 'Nobody quotes 17.83.'),
+  number(
+    'taxRate',
+    'Quotes',
+    'share',
+    'Sales tax',
+    0.2,
+    [0, 0.5],
+    'Ask your tax office. Where none is due, write 0: the quote then leaves tax out.',
+  ),
+  number('quoteDays', 'Quotes', 'days', 'A quote holds for, days', 30, [1, 365], 'Prices of bottles and rolls move.'),
 ]
 
 const BY_KEY = new Map(RULES.map(r => [r.key, r]))

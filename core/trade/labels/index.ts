@@ -1,85 +1,8 @@
-import { PDFDocument, rgb, StandardFonts } from 'pdf-lib'
-import type { PDFFont, PDFPage } from 'pdf-lib'
-import { create } from 'qrcode'
+import { PDFDocument } from 'pdf-lib'
+import { BLACK, blankPage, drawQr, PAGE, plain, PT, write } from '../../basics/pdf'
+import type { At } from '../../basics/pdf'
 import { wasteKind } from '../waste'
 import type { WasteId } from '../waste'
-
-/** 1 pt is 1/72 in. */
-const PT = 72 / 25.4
-/** A4, ISO 216, mm. */
-const PAGE = { width: 210, height: 297 }
-const BLACK = rgb(0, 0, 0)
-
-// Built-in PDF letters are plain Latin: what they lack is left out rather than refused.
-const plain = (text: string) => text.replace(/[^\x20-\x7E\xA0-\xFF]/g, '?')
-
-/** Modules of a QR code (ISO/IEC 18004, level M: an eighth of it may be smudged), row by row; true is dark. */
-export function qrModules(text: string): boolean[][] {
-  const { modules } = create(text, { errorCorrectionLevel: 'M' })
-  return Array.from({ length: modules.size }, (_, row) =>
-    Array.from({ length: modules.size }, (_, column) => Boolean(modules.get(row, column))),
-  )
-}
-
-interface At {
-  page: PDFPage
-  font: PDFFont
-  bold: PDFFont
-}
-
-/** Draws a QR code. @param x @param y upper left corner from the upper left of the page, mm @param side mm */
-function drawQr({ page }: At, text: string, x: number, y: number, side: number): void {
-  const rows = qrModules(text)
-  const module = side / rows.length
-  rows.forEach((row, j) => {
-    // Dark modules side by side are one bar: fewer seams where a printer may leave a gap.
-    for (let i = 0; i < row.length; i++) {
-      if (!row[i]) continue
-      const from = i
-      while (row[i + 1]) i++
-      page.drawRectangle({
-        x: (x + from * module) * PT,
-        y: (PAGE.height - y - (j + 1) * module) * PT,
-        width: (i - from + 1) * module * PT,
-        height: module * PT,
-        color: BLACK,
-      })
-    }
-  })
-}
-
-/** Words of a line that fit side by side. @returns lines no wider than so many mm */
-function wrapped(font: PDFFont, size: number, text: string, width: number): string[] {
-  const lines: string[] = []
-  let line = ''
-  for (const word of plain(text).split(/\s+/)) {
-    const longer = line === '' ? word : `${line} ${word}`
-    if (line !== '' && font.widthOfTextAtSize(longer, size) > width * PT) {
-      lines.push(line)
-      line = word
-    }
-    else line = longer
-  }
-  return [...lines, line]
-}
-
-/** Writes text from a place down. @param y baseline of the first line, mm from above @returns where the next line goes, mm */
-function write({ page }: At, font: PDFFont, size: number, text: string, x: number, y: number, width: number): number {
-  let at = y
-  for (const line of wrapped(font, size, text, width)) {
-    page.drawText(line, { x: x * PT, y: (PAGE.height - at) * PT, size, font, color: BLACK })
-    at += (size * 1.3) / PT
-  }
-  return at
-}
-
-async function blankPage(pdf: PDFDocument): Promise<At> {
-  return {
-    page: pdf.addPage([PAGE.width * PT, PAGE.height * PT]),
-    font: await pdf.embedFont(StandardFonts.Helvetica),
-    bold: await pdf.embedFont(StandardFonts.HelveticaBold),
-  }
-}
 
 export interface WasteLabel {
   studio: string

@@ -107,6 +107,10 @@ export async function eraseCustomer(db: Db, id: string, at: Date): Promise<void>
     [id, ERASED],
   )
   await db.query(
+    `update quote set content = jsonb_set(content, '{note}', '""') where job_id in (select id from job where customer_id = $1)`,
+    [id],
+  )
+  await db.query(
     `update customer set name = $2, email = '', phone = '', address = '', likes = '', erased_at = $3, version = version + 1 where id = $1`,
     [id, ERASED, at],
   )
