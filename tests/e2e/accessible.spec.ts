@@ -3,6 +3,7 @@ import axe from 'axe-core'
 import { format } from 'date-fns'
 import { v7 } from 'uuid'
 import type { Page } from '@playwright/test'
+import type { Job } from '../../shared/passes'
 import { expect, LEAD, runAtEtch, SAFETY, signIn, test } from './world'
 import { startApp } from '../support/app'
 import { Client, event, jobForm, newLot, newRun, supplyForm } from '../support/client'
@@ -49,6 +50,7 @@ test('no screen is wider than a phone, and axe finds no serious issue on any, da
   await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
   await expectAccessible(page, 'sign-in')
   const { runId, jobId } = await runAtEtch(world)
+  const { body: { customerId } } = await world.mate.get<Job>(`jobs/${jobId}`)
   // With a second one the bench asks which.
   await newRun(world.mate, world.lotId, { pieces: '1' })
   const coated = [event({ kind: 'coat.started', piece: 1 }), event({ kind: 'coat.covered', piece: 1 })]
@@ -90,6 +92,10 @@ test('no screen is wider than a phone, and axe finds no serious issue on any, da
     ['/rules', 'House rules'],
     ['/crew', 'Crew'],
     [`/log/${runId}`, '2 tumblers for'],
+    ['/customers', 'Customers'],
+    [`/customer/${customerId}`, 'Rowing club'],
+    [`/job/${jobId}`, '2 tumblers for'],
+    [`/quote/${jobId}`, 'Quote for Rowing club'],
   ]
   for (const [path, heading] of screens) {
     await page.setViewportSize(PHONE)
@@ -103,7 +109,8 @@ test('no screen is wider than a phone, and axe finds no serious issue on any, da
     if (path === `/bench/${runId}`)
       expect((await page.locator('button.main').boundingBox())!.height, 'large enough for a glove').toBeGreaterThanOrEqual(72)
     // Long forms are looked at whole: what lies under the running clocks for a moment can be scrolled to.
-    await page.setViewportSize({ width: 1280, height: /plan|rules|coupon|blank|stencil|sheet|day|shelf|tub/.test(path) ? 4000 : 800 })
+    const tall = /plan|rules|quote|job|coupon|blank|stencil|sheet|day|shelf|tub/
+    await page.setViewportSize({ width: 1280, height: tall.test(path) ? 4000 : 800 })
     await expectAccessible(page, path)
   }
 })

@@ -1,5 +1,8 @@
 import { answerAll, done, expect, LEAD, MATE, press, signIn, test, throughTheDoor } from './world'
 import { lotForm } from '../support/client'
+import { readFileSync } from 'node:fs'
+import type { Page } from '@playwright/test'
+import { extractText, getDocumentProxy } from 'unpdf'
 import { v7 } from 'uuid'
 
 test('a job typed in by hand goes from plan to log', async ({ page, world }) => {
@@ -146,9 +149,49 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   await page.getByRole('button', { name: 'Show everything' }).click()
   await expect(row).toBeVisible()
 
+  await row.getByRole('link').first().click()
+  await page.getByRole('link', { name: 'The job', exact: true }).click()
+  await expect(page.getByRole('row', { name: /^Tumbler 2/ })).toContainText(/usable.*brush marks at the oar/)
+  await page.getByText('Each step').click()
+  await expect(page.getByRole('row', { name: /Coat, wait 10/ })).toContainText(/min/)
+  expect(await printed(page, 'Job sheet')).toMatch(/Best 10.s.*Not after.*Before the bottle is opened \(never skipped\)/)
+  expect(await printed(page, 'Job record')).toMatch(/Tumbler 2 .* usable .*brush marks at the oar/)
+  expect(await printed(page, 'Care cards')).toMatch(/Your etched tumbler.*dishwasher safe.*Test quay/)
+  await page.getByRole('link', { name: 'Quote', exact: true }).click()
+  await expect(page.getByRole('list', { name: 'What is missing' })).toContainText('No price for a blank tumbler')
+  await page.getByRole('checkbox', { name: 'The customer brings each tumbler' }).check()
+  await page.getByRole('button', { name: 'Add drawing, delivery' }).click()
+  await page.getByLabel('What for').fill('Drawing the oar')
+  await page.getByLabel('Amount').fill('12.50')
+  const offered = await printed(page, 'Write the quote')
+  const toPay = (await page.getByRole('region', { name: 'Price' }).getByText(/\d EUR$/).last().textContent())!
+  expect(offered).toContain(`To pay ${toPay.trim()}`)
+  expect(offered).toMatch(/Regatta committee.*Etched tumbler 2 .*Drawing the oar 12\.50 EUR/)
+  await page.getByRole('row', { name: /Offered/ }).getByRole('button', { name: 'Accepted' }).click()
+  await expect(page.getByRole('row', { name: /Accepted/ })).toContainText(toPay.trim())
+  await page.getByRole('link', { name: 'The job', exact: true }).click()
+  await expect(page.getByRole('region', { name: 'Cost' }).getByRole('row', { name: /^Work/ })).toContainText(/\d\.\d\d.*\d\.\d\d.*[+−]\d/)
+  await page.getByRole('link', { name: 'Regatta committee' }).click()
+  await page.getByRole('button', { name: 'Change' }).click()
+  await page.getByLabel('What they like').fill('Oars in deep frost')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('Oars in deep frost')).toBeVisible()
+  await page.keyboard.press('n')
+  await page.getByLabel('Customer').pressSequentially('regat')
+  await page.getByRole('option', { name: 'Regatta committee' }).click()
+  await expect(page.getByText('Likes: Oars in deep frost')).toBeVisible()
+
   await page.getByRole('link', { name: 'Shelf' }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'Ten second cream' })).toContainText('96 mL of 120 mL')
 })
+
+/** What stands on the PDF that a button makes, as an independent reader has it. */
+async function printed(page: Page, button: string): Promise<string> {
+  const file = page.waitForEvent('download')
+  await page.getByRole('button', { name: button }).click()
+  const { text } = await extractText(await getDocumentProxy(new Uint8Array(readFileSync(await (await file).path()))), { mergePages: true })
+  return text.replace(/\s+/g, ' ')
+}
 
 test('a half-filled plan survives a reload, and errors stand beside their fields', async ({ signedIn: page, world }) => {
   await page.goto(`${world.app.url}/plan/new`)

@@ -61,6 +61,7 @@ const seenOn = (p: PieceSummary) =>
       <header class="page-head">
         <h1>{{ countOf(run.plan.pieces, run.plan.noun) }} {{ run.coupon ? 'with' : 'for' }} {{ run.subject }}{{ turn }}</h1>
         <p class="ways">
+          <NuxtLink v-if="run.jobId" :to="`/job/${run.jobId}`">The job</NuxtLink>
           <NuxtLink v-if="run.jobId" :to="`/plan/${run.jobId}?pass=${run.passId}`">The plan</NuxtLink>
           <NuxtLink v-if="run.jobId" :to="`/plan/new?again=${run.jobId}`">Plan it again</NuxtLink>
           <NuxtLink to="/log">All runs</NuxtLink>

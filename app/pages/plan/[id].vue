@@ -26,8 +26,18 @@ function saved(now: Job, pass: string) {
 
 <template>
   <div class="page">
-    <header class="page-head"><h1>{{ job ? `${jobWords(job.passes)} for ${job.customer}` : 'Plan' }}</h1></header>
+    <header class="page-head">
+      <h1>{{ job ? `${jobWords(job.passes)} for ${job.customer}` : 'Plan' }}</h1>
+      <p class="ways">
+        <NuxtLink :to="`/job/${id}`">The job</NuxtLink>
+        <NuxtLink :to="`/quote/${id}`">Quote</NuxtLink>
+      </p>
+    </header>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <PlanDesk v-if="job && studio.studio" :key="job.version" :job="job" :first="first" @saved="saved" />
   </div>
 </template>
+
+<style scoped>
+.ways { display: flex; flex-wrap: wrap; gap: 0.4rem 1.2rem; }
+</style>

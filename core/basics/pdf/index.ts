@@ -114,6 +114,23 @@ export interface Drawing {
   fills: string[]
 }
 
+/** Draws as large as a box allows, in its middle and on its ground. @param box from the upper left of the page, mm */
+export function draw(
+  { page }: At,
+  { width, height, lines, fills }: Drawing,
+  box: { x: number, y: number, width: number, height: number },
+): void {
+  const scale = Math.min(box.height / height, box.width / width)
+  const at = {
+    x: (box.x + (box.width - width * scale) / 2) * PT,
+    y: (PAGE.height - box.y - (box.height - height * scale)) * PT,
+    scale: scale * PT,
+  }
+  for (const d of fills) page.drawSvgPath(d, { ...at, color: GREY })
+  // Lines keep their weight on paper however large the piece is.
+  for (const d of lines) page.drawSvgPath(d, { ...at, borderColor: BLACK, borderWidth: 0.9 / at.scale })
+}
+
 /** A paper of several pages that is written from above to below; what no longer fits goes on the next page. */
 export class Paper {
   private y = MARGIN.top
@@ -193,17 +210,34 @@ export class Paper {
     if (all.length === 0) return
     const each = WIDTH / all.length
     this.room(most + 4)
-    all.forEach(({ width, height, lines, fills }, i) => {
-      const scale = Math.min(most / height, (each - 6) / width)
-      const at = {
-        x: (MARGIN.left + i * each + (each - width * scale) / 2) * PT,
-        y: (PAGE.height - this.y - 2 - (most - height * scale)) * PT,
-        scale: scale * PT,
-      }
-      for (const d of fills) this.at.page.drawSvgPath(d, { ...at, color: GREY })
-      for (const d of lines) this.at.page.drawSvgPath(d, { ...at, borderColor: BLACK, borderWidth: 0.9 / at.scale })
-    })
+    all.forEach((d, i) => draw(this.at, d, { x: MARGIN.left + i * each + 3, y: this.y + 2, width: each - 6, height: most }))
     this.y += most + 4
+  }
+
+  /** A line with a box to tick before it, and what belongs to it below. */
+  tick(title: string, below: readonly string[]): void {
+    this.room(12)
+    const side = 3.4
+    this.at.page.drawRectangle({
+      x: MARGIN.left * PT,
+      y: (PAGE.height - this.y - side - 0.4) * PT,
+      width: side * PT,
+      height: side * PT,
+      borderColor: BLACK,
+      borderWidth: 0.8,
+    })
+    this.indented(title, 10.5, true)
+    for (const words of below) this.indented(words, 9.5, false)
+    this.gap(1.4)
+  }
+
+  private indented(words: string, size: number, bold: boolean): void {
+    const [font, indent] = [bold ? this.at.bold : this.at.font, 7]
+    for (const line of wrapped(font, size, words, WIDTH - indent)) {
+      this.room((size * 1.3) / PT)
+      const base = (size * 0.95) / PT
+      this.y = write(this.at, font, size, line, MARGIN.left + indent, this.y + base, WIDTH) - base
+    }
   }
 
   /** A QR code at the upper right of the page that is being written. */

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { ownTimes } from '../../plan/own-times'
 import { planRecipe } from '../../plan/recipe'
 import { STEP_NAMES, stepName } from '../../plan/steps'
-import { stepTimes } from './step-times'
+import { stepSpans, stepTimes, workedSeconds } from './step-times'
 import { Bench, FOUR_TUMBLERS, judgeAll, plan, START, tickAll } from './testing.test-support'
 
 /** A run in which each step takes so many times as long as is usual. */
@@ -65,6 +65,24 @@ describe('what the steps of a run took', () => {
     const bench = new Bench(slower)
     bench.wait(480).send({ kind: 'step.done', step: 'clean' })
     expect(stepTimes(slower, START, bench.events)).toEqual([{ step: 'clean', usual: 240, took: 480 }])
+  })
+})
+
+describe('how a run went', () => {
+  it('is a chain of steps, each from where the one before it ended', () => {
+    const spans = stepSpans(plan, START, lived(1).bench.events)
+    expect(spans[0]).toMatchObject({ from: START, to: START + 240_000, worked: 240 })
+    spans.slice(1).forEach((span, i) => expect(span.from).toBe(spans[i]!.to))
+    expect(spans.map(s => s.step.id)).toEqual(plan.steps.slice(0, spans.length).map(s => s.id))
+  })
+  it('counts hands-on work, and neither the dwell nor who was called away', () => {
+    const { bench } = lived(1)
+    const before = plan.steps.slice(0, plan.steps.findIndex(s => s.id === 'etch')).reduce((sum, s) => sum + s.seconds, 0)
+    const hands = 4 * (plan.hands.coat + plan.hands.off)
+    expect(workedSeconds(plan, START, bench.events)).toBeCloseTo(before + hands + 30, 6)
+    const away = new Bench(plan)
+    away.wait(20_000).send({ kind: 'step.done', step: 'clean' })
+    expect(workedSeconds(plan, START, away.events)).toBe(240)
   })
 })
 

@@ -1,4 +1,5 @@
 import { median } from '../../basics/median'
+import { sittingSeconds, traysSeconds } from '../../plan/ahead'
 import { OFF_SECONDS } from '../../plan/recipe'
 import { OFF } from '../../plan/own-times'
 import type { StepSample } from '../../plan/own-times'
@@ -56,23 +57,69 @@ function worked(from: number, to: number, spans: readonly [number, number][]): n
   return Math.max(0, to - from - rested) / 1000
 }
 
+/** One step of a run as it went. Times in ms; `from` is when the one before it was over. */
+export interface StepSpan {
+  step: Step
+  from: number
+  to: number
+  /** s without pauses */
+  worked: number
+  skipped: boolean
+}
+
+/** The steps of a run that are over, in their order. */
+function spansOf(plan: RunPlan, startedAt: number, state: RunState, resting: readonly [number, number][]): StepSpan[] {
+  const found: StepSpan[] = []
+  let before = startedAt
+  for (const step of plan.steps) {
+    const to = endOf(step, state)
+    if (to === null) continue
+    const from = before
+    before = Math.max(from, to)
+    found.push({ step, from, to: before, worked: worked(from, to, resting), skipped: Boolean(state.skipped[step.id]) })
+  }
+  return found
+}
+
+/** How a run went, step by step. @param startedAt ms @param events of the run, in the order accepted */
+export const stepSpans = (plan: RunPlan, startedAt: number, events: readonly RunEvent[]): StepSpan[] =>
+  spansOf(plan, startedAt, foldRun(plan, events), pauses(effectiveEvents(events)))
+
+/** How long a step was planned to take with one pair of hands, waiting for the dwell and all, s. */
+export function plannedSeconds(plan: RunPlan, step: Step): number {
+  if (step.kind !== 'clock') return step.seconds
+  const { pieces, dwell, hands, method, tray = 1 } = plan
+  return method === 'liquid' ? traysSeconds(pieces, tray, dwell, hands) : sittingSeconds(pieces, dwell, hands)
+}
+
+const usualOf = (step: Step) => step.usual ?? step.seconds
+
 /**
  * How long each step of a run took: from the end of the one before it to its own, without pauses. Skipped steps took no time and are left
  * out. @param startedAt ms @param events of the run, in the order accepted
  */
 export function stepTimes(plan: RunPlan, startedAt: number, events: readonly RunEvent[]): StepSample[] {
   const state = foldRun(plan, events)
-  const spans = pauses(effectiveEvents(events))
-  const samples: StepSample[] = []
-  let before = startedAt
-  for (const step of plan.steps) {
-    const end = endOf(step, state)
-    if (end === null) continue
-    if (TIMED.includes(step.kind) && !state.skipped[step.id])
-      samples.push({ step: step.id, usual: step.usual ?? step.seconds, took: worked(before, end, spans) })
-    before = Math.max(before, end)
-  }
-  const rinses = state.pieces.flatMap(p => (p.off && p.rinsed ? [worked(p.off.at, p.rinsed.at, spans)] : []))
+  const resting = pauses(effectiveEvents(events))
+  const samples = spansOf(plan, startedAt, state, resting)
+    .filter(span => TIMED.includes(span.step.kind) && !span.skipped)
+    .map((span): StepSample => ({ step: span.step.id, usual: usualOf(span.step), took: span.worked }))
+  const rinses = state.pieces.flatMap(p => (p.off && p.rinsed ? [worked(p.off.at, p.rinsed.at, resting)] : []))
   if (rinses.length > 0) samples.push({ step: OFF, usual: OFF_SECONDS[plan.method], took: median(rinses) })
   return samples
+}
+
+/** Longer than this many times the usual, somebody was called away: then the step counts as it is usual. */
+const CALLED_AWAY = 4
+
+/** Hands-on work of a run so far, s: steps, coats, rinses and gun time. Waiting for a dwell, and for a piece to dry, is none. */
+export function workedSeconds(plan: RunPlan, startedAt: number, events: readonly RunEvent[]): number {
+  const state = foldRun(plan, events)
+  const resting = pauses(effectiveEvents(events))
+  const steps = spansOf(plan, startedAt, state, resting)
+    .filter(span => TIMED.includes(span.step.kind) && !span.skipped)
+    .map(span => (span.worked > CALLED_AWAY * usualOf(span.step) ? usualOf(span.step) : span.worked))
+  const between = (from: Stamp | null, to: Stamp | null) => (from && to ? worked(from.at, to.at, resting) : 0)
+  const pieces = state.pieces.map(p => between(p.coatStarted, p.covered) + between(p.off, p.rinsed) + p.gunSeconds)
+  return [...steps, ...pieces].reduce((sum, s) => sum + s, 0)
 }

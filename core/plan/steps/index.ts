@@ -1,4 +1,5 @@
 export { NUMBERS_ITEM, SAFETY_ITEMS, TRY_ITEMS, WASH_UP_ITEMS } from './gates'
+export { careCard } from './care-card'
 export { stepList } from './list'
 export { STEP_NAMES, stepName } from './names'
 export { CARE_IDS, careCalls, whenCalled } from './calls'

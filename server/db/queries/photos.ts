@@ -14,6 +14,15 @@ export async function photosOfRun(db: Db, runId: string, after: string | null): 
   return rows.map(r => ({ ...r, at: r.at.getTime() }))
 }
 
+/** Ids of the pictures of each of these runs, oldest first. */
+export async function photoIdsOfRuns(db: Db, runIds: readonly string[]): Promise<Map<string, string[]>> {
+  const { rows } = await db.query<{ runId: string, ids: string[] }>(
+    'select run_id as "runId", array_agg(id order by at, id) as ids from run_photo where run_id = any($1) group by run_id',
+    [runIds],
+  )
+  return new Map(rows.map(r => [r.runId, r.ids]))
+}
+
 /** @returns false when this id is stored already */
 export async function insertPhoto(db: Db, runId: string, p: Omit<Photo, 'at'> & { image: Buffer, at: Date }): Promise<boolean> {
   const result = await db.query(

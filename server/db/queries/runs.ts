@@ -84,6 +84,11 @@ export async function openRuns(db: Db): Promise<RunHead[]> {
   return (await db.query<HeadRow>(`${HEAD} where run.ended_at is null order by run.started_at`)).rows.map(toHead)
 }
 
+/** All runs of a job, in the order they began. */
+export async function runsOfJob(db: Db, jobId: string): Promise<RunHead[]> {
+  return (await db.query<HeadRow>(`${HEAD} where job.id = $1 order by run.started_at, run.id`, [jobId])).rows.map(toHead)
+}
+
 export async function openRunsOfPasses(db: Db, passIds: string[]): Promise<RunHead[]> {
   return (await db.query<HeadRow>(`${HEAD} where run.ended_at is null and run.pass_id = any($1)`, [passIds])).rows.map(toHead)
 }

@@ -145,19 +145,26 @@ export async function firstOfBlank(db: Db, blankId: string): Promise<string | nu
   return rows[0]?.id ?? null
 }
 
+/** What lines of the ledger took, thing by thing, with what one mL, g, mm or piece of it costs. @param which of `$1` */
+const takenSql = (which: string) => `select s.id, s.kind, ${NAME} as name, taken.change,
+  coalesce(coalesce(lot.price, supply.price)::float8 / coalesce(lot.size, supply.pack)::float8,
+    roll.price_m2::float8 * roll.width / 1e6) as price
+  from (select stock_id, sum(change)::float8 as change from movement
+    where ${which} and kind <> 'found' group by stock_id) taken
+    join stock s on s.id = taken.stock_id ${NAMED}
+  order by s.label_no`
+
 /** What a run took off the shelf and gave back, by thing, with the price of one unit of it; null for film that has none on it. */
 export async function takenByRun(db: Db, runId: string): Promise<TakenByRun[]> {
-  const { rows } = await db.query<TakenByRun>(
-    `select s.id, s.kind, ${NAME} as name, taken.change,
-      coalesce(coalesce(lot.price, supply.price)::float8 / coalesce(lot.size, supply.pack)::float8,
-        roll.price_m2::float8 * roll.width / 1e6) as price
-      from (select stock_id, sum(change)::float8 as change from movement
-        where run_id = $1 and kind <> 'found' group by stock_id) taken
-        join stock s on s.id = taken.stock_id ${NAMED}
-      order by s.label_no`,
-    [runId],
-  )
-  return rows
+  return (await db.query<TakenByRun>(takenSql('run_id = $1'), [runId])).rows
+}
+
+/** What the runs of a job took off the shelf, and its cut sheets. */
+export async function takenByJob(db: Db, jobId: string): Promise<TakenByRun[]> {
+  const ofSets = '(select id from piece_set where job_id = $1)'
+  const which = `(run_id in (select run.id from run join pass on pass.id = run.pass_id where pass.set_id in ${ofSets})
+    or sheet_id in (select id from cut_sheet where set_id in ${ofSets}))`
+  return (await db.query<TakenByRun>(takenSql(which), [jobId])).rows
 }
 
 /** The roll that film of a resist is taken from where no sheet was cut: the longest that is no scrap. */

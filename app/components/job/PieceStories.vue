@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { faultText, mishapWords, reasonWords } from '#core/bench/run'
+import { capital, formatDuration, uncapital } from '#core/basics/units'
+import type { RecordedRun } from '#shared/record'
+
+/** Each piece by itself: which runs it went through, and what came of it. */
+const props = defineProps<{ runs: RecordedRun[] }>()
+type Piece = RecordedRun['pieces'][number]
+interface Story {
+  key: string
+  noun: string
+  number: number
+  name: string
+  parts: { run: RecordedRun, piece: Piece }[]
+}
+const stories = computed(() => {
+  const byPiece = new Map<string, Story>()
+  for (const run of props.runs)
+    for (const piece of run.pieces) {
+      const key = `${run.noun} ${piece.number}`
+      const story = byPiece.get(key) ?? { key, noun: run.noun, number: piece.number, name: piece.name, parts: [] }
+      story.parts.push({ run, piece })
+      byPiece.set(key, story)
+    }
+  return [...byPiece.values()].sort((a, b) => a.noun.localeCompare(b.noun) || a.number - b.number)
+})
+const came = (p: Piece) => (p.withdrawn ? 'taken out' : p.early && !p.result ? 'off early' : p.result ?? 'not judged yet')
+const seen = (p: Piece) =>
+  [
+    p.withdrawn && uncapital(reasonWords('piece.withdrawn', p.withdrawn)),
+    ...p.mishaps.map(m => uncapital(mishapWords(m))),
+    ...p.faults.map(faultText),
+    p.note,
+  ].filter(Boolean).join('; ')
+</script>
+
+<template>
+  <table>
+    <thead>
+      <tr><th scope="col">Piece</th><th scope="col">Time it had</th><th scope="col">Came out</th><th scope="col">Seen on it</th></tr>
+    </thead>
+    <tbody v-for="s in stories" :key="s.key">
+      <tr v-for="({ run, piece }, i) in s.parts" :key="run.id">
+        <th v-if="i === 0" scope="rowgroup" :rowspan="s.parts.length">{{ capital(s.key) }}{{ s.name ? `, ${s.name}` : '' }}</th>
+        <td class="numeral">
+          <NuxtLink :to="`/log/${run.id}`">{{ piece.dwell === null ? '–' : formatDuration(Math.round(piece.dwell)) }}</NuxtLink>
+          <span v-if="run.passes > 1" class="pass"> pass {{ run.passNo }}</span>
+        </td>
+        <td>{{ came(piece) }}</td>
+        <td>{{ seen(piece) }}</td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+table { width: 100%; }
+th, td { text-align: left; padding: 0.45rem 1rem 0.45rem 0; border-bottom: 1px solid var(--line); vertical-align: baseline; }
+thead th { color: var(--muted); font-size: 0.92rem; }
+td.numeral { white-space: nowrap; font-size: 1.15rem; }
+.pass { font: 400 0.92rem/1 var(--body); }
+</style>
