@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { run, which } from './lib/commands.mjs'
-import { databaseHolds, keepSample, migrate, withClient } from './lib/database.mjs'
+import { databaseHolds, keepSample, laterMigration, migrate, withClient } from './lib/database.mjs'
 import { postgresBin } from './lib/debian.mjs'
 import { runMain, say, Stop } from './lib/say.mjs'
 import { withDatabase } from './lib/world.mjs'
@@ -34,14 +34,21 @@ await runMain(async () => {
       ['--no-owner', '--no-privileges', '--single-transaction', '--exit-on-error', `--dbname=${url}`, file],
       { quiet: true },
     )
-    if (code !== 0) {
-      await withClient(url, client =>
+    const takeBack = () =>
+      withClient(url, client =>
         client.query(
-          `do $$ begin if to_regnamespace('${aside}') is not null then drop schema if exists crest cascade; alter schema ${aside} rename `
+          `do $$ begin drop schema if exists crest cascade; if to_regnamespace('${aside}') is not null then alter schema ${aside} rename `
           + `to crest; end if; end $$`,
         ),
       )
+    if (code !== 0) {
+      await takeBack()
       throw new Stop(`pg_restore failed: ${output.trim().split('\n').at(-1)} What stood there before is back.`)
+    }
+    const later = await laterMigration(url)
+    if (later !== null) {
+      await takeBack()
+      throw new Stop(`This backup was made by a newer Crest (${later}). Update this one first. Nothing was changed.`)
     }
     await migrate(url)
     await keepSample(url)

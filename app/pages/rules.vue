@@ -95,11 +95,20 @@ async function save() {
         <p><Button type="submit" label="Save the house rules" :disabled="busy" /> <span v-if="saved" role="status">Saved.</span></p>
       </div>
     </form>
+    <section v-if="form && session.isLead" class="file" aria-label="Everything as a file">
+      <h2>Everything as a file</h2>
+      <p class="muted">
+        All that Crest knows of this studio, as JSON, a line for each row: to keep, to read with your own tools, or to bring into another
+        Crest. It holds your customers and how people sign in, so keep it as safe as the studio's keys.
+      </p>
+      <p><a class="button" href="/api/everything" download>Download everything</a></p>
+    </section>
   </div>
 </template>
 
 <style scoped>
 form { display: grid; gap: 1.8rem; }
+.file { margin-top: 2rem; max-width: 46rem; }
 fieldset { border: 0; border-top: 2px solid var(--line); margin: 0; padding: 0.6rem 0 0; min-width: 0; }
 .numbers { display: grid; grid-template-columns: repeat(auto-fit, minmax(17rem, 1fr)); gap: 1rem 1.5rem; }
 legend { font: 640 1.5rem/1 var(--display); padding-right: 0.8rem; }

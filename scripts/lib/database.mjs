@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto'
+import { readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { Stop } from './say.mjs'
 
@@ -53,6 +54,15 @@ export async function migrate(url) {
     checkOrder: true,
   })
   return ran.map(m => m.name)
+}
+
+/** The first migration in this database that this Crest does not have: a newer one made it. Null where there is none. */
+export async function laterMigration(url) {
+  const known = new Set(readdirSync(migrations).map(file => file.replace(/\.sql$/, '')))
+  return withClient(url, async (client) => {
+    const { rows } = await client.query(`select name from ${SCHEMA}.migration order by id`)
+    return rows.find(row => !known.has(row.name))?.name ?? null
+  })
 }
 
 /** What stands in the database: `nothing` yet, a `sample` world, `half` of one, or a `studio`'s own data. */

@@ -1,0 +1,58 @@
+import pg from 'pg'
+import { beforeAll, describe, expect, inject, it } from 'vitest'
+import { migrate } from '../../scripts/lib/database.mjs'
+import { createPool, endPool } from '../../server/db/pool'
+import type { Pool } from '../../server/db/pool'
+import { bringIn } from '../../server/services/studio-file'
+import { sharedStudio } from '../support/studio'
+
+let empty: Pool
+let written: string
+let migration: string
+beforeAll(async () => {
+  const { lead, mate } = await sharedStudio()
+  const admin = new pg.Client({ connectionString: inject('databaseUrl') })
+  await admin.connect()
+  await admin.query('drop database if exists brought_in')
+  await admin.query('create database brought_in')
+  await admin.end()
+  const url = inject('databaseUrl').replace(/\/[^/]+$/, '/brought_in')
+  await migrate(url)
+  empty = createPool(url)
+  written = await (await lead.raw('everything', 'GET')).text()
+  ;({ migration } = JSON.parse(written.split('\n')[0]!) as { migration: string })
+  expect((await mate.raw('everything', 'GET')).status).toBe(403)
+  return () => endPool(empty)
+})
+async function* linesOf(text: string) {
+  yield* text.split('\n')
+}
+const nobody = async () => (await empty.query('select 1 from person')).rowCount === 0
+
+describe('a studio written as JSON', () => {
+  it.each([
+    ['something else', () => 'hello', /no file that Crest wrote/],
+    ['nothing', () => '', /no file that Crest wrote/],
+    ['a file of a newer format', () => written.replace('"version":1', '"version":2'), /newer Crest. Update this one first/],
+    ['a file of a newer Crest', () => written.replace(migration, '9999_later'), /newer Crest \(9999_later/],
+    ['a file of an older Crest', () => written.replace(migration, '0001_first_light'), /older Crest/],
+    ['a file with a table that nobody knows', () => written.replace('"tables":{', '"tables":{"moon":{},'), /a table "moon"/],
+    ['a file that was cut off within a line', () => written.slice(0, -40), /Line \d+ can't be read/],
+    ['a file that was cut off after its head', () => written.split('\n')[0]!, /nobody in it/],
+  ])('%s is not brought in, and nothing is changed', async (_, text, why) => {
+    await expect(bringIn(empty, linesOf(text()))).rejects.toThrow(why)
+    expect(await nobody()).toBe(true)
+  })
+  it('has no sessions in it: whoever finds the file is not signed in', () => {
+    expect(written).not.toContain('"table":"session"')
+    expect(Object.keys((JSON.parse(written.split('\n')[0]!) as { tables: object }).tables)).not.toContain('session')
+  })
+  it('is brought in whole, and numbers on labels go on after the largest', async () => {
+    expect(await bringIn(empty, linesOf(written))).toBe(written.trim().split('\n').length - 1)
+    const most = 'select coalesce(max(label_no), 0)::int as no from stock'
+    const { rows: [before] } = await empty.query<{ no: number }>(most)
+    await empty.query('insert into stock (id, kind) values (gen_random_uuid(), \'tape\')')
+    expect((await empty.query<{ no: number }>(most)).rows[0]!.no).toBe(before!.no + 1)
+    await expect(bringIn(empty, linesOf(written))).rejects.toThrow(/a studio here already/)
+  })
+})
