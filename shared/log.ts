@@ -2,10 +2,21 @@ import { z } from 'zod'
 import { FAULTS, LATE_TAG, RESULTS, tag, TAG_KINDS } from '#core/bench/run'
 import { SCHOOL_TABLES } from '#core/trade/house'
 import { RESIST_IDS, SUBSTRATE_IDS } from '#core/trade/materials'
-import { idSchema } from './ids'
+import { idSchema, uuidV7Schema } from './ids'
 import { PERIODS } from './works'
 
 const oneOf = <T extends string>(ids: readonly T[]) => z.enum(ids as [T, ...T[]]).optional().catch(undefined)
+
+/** In which order the log comes; the later run comes first where two are alike. */
+export const LOG_SORTS = [
+  { id: 'newest', text: 'Newest first' },
+  { id: 'oldest', text: 'Oldest first' },
+  { id: 'late', text: 'Most late first' },
+  { id: 'scrap', text: 'Most scrap first' },
+  { id: 'pieces', text: 'Largest first' },
+] as const
+export type LogSort = (typeof LOG_SORTS)[number]['id']
+const LOG_SORT_IDS = LOG_SORTS.map(s => s.id) as [LogSort, ...LogSort[]]
 
 /** What of the log is asked for. Anything that can't be read is as if it were not asked. `before` is in ms. */
 export const logSchema = z.object({
@@ -21,12 +32,27 @@ export const logSchema = z.object({
   fault: oneOf(FAULTS.map(f => f.id)),
   result: oneOf([...RESULTS, LATE_TAG]),
   period: oneOf(PERIODS.map(p => p.id)),
+  sort: z.enum(LOG_SORT_IDS).catch('newest'),
+  /** Of the last run of the page before, by what runs are sorted; days have none. */
+  rank: z.coerce.number().int().min(0).max(100_000).optional().catch(undefined),
 })
 export type LogAsked = z.output<typeof logSchema>
 
 /** What the log can be narrowed to, as a form holds it: '' is everything. */
 export const LOG_FILTERS = ['period', 'result', 'fault', 'resist', 'substrate', 'method', 'school', 'lot', 'person'] as const
 export type LogFilter = (typeof LOG_FILTERS)[number]
+
+/** By which number of a run it is sorted; null by its day. */
+export const rankOf = (sort: LogSort, run: { pieces: number, summary: { over: number, scrap: number } }): number | null =>
+  ({ newest: null, oldest: null, late: run.summary.over, scrap: run.summary.scrap, pieces: run.pieces })[sort]
+
+/** A question of the log that was kept, to be asked again. */
+export const logViewSchema = z.object({
+  id: uuidV7Schema,
+  name: z.string().trim().min(2, 'Write what you call it.').max(40, 'Keep it under 40 letters.'),
+  question: z.partialRecord(z.enum(['q', 'sort', ...LOG_FILTERS]), z.string().max(100)),
+})
+export type LogView = z.output<typeof logViewSchema>
 
 /** Tags that a run has to have. */
 export function tagsAsked(asked: LogAsked): string[] {

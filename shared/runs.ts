@@ -45,6 +45,20 @@ const withReason = <K extends ReasonedKind, S extends z.ZodRawShape>(kind: K, sh
     .refine(entry => !saysNothing(entry as { why?: string, reason: string }), { path: ['reason'], message: 'Write why.' })
 const faultIds = FAULTS.map(f => f.id) as [FaultId, ...FaultId[]]
 
+/** What somebody says of a dry piece. */
+const judgedLook = {
+  piece,
+  result: z.enum(RESULTS, 'Choose how it came out.'),
+  faults: z.array(z.enum(faultIds)).max(20),
+  note: letters(LETTERS.note),
+  marks: z
+    .array(z.strictObject({ fault: z.enum(faultIds), at: z.number().min(0).max(360), middle: z.number().min(-5000).max(5000) }))
+    .max(40, 'Forty marks on one piece are enough.')
+    .optional(),
+  remedy: z.enum(REMEDIES).optional(),
+  early: z.boolean().optional(),
+}
+
 /** An event as a client sends it; the server adds who. */
 export const runEventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...head, kind: z.literal('gate.ticked'), step: word, item: word }),
@@ -86,19 +100,12 @@ export const runEventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...head, kind: z.literal('bicarbonate.added'), grams: z.number().positive().max(100_000) }),
   z.strictObject({ ...head, kind: z.literal('tub.chosen'), tub: uuidV7Schema }),
   z.strictObject({ ...head, kind: z.literal('gloves.changed'), supply: z.uuid().nullable() }),
+  z.strictObject({ ...head, ...judgedLook, kind: z.literal('piece.judged') }),
   z.strictObject({
     ...head,
-    kind: z.literal('piece.judged'),
-    piece,
-    result: z.enum(RESULTS),
-    faults: z.array(z.enum(faultIds)).max(20),
-    note: letters(LETTERS.note),
-    marks: z
-      .array(z.strictObject({ fault: z.enum(faultIds), at: z.number().min(0).max(360), middle: z.number().min(-5000).max(5000) }))
-      .max(40, 'Forty marks on one piece are enough.')
-      .optional(),
-    remedy: z.enum(REMEDIES).optional(),
-    early: z.boolean().optional(),
+    ...judgedLook,
+    kind: z.literal('look.corrected'),
+    why: letters(LETTERS.reason).min(1, 'Write what is seen now, or what was wrong.'),
   }),
   z.strictObject({ ...head, kind: z.literal('run.finished') }),
   withReason('run.abandoned', {}),

@@ -8,6 +8,7 @@ import datatable from '@primeuix/themes/aura/datatable'
 import datepicker from '@primeuix/themes/aura/datepicker'
 import dialog from '@primeuix/themes/aura/dialog'
 import inputtext from '@primeuix/themes/aura/inputtext'
+import multiselect from '@primeuix/themes/aura/multiselect'
 import select from '@primeuix/themes/aura/select'
 import selectbutton from '@primeuix/themes/aura/selectbutton'
 import textarea from '@primeuix/themes/aura/textarea'
@@ -71,7 +72,7 @@ const Bench = definePreset<Record<string, unknown>>(
       colorScheme: { light: scheme, dark: scheme },
     },
     components: {
-      autocomplete, button, checkbox, datatable, datepicker, dialog, inputtext, select, selectbutton, textarea, togglebutton,
+      autocomplete, button, checkbox, datatable, datepicker, dialog, inputtext, multiselect, select, selectbutton, textarea, togglebutton,
     },
   },
   {

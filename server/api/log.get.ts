@@ -7,11 +7,11 @@ import { logWanted } from '../services/written-out'
 const PAGE = 50
 
 /**
- * Finished runs, newest first, 50 at a time; every word of `q` has to begin a word of the run, and every filter has to hold. The next page
- * begins after the run that `before` (ms) and `id` name.
+ * Finished runs, 50 at a time, newest first or as `sort` says; every word of `q` has to begin a word of the run, and every filter has to
+ * hold. The next page begins after the run that `before` (ms) and `id` name, with its `rank` where runs are sorted by one.
  */
 export default route(async (event, { pool, now }) => {
   const asked = logSchema.parse(getQuery(event))
-  const { before, id } = asked
-  return logPage(pool, logWanted(asked, now()), before && id ? { at: new Date(before), id } : null, PAGE)
+  const { before, id, rank = null } = asked
+  return logPage(pool, logWanted(asked, now()), before && id ? { at: new Date(before), id, rank } : null, PAGE)
 })

@@ -18,7 +18,7 @@ import { peopleByIds } from '../db/queries/people'
 import * as runs from '../db/queries/runs'
 import { rollOfResist } from '../db/queries/stock'
 import { addUses } from '../db/queries/stencils'
-import { insertJudged } from '../db/queries/works'
+import { insertJudged, updateJudged } from '../db/queries/works'
 import type { Context } from './context'
 import { notify } from './context'
 import { book, take, takeGloves, takeOfBlank, takeOfKind } from './ledger'
@@ -69,12 +69,10 @@ async function takeFilm(context: Context, db: Db, pass: Pass, { id: runId, plan 
   await take(context, db, roll.id, area / roll.width, { runId })
 }
 
-/** Closes the run where its end has been entered: its summary, its job, and what left the shelf. */
-export async function closeRun(context: Context, db: Db, head: RunHead, state: RunState): Promise<void> {
-  const end = state.finished ?? state.abandoned
-  if (!end) return
+/** What the log keeps of a run and finds it by. */
+async function logged(db: Db, head: RunHead, state: RunState) {
   const summary = summarise(head.plan, state)
-  const lot = (await lotById(db, head.lotId, true))!
+  const lot = (await lotById(db, head.lotId))!
   const people = await peopleByIds(db, [head.startedBy])
   const pass = head.passId === null ? null : (await passById(db, head.passId))!
   const seen = summary.pieces.flatMap(p => p.faults.map(faultText))
@@ -97,7 +95,15 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
   ]
     .join(' ')
     .toLowerCase()
-  const tags = tagsOf(head.plan, summary, head.lotId, head.startedBy)
+  return { summary, pass, search, tags: tagsOf(head.plan, summary, head.lotId, head.startedBy) }
+}
+
+/** Closes the run where its end has been entered: its summary, its job, and what left the shelf. */
+export async function closeRun(context: Context, db: Db, head: RunHead, state: RunState): Promise<void> {
+  const end = state.finished ?? state.abandoned
+  if (!end) return
+  const lot = (await lotById(db, head.lotId, true))!
+  const { summary, pass, search, tags } = await logged(db, head, state)
   await runs.endRun(db, { id: head.id, at: new Date(end.at), outcome: state.finished ? 'finished' : 'abandoned', summary, search, tags })
   if (state.finished) {
     const events = (await runs.eventsOfRuns(db, [head.id])).get(head.id)!
@@ -124,4 +130,30 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
   await notify(db, { topic: 'today' })
   // The studio's own pace may have changed.
   if (state.finished) await notify(db, { topic: 'studio' })
+}
+
+/**
+ * A look was put right after the run was closed: log, counts and job follow. A piece that turns out to be scrap is owed again; one that
+ * does not is through.
+ */
+export async function correctLooks(db: Db, head: RunHead, state: RunState, corrected: readonly number[]): Promise<void> {
+  const before = await runs.summaryOf(db, head.id)
+  const { summary, search, tags } = await logged(db, head, state)
+  await runs.endRun(db, { id: head.id, at: new Date(head.endedAt!), outcome: 'finished', summary, search, tags })
+  if (head.passId === null) return
+  await updateJudged(db, head.id, summary.pieces.filter(p => corrected.includes(p.n)))
+  const kept = (of: RunSummary, n: number) => of.pieces[n - 1]!.result !== 'scrap'
+  const turned = corrected.filter(n => kept(before, n) !== kept(summary, n))
+  const numbers = (of: number[]) => of.map(n => numberOf(head.plan, n))
+  const saved = numbers(turned.filter(n => kept(summary, n)))
+  const lost = numbers(turned.filter(n => !kept(summary, n)))
+  if (turned.length > 0) {
+    const pass = (await passById(db, head.passId, true))!
+    const done = [...new Set([...pass.done, ...saved])].filter(n => !lost.includes(n)).sort((a, b) => a - b)
+    await setDone(db, head.passId, done)
+    if (pass.status !== 'dropped' && pass.status !== 'running')
+      await setPassStatus(db, head.passId, owed({ pieces: pass.pieces, done }).length === 0 ? 'done' : 'planned')
+    if (lost.length > 0) await oweAgain(db, head.passId, lost)
+  }
+  await notify(db, { topic: 'today' })
 }

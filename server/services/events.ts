@@ -8,7 +8,7 @@ import type { EventOutcome, EventsAnswer, RunWithEvents, SentEvent, StoredEvent 
 import type { Pool } from '../db/pool'
 import * as runs from '../db/queries/runs'
 import { notToBook } from '../db/queries/sessions'
-import { closeRun } from './close-run'
+import { closeRun, correctLooks } from './close-run'
 import type { Context } from './context'
 import { notify } from './context'
 import { Refusal } from './refusal'
@@ -183,6 +183,8 @@ export async function acceptEvents(context: Context, runId: string, sent: unknow
         await runs.insertEvents(db, runId, added)
         if (head.endedAt === null) await closeRun(context, db, head, intake.state())
         else for (const e of added) if (e.kind === 'note.written') await runs.addToSearch(db, runId, e.text)
+        const corrected = added.flatMap(e => (e.kind === 'look.corrected' ? [e.piece] : []))
+        if (corrected.length > 0) await correctLooks(db, head, intake.state(), [...new Set(corrected)])
       }
       // A decision is not among the events: then the run is read as a whole.
       if (conflicts.length > 0) await notify(db, { topic: 'run', id: runId })

@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
 import { faultText } from '#core/bench/run'
 import { numberOf } from '#core/plan/run-plan'
-import { fullText, LOG_COLUMNS, tagsAsked } from '#shared/log'
+import { fullText, LOG_COLUMNS, rankOf, tagsAsked } from '#shared/log'
 import type { LogAsked, LogRow } from '#shared/log'
 import { PERIODS } from '#shared/works'
 import type { Db } from '../db/pool'
@@ -18,6 +18,7 @@ export function logWanted(asked: LogAsked, now: Date): LogWanted {
     words,
     nothing: asked.q.trim() !== '' && words === '',
     tags: tagsAsked(asked),
+    sort: asked.sort,
     since: days === null ? null : new Date(now.getTime() - days * DAY_MS),
   }
 }
@@ -32,7 +33,7 @@ async function* allRuns(db: Db, wanted: LogWanted): AsyncGenerator<LoggedRun[]> 
     if (runs.length > 0) yield runs
     const last = runs.at(-1)
     if (!last || runs.length < AT_ONCE) return
-    before = { at: last.endedAt, id: last.id }
+    before = { at: last.endedAt, id: last.id, rank: rankOf(wanted.sort, { pieces: last.plan.pieces, summary: last.summary }) }
   }
 }
 

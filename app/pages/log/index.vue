@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import Column from 'primevue/column'
+import DataTable from 'primevue/datatable'
+import type { DataTableSortEvent } from 'primevue/datatable'
 import InputText from 'primevue/inputtext'
 import { refDebounced } from '@vueuse/core'
 import { countOf, formatDuration } from '#core/basics/units'
-import { LOG_FILTERS } from '#shared/log'
-import type { LogFilter } from '#shared/log'
+import { LOG_FILTERS, LOG_SORTS, rankOf } from '#shared/log'
+import type { LogFilter, LogSort } from '#shared/log'
 import type { LogEntry } from '#shared/runs'
 
 const houseTime = useHouseTime()
@@ -15,10 +18,16 @@ const entries = ref<LogEntry[]>([])
 const problem = ref('')
 const inAddress = (key: string) => (typeof route.query[key] === 'string' ? route.query[key] : '')
 const filters = ref(Object.fromEntries(LOG_FILTERS.map(f => [f, inAddress(f)])) as Record<LogFilter, string>)
+const sortIn = (id: string): LogSort => LOG_SORTS.find(s => s.id === id)?.id ?? 'newest'
+const sort = ref<LogSort>(sortIn(inAddress('sort')))
 /** What is asked of the log. It stands in the address too, so that a view can be kept as a bookmark. */
 const question = computed((): Record<string, string> => {
   const chosen = LOG_FILTERS.filter(f => filters.value[f] !== '').map(f => [f, filters.value[f]])
-  return { ...(calm.value ? { q: calm.value } : {}), ...Object.fromEntries(chosen) }
+  return {
+    ...(calm.value ? { q: calm.value } : {}),
+    ...Object.fromEntries(chosen),
+    ...(sort.value === 'newest' ? {} : { sort: sort.value }),
+  }
 })
 /** The same as CSV. */
 const written = computed(() => `/api/log.csv?${new URLSearchParams(question.value)}`)
@@ -28,7 +37,10 @@ const PAGE = 50
 async function load(before?: LogEntry) {
   try {
     const asked = question.value
-    const from: Record<string, string> = before ? { before: String(before.endedAt), id: before.id } : {}
+    const rank = before && rankOf(sort.value, before)
+    const from: Record<string, string> = before
+      ? { before: String(before.endedAt), id: before.id, ...(typeof rank === 'number' ? { rank: String(rank) } : {}) }
+      : {}
     const page = await api<LogEntry[]>(`log?${new URLSearchParams({ ...asked, ...from })}`)
     // An answer that comes after the next question is none.
     if (asked !== question.value) return
@@ -48,6 +60,20 @@ watch(
   },
   { immediate: true },
 )
+/** A view that was kept takes the place of what is asked. */
+function ask(view: Record<string, string>) {
+  words.value = view.q ?? ''
+  sort.value = sortIn(view.sort ?? '')
+  filters.value = Object.fromEntries(LOG_FILTERS.map(f => [f, view[f] ?? ''])) as Record<LogFilter, string>
+}
+/** Heads of columns that the log can be sorted by. */
+const BY: Record<string, LogSort> = { endedAt: 'newest', pieces: 'pieces', over: 'late', scrap: 'scrap' }
+function sorted({ sortField, sortOrder }: DataTableSortEvent) {
+  const by = BY[String(sortField)] ?? 'newest'
+  sort.value = by === 'newest' && sortOrder === 1 ? 'oldest' : by
+}
+const sortField = computed(() => Object.entries(BY).find(([, by]) => by === sort.value)?.[0] ?? 'endedAt')
+const narrowed = computed(() => Object.keys(question.value).some(key => key !== 'sort'))
 const field = useTemplateRef<{ $el: HTMLInputElement }>('field')
 watch(
   () => route.query.find,
@@ -82,39 +108,43 @@ const came = (e: LogEntry) =>
       <label class="find">Find
         <InputText ref="field" v-model="words" type="search" placeholder="customer, piece, stencil, bottle, fault, person" /></label>
     </header>
+    <LogViews :question="question" @ask="ask" />
     <LogFilters v-model="filters" />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-else-if="entries.length === 0">{{ Object.keys(question).length ? 'No finished run is like that.' : 'No run is finished yet.' }}</p>
+    <p v-else-if="entries.length === 0">{{ narrowed ? 'No finished run is like that.' : 'No run is finished yet.' }}</p>
     <div v-else class="scroll" tabindex="0" role="region" aria-label="Finished runs">
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">Finished</th>
-            <th scope="col">Job</th>
-            <th scope="col">Bottle</th>
-            <th scope="col">Planned</th>
-            <th scope="col">Actual dwell</th>
-            <th scope="col">Came out</th>
-            <th scope="col">By</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="e in entries" :key="e.id">
-            <td class="numeral">{{ houseTime.format(e.endedAt, 'd MMM HH:mm') }}</td>
-            <td>
-              <NuxtLink :to="`/log/${e.id}`">{{ countOf(e.pieces, e.noun) }} for {{ e.subject }}</NuxtLink>
-              <span v-if="e.passes > 1 || e.artName" class="muted"><br>{{ beside(e) }}</span>
-            </td>
-            <td>{{ e.lot }}</td>
-            <td class="numeral">{{ formatDuration(e.summary.planned.best) }}</td>
-            <td class="numeral">{{ actual(e) }}<strong v-if="e.summary.over" class="over">{{ e.summary.over }} late</strong></td>
-            <td>{{ came(e) }}</td>
-            <td>{{ e.startedBy }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <DataTable
+        :value="entries"
+        data-key="id"
+        lazy
+        :sort-field="sortField"
+        :sort-order="sort === 'oldest' ? 1 : -1"
+        :default-sort-order="-1"
+        @sort="sorted"
+      >
+        <Column field="endedAt" header="Finished" sortable>
+          <template #body="{ data: e }"><span class="numeral">{{ houseTime.format(e.endedAt, 'd MMM HH:mm') }}</span></template>
+        </Column>
+        <Column field="pieces" header="Job" sortable>
+          <template #body="{ data: e }">
+            <NuxtLink :to="`/log/${e.id}`">{{ countOf(e.pieces, e.noun) }} for {{ e.subject }}</NuxtLink>
+            <span v-if="e.passes > 1 || e.artName" class="muted"><br>{{ beside(e) }}</span>
+          </template>
+        </Column>
+        <Column header="Bottle"><template #body="{ data: e }">{{ e.lot }}</template></Column>
+        <Column header="Planned">
+          <template #body="{ data: e }"><span class="numeral">{{ formatDuration(e.summary.planned.best) }}</span></template>
+        </Column>
+        <Column field="over" header="Actual dwell" sortable>
+          <template #body="{ data: e }">
+            <span class="numeral">{{ actual(e) }}<strong v-if="e.summary.over" class="over">{{ e.summary.over }} late</strong></span>
+          </template>
+        </Column>
+        <Column field="scrap" header="Came out" sortable><template #body="{ data: e }">{{ came(e) }}</template></Column>
+        <Column header="By"><template #body="{ data: e }">{{ e.startedBy }}</template></Column>
+      </DataTable>
     </div>
-    <Button v-if="more" label="Show older runs" severity="secondary" @click="load(entries.at(-1)!)" />
+    <Button v-if="more" label="Show more runs" severity="secondary" @click="load(entries.at(-1)!)" />
   </div>
 </template>
 
@@ -123,15 +153,6 @@ const came = (e: LogEntry) =>
 .find { display: flex; align-items: center; gap: 0.7rem; font-weight: 600; flex: 0 1 28rem; }
 .find :deep(input) { flex: 1; min-width: 0; min-height: 46px; }
 .scroll { overflow-x: auto; margin-bottom: 1rem; }
-th {
-  text-align: left;
-  font-weight: 600;
-  color: var(--muted);
-  font-size: 0.92rem;
-  padding: 0.3rem 1rem 0.3rem 0;
-  border-bottom: 2px solid var(--line);
-}
-td { padding: 0.65rem 1rem 0.65rem 0; border-bottom: 1px solid var(--line); vertical-align: baseline; }
-td.numeral { font-size: 1.2rem; white-space: nowrap; }
+.numeral { font-size: 1.2rem; white-space: nowrap; }
 .over { font: 650 0.9rem/1 var(--body); margin-left: 0.5rem; border: 1px solid currentColor; padding: 0.1rem 0.35rem; }
 </style>

@@ -82,6 +82,15 @@ function refusePiece(plan: RunPlan, state: RunState, event: PieceEvent): string 
   return inHand ? `Finish coating ${pieceName(plan, inHand.n)} first.` : null
 }
 
+/** A look is put right once the run is closed: before that it is simply judged again. */
+function refuseCorrection(plan: RunPlan, state: RunState, event: Extract<RunEvent, { kind: 'look.corrected' }>): string | null {
+  const piece = state.pieces[event.piece - 1]
+  if (!piece) return `There is no ${pieceName(plan, event.piece)} in this run.`
+  const name = capital(pieceName(plan, event.piece))
+  if (!state.finished) return `${name} can still be judged again where it was judged. The run is not closed.`
+  return piece.judged && !piece.withdrawn ? null : `${name} was never judged, so there is nothing to put right.`
+}
+
 /** Whether this is the number of a piece that is still in the run. */
 const isOpenPiece = (state: RunState, item: string) => state.pieces.some(p => String(p.n) === item && !p.withdrawn)
 
@@ -89,6 +98,7 @@ const isOpenPiece = (state: RunState, item: string) => state.pieces.some(p => St
 export function refuseStep(plan: RunPlan, state: RunState, event: RunEvent): string | null {
   // A note changes no fact, so it can be written whenever there is something to say, after the end as well.
   if (event.kind === 'note.written') return null
+  if (event.kind === 'look.corrected') return refuseCorrection(plan, state, event)
   if (state.finished) return 'This run is finished. Its log can no longer change.'
   if (state.abandoned) return 'This run was stopped. Start a new one from the job.'
   if (event.kind === 'run.resumed') return state.paused ? null : 'The run is not paused.'

@@ -145,6 +145,7 @@ describe('the history in words', () => {
       { id: 'm', at: b.now, by: 'me', kind: 'piece.mishap', piece: 2, why: 'thin', reason: '', spot: 'left' },
       { id: 'q', at: b.now, by: 'me', kind: 'tub.chosen', tub: 't' },
       { id: 'v', at: b.now, by: 'me', kind: 'gloves.changed', supply: null },
+      { id: 'l', at: b.now, by: 'me', kind: 'look.corrected', piece: 2, result: 'scrap', faults: ['weak'], note: '', why: 'it came back' },
       { id: 'g', at: b.now, by: 'me', kind: 'gun.entered', piece: 1, seconds: 90 },
       ...(['gun.on', 'gun.off', 'piece.blasted'] as const).map(kind => ({ id: kind, at: b.now, by: 'me', kind, piece: 1 })),
     )
@@ -155,6 +156,7 @@ describe('the history in words', () => {
     expect(words.get('coat.started')).toBe('First touch on tumbler 4')
     expect(words.get('etchant.measured')).toBe('4\u00a0mL put out, 1\u00a0mL went back')
     expect(words.get('care.given')).toBe('Tumbler 2: drips pushed back')
+    expect(words.get('look.corrected')).toBe('Put right: tumbler 2 is scrap, weak frost; it came back')
     expect(words.get('step.skipped')).toMatch(/^Skipped: Stir the cream.*\(stirred before\)$/)
     expect(words.get('piece.withdrawn')).toBe('Took tumbler 1 out: dropped')
     for (const text of words.values()) expect(text).not.toMatch(/undefined|\.$/)

@@ -4,7 +4,7 @@ import type { Step } from '../../plan/steps'
 import { benchWords } from './words'
 import { capital, formatDuration, formatMass, formatVolume, uncapital } from '../../basics/units'
 import { mishapWords, reasonWords } from './reasons'
-import { TRY_RESULTS } from './events'
+import { faultText, TRY_RESULTS } from './events'
 import type { NoteReason, PieceFact, RunEvent } from './events'
 
 const SETTLED: Record<PieceFact, string> = {
@@ -16,6 +16,7 @@ const SETTLED: Record<PieceFact, string> = {
 
 const NOTE_WORDS: Record<NoteReason, string> = {
   'note': 'Note',
+  'learnt': 'Learnt',
   'not-taken': 'Note of an entry that was not taken',
   'discarded': 'An entry that was not taken was discarded',
 }
@@ -82,6 +83,8 @@ export function describeEvent(plan: RunPlan, event: RunEvent): string {
       return 'Rinse water is in a tub'
     case 'gloves.changed':
       return 'Changed gloves'
+    case 'look.corrected':
+      return `Put right: ${piece} is ${event.result}, ${[...event.faults.map(faultText), event.why].join('; ')}`
     case 'piece.judged':
       return `Judged ${piece}: ${event.result}`
     case 'run.finished':

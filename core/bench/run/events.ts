@@ -104,13 +104,15 @@ export type RunEvent
     /** Torn or splashed ones off, fresh ones on; which of the shelf's, where that was said. */
     | (Base & { kind: 'gloves.changed', supply: string | null })
     | (OfPiece & JudgedLook & { kind: 'piece.judged' })
+    /** After the run was closed: seen otherwise since. What was said before stays, and `why` says what changed. */
+    | (OfPiece & JudgedLook & { kind: 'look.corrected', why: string })
     | (Base & { kind: 'run.finished' })
     | (Base & BenchReason<'run.abandoned'> & { kind: 'run.abandoned' })
     | (Base & { kind: 'event.undone', target: string })
     | (Base & NoteWritten)
 
-/** Why a note was written: by itself, in place of an entry that could not be taken, or for one that was discarded. */
-export const NOTE_REASONS = ['note', 'not-taken', 'discarded'] as const
+/** Why a note was written: by itself, for what the run taught, or for an entry that could not be taken or was discarded. */
+export const NOTE_REASONS = ['note', 'learnt', 'not-taken', 'discarded'] as const
 export type NoteReason = (typeof NOTE_REASONS)[number]
 
 interface NoteWritten {
@@ -151,6 +153,7 @@ export const EVENT_KINDS: readonly RunEventKind[] = [
   'tub.chosen',
   'gloves.changed',
   'piece.judged',
+  'look.corrected',
   'run.finished',
   'run.abandoned',
   'event.undone',

@@ -134,6 +134,7 @@ export function applyEvent(state: RunState, event: RunEvent): RunState {
     case 'gloves.changed':
       return { ...state, gloves: [...state.gloves, { ...stamp, supply: event.supply }] }
     case 'piece.judged':
+    case 'look.corrected':
       return changePiece(state, event.piece, { judged: { ...stamp, ...lookOf(event) } })
     case 'run.finished':
       return { ...state, finished: stamp }

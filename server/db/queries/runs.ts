@@ -4,6 +4,7 @@ import type { RunPlan } from '#core/plan/run-plan'
 import type { RunEvent, RunSummary } from '#core/bench/run'
 import type { CouponOfRun } from '#shared/coupons'
 import type { DrawnArt } from '#shared/passes'
+import type { LogSort } from '#shared/log'
 import type { Conflict, LogEntry, PieceShape, RunHead, StoredEvent } from '#shared/runs'
 import type { Db } from '../pool'
 import { ETCHED } from './jobs'
@@ -224,6 +225,11 @@ export async function endRun(
   ])
 }
 
+/** What the log keeps of a run that is over. */
+export async function summaryOf(db: Db, id: string): Promise<RunSummary> {
+  return (await db.query<{ summary: RunSummary }>('select summary from run where id = $1', [id])).rows[0]!.summary
+}
+
 interface LogRow extends Omit<LogEntry, 'endedAt'> {
   endedAt: Date
 }
@@ -234,28 +240,49 @@ export interface LogWanted {
   nothing: boolean
   tags: readonly string[]
   since: Date | null
+  sort: LogSort
 }
 
-/** Where a page of the log ended. */
+/** Where a page of the log ended. @property rank by which runs are sorted; null by their day */
 export interface LogPlace {
   at: Date
   id: string
+  rank: number | null
+}
+
+/** What each order goes by before the day; its index is written the same. */
+const RANKS: Record<LogSort, string | null> = {
+  newest: null,
+  oldest: null,
+  late: '((run.summary ->> \'over\')::int)',
+  scrap: '((run.summary ->> \'scrap\')::int)',
+  pieces: '((run.plan ->> \'pieces\')::int)',
+}
+const orderOf = (sort: LogSort): string => {
+  const way = sort === 'oldest' ? 'asc' : 'desc'
+  return [RANKS[sort], 'run.ended_at', 'run.id'].flatMap(by => (by === null ? [] : [`${by} ${way}`])).join(', ')
 }
 
 /** What the runs of a page have to be, with `$1` as their number. Only what is asked for stands in it, so that its index is used. */
 function loggedWhere(wanted: LogWanted, before: LogPlace | null, limit: number): { where: string, values: unknown[] } {
   const values: unknown[] = [limit]
   const given = (value: unknown) => `$${values.push(value)}`
+  const placeAfter = ({ at, id, rank }: LogPlace) => {
+    const by = RANKS[wanted.sort]
+    const end = by === null ? [given(at), given(id)] : [given(rank ?? 0), given(at), given(id)]
+    const columns = by === null ? 'run.ended_at, run.id' : `${by}, run.ended_at, run.id`
+    return `(${columns}) ${wanted.sort === 'oldest' ? '>' : '<'} (${end.join(', ')})`
+  }
   const conditions = [
     ...(wanted.words === '' ? [] : [`run.words @@ to_tsquery('simple', ${given(wanted.words)})`]),
     ...(wanted.tags.length === 0 ? [] : [`run.tags @> ${given(wanted.tags)}::text[]`]),
     ...(wanted.since === null ? [] : [`run.ended_at >= ${given(wanted.since)}`]),
-    ...(before === null ? [] : [`(run.ended_at, run.id) < (${given(before.at)}, ${given(before.id)})`]),
+    ...(before === null ? [] : [placeAfter(before)]),
   ]
   return { where: ['run.outcome = \'finished\'', ...conditions].join(' and '), values }
 }
 
-/** Finished runs, newest first. @param before where the page before this one ended */
+/** Finished runs in the order that is asked for. @param before where the page before this one ended */
 export async function logPage(db: Db, wanted: LogWanted, before: LogPlace | null, limit: number): Promise<LogEntry[]> {
   if (wanted.nothing) return []
   const { where, values } = loggedWhere(wanted, before, limit)
@@ -263,10 +290,10 @@ export async function logPage(db: Db, wanted: LogWanted, before: LogPlace | null
     `select run.id, coalesce(job.customer, 'a coupon') as subject, run.plan ->> 'noun' as noun, (run.plan ->> 'pieces')::int as pieces,
       pass.ord as "passNo", (select count(*)::int from pass p where p.set_id = pass.set_id) as passes, ${ART_NAME} as "artName",
       lot.product_name as lot, person.name as "startedBy", run.ended_at as "endedAt", run.summary
-     from (select * from run where ${where} order by run.ended_at desc, run.id desc limit $1) run
+     from (select * from run where ${where} order by ${orderOf(wanted.sort)} limit $1) run
        left join pass on pass.id = run.pass_id left join piece_set s on s.id = pass.set_id left join job on job.id = s.job_id
        join lot on lot.id = run.lot_id join person on person.id = run.started_by
-     order by run.ended_at desc, run.id desc`,
+     order by ${orderOf(wanted.sort)}`,
     values,
   )
   return rows.map(row => ({ ...row, endedAt: row.endedAt.getTime() }))
@@ -286,17 +313,17 @@ export interface LoggedRun {
   summary: RunSummary
 }
 
-/** Finished runs with their plans, newest first, to be written out. */
+/** Finished runs with their plans, to be written out. */
 export async function loggedRuns(db: Db, wanted: LogWanted, before: LogPlace | null, limit: number): Promise<LoggedRun[]> {
   if (wanted.nothing) return []
   const { where, values } = loggedWhere(wanted, before, limit)
   const { rows } = await db.query<LoggedRun>(
     `select run.id, coalesce(job.customer, '') as customer, pass.ord as "passNo", ${ART_NAME} as "artName", lot.product_name as lot,
       person.name as "startedBy", run.started_at as "startedAt", run.ended_at as "endedAt", run.plan, run.summary
-     from (select * from run where ${where} order by run.ended_at desc, run.id desc limit $1) run
+     from (select * from run where ${where} order by ${orderOf(wanted.sort)} limit $1) run
        left join pass on pass.id = run.pass_id left join piece_set s on s.id = pass.set_id left join job on job.id = s.job_id
        join lot on lot.id = run.lot_id join person on person.id = run.started_by
-     order by run.ended_at desc, run.id desc`,
+     order by ${orderOf(wanted.sort)}`,
     values,
   )
   return rows

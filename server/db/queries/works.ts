@@ -39,6 +39,12 @@ export async function insertJudged(db: Db, { id, at, plan, summary, lotId, start
     )
 }
 
+/** Pieces that were judged otherwise since. */
+export async function updateJudged(db: Db, runId: string, pieces: readonly RunSummary['pieces'][number][]): Promise<void> {
+  for (const p of pieces)
+    await db.query('update judged set result = $3, faults = $4 where run_id = $1 and piece = $2', [runId, p.n, p.result, p.faults])
+}
+
 /** Column of each factor, and what its kinds are called where that is kept. */
 const BY: Record<Factor, { column: string, name: string }> = {
   substrate: { column: 'substrate', name: 'null::text' },

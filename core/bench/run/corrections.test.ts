@@ -1,0 +1,75 @@
+import { describe, expect, it } from 'vitest'
+import { foldRun } from './fold'
+import { overrunCauses } from './overrun'
+import { summarise } from './summary'
+import { Bench, judgeAll, plan, START } from './testing.test-support'
+
+const closed = () => new Bench(plan).atEtch().finish()
+const look = { result: 'scrap', faults: ['weak'], note: '', why: 'it came back from the customer' } as const
+
+describe('a look that is put right', () => {
+  it('counts once the run is closed, and what was said before stays in the entries', () => {
+    const b = closed()
+    b.send({ kind: 'look.corrected', piece: 2, ...look, faults: [...look.faults] })
+    const summary = summarise(plan, b.state())
+    expect([summary.good, summary.scrap, summary.pieces[1]!.faults]).toEqual([3, 1, ['weak']])
+    expect(b.events.filter(e => e.kind === 'piece.judged' && e.piece === 2)).toMatchObject([{ result: 'good' }])
+    b.send({ kind: 'look.corrected', piece: 2, ...look, faults: [], result: 'usable' })
+    expect(summarise(plan, b.state())).toMatchObject({ good: 3, usable: 1, scrap: 0 })
+  })
+  it('is refused before the run is closed, and for what was never judged', () => {
+    const b = new Bench(plan).atEtch()
+    expect(b.refusal({ kind: 'look.corrected', piece: 1, ...look, faults: [] })).toMatch(/The run is not closed/)
+    const lost = new Bench(plan).atEtch()
+    lost.send({ kind: 'piece.withdrawn', piece: 1, why: 'broke', reason: '' })
+    for (const piece of [2, 3, 4]) {
+      lost.coat(piece)
+      lost.send({ kind: 'etchant.off', piece })
+      lost.send({ kind: 'piece.rinsed', piece })
+    }
+    lost.send({ kind: 'etchant.measured', putOut: 4, back: 1 })
+    lost.upTo('neutralise')
+    lost.send({ kind: 'bicarbonate.added', grams: 15 })
+    lost.send({ kind: 'step.done', step: 'neutralise' })
+    lost.upTo('look')
+    for (const piece of [2, 3, 4]) lost.send({ kind: 'piece.judged', piece, result: 'good', faults: [], note: '' })
+    lost.close()
+    expect(lost.refusal({ kind: 'look.corrected', piece: 1, ...look, faults: [] })).toMatch(/never judged/)
+    expect(lost.refusal({ kind: 'look.corrected', piece: 9, ...look, faults: [] })).toMatch(/no tumbler 9/)
+  })
+})
+
+describe('why a piece came off late', () => {
+  const causes = (b: Bench, n: number) => overrunCauses(plan, foldRun(plan, b.events), b.events, n)
+  const take = (b: Bench, piece: number, rinse: number) => {
+    b.send({ kind: 'etchant.off', piece })
+    b.wait(rinse)
+    b.send({ kind: 'piece.rinsed', piece })
+  }
+
+  it('names the piece that was in hand meanwhile, the longest first', () => {
+    const b = new Bench(plan).atEtch()
+    b.coat(1)
+    b.wait(plan.dwell.best - 20)
+    b.send({ kind: 'coat.started', piece: 2 })
+    b.wait(60)
+    b.send({ kind: 'coat.covered', piece: 2 })
+    b.wait(plan.dwell.notAfter - plan.dwell.best)
+    take(b, 1, 30)
+    expect(causes(b, 1)).toEqual([{ code: 'coating', piece: 2, by: 'me', seconds: 40 }])
+    expect(causes(b, 2)).toEqual([])
+  })
+  it('says that the run was paused, and where nobody was at the bench at all', () => {
+    const late = new Bench(plan).atEtch()
+    late.coat(1)
+    late.wait(plan.dwell.notAfter + 30)
+    take(late, 1, 30)
+    expect(causes(late, 1)).toEqual([{ code: 'nobody', seconds: plan.dwell.notAfter + 30 - plan.dwell.best }])
+  })
+  it('is silent where nothing was late', () => {
+    const b = closed()
+    expect([1, 2, 3, 4].flatMap(n => causes(b, n))).toEqual([])
+    expect(b.events[0]!.at).toBe(START)
+    expect(() => judgeAll(b)).toThrow(/finished/)
+  })
+})
