@@ -1,5 +1,8 @@
 import { z } from 'zod'
+import { ratesOf } from '#core/bench/works'
 import type { Tally } from '#core/bench/works'
+import type { LogFinding } from '#core/plan/rank'
+import { SUBSTRATE_IDS } from '#core/trade/materials'
 import type { FaultId } from '#core/bench/run'
 
 /** What runs are told apart by. */
@@ -27,6 +30,14 @@ export const worksSchema = z.object({
   by: z.enum(FACTOR_IDS, 'Choose what to tell runs apart by.').default('resist'),
   period: z.enum(PERIOD_IDS, 'Choose how far back to look.').default('all'),
 })
+
+export const adviceSchema = z.object({ substrate: z.enum(SUBSTRATE_IDS, 'Choose what it is made of.') })
+
+/** What the log shows on one substrate: more or less often good than the others, and never what chance could make. */
+export function findingsOf(of: LogFinding['of'], tallies: readonly Tally[]): LogFinding[] {
+  const rates = ratesOf(tallies)
+  return rates.flatMap(({ key, verdict, good, pieces, rest }) => (verdict === null ? [] : [{ of, key, verdict, good, pieces, rest }]))
+}
 
 /** How dwells came out against their best time: pieces by share of it. @property from the lower end of its bin */
 export interface DwellBin {

@@ -1,5 +1,6 @@
 import { coatedArea } from '#core/plan/coat'
 import { rankChains } from '#core/plan/rank'
+import type { LogFinding } from '#core/plan/rank'
 import { parseCount, parseFraction, parseLength } from '#core/basics/units'
 import type { PlanForm } from '#shared/jobs'
 import { lotFacts } from '#shared/recipe'
@@ -9,6 +10,18 @@ export function useRanking(form: Ref<PlanForm>) {
   const studio = useStudioStore()
   const { today } = useHouseTime()
   const unit = useLengthUnit()
+  /** What the studio's own log says of this substrate, while it is asked. */
+  const log = ref<LogFinding[]>([])
+  watch(
+    () => [form.value.substrate, studio.rules.logAdvice] as const,
+    async ([substrate, advice]) => {
+      log.value = []
+      if (advice === 'off') return
+      const found = await api<LogFinding[]>(`works/advice?substrate=${substrate}`).catch(() => [])
+      if (substrate === form.value.substrate) log.value = found
+    },
+    { immediate: true },
+  )
   return computed(() => {
     const read = (parsed: { ok: true, value: number } | { ok: false }) => (parsed.ok ? parsed.value : null)
     const length = (text: string) => read(parseLength(text, unit.value))
@@ -33,6 +46,7 @@ export function useRanking(form: Ref<PlanForm>) {
         coated: sum(art => coatedArea(art.open, art.box, studio.rules)),
         shelf,
         rules: studio.rules,
+        log: log.value,
       }),
     }
   })

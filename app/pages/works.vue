@@ -6,7 +6,8 @@ import { DWELL_BINS, FACTORS, PERIODS } from '#shared/works'
 import type { Factor, Period, Works } from '#shared/works'
 
 /** What the studio's own record shows: how often what comes out good, what goes wrong, and how dwells came out. */
-const by = ref<Factor>('resist')
+const asked = useRoute().query.by
+const by = ref<Factor>(FACTORS.find(f => f.id === asked)?.id ?? 'resist')
 const period = ref<Period>('all')
 const works = ref<(Works & { by: Factor }) | null>(null)
 const problem = ref('')

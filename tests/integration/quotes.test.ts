@@ -7,6 +7,7 @@ import type { Job, Pass } from '../../shared/passes'
 import { quoteOf, quoteSchema } from '../../shared/quotes'
 import type { Quote, QuoteContent, QuoteFacts, QuoteForm } from '../../shared/quotes'
 import { factsOfPass, recipeInput } from '../../shared/recipe'
+import type { Roll } from '../../shared/sheets'
 import type { Lot } from '../../shared/shelf'
 import type { Studio } from '../../shared/studio'
 import { jobForm, newLot } from '../support/client'
@@ -34,12 +35,13 @@ async function shown(id = jobId, form = FORM): Promise<{ content: QuoteContent |
   const { body: { passes } } = await mate.get<Job>(`jobs/${id}`)
   const { body: studio } = await mate.get<Studio>('studio')
   const lots = (await mate.get<Lot[]>('lots')).body
+  const rolls = (await mate.get<Roll[]>('rolls')).body
   const { rules, paces, times } = studio
   const lot = (pass: Pass) => lots.find(l => l.id === pass.lotId)!
   const recipe = (pass: Pass, numbers: number[]) =>
     planRecipe(
       recipeInput(pass, {
-        lot: lot(pass), stencil: null, ...factsOfPass(pass, numbers), rules, paces: paces!, times, rolls: [], today: '2030-05-01',
+        lot: lot(pass), stencil: null, ...factsOfPass(pass, numbers), rules, paces: paces!, times, rolls, today: '2030-05-01',
       }),
     )
   return quoteOf(passes, quoteSchema.parse(form), rules, facts, recipe, of => lots.find(l => l.id === of)!.price === 0)

@@ -1,5 +1,6 @@
 import pg from 'pg'
 import { beforeAll, describe, expect, inject, it } from 'vitest'
+import type { LogFinding } from '../../core/plan/rank'
 import type { Works } from '../../shared/works'
 import { newLot, newRun } from '../support/client'
 import type { Client } from '../support/client'
@@ -40,6 +41,21 @@ describe('what works', () => {
     const [all, quarter] = [await works('substrate'), await works('lot', 'quarter')]
     expect(all.unknown).toBe(3)
     expect(quarter.tallies.some(t => t.key === lotId)).toBe(false)
+  })
+  it('advice for a plan is what is more than chance on its own substrate, and nothing else', async () => {
+    const advice = async (substrate: string) => (await mate.get<LogFinding[]>(`works/advice?substrate=${substrate}`)).body
+    expect(await advice('borosilicate')).toEqual([])
+    for (const [resist, result] of [['soft-vinyl', 'good'], ['tape', 'scrap']] as const)
+      for (let run = 0; run < 3; run++) {
+        const { runId } = await newRun(mate, lotId, { pieces: '6', resist, substrate: 'borosilicate' })
+        await through(mate, runId, Array<'good' | 'scrap'>(6).fill(result))
+      }
+    expect((await advice('borosilicate')).map(f => [f.of, f.key, f.verdict, f.good, f.pieces])).toEqual([
+      ['resist', 'soft-vinyl', 'better', 18, 18],
+      ['resist', 'tape', 'worse', 0, 18],
+    ])
+    expect(await advice('tempered')).toEqual([])
+    expect((await mate.get('works/advice?substrate=moon')).status).toBe(400)
   })
   it('what cannot be counted is refused in a sentence', async () => {
     const { status, body } = await mate.get<{ error: string, fields: object }>('works?by=moon')

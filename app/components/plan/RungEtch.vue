@@ -94,6 +94,10 @@ watch(
         @click="all = !all"
       >{{ all ? 'Show the best only' : `All ${ranking.chains.length} that are possible` }}</button>
     </p>
+    <p v-if="ranking?.log.length" class="muted">
+      Your own log has a say in this. <NuxtLink to="/works?by=resist">Look into it</NuxtLink>, or
+      <NuxtLink to="/rules">leave it out by house rule</NuxtLink>.
+    </p>
     <details v-if="ranking?.walled.length" class="walls">
       <summary>Out of the question here: {{ ranking.walled.map(w => etchantKind(w.etchant).name).join(', ') }}</summary>
       <p v-for="w in ranking.walled" :key="w.etchant"><strong>{{ capital(etchantKind(w.etchant).name) }}:</strong> {{ w.sentence }}</p>

@@ -8,6 +8,8 @@ import type { LotFacts } from '../recipe'
 import { evidenceFor } from '../recipe'
 import { LEANINGS, SHELF_POINTS, VERDICT_POINTS } from './leanings'
 import type { Leaning, Situation } from './leanings'
+import { findingSays } from './own-log'
+import type { LogFinding } from './own-log'
 
 /** A lot that may be chosen, with the id and name the shelf knows it by. */
 export interface ShelfLot extends LotFacts {
@@ -23,6 +25,8 @@ export interface RankInput {
   coated: number | null
   shelf: readonly ShelfLot[]
   rules: HouseRules
+  /** What the studio's own log shows on this substrate; nothing where nobody asks it. */
+  log?: readonly LogFinding[]
 }
 
 export interface RankedChain extends Chain {
@@ -39,6 +43,8 @@ export interface Ranking {
   chains: RankedChain[]
   /** Etchants that are out of the question on this substrate, with the wall's sentence. */
   walled: { etchant: EtchantKindId, sentence: string }[]
+  /** What of the studio's own log had a say. */
+  log: readonly LogFinding[]
 }
 
 function fits(when: Situation | undefined, input: RankInput, lot: ShelfLot | null): boolean {
@@ -81,7 +87,9 @@ function shelfPoints(input: RankInput, etchant: EtchantKindId, lot: ShelfLot | n
 function rankOne(input: RankInput, chain: Chain, lot: ShelfLot | null): RankedChain | null {
   const judgement = judge(chain, input.at)
   if (judgement.verdict === 'never') return null
-  const said = [...LEANINGS.filter(l => leansOn(l, chain) && fits(l.when, input, lot)), ...shelfPoints(input, chain.etchant, lot)]
+  const own = (input.log ?? []).filter(f => f.key === (f.of === 'resist' ? chain.resist : lot?.id)).map(findingSays)
+  // One's own record stands before what is usual.
+  const said = [...own, ...LEANINGS.filter(l => leansOn(l, chain) && fits(l.when, input, lot)), ...shelfPoints(input, chain.etchant, lot)]
   return {
     ...chain,
     lot,
@@ -89,7 +97,11 @@ function rankOne(input: RankInput, chain: Chain, lot: ShelfLot | null): RankedCh
     points: VERDICT_POINTS[judgement.verdict] + said.reduce((sum, s) => sum + s.points, 0),
     // What tells this chain from its neighbours stands first: the table's own reasons are often the same for all.
     pros: [...said.filter(s => s.points > 0).map(s => s.reason), ...judgement.rows.filter(r => r.verdict === 'works').map(r => r.reason)],
-    cons: [...judgement.rows.filter(r => r.verdict !== 'works').map(r => r.reason), ...said.filter(s => s.points < 0).map(s => s.reason)],
+    cons: [
+      ...own.filter(s => s.points < 0).map(s => s.reason),
+      ...judgement.rows.filter(r => r.verdict !== 'works').map(r => r.reason),
+      ...said.filter(s => s.points < 0 && !own.includes(s)).map(s => s.reason),
+    ],
   }
 }
 
@@ -111,5 +123,6 @@ export function rankChains(input: RankInput): Ranking {
   return {
     chains: chains.sort((a, b) => b.points - a.points || a.etchant.localeCompare(b.etchant) || a.resist.localeCompare(b.resist)),
     walled,
+    log: input.log ?? [],
   }
 }

@@ -1,3 +1,5 @@
 export { rankChains } from './chains'
 export type { RankedChain, RankInput, Ranking, ShelfLot } from './chains'
+export { findingSays } from './own-log'
+export type { LogFinding } from './own-log'
 export { LEANINGS } from './leanings'

@@ -61,6 +61,20 @@ describe('ranked chains', () => {
     expect(best({ substrate: 'brass', at: art(1.5, 300, 'flat') }).etchant).toBe('ferric-chloride')
     expect(best({ substrate: 'mirror-back', at: art(2, 5000, 'flat') })).toMatchObject({ etchant: 'abrasive', resist: 'blast-mask' })
   })
+  it('the studio\'s own log moves a choice by its resist or its bottle, first among the reasons, and says with what evidence', () => {
+    const finding = { of: 'resist', key: 'soft-vinyl', verdict: 'better', good: 48, pieces: 50, rest: { good: 60, pieces: 90 } } as const
+    const chain = (log: RankInput['log']) =>
+      rankChains({ ...input, log }).chains.find(c => c.lot?.id === 'general' && c.resist === 'soft-vinyl')!
+    expect(chain([finding]).points - chain([]).points).toBe(12)
+    expect(chain([finding]).pros[0]).toBe('Your log speaks for it: 96 % of 50 good, with others 67 % of 90.')
+    const against = { ...finding, of: 'lot', key: 'general', verdict: 'worse' } as const
+    expect(chain([against]).points - chain([]).points).toBe(-12)
+    expect(chain([against]).cons[0]).toMatch(/^Your log speaks against it/)
+    expect(rankChains({ ...input, log: [finding] }).log).toEqual([finding])
+    // A wall stays a wall, whatever anybody's log says.
+    const onPlastic = rankChains({ ...input, substrate: 'acrylic', log: [{ ...finding, key: 'permanent-vinyl' }] })
+    expect(onPlastic.chains.map(c => c.etchant)).not.toContain('general-cream')
+  })
   it('what is at hand comes before what would have to be bought', () => {
     expect(best({ shelf: [shelf[2]!] }).lot!.id).toBe('slow')
     expect(best({ shelf: [] }).cons.join()).toMatch(/None of it is on the shelf/)

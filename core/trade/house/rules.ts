@@ -85,6 +85,8 @@ export interface HouseRules extends Schools {
   resistPrice: number
   consumables: number
   hourly: number
+  /** Whether the studio's own log has a say where a plan is made. */
+  logAdvice: 'on' | 'off'
   // Quotes
   wear: number
   overhead: number
@@ -617,6 +619,19 @@ export const RULES: readonly RuleSpec[] = [
     label: 'Currency',
     default: 'EUR',
     reason: 'Three capital letters.',
+    source: houseRule(),
+  },
+  {
+    key: 'logAdvice',
+    group: 'Units, time and prices',
+    kind: 'choice',
+    label: 'Advice from your own log',
+    default: 'on',
+    options: [
+      { id: 'on', text: 'Give it' },
+      { id: 'off', text: 'Leave it out' },
+    ],
+    reason: 'Only what is more than chance is said, and it never decides alone.',
     source: houseRule(),
   },
   number('resistPrice', 'Units, time and prices', 'money', 'Resist, per m²', 9, [0, 1_000_000], 'What a roll costs by its area.'),

@@ -59,8 +59,13 @@ const BY: Record<Factor, { column: string, name: string }> = {
 /** Kinds beyond which nobody reads on. */
 const MOST_KINDS = 40
 
-/** Judged pieces since a moment, told apart by one thing. */
-export async function tallies(db: Db, by: Factor, since: Date): Promise<Pick<Works, 'tallies' | 'unknown'>> {
+/** Judged pieces since a moment, told apart by one thing. @param substrate only those on it; null: all */
+export async function tallies(
+  db: Db,
+  by: Factor,
+  since: Date,
+  substrate: string | null = null,
+): Promise<Pick<Works, 'tallies' | 'unknown'>> {
   const { column, name } = BY[by]
   const count = (result: string) => `count(*) filter (where result = '${result}')::int as ${result}`
   // Counted per run first: telling runs apart in one go would sort every piece there is.
@@ -69,10 +74,10 @@ export async function tallies(db: Db, by: Factor, since: Date): Promise<Pick<Wor
       select key, count(*)::int as runs, sum(pieces)::int as pieces, sum(good)::int as good, sum(usable)::int as usable,
         sum(scrap)::int as scrap
       from (select ${column} as key, run_id, count(*) as pieces, ${count('good')}, ${count('usable')}, ${count('scrap')}
-        from judged where ended_at >= $1 group by 1, 2) run
+        from judged where ended_at >= $1 ${substrate === null ? '' : 'and substrate = $2'} group by 1, 2) run
       group by key order by pieces desc, key limit ${MOST_KINDS}) kind
     order by kind.pieces desc, key`,
-    [since],
+    substrate === null ? [since] : [since, substrate],
   )
   return {
     tallies: rows.filter(r => r.key !== null) as Works['tallies'],

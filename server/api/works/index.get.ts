@@ -2,9 +2,9 @@ import { getQuery } from 'h3'
 import { fieldErrors } from '#shared/fields'
 import { PERIODS, worksSchema } from '#shared/works'
 import type { Works } from '#shared/works'
-import { dwellBins, faultCounts, tallies } from '../db/queries/works'
-import { route } from '../http/handler'
-import { Refusal } from '../services/refusal'
+import { dwellBins, faultCounts, tallies } from '../../db/queries/works'
+import { route } from '../../http/handler'
+import { Refusal } from '../../services/refusal'
 
 const DAY_MS = 86_400_000
 
