@@ -70,7 +70,7 @@ function option() {
       nameLocation: 'middle',
       nameGap: 26,
       ...axis,
-      axisLabel: { ...text, formatter: (s: number) => formatDuration(s) },
+      axisLabel: { ...text, hideOverlap: true, formatter: (s: number) => formatDuration(s) },
     },
     yAxis: {
       type: 'category',

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatDuration, formatNumber } from '#core/basics/units'
+import { countOf, formatDuration, formatNumber } from '#core/basics/units'
 import { STEP_NAMES, stepName } from '#core/plan/steps'
 
 /** How long the crew takes for each kind of step against what is usual; the plan goes by it. */
@@ -16,7 +16,10 @@ const MOST = 4
 /** A minute of the plan, as this studio works. */
 const ofTen = (ratio: number) => formatDuration(Math.round(600 * ratio))
 const lines = computed(() =>
-  rows.value.map(r => ({ name: r.name, value: r.ratio, interval: r.interval, text: `${times(r.ratio)} of ${r.runs}`, tint: '--glass' })),
+  rows.value.map(({ name, ratio, interval, runs }) => {
+    const text = `${times(ratio)}, ${countOf(runs, 'run')}`
+    return { name, value: ratio, interval, text, tint: '--glass' }
+  }),
 )
 const axis = { name: 'time it took, of what is usual', format: (v: number) => `${v} ×`, most: MOST, interval: 1 }
 </script>

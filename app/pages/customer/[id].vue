@@ -75,7 +75,7 @@ const STATUS: Record<CustomerJob['status'], string> = { planned: 'planned', runn
       </DataTable>
       <section v-if="!customer.erased" class="theirs" aria-label="Their data">
         <h2>Their data</h2>
-        <p class="muted">Should they ask what you keep of them, hand them this file. Should they ask to be forgotten, a lead can do it.</p>
+        <p class="muted">If they ask what you keep on them, give them this file. If they ask to be forgotten, a lead can do that.</p>
         <div class="do">
           <a class="button" :href="`/api/customers/${customer.id}/written`" download>Download as JSON</a>
           <Button v-if="session.isLead && !erasing" severity="secondary" label="Erase this customer" @click="erasing = true" />
@@ -103,6 +103,6 @@ dt { color: var(--muted); }
 dd { margin: 0; }
 .lines { white-space: pre-line; max-width: 44rem; }
 .theirs { margin-top: 2rem; max-width: 48rem; }
-.sure { border-left: 4px solid var(--alarm); padding-left: 1rem; margin-top: 1rem; }
+.sure { border-left: 4px solid var(--frost); padding-left: 1rem; margin-top: 1rem; }
 .numeral { white-space: nowrap; }
 </style>
