@@ -8,7 +8,7 @@ import type { PassTurn } from '#core/plan/steps'
 import { weedingTime } from '#core/art/weeding'
 import { suggestTray } from '#core/plan/ahead'
 import { suggestTool } from '#core/plan/coat'
-import type { Paces } from '#core/plan/coat'
+import type { OwnShare, Paces } from '#core/plan/coat'
 import { measuredWall } from '#core/piece/vessel'
 import type { Wall } from '#core/piece/vessel'
 import type { PlannedWall } from './blanks'
@@ -66,6 +66,8 @@ export interface PlanFacts {
   arts: readonly (ArtFacts | null)[]
   rules: HouseRules
   paces: Paces
+  /** How much of a reusable cream it puts back; by house rule where nothing is said. */
+  recovered?: OwnShare | null
   /** What its own steps took; as usual where nothing is said. */
   times?: OwnTimes
   /** The studio's day. */
@@ -97,7 +99,7 @@ function placementFacts(p: PlacementEntry, art: ArtFacts | null, wall: Wall | nu
 /** What the core needs to plan a job. The same on both sides, so that plan and bench agree. */
 export function recipeInput(
   job: Planned,
-  { lot, stencil, wall, arts, rules, paces, times, today, turn, numbers, resistCut, rolls }: PlanFacts,
+  { lot, stencil, wall, arts, rules, paces, times, recovered, today, turn, numbers, resistCut, rolls }: PlanFacts,
 ): RecipeInput {
   const all = Array.from({ length: job.pieces }, (_, i) => i + 1)
   const now = numbers ?? all
@@ -131,6 +133,7 @@ export function recipeInput(
     tool: job.tool || suggestTool(openOf(placements), job.surface === 'flat'),
     paces,
     ...(times ? { times } : {}),
+    ...(recovered ? { recovered } : {}),
     tray: job.tray ?? suggestTray(job.girth * job.height, now.length),
     depth: job.depth,
     carve: job.carve ?? USUAL_DEPTH,

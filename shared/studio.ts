@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { readRule, RULES, writeRule } from '#core/trade/house'
-import type { Paces } from '#core/plan/coat'
+import type { OwnShare, Paces } from '#core/plan/coat'
 import type { OwnTimes } from '#core/plan/own-times'
 import type { HouseRules, RuleKey } from '#core/trade/house'
 
@@ -48,6 +48,8 @@ export interface Studio {
   version: number
   /** What its own coats took; with the studio as a page gets it. */
   paces?: Paces
+  /** How much of a reusable cream it puts back, by its ledger. */
+  recovered?: OwnShare | null
   /** What its own steps took, of the latest runs. */
   times?: OwnTimes
 }

@@ -25,6 +25,7 @@ export function planFacts(pass: Draft | Pass, lot: Lot, studio: ReturnType<typeo
     rules: studio.rules,
     paces: studio.paces,
     times: studio.times,
+    recovered: studio.recovered,
     today,
   }
 }

@@ -26,6 +26,7 @@ export const useStudioStore = defineStore('studio', () => {
 
   const rules = computed(() => studio.value?.rules ?? DEFAULT_HOUSE_RULES)
   const paces = computed(() => studio.value?.paces ?? NO_PACES)
+  const recovered = computed(() => studio.value?.recovered ?? null)
   const times = computed(() => studio.value?.times ?? {})
   /** Kept on the device too: they have to be there when nothing else is. */
   const numbers = useLocalStorage(NUMBERS, { emergency: '', poison: '' })
@@ -80,6 +81,7 @@ export const useStudioStore = defineStore('studio', () => {
     rules,
     paces,
     times,
+    recovered,
     numbers,
     numbersMissing,
     loadStudio,

@@ -27,7 +27,7 @@ import { stencilById, stencilsByIds } from '../db/queries/stencils'
 import type { Context } from './context'
 import { notify } from './context'
 import { editedMeanwhile, notFound, Refusal } from './refusal'
-import { pacesOf, studioOf, timesOf } from './studio'
+import { pacesOf, recoveredShareOf, studioOf, timesOf } from './studio'
 
 /** One pass as it was sent, with where its fields stand in the form, and what it keeps of the library. */
 interface ReadPass {
@@ -227,12 +227,13 @@ export async function recipeMaker(db: Db, of: readonly Pass[], now: Date) {
   const today = dayIn(studio.rules.timeZone, now.getTime())
   const paces = await pacesOf(db, studio.rules)
   const times = await timesOf(db)
+  const recovered = await recoveredShareOf(db, studio.rules)
   const rolls = await pricedRolls(db)
   /** @param numbers pieces that go through it; those it owes where nothing is said */
   const recipe = (pass: Pass, numbers?: readonly number[]): Recipe => {
     const stencil = stencils.find(s => s.id === pass.stencilId) ?? null
     const lot = lots.find(b => b.id === pass.lotId)!
-    const facts = { lot, stencil, ...factsOfPass(pass, numbers), rules: studio.rules, rolls, paces, times, today }
+    const facts = { lot, stencil, ...factsOfPass(pass, numbers), rules: studio.rules, rolls, paces, times, recovered, today }
     return planRecipe(recipeInput(pass, facts))
   }
   return { recipe, lots, rules: studio.rules }

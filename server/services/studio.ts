@@ -1,5 +1,5 @@
-import { paceOf } from '#core/plan/coat'
-import type { CoatTool, Paces } from '#core/plan/coat'
+import { paceOf, recoveredOf } from '#core/plan/coat'
+import type { CoatTool, OwnShare, Paces } from '#core/plan/coat'
 import { stepTimes } from '#core/bench/run'
 import { ownTimes } from '#core/plan/own-times'
 import type { OwnTimes } from '#core/plan/own-times'
@@ -7,7 +7,7 @@ import type { HouseRules } from '#core/trade/house'
 import type { Studio, StudioEntry } from '#shared/studio'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
-import { coatSamples, eventsOfRuns, putTimes, stepSamples } from '../db/queries/runs'
+import { coatSamples, eventsOfRuns, measuredRuns, putTimes, stepSamples } from '../db/queries/runs'
 import { readStudio, updateStudio } from '../db/queries/studio'
 import type { Context } from './context'
 import { notify } from './context'
@@ -40,10 +40,16 @@ export async function timesOf(db: Db): Promise<OwnTimes> {
   return ownTimes(samples)
 }
 
+/** How much of a reusable cream this studio puts back, by its ledger. */
+export async function recoveredShareOf(db: Db, rules: HouseRules): Promise<OwnShare | null> {
+  return recoveredOf(await measuredRuns(db), rules.toolLoss)
+}
+
 /** The studio as a page gets it. */
 export async function studioForPages(db: Db): Promise<Studio> {
   const studio = await studioOf(db)
-  return { ...studio, paces: await pacesOf(db, studio.rules), times: await timesOf(db) }
+  const { rules } = studio
+  return { ...studio, paces: await pacesOf(db, rules), times: await timesOf(db), recovered: await recoveredShareOf(db, rules) }
 }
 
 export async function changeStudio(context: Context, entry: StudioEntry): Promise<Studio> {

@@ -44,7 +44,7 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   // Another bottle beside it: what differs stands in both columns.
   await page.getByText('Another bottle beside it').click()
   await page.getByRole('combobox', { name: 'Compare with' }).click()
-  await page.getByRole('option', { name: /Ten second cream/ }).click()
+  await page.getByRole('option', { name: 'Ten second cream', exact: true }).click()
   await expect(page.getByRole('row', { name: /^Best 5\smin 10\ss/ })).toBeVisible()
 
   // Two of them are enough to go through the bench with.

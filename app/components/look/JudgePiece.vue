@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { pieceLabel } from '#core/plan/run-plan'
 import { FAULTS, isOver, pieceClock, reasonWords, RESULTS } from '#core/bench/run'
-import type { FaultId, FaultMark, JudgedLook, PieceResult, PieceState, Remedy } from '#core/bench/run'
+import type { FaultId, FaultMark, JudgedLook, OtherLook, PieceResult, PieceState, Remedy } from '#core/bench/run'
 import type { LookFacts } from '#core/bench/look'
 import type { RunPlan } from '#core/plan/run-plan'
 import { capital, formatClock } from '#core/basics/units'
@@ -15,9 +15,13 @@ const props = defineProps<{
   facts: LookFacts
   /** It is not dry yet, and nobody has said otherwise. */
   damp: boolean
+  /** What others said of it before the word that counts. */
+  others: OtherLook[]
   jobId: string | null
 }>()
 const emit = defineEmits<{ judge: [look: JudgedLook] }>()
+const studio = useStudioStore()
+const houseTime = useHouseTime()
 const judged = () => props.piece.judged
 const faults = ref<FaultId[]>([...(judged()?.faults ?? [])])
 const marks = ref<FaultMark[]>([...(judged()?.marks ?? [])])
@@ -100,6 +104,9 @@ function choose(r: Remedy) {
             {{ r }}
           </button>
         </div>
+        <p v-for="o in others" :key="o.by" role="status">
+          {{ studio.nameOf(o.by) }} said {{ o.result }} at {{ houseTime.format(o.at, 'HH:mm') }}. The last word counts: talk it over.
+        </p>
         <button type="button" class="unfold" :aria-expanded="looking" @click="looking = !looking">
           {{ looking ? 'Hide the faults' : 'Something is wrong with it' }}
         </button>

@@ -5,7 +5,7 @@ import { pieceLabel } from '#core/plan/run-plan'
 import { etchantKind, resistKind, substrateKind } from '#core/trade/materials'
 import { lookWords } from '#core/plan/blast'
 import { remedyWords } from '#core/bench/look'
-import { faultText, foldRun, mishapWords, overrunCauses, reasonWords, summarise, workedSeconds } from '#core/bench/run'
+import { faultText, foldRun, mishapWords, otherLooks, overrunCauses, reasonWords, summarise, workedSeconds } from '#core/bench/run'
 import type { OverrunCause, PieceSummary } from '#core/bench/run'
 import { capital, countOf, formatDuration, formatVolume, uncapital } from '#core/basics/units'
 import type { Job } from '#shared/passes'
@@ -122,6 +122,7 @@ const seenOn = (p: PieceSummary) =>
     ...p.faults.map(faultText),
     p.remedy && p.result !== 'scrap' && uncapital(remedyWords(p.remedy)),
     p.judgedEarly && 'judged before it had dried for its time',
+    ...otherLooks(run.value!.events, p.n).map(o => `${studio.firstName(o.by)} had said ${o.result}`),
     p.note,
   ]
     .filter(Boolean)

@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import { dryAt, lookFacts } from '#core/bench/look'
 import { pieceLabel } from '#core/plan/run-plan'
-import { lookHasCome } from '#core/bench/run'
+import { lookHasCome, otherLooks } from '#core/bench/run'
 import type { JudgedLook } from '#core/bench/run'
 import { formatDuration } from '#core/basics/units'
 
@@ -72,8 +72,10 @@ async function finish() {
           :facts="facts[p.n - 1]!"
           :damp="!feltDry && !p.judged && isDamp(p.n)"
           :job-id="run.jobId"
+          :others="otherLooks(run.events, p.n)"
           @judge="judge(p.n, $event)"
         />
+        <RunPhotos :run="run" :step="step?.id ?? null" />
         <MainControl
           flow
           :disabled="open.length > 0"

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { foldRun } from './fold'
+import { otherLooks } from './other-looks'
 import { overrunCauses } from './overrun'
 import { summarise } from './summary'
 import { Bench, judgeAll, plan, START } from './testing.test-support'
@@ -36,6 +37,30 @@ describe('a look that is put right', () => {
     lost.close()
     expect(lost.refusal({ kind: 'look.corrected', piece: 1, ...look, faults: [] })).toMatch(/never judged/)
     expect(lost.refusal({ kind: 'look.corrected', piece: 9, ...look, faults: [] })).toMatch(/no tumbler 9/)
+  })
+})
+
+describe('a piece that two people judged', () => {
+  it('has the other word beside the one that counts, where they differ', () => {
+    const b = new Bench(plan).atEtch()
+    b.etchAll()
+    b.send({ kind: 'etchant.measured', putOut: 4, back: 1 })
+    b.upTo('neutralise')
+    b.send({ kind: 'bicarbonate.added', grams: 15 })
+    b.send({ kind: 'step.done', step: 'neutralise' })
+    b.upTo('look')
+    const judge = (result: 'good' | 'usable' | 'scrap', by: string, piece = 1) =>
+      b.wait(60).send({ kind: 'piece.judged', piece, result, faults: [], note: '' }, by)
+    judge('good', 'osk')
+    expect(otherLooks(b.events, 1)).toEqual([])
+    judge('usable', 'juno')
+    const [first] = b.events.filter(e => e.kind === 'piece.judged')
+    expect(otherLooks(b.events, 1)).toEqual([{ by: 'osk', at: first!.at, result: 'good' }])
+    // Changing one's own mind is no second opinion, and two who agree are none either.
+    judge('scrap', 'juno')
+    judge('scrap', 'osk')
+    expect(otherLooks(b.events, 1)).toEqual([])
+    expect(otherLooks(b.events, 2)).toEqual([])
   })
 })
 

@@ -1,12 +1,12 @@
 import type { Figure, FigureInput } from '../../basics/figure'
 import { ruleSource } from '../../trade/house'
 import type { HouseRules, RuleKey } from '../../trade/house'
-import { commonPractice, reading } from '../../basics/source'
+import { commonPractice, houseRule, reading } from '../../basics/source'
 import { coatRate, NO_PACES } from './pace'
-import type { CoatTool, Paces } from './pace'
+import type { CoatTool, OwnShare, Paces } from './pace'
 
-export { COAT_TOOL_IDS, COAT_TOOLS, coatRate, NO_PACES, paceOf, suggestTool } from './pace'
-export type { CoatRate, CoatTool, Pace, Paces, Sample } from './pace'
+export { COAT_TOOL_IDS, COAT_TOOLS, coatRate, NO_PACES, paceOf, recoveredOf, suggestTool } from './pace'
+export type { CoatRate, CoatTool, OwnShare, Pace, Paces, Sample } from './pace'
 
 /** Art up to this size is coated opening by opening; from the larger size on the coat goes over the film between them too, mm². */
 const ALONE = 5000
@@ -80,36 +80,47 @@ export function creamFigure(
   }
 }
 
-/** What goes back into the bottle of all that was put out. @param cream mL put out */
-export function recoveredFigure(cream: number, rules: HouseRules): Figure {
+/** The share that goes back: this studio's own once enough runs were measured. */
+function backInput(rules: HouseRules, own: OwnShare | null): FigureInput {
+  if (!own) return ruleInput(rules, 'recoveredShare', 'share that goes back', 'fraction')
+  const source = houseRule(`median of ${own.runs} runs in the ledger`)
+  return { label: 'share that goes back, your own', value: own.share, unit: 'fraction', source }
+}
+
+/** What goes back into the bottle of all that was put out. @param cream mL put out @param own how much of it this studio puts back */
+export function recoveredFigure(cream: number, rules: HouseRules, own: OwnShare | null = null): Figure {
+  const back = backInput(rules, own)
   return {
     id: 'recovered',
     label: 'Goes back into the bottle',
-    value: Math.max(0, cream - rules.toolLoss) * rules.recoveredShare,
+    value: Math.max(0, cream - rules.toolLoss) * back.value,
     unit: 'ml',
     formula: '(put out − what stays in the brush) × share that goes back',
     inputs: [
       { label: 'cream put out', value: cream, unit: 'ml', source: reading },
       ruleInput(rules, 'toolLoss', 'stays in the brush', 'ml'),
-      ruleInput(rules, 'recoveredShare', 'share that goes back', 'fraction'),
+      back,
     ],
     source: commonPractice('most can be used again'),
   }
 }
 
-/** What a run takes from the bottle once the rest went back. @param cream mL put out @param recover whether it is scraped back */
-export function netCreamFigure(cream: number, pieces: number, recover: boolean, rules: HouseRules): Figure {
-  const share = recover ? rules.recoveredShare : 0
+/**
+ * What a run takes from the bottle once the rest went back. @param cream mL put out @param recover whether it is scraped back
+ * @param own how much of it this studio puts back, where that is known
+ */
+export function netCreamFigure(cream: number, pieces: number, recover: boolean, rules: HouseRules, own: OwnShare | null = null): Figure {
+  const back = recover ? backInput(rules, own) : { label: 'goes back', value: 0, unit: 'fraction' as const, source: reading }
   return {
     id: 'net-cream',
     label: 'Used up, a piece',
-    value: (cream - Math.max(0, cream - rules.toolLoss) * share) / pieces,
+    value: (cream - Math.max(0, cream - rules.toolLoss) * back.value) / pieces,
     unit: 'ml',
     formula: '(put out − (put out − what stays in the brush) × share that goes back) ÷ pieces',
     inputs: [
       { label: 'cream put out', value: cream, unit: 'ml', source: reading },
       ruleInput(rules, 'toolLoss', 'stays in the brush', 'ml'),
-      { label: 'goes back', value: share, unit: 'fraction', source: recover ? ruleSource(rules, 'recoveredShare') : reading },
+      back,
       { label: 'pieces', value: pieces, unit: 'count', source: reading },
     ],
     source: commonPractice('most can be used again'),

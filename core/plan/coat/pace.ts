@@ -1,4 +1,4 @@
-import { median } from '../../basics/median'
+import { median, medianInterval } from '../../basics/median'
 import { ruleSource } from '../../trade/house'
 import type { HouseRules } from '../../trade/house'
 import { houseRule } from '../../basics/source'
@@ -53,6 +53,24 @@ export function paceOf(samples: readonly Sample[], handling: number): Pace | nul
     return area > 0 && rate >= FASTEST ? [rate] : []
   })
   return rates.length < FEWEST ? null : { rate: median(rates), pieces: rates.length }
+}
+
+/** How much of a reusable cream this studio puts back. */
+export interface OwnShare {
+  share: number
+  /** Where the median may lie. */
+  interval: [low: number, high: number]
+  runs: number
+}
+
+/**
+ * The median share that went back into its bottle, of what did not stay in the brush; null where there are too few runs for an interval.
+ * @param measured mL put out and back, run by run @param toolLoss mL that stay in the brush
+ */
+export function recoveredOf(measured: readonly { putOut: number, back: number }[], toolLoss: number): OwnShare | null {
+  const shares = measured.flatMap(({ putOut, back }) => (putOut > toolLoss ? [Math.min(1, Math.max(0, back / (putOut - toolLoss)))] : []))
+  const interval = medianInterval(shares)
+  return interval && { share: median(shares), interval, runs: shares.length }
 }
 
 /** Time for one cm², whose it is, and in words which it is. */

@@ -1,6 +1,6 @@
 import type { Answers } from '../../trade/answers'
 import type { BlastLook } from '../blast'
-import type { CoatTool, Pace, Paces } from '../coat'
+import type { CoatTool, OwnShare, Pace, Paces } from '../coat'
 import type { Surface } from '../../trade/compatibility'
 import type { CouponEvidence } from '../dwell'
 import type { HouseRules, Schools } from '../../trade/house'
@@ -80,6 +80,8 @@ export interface RecipeInput {
   tool: CoatTool
   /** What this studio's own coats took. */
   paces: Paces
+  /** How much of a reusable cream this studio puts back; by house rule where nobody knows. */
+  recovered?: OwnShare | null
   /** What this studio's own steps took. */
   times?: OwnTimes
   /** Pieces of metal that are rubbed side by side on one tray. */

@@ -78,14 +78,14 @@ export function creamPart(input: RecipeInput): MethodPart {
   const coat = coatSeconds(cover, input.rules, how)
   const cream = creamFigure(open, input.pieces, input.rules, coatedOf(input.placements, input.rules))
   const recover = input.schools.after === 'recover' && input.lot.reusable
-  const net = netCreamFigure(cream.value, input.pieces, recover, input.rules)
+  const net = netCreamFigure(cream.value, input.pieces, recover, input.rules, input.recovered ?? null)
   const bicarbonate = bicarbonateFigure(cream.value, input.rules, input.lot.acidShare ?? null)
   return {
     dwell: dwellOf(input, coat),
     figures: [
       coatFigure(cover, input.rules, how, false),
       cream,
-      ...(recover ? [recoveredFigure(cream.value, input.rules)] : []),
+      ...(recover ? [recoveredFigure(cream.value, input.rules, input.recovered ?? null)] : []),
       net,
       usedFigure(net, input.pieces),
       bicarbonate,

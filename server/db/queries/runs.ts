@@ -347,6 +347,18 @@ export async function coatSamples(db: Db): Promise<(Sample & { tool: CoatTool })
   return rows
 }
 
+/** mL put out and back of the latest finished runs that scraped their cream back, as the ledger has it. */
+export async function measuredRuns(db: Db): Promise<{ putOut: number, back: number }[]> {
+  const { rows } = await db.query<{ putOut: number, back: number }>(
+    `select coalesce(-sum(m.change) filter (where m.kind = 'used'), 0)::float8 as "putOut",
+       coalesce(sum(m.change) filter (where m.kind = 'recovered'), 0)::float8 as back
+     from (select id, lot_id from run where outcome = 'finished' and pass_id is not null and plan ->> 'after' = 'recover'
+         order by ended_at desc, id desc limit ${LATEST}) r join movement m on m.run_id = r.id and m.stock_id = r.lot_id
+     group by r.id having sum(m.change) filter (where m.kind = 'used') < 0`,
+  )
+  return rows
+}
+
 /** Runs that are still to be timed, with what that takes. */
 export interface Untimed {
   id: string
