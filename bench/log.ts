@@ -30,10 +30,10 @@ export async function logRows(databaseUrl: string, client: Client, lotId: string
   )
   await pool.query('vacuum analyze run')
   await pool.query('vacuum analyze judged')
-  const ask = async (name: string, query: string, condition: string): Promise<Row> => {
+  const ask = async (name: string, query: string, condition: string, order = 'ended_at desc, id desc'): Promise<Row> => {
     const sql = `select run.*, lot.product_name, person.name from (select * from run where outcome = 'finished' and ${condition}
-        order by ended_at desc, id desc limit 50) run
-      join lot on lot.id = run.lot_id join person on person.id = run.started_by order by run.ended_at desc, run.id desc`
+        order by ${order} limit 50) run
+      join lot on lot.id = run.lot_id join person on person.id = run.started_by`
     const [ours, bare] = await byTurns(ROUNDS, () => client.get(`log?${query}`), () => pool.query(sql))
     return {
       name: `Log of 200,000 runs, ${name}, whole request`,
@@ -48,6 +48,7 @@ export async function logRows(databaseUrl: string, client: Client, lotId: string
     await ask('a word of every run', 'q=bench', 'words @@ to_tsquery(\'simple\', \'bench:*\')'),
     await ask('a rare fault', 'fault=thin', 'tags @> \'{fault:thin}\''),
     await ask('its newest page', '', 'true'),
+    await ask('the most scrap first', 'sort=scrap', 'true', '((summary ->> \'scrap\')::int) desc, ended_at desc, id desc'),
   ]
   const kinds = `select resist, count(distinct run_id), count(*), count(*) filter (where result = 'good') from judged group by resist`
   const [works, counted] = await byTurns(ROUNDS, () => client.get('works?by=resist'), () => pool.query(kinds))

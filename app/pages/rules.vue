@@ -101,7 +101,8 @@ async function save() {
         All that Crest knows of this studio, as JSON, a line for each row: to keep, to read with your own tools, or to bring into another
         Crest. It holds your customers and how people sign in, so keep it as safe as the studio's keys.
       </p>
-      <p><a class="button" href="/api/everything" download>Download everything</a></p>
+      <p v-if="session.signedIn?.byPin">Sign in with your password to download it: a PIN is not enough for this.</p>
+      <p v-else><a class="button" href="/api/everything" download>Download everything</a></p>
     </section>
   </div>
 </template>

@@ -4,6 +4,7 @@ import { migrate } from '../../scripts/lib/database.mjs'
 import { createPool, endPool } from '../../server/db/pool'
 import type { Pool } from '../../server/db/pool'
 import { bringIn } from '../../server/services/studio-file'
+import { Client, MATE } from '../support/client'
 import { sharedStudio } from '../support/studio'
 
 let empty: Pool
@@ -42,6 +43,20 @@ describe('a studio written as JSON', () => {
   ])('%s is not brought in, and nothing is changed', async (_, text, why) => {
     await expect(bringIn(empty, linesOf(text()))).rejects.toThrow(why)
     expect(await nobody()).toBe(true)
+  })
+  it('is for a lead who came in by password: a PIN is four digits, and everybody\'s are in it as hashes', async () => {
+    const { lead } = await sharedStudio()
+    const entry = { name: 'Pia Pinned', password: 'a-long-password', role: 'lead', pin: '9753', may: [] }
+    const { body: { id } } = await lead.post<{ id: string }>('crew', entry)
+    const tablet = new Client(inject('appUrl'))
+    await tablet.signIn(MATE.name, MATE.password)
+    expect((await tablet.post('session/person', { personId: id, pin: entry.pin })).status).toBe(200)
+    const { status, body } = await tablet.get('everything')
+    expect([status, body.error]).toEqual([403, expect.stringMatching(/Sign in with your password/)])
+    const own = new Client(inject('appUrl'))
+    await own.signIn(entry.name, entry.password)
+    expect((await own.raw('everything', 'GET')).status).toBe(200)
+    await lead.patch(`crew/${id}`, { active: false })
   })
   it('has no sessions in it: whoever finds the file is not signed in', () => {
     expect(written).not.toContain('"table":"session"')

@@ -331,6 +331,8 @@ export async function loggedRuns(db: Db, wanted: LogWanted, before: LogPlace | n
 
 /** Runs that the studio's own pace is worked out from. */
 const LATEST = 60
+/** Of so many they are picked: a studio that never scrapes anything back does not have its whole log read for it. */
+const LOOKED_THROUGH = 300
 
 /** What coats by one person took, tool by tool, the latest first. */
 export async function coatSamples(db: Db): Promise<(Sample & { tool: CoatTool })[]> {
@@ -352,8 +354,10 @@ export async function measuredRuns(db: Db): Promise<{ putOut: number, back: numb
   const { rows } = await db.query<{ putOut: number, back: number }>(
     `select coalesce(-sum(m.change) filter (where m.kind = 'used'), 0)::float8 as "putOut",
        coalesce(sum(m.change) filter (where m.kind = 'recovered'), 0)::float8 as back
-     from (select id, lot_id from run where outcome = 'finished' and pass_id is not null and plan ->> 'after' = 'recover'
-         order by ended_at desc, id desc limit ${LATEST}) r join movement m on m.run_id = r.id and m.stock_id = r.lot_id
+     from (select id, lot_id from (select id, lot_id, ended_at, plan ->> 'after' as after from run
+           where outcome = 'finished' and pass_id is not null order by ended_at desc, id desc limit ${LOOKED_THROUGH}) latest
+         where after = 'recover' order by ended_at desc, id desc limit ${LATEST}) r
+       join movement m on m.run_id = r.id and m.stock_id = r.lot_id
      group by r.id having sum(m.change) filter (where m.kind = 'used') < 0`,
   )
   return rows
