@@ -59,6 +59,15 @@ export async function logRows(databaseUrl: string, client: Client, lotId: string
     ratio: works / counted,
     aim: 'at most 2',
   })
+  const latest = 'select plan, summary from run where outcome = \'finished\' order by ended_at desc, id desc limit 300'
+  const [studio, bare] = await byTurns(ROUNDS, () => client.get('studio'), () => pool.query(latest))
+  rows.push({
+    name: 'House rules with the studio\'s own times and paces, whole request',
+    figure: `${studio.toFixed(1)} ms`,
+    reference: `its latest 300 runs by bare SQL: ${bare.toFixed(1)} ms`,
+    ratio: studio / bare,
+    aim: 'at most 2',
+  })
   await pool.end()
   return rows
 }

@@ -331,8 +331,10 @@ export async function loggedRuns(db: Db, wanted: LogWanted, before: LogPlace | n
 
 /** Runs that the studio's own pace is worked out from. */
 const LATEST = 60
-/** Of so many they are picked: a studio that never scrapes anything back does not have its whole log read for it. */
+/** Of so many they are picked: what is in a plan has no index, and nobody's whole log is read for it. */
 const LOOKED_THROUGH = 300
+const latest = (columns: string) => `(select id, ended_at, ${columns} from run where outcome = 'finished' and pass_id is not null
+  order by ended_at desc, id desc limit ${LOOKED_THROUGH})`
 
 /** What coats by one person took, tool by tool, the latest first. */
 export async function coatSamples(db: Db): Promise<(Sample & { tool: CoatTool })[]> {
@@ -340,9 +342,8 @@ export async function coatSamples(db: Db): Promise<(Sample & { tool: CoatTool })
     `select (piece ->> 'firstPart')::float8 - (piece ->> 'dwell')::float8 as seconds, 
        coalesce(r.basis ->> 'cover', r.basis ->> 'openArea')::float8 as area,
        coalesce(r.basis ->> 'tool', 'brush') as tool
-     from (select plan -> 'basis' as basis, summary from run
-         where outcome = 'finished' and pass_id is not null and plan ->> 'method' = 'cream' and plan ? 'basis'
-           and coalesce((plan -> 'basis' ->> 'coaters')::int, 1) = 1
+     from (select plan -> 'basis' as basis, summary from ${latest('plan, summary')} latest
+         where plan ->> 'method' = 'cream' and plan ? 'basis' and coalesce((plan -> 'basis' ->> 'coaters')::int, 1) = 1
          order by ended_at desc, id desc limit ${LATEST}) r, jsonb_array_elements(r.summary -> 'pieces') piece
      where piece ->> 'firstPart' is not null and piece ->> 'dwell' is not null`,
   )
@@ -354,9 +355,8 @@ export async function measuredRuns(db: Db): Promise<{ putOut: number, back: numb
   const { rows } = await db.query<{ putOut: number, back: number }>(
     `select coalesce(-sum(m.change) filter (where m.kind = 'used'), 0)::float8 as "putOut",
        coalesce(sum(m.change) filter (where m.kind = 'recovered'), 0)::float8 as back
-     from (select id, lot_id from (select id, lot_id, ended_at, plan ->> 'after' as after from run
-           where outcome = 'finished' and pass_id is not null order by ended_at desc, id desc limit ${LOOKED_THROUGH}) latest
-         where after = 'recover' order by ended_at desc, id desc limit ${LATEST}) r
+     from (select id, lot_id from ${latest('lot_id, plan')} latest
+         where plan ->> 'after' = 'recover' order by ended_at desc, id desc limit ${LATEST}) r
        join movement m on m.run_id = r.id and m.stock_id = r.lot_id
      group by r.id having sum(m.change) filter (where m.kind = 'used') < 0`,
   )
