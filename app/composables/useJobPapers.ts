@@ -1,7 +1,7 @@
-import { faultText, reasonWords } from '#core/bench/run'
+import { againstWords, seenOnPiece } from '#core/bench/look'
 import type { RecordRun, SheetPass } from '#core/papers/job'
 import { planRecipe } from '#core/plan/recipe'
-import { capital, countOf, formatDuration, uncapital } from '#core/basics/units'
+import { capital, countOf, formatDuration } from '#core/basics/units'
 import { careCard } from '#core/plan/steps'
 import { etchantKind, resistKind, substrateKind } from '#core/trade/materials'
 import { artNames, jobWords, passWords } from '#shared/passes'
@@ -56,8 +56,6 @@ export function useJobPapers() {
       steps: plan?.steps ?? [],
     }
   }
-  const against = (p: RecordedRun['pieces'][number]) =>
-    p.verdict === 'late' || p.verdict === 'harm' ? `late by ${formatDuration(Math.round(p.overBy))}` : p.verdict
   const recordRun = (run: RecordedRun): RecordRun => ({
     title: `${countOf(run.pieces.length, run.noun)}${run.passes > 1 ? `, pass ${run.passNo} of ${run.passes}` : ''}`,
     facts: [
@@ -70,11 +68,9 @@ export function useJobPapers() {
     pieces: run.pieces.map(p => ({
       name: `${capital(run.noun)} ${p.number}${p.name ? `, ${p.name}` : ''}`,
       dwell: p.dwell === null ? '–' : formatDuration(Math.round(p.dwell)),
-      against: against(p),
+      against: againstWords(p),
       result: p.withdrawn ? 'taken out' : (p.result ?? '–'),
-      seen: [p.withdrawn && uncapital(reasonWords('piece.withdrawn', p.withdrawn)), ...p.faults.map(faultText), p.note]
-        .filter(Boolean)
-        .join('; '),
+      seen: seenOnPiece(p).join('; '),
     })),
   })
 

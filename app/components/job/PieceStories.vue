@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { faultText, mishapWords, reasonWords } from '#core/bench/run'
-import { capital, formatDuration, uncapital } from '#core/basics/units'
+import { seenOnPiece } from '#core/bench/look'
+import { capital, formatDuration } from '#core/basics/units'
 import type { RecordedRun } from '#shared/record'
 
 /** Each piece by itself: which runs it went through, and what came of it. */
@@ -25,13 +25,6 @@ const stories = computed(() => {
   return [...byPiece.values()].sort((a, b) => a.noun.localeCompare(b.noun) || a.number - b.number)
 })
 const came = (p: Piece) => (p.withdrawn ? 'taken out' : p.early && !p.result ? 'off early' : p.result ?? 'not judged yet')
-const seen = (p: Piece) =>
-  [
-    p.withdrawn && uncapital(reasonWords('piece.withdrawn', p.withdrawn)),
-    ...p.mishaps.map(m => uncapital(mishapWords(m))),
-    ...p.faults.map(faultText),
-    p.note,
-  ].filter(Boolean).join('; ')
 </script>
 
 <template>
@@ -47,7 +40,7 @@ const seen = (p: Piece) =>
           <span v-if="run.passes > 1" class="pass"> pass {{ run.passNo }}</span>
         </td>
         <td>{{ came(piece) }}</td>
-        <td>{{ seen(piece) }}</td>
+        <td>{{ seenOnPiece(piece).join('; ') }}</td>
       </tr>
     </tbody>
   </table>

@@ -4,10 +4,10 @@ import { v7 } from 'uuid'
 import { pieceLabel } from '#core/plan/run-plan'
 import { etchantKind, resistKind, substrateKind } from '#core/trade/materials'
 import { lookWords } from '#core/plan/blast'
-import { remedyWords } from '#core/bench/look'
-import { faultText, foldRun, mishapWords, otherLooks, overrunCauses, reasonWords, summarise, workedSeconds } from '#core/bench/run'
+import { againstWords, seenOnPiece } from '#core/bench/look'
+import { foldRun, otherLooks, overrunCauses, reasonWords, summarise, workedSeconds } from '#core/bench/run'
 import type { OverrunCause, PieceSummary } from '#core/bench/run'
-import { capital, countOf, formatDuration, formatVolume, uncapital } from '#core/basics/units'
+import { capital, countOf, formatDuration, formatVolume } from '#core/basics/units'
 import type { Job } from '#shared/passes'
 import type { EventsAnswer, RunWithEvents } from '#shared/runs'
 
@@ -109,24 +109,10 @@ function causeWords(cause: OverrunCause): string {
       return `${studio.firstName(cause.by)} was ${cause.code} ${pieceLabel(run.value!.plan, cause.piece)} for ${time} of it`
   }
 }
-/** One rule for screen and alarm: late is not harm. */
-function against(p: PieceSummary): string {
-  if (p.verdict === 'late') return `late by ${formatDuration(p.overBy)}`
-  return p.verdict === 'harm' ? `long past its time, late by ${formatDuration(p.overBy)}` : p.verdict
+const seenOn = (p: PieceSummary) => {
+  const others = otherLooks(run.value!.events, p.n).map(o => `${studio.firstName(o.by)} had said ${o.result}`)
+  return [...seenOnPiece(p), ...others].join('; ')
 }
-const seenOn = (p: PieceSummary) =>
-  [
-    p.withdrawn && reasonWords('piece.withdrawn', p.withdrawn),
-    p.early && `off early: ${uncapital(reasonWords('etchant.off', p.early))}`,
-    ...p.mishaps.map(m => uncapital(mishapWords(m))),
-    ...p.faults.map(faultText),
-    p.remedy && p.result !== 'scrap' && uncapital(remedyWords(p.remedy)),
-    p.judgedEarly && 'judged before it had dried for its time',
-    ...otherLooks(run.value!.events, p.n).map(o => `${studio.firstName(o.by)} had said ${o.result}`),
-    p.note,
-  ]
-    .filter(Boolean)
-    .join('; ')
 </script>
 
 <template>
@@ -175,7 +161,7 @@ const seenOn = (p: PieceSummary) =>
               <td class="numeral">{{ p.dwell === null ? '–' : formatDuration(p.dwell) }}</td>
               <td v-if="summary.method !== 'blast'" class="numeral">{{ p.firstPart === null ? '–' : formatDuration(p.firstPart) }}</td>
               <td class="against"><DwellMark v-if="p.dwell !== null" :dwell="p.dwell" :window="p.window" /></td>
-              <td>{{ against(p) }}</td>
+              <td>{{ againstWords(p) }}</td>
               <td>{{ p.withdrawn ? 'taken out' : p.result ?? '–' }}</td>
               <td>{{ seenOn(p) }}</td>
               <td v-if="state?.finished">
