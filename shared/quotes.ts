@@ -7,6 +7,7 @@ import type { SubstrateId } from '#core/trade/materials'
 import { formatNumber, parseFraction, parseMoney } from '#core/basics/units'
 import { dayField, optionalField, writtenField } from './fields'
 import { uuidV7Schema } from './ids'
+import { owed } from './passes'
 import type { Pass } from './passes'
 
 const extraSchema = z.object({
@@ -95,7 +96,6 @@ export function setsOf(passes: readonly Pass[]): Pass[][] {
 
 /** The same pass with another number of pieces, none of which has its own name or art left over. */
 const ofSize = (pass: Pass, pieces: number): Pass => ({ ...pass, pieces, done: [], names: pass.names.slice(0, pieces) })
-const allOf = (pieces: number) => Array.from({ length: pieces }, (_, i) => i + 1)
 
 /**
  * The quote for a job as it is planned: all pieces through all passes, whatever is done already. The same on both sides.
@@ -120,7 +120,7 @@ export function quoteOf(
     const scrap = scrapShare(rules.scrapAllowance, judged[substrate] ?? { pieces: 0, scrap: 0 })
     const terms = { ...rules, markup, scrap }
     const at = (count: number) => {
-      const costs = set.map(pass => recipe(ofSize(pass, count), allOf(count)))
+      const costs = set.map(pass => recipe(ofSize(pass, count), owed({ pieces: count, done: [] })))
       const refused = costs.find(r => r.plan === null)
       if (refused) return refused.refusals[0] ?? 'It can\'t be made as planned.'
       const blank = ours ? (price ?? 0) : null

@@ -23,11 +23,13 @@ describe('what a job cost', () => {
       ['blanks', '8.00', '10.00', '2.00'],
       ['else', '2.30', '0.90', '-1.40'],
       ['work', '20.00', '30.00', '10.00'],
+      ['all', '31.05', '42.35', '11.30'],
     ])
   })
   it('stands by itself where nothing was quoted', () => {
     expect(spentOn({ runs: [worked(900)], taken: [] }, null, 24).map(p => [p.quoted, p.actual, p.over])).toEqual([
       [null, '0.00', null], [null, '0.00', null], [null, '0.00', null], [null, '0.00', null], [null, '6.00', null],
+      [null, '6.00', null],
     ])
   })
 })

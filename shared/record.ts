@@ -64,7 +64,7 @@ export type SpentOn = (typeof SPENT_ON)[number]['id']
 const ON: Partial<Record<StockKindId, SpentOn>> = { etchant: 'etchant', abrasive: 'etchant', film: 'resist', blank: 'blanks' }
 
 export interface Spent {
-  id: SpentOn
+  id: SpentOn | 'all'
   text: string
   /** null without a quote */
   quoted: Money | null
@@ -73,14 +73,17 @@ export interface Spent {
   over: Money | null
 }
 
-/** Where the money of a job went, beside what was quoted for it. @param hourly price of an hour of work */
+/** Where the money of a job went, beside what was quoted for it, and all of it in the last line. @param hourly price of an hour of work */
 export function spentOn({ runs, taken }: Pick<JobRecord, 'runs' | 'taken'>, lines: readonly QuoteLine[] | null, hourly: number): Spent[] {
   const worked = runs.reduce((sum, r) => sum + r.worked, 0)
   const amount = (of: number): Money => addMoney(of.toFixed(6))
-  return SPENT_ON.map(({ id, text, parts }) => {
+  const spent = SPENT_ON.map(({ id, text, parts }): Spent => {
     const gone = taken.filter(t => (ON[t.kind] ?? 'else') === id).map(t => amount(-t.change * (t.price ?? 0)))
     const actual = id === 'work' ? amount((worked / 3600) * hourly) : addMoney(...gone)
     const quoted = lines && addMoney(...lines.flatMap(l => parts.map(part => l.parts[part])))
     return { id, text, quoted, actual, over: quoted && moneyBetween(quoted, actual) }
   })
+  const actual = addMoney(...spent.map(s => s.actual))
+  const quoted = lines && addMoney(...spent.map(s => s.quoted ?? '0'))
+  return [...spent, { id: 'all', text: 'Together', quoted, actual, over: quoted && moneyBetween(quoted, actual) }]
 }

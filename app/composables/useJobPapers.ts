@@ -1,13 +1,11 @@
 import { againstWords, seenOnPiece } from '#core/bench/look'
 import type { RecordRun, SheetPass } from '#core/papers/job'
-import { planRecipe } from '#core/plan/recipe'
 import { capital, countOf, formatDuration } from '#core/basics/units'
 import { careCard } from '#core/plan/steps'
 import { etchantKind, resistKind, substrateKind } from '#core/trade/materials'
-import { artNames, jobWords, passWords } from '#shared/passes'
+import { artNames, jobWords, owed, passWords } from '#shared/passes'
 import type { Pass } from '#shared/passes'
 import type { JobRecord, RecordedRun } from '#shared/record'
-import { factsOfPass, recipeInput } from '#shared/recipe'
 
 /** The papers of a job: the sheet that goes to the bench, the record that stays, and the cards that go with the pieces. */
 export function useJobPapers() {
@@ -24,11 +22,7 @@ export function useJobPapers() {
     notes: job.notes,
     address: `${location.origin}/job/${job.id}`,
   })
-  const recipeOf = (pass: Pass) => {
-    const numbers = Array.from({ length: pass.pieces }, (_, i) => i + 1)
-    const facts = { ...planFacts(pass, studio.lot(pass.lotId)!, studio, houseTime.today()), ...factsOfPass(pass, numbers) }
-    return planRecipe(recipeInput(pass, facts))
-  }
+  const recipeOf = (pass: Pass) => recipeOfPieces(pass, owed({ pieces: pass.pieces, done: [] }), studio, houseTime.today())
   function sheetPass(pass: Pass): SheetPass {
     const { dwell, figures, warnings, refusals, plan } = recipeOf(pass)
     const { window } = dwell

@@ -1,18 +1,13 @@
-import { planRecipe } from '#core/plan/recipe'
 import type { Pass } from '#shared/passes'
 import { quoteOf } from '#shared/quotes'
 import type { Quoted, QuoteEntry, QuoteFacts, QuoteGap } from '#shared/quotes'
-import { factsOfPass, recipeInput } from '#shared/recipe'
 
 /** Quotes worked out on this device, as the server will check them. */
 export function useQuote() {
   const studio = useStudioStore()
   const houseTime = useHouseTime()
 
-  const recipe = (pass: Pass, numbers: number[]) => {
-    const facts = planFacts(pass, studio.lot(pass.lotId)!, studio, houseTime.today())
-    return planRecipe(recipeInput(pass, { ...facts, ...factsOfPass(pass, numbers) }))
-  }
+  const recipe = (pass: Pass, numbers: number[]) => recipeOfPieces(pass, numbers, studio, houseTime.today())
   const quote = (passes: readonly Pass[], entry: QuoteEntry, facts: QuoteFacts): Quoted =>
     quoteOf(passes, entry, studio.rules, facts, recipe, lotId => studio.lot(lotId)?.price === 0)
 

@@ -144,7 +144,7 @@ const binWords = (from: number) =>
       </template>
     </template>
     <StepTimes />
-    <p class="muted">How strong each bottle still is stands with its coupons: <NuxtLink to="/coupons">Coupons</NuxtLink>.</p>
+    <p class="muted"><NuxtLink to="/coupons">Coupons</NuxtLink> show how strong each bottle still is.</p>
   </div>
 </template>
 

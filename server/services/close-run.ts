@@ -13,7 +13,7 @@ import type { Pass } from '#shared/passes'
 import type { RunHead } from '#shared/runs'
 import type { Db } from '../db/pool'
 import { lotById, openedOn } from '../db/queries/lots'
-import { oweAgain, passById, setDone, setPassStatus } from '../db/queries/jobs'
+import { oweAgain, passById, passesOfSet, setDone, setPassStatus } from '../db/queries/jobs'
 import { peopleByIds } from '../db/queries/people'
 import * as runs from '../db/queries/runs'
 import { rollOfResist } from '../db/queries/stock'
@@ -133,27 +133,26 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
 }
 
 /**
- * A look was put right after the run was closed: log, counts and job follow. A piece that turns out to be scrap is owed again; one that
- * does not is through.
+ * A look was put right after the run was closed: log, counts and job follow. A piece that turns out to be scrap goes through every pass
+ * again, by a new one; one that does not is through this pass and those before it.
  */
 export async function correctLooks(db: Db, head: RunHead, state: RunState, corrected: readonly number[]): Promise<void> {
   const before = await runs.summaryOf(db, head.id)
-  const { summary, search, tags } = await logged(db, head, state)
+  const { summary, pass, search, tags } = await logged(db, head, state)
   await runs.endRun(db, { id: head.id, at: new Date(head.endedAt!), outcome: 'finished', summary, search, tags })
-  if (head.passId === null) return
+  if (!pass) return
   await updateJudged(db, head.id, summary.pieces.filter(p => corrected.includes(p.n)))
   const kept = (of: RunSummary, n: number) => of.pieces[n - 1]!.result !== 'scrap'
   const turned = corrected.filter(n => kept(before, n) !== kept(summary, n))
   const numbers = (of: number[]) => of.map(n => numberOf(head.plan, n))
   const saved = numbers(turned.filter(n => kept(summary, n)))
   const lost = numbers(turned.filter(n => !kept(summary, n)))
-  if (turned.length > 0) {
-    const pass = (await passById(db, head.passId, true))!
-    const done = [...new Set([...pass.done, ...saved])].filter(n => !lost.includes(n)).sort((a, b) => a - b)
-    await setDone(db, head.passId, done)
-    if (pass.status !== 'dropped' && pass.status !== 'running')
-      await setPassStatus(db, head.passId, owed({ pieces: pass.pieces, done }).length === 0 ? 'done' : 'planned')
-    if (lost.length > 0) await oweAgain(db, head.passId, lost)
+  for (const of of turned.length > 0 ? await passesOfSet(db, pass.setId) : []) {
+    const through = of.no <= pass.no ? saved : []
+    const done = [...new Set([...of.done, ...through])].filter(n => !lost.includes(n)).sort((a, b) => a - b)
+    await setDone(db, of.id, done)
+    if (of.status === 'done' || of.status === 'planned')
+      await setPassStatus(db, of.id, owed({ pieces: of.pieces, done }).length === 0 ? 'done' : 'planned')
   }
   await notify(db, { topic: 'today' })
 }

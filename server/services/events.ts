@@ -54,6 +54,8 @@ function readSent(raw: unknown): Read {
 }
 
 const ENDS: readonly RunEvent['kind'][] = ['run.finished', 'run.abandoned']
+/** Its job is changed as well, and is locked before it. */
+const MOVES_JOB: readonly RunEvent['kind'][] = [...ENDS, 'look.corrected']
 /** Nobody ticks that the emergency number is known while none is set. */
 const ticksNumbers = (event: SentEvent) => event.kind === 'gate.ticked' && event.item === NUMBERS_ITEM
 /** What is judged by more than the run itself. */
@@ -139,7 +141,7 @@ export async function acceptEvents(context: Context, runId: string, sent: unknow
   const ids = events.map(e => e.id)
   const answer = await bookOf(context.pool).alone(
     runId,
-    events.some(e => ENDS.includes(e.kind)),
+    events.some(e => MOVES_JOB.includes(e.kind)),
     async (db, page) => {
       const { head, intake } = page
       const now = context.now().getTime()

@@ -30,7 +30,7 @@ export async function writeQuote(context: Context, jobId: string, id: string, en
     if (!content) throw new Refusal(400, 'This job can\'t be made as it is planned, so it can\'t be quoted. Open its plan first.')
     if (isNothing(content.net)) throw new Refusal(400, 'This comes to nothing. Enter prices on the shelf and in the house rules first.')
     if (content.gross !== gross)
-      throw new Refusal(409, `Prices have moved meanwhile: it comes to ${content.gross} now. Look again, then write the quote.`)
+      throw new Refusal(409, `Prices have changed since you looked: it now comes to ${content.gross}. Look again, then write the quote.`)
     await quotes.insertQuote(db, id, jobId, content, context.by, context.now())
     return (await quotes.quoteById(db, id))!
   })

@@ -114,7 +114,7 @@ export class RunBook {
   /**
    * Works on a run alone, in one transaction: its row is locked, and its page holds all that is stored. What `work` offers to
    * the page it has to store as well.
-   * @param ending the run may come to its end: its job is locked before it, as everywhere
+   * @param ending the run may come to its end, or its job is changed otherwise: that is locked before it, as everywhere
    * @throws Refusal 404
    */
   async alone<T>(id: string, ending: boolean, work: (db: Db, page: Page) => Promise<T>): Promise<T> {

@@ -183,7 +183,7 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   expect(await printed(page, 'Care cards')).toMatch(/Your etched tumbler.*dishwasher safe.*Test quay/)
   await page.getByRole('link', { name: 'Quote', exact: true }).click()
   await expect(page.getByRole('list', { name: 'What is missing' })).toContainText('No price for a blank tumbler')
-  await page.getByRole('checkbox', { name: 'The customer brings each tumbler' }).check()
+  await page.getByRole('checkbox', { name: 'The customer brings the tumblers' }).check()
   await page.getByRole('button', { name: 'Add drawing, delivery' }).click()
   await page.getByLabel('What for').fill('Drawing the oar')
   await page.getByLabel('Amount').fill('12.50')

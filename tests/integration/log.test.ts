@@ -5,7 +5,7 @@ import type { LogSort, LogView } from '../../shared/log'
 import type { Job } from '../../shared/passes'
 import type { EventsAnswer, LogEntry, RunWithEvents } from '../../shared/runs'
 import type { Works } from '../../shared/works'
-import { event, newLot, newRun } from '../support/client'
+import { event, jobForm, newLot, newRun } from '../support/client'
 import type { Client } from '../support/client'
 import { sharedStudio } from '../support/studio'
 import { through } from '../support/through'
@@ -89,6 +89,32 @@ describe('a look that is put right after the run was closed', () => {
       events: [event({ kind: 'look.corrected', piece: 1, note: '', why: 'x', faults: [], result: 'scrap' })],
     })
     expect(early.outcomes).toMatchObject([{ accepted: false, code: 'refused' }])
+  })
+  it('a piece of two passes that turns out to be scrap goes through both again, and through both it is once it is put right', async () => {
+    const job = jobForm(lotId, { pieces: '2', customer: 'Rightput quay' })
+    job.sets[0]!.passes.push({ ...structuredClone(job.sets[0]!.passes[0]!), id: v7() })
+    const jobId = v7()
+    await mate.post('jobs', { id: jobId, job })
+    const passes = async () => (await mate.get<Job>(`jobs/${jobId}`)).body.passes
+    const runIds: string[] = []
+    for (const { id } of await passes()) {
+      const runId = v7()
+      expect((await mate.post(`passes/${id}/run`, { runId })).status).toBe(200)
+      await through(mate, runId, ['good', 'good'])
+      runIds.push(runId)
+    }
+    expect((await passes()).map(p => [p.status, p.done])).toEqual([['done', [1, 2]], ['done', [1, 2]]])
+    const turn = (runId: string, result: string) => {
+      const look = { kind: 'look.corrected', piece: 1, note: '', why: 'seen in daylight', faults: [], result }
+      return mate.post(`runs/${runId}/events`, { events: [event(look)] })
+    }
+    await turn(runIds[0]!, 'scrap')
+    expect((await passes()).map(p => [p.status, p.done])).toEqual([['planned', [2]], ['planned', [2]]])
+    await turn(runIds[0]!, 'good')
+    expect((await passes()).map(p => p.done)).toEqual([[1, 2], [2]])
+    await turn(runIds[1]!, 'scrap')
+    await turn(runIds[1]!, 'usable')
+    expect((await passes()).map(p => [p.status, p.done])).toEqual([['done', [1, 2]], ['done', [1, 2]]])
   })
   it('what was learnt is found by its words', async () => {
     const lesson = event({ kind: 'note.written', why: 'learnt', of: null, text: 'Burnish the anchor chain twice', was: null })

@@ -54,7 +54,7 @@ async function offer(form = FORM, job = jobId): Promise<{ content: QuoteContent,
     const { content } = await shown(job, form)
     const { status, body } = await write(content!.gross, form, v7(), job)
     if (status === 200) return { content: content!, made: body }
-    expect(body.error).toMatch(/Prices have moved/)
+    expect(body.error).toMatch(/Prices have changed/)
   }
   throw new Error('Prices moved five times in a row.')
 }
@@ -77,7 +77,7 @@ describe('a quote', () => {
   it('is refused where prices moved since the page was drawn', async () => {
     const { status, body } = await write('1.00')
     expect(status).toBe(409)
-    expect(body.error).toMatch(/Prices have moved meanwhile: it comes to \d+\.\d\d now/)
+    expect(body.error).toMatch(/Prices have changed since you looked: it now comes to \d+\.\d\d/)
   })
   it('is accepted or declined, and opened again; a replaced one stays so; two who settle at once are told', async () => {
     const { quotes: [newest, older] } = await known()

@@ -1,36 +1,25 @@
 <script setup lang="ts">
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
-import { addMoney } from '#core/plan/quote'
 import type { QuoteState } from '#shared/quotes'
 import { spentOn } from '#shared/record'
-import type { JobRecord, Spent } from '#shared/record'
+import type { JobRecord } from '#shared/record'
 
 /** What a job was quoted to cost the studio, and what it did cost so far. */
 const props = defineProps<{ record: JobRecord }>()
 const studio = useStudioStore()
 const inState = (state: QuoteState) => props.record.quotes.find(q => q.state === state)
 const quote = computed(() => inState('accepted') ?? inState('open') ?? null)
-const rows = computed(() => {
-  const parts = spentOn(props.record, quote.value?.lines ?? null, studio.rules.hourly)
-  const all: Spent = {
-    id: 'work',
-    text: 'Together',
-    quoted: quote.value && addMoney(...parts.map(p => p.quoted ?? '0')),
-    actual: addMoney(...parts.map(p => p.actual)),
-    over: quote.value && addMoney(...parts.map(p => p.over ?? '0')),
-  }
-  return [...parts, all]
-})
+const rows = computed(() => spentOn(props.record, quote.value?.lines ?? null, studio.rules.hourly))
 const signed = (over: string | null) => (over === null ? '' : over.startsWith('-') ? over.replace('-', '−') : `+${over}`)
 const unpriced = computed(() => props.record.taken.filter(t => t.change < 0 && t.price === null).map(t => t.name))
 </script>
 
 <template>
   <div>
-    <DataTable :value="rows" data-key="text">
+    <DataTable :value="rows" data-key="id">
       <Column header="For">
-        <template #body="{ data: r }"><component :is="r.text === 'Together' ? 'strong' : 'span'">{{ r.text }}</component></template>
+        <template #body="{ data: r }"><component :is="r.id === 'all' ? 'strong' : 'span'">{{ r.text }}</component></template>
       </Column>
       <Column v-if="quote" :header="`Quote ${quote.no}`">
         <template #body="{ data: r }"><span class="numeral">{{ r.quoted }}</span></template>

@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import Textarea from 'primevue/textarea'
-import { capital, formatNumber } from '#core/basics/units'
+import { formatNumber, plural } from '#core/basics/units'
 import type { QuoteForm } from '#shared/quotes'
 
 /** What is asked of a quote beside the job. */
@@ -26,7 +26,7 @@ const less = (i: number) => form.value.extras.splice(i, 1)
         :model-value="form.theirs.includes(set.id)"
         @update:model-value="brings(set.id, Boolean($event))"
       />
-      <label :for="`theirs-${set.id}`">{{ capital(`the customer brings each ${set.noun}`) }}</label>
+      <label :for="`theirs-${set.id}`">{{ `The customer brings the ${plural(set.noun)}` }}</label>
     </div>
     <TextField v-model="form.markup" label="Mark-up" :hint="houseMarkup" :error="errors.markup" />
     <DayField v-model="form.validUntil" label="Holds until" :error="errors.validUntil" />

@@ -83,8 +83,8 @@ const STATUS: Record<CustomerJob['status'], string> = { planned: 'planned', runn
         <div v-if="erasing" class="sure" role="alertdialog" aria-labelledby="sure">
           <p id="sure">
             This can't be taken back. Name, contact and likes go, with the notes of their jobs and the names on their pieces. Measures,
-            times and amounts stay. Photos, notes written at the bench, stencil art and backups are not touched: look through those
-            yourself.
+            times and amounts stay. Photos, notes written at the bench, stencil art, extras on quotes and backups are not touched: look
+            through those yourself.
           </p>
           <div class="do">
             <Button label="Erase for good" :disabled="busy" @click="erase" />

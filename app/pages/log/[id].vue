@@ -94,20 +94,14 @@ const worked = computed(() => workedSeconds(run.value!.plan, run.value!.startedA
 /** Why pieces were late, by what the entries show. */
 const late = computed(() =>
   summary.value!.pieces.flatMap(({ n }) => {
-    const causes = overrunCauses(run.value!.plan, state.value!, run.value!.events, n)
+    const causes = overrunCauses(run.value!.plan, state.value!, n)
     return causes.length ? [{ n, words: causes.slice(0, 2).map(causeWords).join('; ') }] : []
   }),
 )
 function causeWords(cause: OverrunCause): string {
   const time = formatDuration(Math.round(cause.seconds))
-  switch (cause.code) {
-    case 'paused':
-      return `the run was paused for ${time} of it`
-    case 'nobody':
-      return `nobody had another piece in hand in the ${time} after its best time`
-    default:
-      return `${studio.firstName(cause.by)} was ${cause.code} ${pieceLabel(run.value!.plan, cause.piece)} for ${time} of it`
-  }
+  if (cause.code === 'nobody') return `nobody had another piece in hand in the ${time} after its best time`
+  return `${studio.firstName(cause.by)} was ${cause.code} ${pieceLabel(run.value!.plan, cause.piece)} for ${time} of it`
 }
 const seenOn = (p: PieceSummary) => {
   const others = otherLooks(run.value!.events, p.n).map(o => `${studio.firstName(o.by)} had said ${o.result}`)

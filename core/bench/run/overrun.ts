@@ -1,15 +1,11 @@
 import type { RunPlan } from '../../plan/run-plan'
 import { liveWindow } from './clock'
-import type { RunEvent } from './events'
-import { effectiveEvents } from './fold'
 import type { PieceState, RunState } from './state'
 
-/** What stood in the way while a piece waited to come off. Times in s. */
+/** What stood in the way while a piece waited to come off. Times in s. Nothing pauses with a wet piece, so that a pause is none of it. */
 export type OverrunCause
   /** Somebody was coating or rinsing another piece. */
   = | { code: 'coating' | 'rinsing', piece: number, by: string, seconds: number }
-  /** The run was paused. */
-    | { code: 'paused', seconds: number }
   /** No other piece was in anybody's hands. */
     | { code: 'nobody', seconds: number }
 
@@ -33,10 +29,10 @@ function handsOn({ coatStarted, covered, off, rinsed }: PieceState, end: number)
 }
 
 /**
- * Why a piece came off late, from the entries of its run: what the hands were at between its best time and the moment it came off, the
- * longest first. Empty where it was not late. @param n 1-based
+ * Why a piece came off late: what the hands were at between its best time and the moment it came off, the longest first. Empty where it was
+ * not late. @param n 1-based
  */
-export function overrunCauses(plan: RunPlan, state: RunState, events: readonly RunEvent[], n: number): OverrunCause[] {
+export function overrunCauses(plan: RunPlan, state: RunState, n: number): OverrunCause[] {
   const piece = state.pieces[n - 1]
   if (!piece?.covered || !piece.off || plan.method === 'blast') return []
   const window = liveWindow(plan, piece)
@@ -44,18 +40,9 @@ export function overrunCauses(plan: RunPlan, state: RunState, events: readonly R
   const late = piece.off.at
   if (late <= piece.covered.at + window.notAfter * 1000) return []
   const waited: [number, number] = [due, late]
-  const others = state.pieces
+  const found = state.pieces
     .filter(p => p.n !== n)
     .flatMap(p => handsOn(p, late).map(({ code, by, span }): OverrunCause => ({ code, piece: p.n, by, seconds: overlap(waited, span) })))
-  let since: number | null = null
-  let paused = 0
-  for (const event of effectiveEvents(events)) {
-    if (event.kind === 'run.paused') since ??= event.at
-    if (event.kind !== 'run.resumed' || since === null) continue
-    paused += overlap(waited, [since, event.at])
-    since = null
-  }
-  const found = [...others, { code: 'paused' as const, seconds: paused }]
     .filter(c => c.seconds >= WORTH_SAYING)
     .sort((a, b) => b.seconds - a.seconds)
   return found.length > 0 ? found : [{ code: 'nobody', seconds: (late - due) / 1000 }]

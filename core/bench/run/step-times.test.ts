@@ -59,6 +59,15 @@ describe('what the steps of a run took', () => {
     expect(times(bench)).toMatchObject({ clean: { took: 250 }, mask: { took: 70 } })
     expect(times(bench)).not.toHaveProperty('resist')
   })
+  it('shares the time out among steps that were ticked together: three in a row are not one slow step and two that take nothing', () => {
+    const bench = new Bench(plan)
+    const row = ['clean', 'resist', 'mask']
+    const usual = row.map(id => plan.steps.find(s => s.id === id)!.seconds)
+    const all = usual.reduce((sum, s) => sum + s, 0)
+    bench.wait(all * 1.2)
+    for (const step of row) bench.send({ kind: 'step.done', step })
+    row.forEach((step, i) => expect(times(bench)[step]!.took).toBeCloseTo(usual[i]! * 1.2, 6))
+  })
   it('measures against what is usual also where the plan went by own times already', () => {
     const own = ownTimes(Array.from({ length: 6 }, () => ({ step: 'clean', usual: 240, took: 480 })))
     const slower = planRecipe({ ...FOUR_TUMBLERS, times: own }).plan!

@@ -1,7 +1,7 @@
 import { median } from '../../basics/median'
 import { sittingSeconds, traysSeconds } from '../../plan/ahead'
 import { OFF_SECONDS } from '../../plan/recipe'
-import { OFF } from '../../plan/own-times'
+import { OFF, tickedTogether } from '../../plan/own-times'
 import type { StepSample } from '../../plan/own-times'
 import type { RunPlan } from '../../plan/run-plan'
 import type { Step, StepKind } from '../../plan/steps'
@@ -92,18 +92,32 @@ export function plannedSeconds(plan: RunPlan, step: Step): number {
   return method === 'liquid' ? traysSeconds(pieces, tray, dwell, hands) : sittingSeconds(pieces, dwell, hands)
 }
 
+const sumOf = (values: readonly number[]) => values.reduce((sum, v) => sum + v, 0)
 const usualOf = (step: Step) => step.usual ?? step.seconds
 
 /**
- * How long each step of a run took: from the end of the one before it to its own, without pauses. Skipped steps took no time and are left
- * out. @param startedAt ms @param events of the run, in the order accepted
+ * How long each step of a run took: from the end of the one before it to its own, without pauses. Steps that were ticked together share
+ * their time as the step list shares it; skipped ones took none and are left out.
+ * @param startedAt ms @param events of the run, in the order accepted
  */
 export function stepTimes(plan: RunPlan, startedAt: number, events: readonly RunEvent[]): StepSample[] {
   const state = foldRun(plan, events)
   const resting = pauses(effectiveEvents(events))
-  const samples = spansOf(plan, startedAt, state, resting)
-    .filter(span => TIMED.includes(span.step.kind) && !span.skipped)
-    .map((span): StepSample => ({ step: span.step.id, usual: usualOf(span.step), took: span.worked }))
+  const samples: StepSample[] = []
+  // Steps in a row of which the later ones were ticked at once with the first.
+  let together: StepSample[] = []
+  const shareOut = () => {
+    const [usual, took] = [sumOf(together.map(s => s.usual)), sumOf(together.map(s => s.took))]
+    samples.push(...together.map(s => ({ ...s, took: (s.usual / usual) * took })))
+    together = []
+  }
+  for (const { step, skipped, worked: took } of spansOf(plan, startedAt, state, resting)) {
+    const timed = TIMED.includes(step.kind) && !skipped
+    const sample = { step: step.id, usual: usualOf(step), took }
+    if (!timed || !tickedTogether(sample)) shareOut()
+    if (timed) together.push(sample)
+  }
+  shareOut()
   const rinses = state.pieces.flatMap(p => (p.off && p.rinsed ? [worked(p.off.at, p.rinsed.at, resting)] : []))
   if (rinses.length > 0) samples.push({ step: OFF, usual: OFF_SECONDS[plan.method], took: median(rinses) })
   return samples
@@ -121,5 +135,5 @@ export function workedSeconds(plan: RunPlan, startedAt: number, events: readonly
     .map(span => (span.worked > CALLED_AWAY * usualOf(span.step) ? usualOf(span.step) : span.worked))
   const between = (from: Stamp | null, to: Stamp | null) => (from && to ? worked(from.at, to.at, resting) : 0)
   const pieces = state.pieces.map(p => between(p.coatStarted, p.covered) + between(p.off, p.rinsed) + p.gunSeconds)
-  return [...steps, ...pieces].reduce((sum, s) => sum + s, 0)
+  return sumOf([...steps, ...pieces])
 }

@@ -24,12 +24,15 @@ export interface OwnTime {
 }
 export type OwnTimes = Record<string, OwnTime>
 
-/** A tick that comes at once says that the step was done before, not that it takes no time: less than this share of the usual time. */
+/** A tick that comes at once says that the step was done already, not that it takes no time: less than this share of the usual time. */
 const TOO_FAST = 0.1
 /** Nor is anything done in fewer seconds. */
 const LEAST = 3
 /** A plan is stretched or shortened by no more than this: beyond it something else was timed. */
 const BOUNDS = { least: 0.25, most: 4 }
+
+/** Ticked so soon after the step before it that the two were done together. */
+export const tickedTogether = ({ usual, took }: StepSample): boolean => took < LEAST || took < usual * TOO_FAST
 
 /**
  * The median of what each kind of step took, against what is usual; kinds with too few for an interval are left out. The median, because
@@ -37,9 +40,9 @@ const BOUNDS = { least: 0.25, most: 4 }
  */
 export function ownTimes(samples: readonly StepSample[]): OwnTimes {
   const ratios = new Map<string, number[]>()
-  for (const { step, usual, took } of samples) {
-    if (usual <= 0 || took < LEAST || took < usual * TOO_FAST) continue
-    ratios.set(step, [...(ratios.get(step) ?? []), took / usual])
+  for (const sample of samples) {
+    const { step, usual, took } = sample
+    if (usual > 0 && !tickedTogether(sample)) ratios.set(step, [...(ratios.get(step) ?? []), took / usual])
   }
   const own: OwnTimes = {}
   for (const [step, values] of ratios) {

@@ -1,6 +1,6 @@
 import { coatFigure, coatSeconds, creamFigure, liquidFigure, netCreamFigure, recoveredFigure, usedFigure } from '../coat'
 import type { CoatHow } from '../coat'
-import { decideGunTime, distanceFigure, gunFigure, pressureFigure, sweptArea } from '../blast'
+import { decideGunTime, distanceFigure, gritSpent, gunFigure, pressureFigure, sweptArea } from '../blast'
 import type { BlastLook } from '../blast'
 import type { Judgement } from '../../trade/compatibility'
 import { decideDwell } from '../dwell'
@@ -142,6 +142,7 @@ export function blastPart(input: RecipeInput, judgement: Judgement): MethodPart 
   })
   const looks = [...new Set(input.looks ?? [input.look])]
   const decided = new Map(looks.map(look => [look, decideGunTime(blastOf(look))]))
+  const best = (look: BlastLook) => decided.get(look)!.window!.best
   const longest = [...decided.values()].sort((a, b) => b.window!.best - a.window!.best)[0]!
   return {
     dwell: longest,
@@ -151,7 +152,7 @@ export function blastPart(input: RecipeInput, judgement: Judgement): MethodPart 
       distanceFigure(rules),
     ],
     putOut: 0,
-    used: 0,
+    used: gritSpent(input.looks ? input.looks.reduce((sum, look) => sum + best(look), 0) : input.pieces * best(input.look), rules),
     bicarbonate: 0,
     coat: 0,
     // What pieces of different looks took says nothing of the pace of one.

@@ -332,3 +332,15 @@ describe('what a change of rules moves', () => {
     expect(changedFigures(before, recipe())).toEqual([])
   })
 })
+
+describe('what blasting uses up', () => {
+  it('is the grit that its gun time breaks to dust, for all pieces, at the price of the bag', () => {
+    const one = figure(planRecipe(ONE_MIRROR), 'cost').inputs[0]!
+    const two = figure(planRecipe({ ...ONE_MIRROR, pieces: 2 }), 'cost').inputs[0]!
+    const gun = planRecipe(ONE_MIRROR).plan!.dwell.best
+    expect(one).toMatchObject({ unit: 'g', value: expect.closeTo((gun / 60) * ONE_MIRROR.rules.gritPerMinute, 9) })
+    expect(two.value).toBeCloseTo(2 * one.value, 9)
+    const looks = ['graphics', 'graphics'] as const
+    expect(figure(planRecipe({ ...ONE_MIRROR, pieces: 2, looks }), 'cost').inputs[0]!.value).toBeCloseTo(two.value, 9)
+  })
+})

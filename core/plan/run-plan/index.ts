@@ -1,3 +1,4 @@
+import { capital } from '../../basics/units'
 import type { BlastLook } from '../blast'
 import type { DwellCap, DwellWindow } from '../dwell'
 import type { AfterSchool } from '../../trade/house'
@@ -60,6 +61,18 @@ export const pieceName = (plan: Pick<RunPlan, 'noun' | 'numbers'>, n: number): s
 export function pieceLabel(plan: Pick<RunPlan, 'noun' | 'numbers' | 'names'>, n: number): string {
   const name = plan.names?.[n - 1]
   return name ? `${pieceName(plan, n)}, ${name}` : pieceName(plan, n)
+}
+
+/** A plan without whose its pieces are: neither by name nor in the words of its steps, where a piece is called `tumbler 3, Ada`. */
+export function unnamed({ names = [], ...plan }: RunPlan): RunPlan {
+  const labels = names.flatMap((name, i) => {
+    const [label, piece] = [pieceLabel({ ...plan, names }, i + 1), pieceName(plan, i + 1)]
+    // A sentence may begin with it.
+    return name === '' ? [] : [[label, piece], [capital(label), capital(piece)]] as const
+  })
+  const said = (text: string) => labels.reduce((words, [label, piece]) => words.replaceAll(label, piece), text)
+  const steps = plan.steps.map(s => ({ ...s, title: said(s.title), reason: said(s.reason), how: s.how.map(said), good: said(s.good) }))
+  return { ...plan, steps }
 }
 
 /** The window of one piece. @param n 1-based */

@@ -665,7 +665,7 @@ export const RULES: readonly RuleSpec[] = [
     'It counts like twenty pieces of your own: the more you have judged, the more your own share decides.',
   ),
   number('markup', 'Quotes', 'share', 'Mark-up on the cost', 0.4, [0, 1], 'What is left for the studio.'),
-  number('priceStep', 'Quotes', 'money', 'Price of a piece rounded up to', 0.5, [0.01, 100], 'Nobody quotes 17.83.'),
+  number('priceStep', 'Quotes', 'money', 'Round the price of a piece up to', 0.5, [0.01, 100], 'Nobody quotes 17.83.'),
   number(
     'taxRate',
     'Quotes',
@@ -675,7 +675,7 @@ export const RULES: readonly RuleSpec[] = [
     [0, 0.5],
     'Ask your tax office. Where none is due, write 0: the quote then leaves tax out.',
   ),
-  number('quoteDays', 'Quotes', 'days', 'A quote holds for, days', 30, [1, 365], 'Prices of bottles and rolls move.'),
+  number('quoteDays', 'Quotes', 'days', 'Days a quote holds', 30, [1, 365], 'Prices of bottles and rolls move.'),
 ]
 
 const BY_KEY = new Map(RULES.map(r => [r.key, r]))

@@ -1,4 +1,6 @@
 import type { Customer, CustomerEntry, CustomerExport } from '#shared/customers'
+import { unnamed } from '#core/plan/run-plan'
+import type { RunPlan } from '#core/plan/run-plan'
 import { ERASED } from '#shared/customers'
 import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
@@ -90,9 +92,14 @@ export async function finishedRunsOf(db: Db, jobId: string): Promise<CustomerExp
 export async function eraseCustomer(db: Db, id: string, at: Date): Promise<void> {
   const ofThem = `(select run.id from run join pass on pass.id = run.pass_id join piece_set s on s.id = pass.set_id
     join job on job.id = s.job_id where job.customer_id = $1)`
+  const { rows: named } = await db.query<{ id: string, plan: RunPlan }>(
+    `select id, plan from run where plan ? 'names' and id in ${ofThem}`,
+    [id],
+  )
+  for (const run of named) await db.query('update run set plan = $2 where id = $1', [run.id, JSON.stringify(unnamed(run.plan))])
   // The words that a run is found by begin with the customer; what was seen on the pieces may say anything.
   await db.query(
-    `update run set plan = plan - 'names', search = lower(concat_ws(' ', $2::text, plan ->> 'noun',
+    `update run set search = lower(concat_ws(' ', $2::text, plan ->> 'noun',
       (select string_agg(piece ->> 'result', ' ') from jsonb_array_elements(summary -> 'pieces') piece))) where id in ${ofThem}`,
     [id, ERASED],
   )
