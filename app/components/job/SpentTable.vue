@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
+import { isNothing } from '#core/plan/quote'
+import type { Money } from '#core/plan/quote'
 import type { QuoteState } from '#shared/quotes'
 import { spentOn } from '#shared/record'
 import type { JobRecord } from '#shared/record'
@@ -11,7 +13,7 @@ const studio = useStudioStore()
 const inState = (state: QuoteState) => props.record.quotes.find(q => q.state === state)
 const quote = computed(() => inState('accepted') ?? inState('open') ?? null)
 const rows = computed(() => spentOn(props.record, quote.value?.lines ?? null, studio.rules.hourly))
-const signed = (over: string | null) => (over === null ? '' : over.startsWith('-') ? over.replace('-', '−') : `+${over}`)
+const signed = (over: Money) => (isNothing(over) ? over : over.startsWith('-') ? over.replace('-', '−') : `+${over}`)
 const unpriced = computed(() => props.record.taken.filter(t => t.change < 0 && t.price === null).map(t => t.name))
 </script>
 
