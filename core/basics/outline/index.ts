@@ -5,7 +5,7 @@ export type { Segment, Subpath } from './curve'
 export { edgesOf, isInside, nearestEdge } from './edges'
 export type { EdgeIndex, Nearest } from './edges'
 export { parted } from './parted'
-export { coarser, pathText, smallOutline } from './path-text'
+export { coarser, pathText, regionOf, smallOutline } from './path-text'
 export {
   boundsOf,
   boxRing,

@@ -14,6 +14,15 @@ export function pathText(region: Region, digits = 3): string {
     .join('')
 }
 
+/** Reads back what `pathText` wrote: straight lines only; anything else gives nothing. */
+export function regionOf(d: string): Ring[] {
+  return d
+    .split(/[Zz]/)
+    .map(part => part.replaceAll('M', '').split('L').flatMap(p => p.trim().split(/[\s,]+/).map(Number)))
+    .filter(ring => ring.length >= 6 && ring.length % 2 === 0 && ring.every(Number.isFinite))
+    .map(ring => Float64Array.from(ring))
+}
+
 /** Fewer points, none of them farther than `stray` mm from the line; rings that shrink to nothing go. For looking at, not for cutting. */
 export function coarser(region: Region, stray: number): Ring[] {
   return region
