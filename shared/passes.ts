@@ -70,6 +70,7 @@ export interface Placement extends Where {
 
 /** What is drawn of art on a piece. */
 export type DrawnArt = Pick<Placement, 'art' | 'arts' | 'artWidth' | 'artHeight' | 'spots'>
+  & Partial<Pick<Placement, 'artworkId' | 'artworkIds'>>
 
 /** One pass of one set, with what it takes from its job and its set: what Today, day, bench and log go by. Lengths in mm. */
 export interface Pass extends PassDetails {

@@ -59,6 +59,24 @@ const judgedLook = {
   early: z.boolean().optional(),
 }
 
+const mm = z.number().min(0).max(50).nullable()
+/** What one picture of a dry piece says. */
+const frostFigures = {
+  piece,
+  placement: z.number().int().min(0).max(99),
+  contrast: z.number().min(-100).max(100),
+  mottle: z.number().min(0).max(100).nullable(),
+  graininess: z.number().min(0).max(100).nullable(),
+  raggedness: mm,
+  blur: mm,
+  offset: z.number().min(-50).max(50).nullable(),
+  outside: z.number().min(0).max(10_000_000).nullable(),
+  missing: z.number().min(0).max(10_000_000).nullable(),
+  scale: z.number().positive().max(10_000),
+  card: z.number().min(1).max(60),
+  photo: uuidV7Schema.nullable(),
+}
+
 /** An event as a client sends it; the server adds who. */
 export const runEventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...head, kind: z.literal('gate.ticked'), step: word, item: word }),
@@ -107,6 +125,7 @@ export const runEventSchema = z.discriminatedUnion('kind', [
     kind: z.literal('look.corrected'),
     why: letters(LETTERS.reason).min(1, 'Write what is seen now, or what was wrong.'),
   }),
+  z.strictObject({ ...head, ...frostFigures, kind: z.literal('frost.read') }),
   z.strictObject({ ...head, kind: z.literal('run.finished') }),
   withReason('run.abandoned', {}),
   z.strictObject({ ...head, kind: z.literal('event.undone'), target: uuidV7Schema }),

@@ -22,7 +22,7 @@ export const PATIENCE_MS = 10_000
 /** How long a picture may take over a weak network. */
 export const PICTURE_PATIENCE_MS = 60_000
 
-async function ask<T>(path: string, request: RequestInit, patience = PATIENCE_MS): Promise<T> {
+async function answerTo(path: string, request: RequestInit, patience: number): Promise<Response> {
   let response: Response
   try {
     response = await fetch(`/api/${path}`, { ...request, signal: AbortSignal.timeout(patience) })
@@ -32,15 +32,21 @@ async function ask<T>(path: string, request: RequestInit, patience = PATIENCE_MS
     throw new ApiError(0, UNREACHABLE)
   }
   reachable.value = !response.headers.has(KEPT)
+  return response
+}
+
+function refused({ status }: Response, answer: { error?: unknown, fields?: Record<string, string> } | null): ApiError {
+  if (status === 401) useSessionStore().lost()
+  if (status === 413) return new ApiError(413, 'That is larger than Crest takes. Make it smaller and try again; nothing was lost.')
+  const sentence = typeof answer?.error === 'string' ? answer.error : 'Something went wrong on the server. Nothing was lost; try again.'
+  return new ApiError(status, sentence, answer?.fields)
+}
+
+async function ask<T>(path: string, request: RequestInit, patience = PATIENCE_MS): Promise<T> {
+  const response = await answerTo(path, request, patience)
   const answer = (await response.json().catch(() => null)) as (T & { error?: unknown, fields?: Record<string, string> }) | null
   if (response.ok && answer !== null) return answer
-  if (response.status === 401) useSessionStore().lost()
-  if (response.status === 413) throw new ApiError(413, 'That is larger than Crest takes. Make it smaller and try again; nothing was lost.')
-  throw new ApiError(
-    response.status,
-    typeof answer?.error === 'string' ? answer.error : 'Something went wrong on the server. Nothing was lost; try again.',
-    answer?.fields,
-  )
+  throw refused(response, answer)
 }
 
 /** Asks the server. @throws ApiError with a sentence to show and messages for fields */
@@ -54,6 +60,15 @@ export const api = <T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 
 /** Sends a font file as it is. @throws ApiError as `api` does */
 export const apiFont = <T>(path: string, file: Blob): Promise<T> =>
   ask<T>(path, { method: 'POST', headers: { 'content-type': 'font/sfnt' }, body: file })
+
+/** Asks for a picture to be taken. @returns simulated: by a stand-in for a camera @throws ApiError as `api` does */
+export async function apiPicture(path: string, body: unknown): Promise<{ picture: Blob, simulated: boolean }> {
+  const request = { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
+  const response = await answerTo(path, request, PICTURE_PATIENCE_MS)
+  if (!response.ok || !response.headers.get('content-type')?.startsWith('image/'))
+    throw refused(response, (await response.json().catch(() => null)) as { error?: unknown } | null)
+  return { picture: await response.blob(), simulated: response.headers.has('x-simulated') }
+}
 
 /** Sends a paper as it is. @throws ApiError as `api` does */
 export const apiPdf = <T>(path: string, file: Blob): Promise<T> =>

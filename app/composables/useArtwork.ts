@@ -3,7 +3,9 @@ import type { ReportLimits } from '#core/art/art-report'
 import type { ArtSize } from '#core/art/drawing'
 import { creepAt } from '#core/plan/dwell'
 import { etchantKind } from '#core/trade/materials'
-import type { ArtworkEntry } from '#shared/artworks'
+import { artworkSchema } from '#shared/artworks'
+import type { Artwork, ArtworkEntry } from '#shared/artworks'
+import type { LengthUnit } from '#shared/fields'
 import type { StencilTask } from '~/workers/stencil'
 
 /** Creep under an edge by the end of the planned dwell: of the chosen lot, or nothing where none was chosen. mm */
@@ -31,6 +33,13 @@ export const sizeOf = ({ source, width, capital }: ArtworkEntry): ArtSize => ({
   width: source.kind === 'parts' ? 0 : width,
   capital: source.kind === 'letters' ? capital : null,
 })
+
+/** What the worker is asked for the open area of an artwork as it is kept. @param unit of lengths without one */
+export function openTask(artwork: Artwork, unit: LengthUnit): StencilTask {
+  const art = artworkSchema(unit).parse(artwork.entered)
+  const { source, polarity, margin, through, fixes } = art
+  return { kind: 'open', source, size: sizeOf(art), design: { polarity, margin, through }, fixes }
+}
 
 /** What the worker is asked for an entry. */
 export const lookTask = (entry: ArtworkEntry): StencilTask => ({

@@ -122,8 +122,8 @@ export const useWorkStore = defineStore('work', () => {
   }
 
   /** Takes a picture along in the outbox. @returns why it can't be kept */
-  function addPhoto(photo: Omit<Extract<Entry, { kind: 'photo' }>, 'kind' | 'id' | 'by' | 'at'>): string | null {
-    return box.add({ ...photo, kind: 'photo', id: v7(), by: session.person!.id, at: Math.round(serverNow()) }).refused
+  function addPhoto(photo: Omit<Extract<Entry, { kind: 'photo' }>, 'kind' | 'id' | 'by' | 'at'>, id = v7()): string | null {
+    return box.add({ ...photo, kind: 'photo', id, by: session.person!.id, at: Math.round(serverNow()) }).refused
   }
 
   const send = () => box.send()

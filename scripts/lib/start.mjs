@@ -134,8 +134,12 @@ export async function start() {
   try {
     await prepareData(database.url)
     const sample = (await databaseHolds(database.url)) === 'sample'
-    const [cutter, strip] = await Promise.all([deviceAddress('cutter', 'CREST_CUTTER_URL'), deviceAddress('ph-strip', 'CREST_STRIP_URL')])
-    const serving = serve(database.url, host, port, { CREST_CUTTER_URL: cutter, CREST_STRIP_URL: strip })
+    const [cutter, strip, camera] = await Promise.all([
+      deviceAddress('cutter', 'CREST_CUTTER_URL'),
+      deviceAddress('ph-strip', 'CREST_STRIP_URL'),
+      deviceAddress('camera', 'CREST_CAMERA_URL'),
+    ])
+    const serving = serve(database.url, host, port, { CREST_CUTTER_URL: cutter, CREST_STRIP_URL: strip, CREST_CAMERA_URL: camera })
     void announce(host, port, sample)
     process.exitCode = await serving
   }

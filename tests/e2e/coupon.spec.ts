@@ -13,6 +13,17 @@ test('a coupon is read off, its curve gives the best dwell, and the next plan us
   await expect(page.getByLabel('Dwell of strip 1', { exact: true })).toHaveValue('1 min 20 s')
   await expect(page.getByLabel('Dwell of strip 5', { exact: true })).toHaveValue('10 min')
   await expect(page.getByText('Two different times are needed to compare')).toBeVisible()
+  // One picture of all strips, the first faint and the last white, gives marks in that order, and the creep of each.
+  await page.getByRole('button', { name: 'Read all strips from one picture' }).click()
+  await page.getByRole('button', { name: 'With the studio\'s camera' }).click()
+  await expect(page.getByRole('list', { name: 'What the strips show' }).getByRole('listitem')).toHaveCount(5, { timeout: 40_000 })
+  await page.getByRole('button', { name: 'Take these marks' }).click()
+  const marks = await Promise.all([1, 2, 3, 4, 5].map(n => page.getByLabel(`Frost of strip ${n}`, { exact: true }).inputValue()))
+  expect(marks.map(Number)).toEqual([...marks.map(Number)].sort((a, b) => a - b))
+  expect(Number(marks[0])).toBeGreaterThan(3)
+  expect(Number(marks[4])).toBeGreaterThan(Number(marks[0]) + 1)
+  await expect(page.getByLabel('Creep of strip 5', { exact: true })).toHaveValue(/^0\.\d\d mm$/)
+  for (const n of [1, 2, 3, 4, 5]) await page.getByLabel(`Creep of strip ${n}`, { exact: true }).fill('')
   await page.getByLabel('Frost of strip 1', { exact: true }).fill('11')
   await expect(page.getByText('Write a mark from 0')).toBeVisible()
   // Marks of a curve with plateau 9 and rate 0.01 a second: 95 % is reached after ln 20 / 0.01 s, five minutes.

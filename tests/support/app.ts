@@ -3,6 +3,7 @@ import type { ChildProcess } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
 import type { Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
+import { startCamera } from '../../devices/camera/server'
 import { startCutter } from '../../devices/cutter/server'
 import { startStrip } from '../../devices/ph-strip/server'
 import { freePort } from '../../scripts/lib/cluster.mjs'
@@ -23,7 +24,7 @@ const shared = (device: Promise<Server>) =>
     server.unref()
     return `http://127.0.0.1:${(server.address() as AddressInfo).port}/`
   })
-const [cutter, strip] = [shared(startCutter(0)), shared(startStrip(0))]
+const [cutter, strip, camera] = [shared(startCutter(0)), shared(startStrip(0)), shared(startCamera(0))]
 
 export async function startApp(databaseUrl: string, wantedPort?: number): Promise<TestApp> {
   const port: number = wantedPort ?? (await freePort())
@@ -39,6 +40,7 @@ export async function startApp(databaseUrl: string, wantedPort?: number): Promis
       CREST_SESSION_SECRET: SECRET,
       CREST_CUTTER_URL: await cutter,
       CREST_STRIP_URL: await strip,
+      CREST_CAMERA_URL: await camera,
       HOST: '127.0.0.1',
       PORT: String(port),
       NITRO_HOST: '127.0.0.1',

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { v7 } from 'uuid'
+import { markOf } from '#core/bench/frost'
+import type { StripReading } from '#core/bench/frost'
 import { couponTimes, readCoupon } from '#core/plan/coupon'
 import Select from 'primevue/select'
 import { SUBSTRATES } from '#core/trade/materials'
@@ -44,6 +46,19 @@ const stripProblem = (i: number) => {
   return parsed.value.error!.issues.find(issue => issue.path[1] === at)?.message
 }
 const steps = computed(() => (parsed.value.success ? parsed.value.data.steps : []))
+/** Marks are taken from a picture. */
+const picturing = ref(false)
+function take(strips: StripReading[]) {
+  form.value.steps = form.value.steps.map((s, i) => {
+    const { contrast, creep } = strips[i]!
+    return {
+      ...s,
+      frost: String(markOf(contrast, studio.rules.whiteFrost)),
+      creep: creep === null ? s.creep : `${Math.max(0, creep).toFixed(2)} mm`,
+    }
+  })
+  picturing.value = false
+}
 const finest = ref('')
 const bridge = computed(() => {
   const read = parseLength(finest.value, unit.value)
@@ -101,6 +116,8 @@ async function save() {
       <p class="muted">
         Judge them dry, over dark card: a mark by eye, or a measured contrast in %. Leave a strip empty that was not etched.
       </p>
+      <button type="button" class="as-link" @click="picturing = true">Read all strips from one picture</button>
+      <StripPicture v-if="picturing" :strips="form.steps.length" :of="id" @read="take" @close="picturing = false" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="do">
         <Button

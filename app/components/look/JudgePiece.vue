@@ -2,6 +2,7 @@
 import { pieceLabel } from '#core/plan/run-plan'
 import { FAULTS, isOver, pieceClock, reasonWords, RESULTS } from '#core/bench/run'
 import type { FaultId, FaultMark, JudgedLook, OtherLook, PieceResult, PieceState, Remedy } from '#core/bench/run'
+import { frostWord } from '#core/bench/frost'
 import type { LookFacts } from '#core/bench/look'
 import type { RunPlan } from '#core/plan/run-plan'
 import { capital, formatClock } from '#core/basics/units'
@@ -18,6 +19,7 @@ const props = defineProps<{
   /** What others said of it before the word that counts. */
   others: OtherLook[]
   jobId: string | null
+  runId: string
 }>()
 const emit = defineEmits<{ judge: [look: JudgedLook] }>()
 const studio = useStudioStore()
@@ -33,6 +35,9 @@ const clock = computed(() => pieceClock(props.piece, props.plan, 0))
 const result = computed(() => props.piece.judged?.result)
 const looking = ref(faults.value.length > 0)
 const name = computed(() => pieceLabel(props.plan, props.piece.n))
+/** What a picture said of it last. */
+const measured = computed(() => props.piece.frost?.at(-1) ?? null)
+const strength = computed(() => measured.value && frostWord('contrast', measured.value, studio.rules.whiteFrost))
 
 function judge(r: PieceResult) {
   // What is less than good has something on it: that is asked for, and never demanded.
@@ -107,6 +112,10 @@ function choose(r: Remedy) {
         <p v-for="o in others" :key="o.by" role="status">
           {{ studio.nameOf(o.by) }} said {{ o.result }} at {{ houseTime.format(o.at, 'HH:mm') }}. The last word counts: talk it over.
         </p>
+        <p class="measure">
+          <NuxtLink :to="`/frost/${runId}?piece=${piece.n}`">Measure its frost from a picture</NuxtLink>
+          <template v-if="measured">: {{ measured.contrast.toFixed(0) }} L* lighter than clear glass, {{ strength }}</template>
+        </p>
         <button type="button" class="unfold" :aria-expanded="looking" @click="looking = !looking">
           {{ looking ? 'Hide the faults' : 'Something is wrong with it' }}
         </button>
@@ -166,6 +175,7 @@ article { display: grid; grid-template-columns: 13rem 1fr; gap: 1rem 1.5rem; pad
 .results button[aria-pressed='true'] { background: var(--frost); color: var(--on-frost); border-color: var(--frost); }
 .results button[aria-pressed='true']::before { content: '✓ '; }
 .results button:disabled { color: var(--muted); border-style: dashed; cursor: not-allowed; }
+.measure a { display: inline-block; padding: 0.5rem 0; }
 .unfold {
   justify-self: start;
   min-height: 48px;

@@ -11,13 +11,11 @@ import { gapBetween, wrapOverlap } from '#core/piece/placement'
 import type { Ring } from '#core/basics/outline'
 import { stockAfter } from '#core/art/sheet'
 import { capital, countOf } from '#core/basics/units'
-import { artworkSchema } from '#shared/artworks'
 import type { Artwork } from '#shared/artworks'
 import { wallOf } from '#shared/blanks'
 import { keepOutOn, overlapArt, passesOf, placedProblems } from '#shared/placements'
 import { artworkAt, placedStencils, ROLL_RESISTS, SHEET_FORM, sheetOfSet, sheetSchema, SLIT_WAYS } from '#shared/sheets'
 import type { Sheet, SheetForm } from '#shared/sheets'
-import type { StencilTask } from '~/workers/stencil'
 
 /** Stencils of one piece at the left; at the right where they sit, in which passes, and how they lie on the resist in stock. */
 const props = defineProps<{ sheet: Sheet | null, /** Pieces of a job that a new one is for. */ set?: string | null }>()
@@ -158,15 +156,7 @@ watch(
     for (const artworkId of ids.split(',').filter(i => i && !open.value.has(i))) {
       try {
         const artwork = await api<Artwork>(`artworks/${artworkId}`)
-        const art = artworkSchema(unit.value).parse(artwork.entered)
-        const task: StencilTask = {
-          kind: 'open',
-          source: art.source,
-          size: sizeOf(art),
-          design: { polarity: art.polarity, margin: art.margin, through: art.through },
-          fixes: art.fixes,
-        }
-        open.value = new Map(open.value).set(artworkId, await worker.ask<Ring[]>(task))
+        open.value = new Map(open.value).set(artworkId, await worker.ask<Ring[]>(openTask(artwork, unit.value)))
       }
       catch (error) {
         if (!(error instanceof Superseded)) cutProblem.value = `${nameOf(artworkId)}: ${(error as Error).message}`

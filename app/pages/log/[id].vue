@@ -103,6 +103,11 @@ function causeWords(cause: OverrunCause): string {
   if (cause.code === 'nobody') return `nobody had another piece in hand in the ${time} after its best time`
   return `${studio.firstName(cause.by)} was ${cause.code} ${pieceLabel(run.value!.plan, cause.piece)} for ${time} of it`
 }
+/** What a picture said last of a piece. */
+const frostOf = (n: number) => {
+  const last = state.value!.pieces[n - 1]?.frost?.at(-1)
+  return last ? `${last.contrast.toFixed(0)} L* over clear glass` : null
+}
 const seenOn = (p: PieceSummary) => {
   const others = otherLooks(run.value!.events, p.n).map(o => `${studio.firstName(o.by)} had said ${o.result}`)
   return [...seenOnPiece(p), ...others].join('; ')
@@ -157,7 +162,12 @@ const seenOn = (p: PieceSummary) => {
               <td class="against"><DwellMark v-if="p.dwell !== null" :dwell="p.dwell" :window="p.window" /></td>
               <td>{{ againstWords(p) }}</td>
               <td>{{ p.withdrawn ? 'taken out' : p.result ?? '–' }}</td>
-              <td>{{ seenOn(p) }}</td>
+              <td>
+                {{ seenOn(p) }}
+                <NuxtLink v-if="state?.finished && !p.withdrawn" :to="`/frost/${id}?piece=${p.n}`" class="frost">
+                  {{ frostOf(p.n) ?? 'Measure it' }}<span class="visually-hidden">: {{ pieceLabel(run.plan, p.n) }}</span>
+                </NuxtLink>
+              </td>
               <td v-if="state?.finished">
                 <button v-if="p.result" type="button" class="as-link" @click="correcting = p">
                   Put right<span class="visually-hidden">: {{ pieceLabel(run.plan, p.n) }}</span>
@@ -205,4 +215,5 @@ thead th { color: var(--muted); font-size: 0.92rem; }
 .learnt { margin: 1rem 0; max-width: 46rem; }
 .learnt form { display: grid; grid-template-columns: 1fr auto; gap: 0.7rem; align-items: end; }
 td.numeral { font-size: 1.25rem; }
+.frost { white-space: nowrap; }
 </style>

@@ -72,6 +72,7 @@ async function finish() {
           :facts="facts[p.n - 1]!"
           :damp="!feltDry && !p.judged && isDamp(p.n)"
           :job-id="run.jobId"
+          :run-id="id"
           :others="otherLooks(run.events, p.n)"
           @judge="judge(p.n, $event)"
         />

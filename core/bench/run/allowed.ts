@@ -91,6 +91,18 @@ function refuseCorrection(plan: RunPlan, state: RunState, event: Extract<RunEven
   return piece.judged && !piece.withdrawn ? null : `${name} was never judged, so there is nothing to put right.`
 }
 
+/** Frost is read from a picture once a piece is dry, and as often as wanted after the run is closed: it only adds. */
+function refuseReading(plan: RunPlan, state: RunState, event: Extract<RunEvent, { kind: 'frost.read' }>): string | null {
+  const piece = state.pieces[event.piece - 1]
+  if (!piece) return `There is no ${pieceName(plan, event.piece)} in this run.`
+  const name = capital(pieceName(plan, event.piece))
+  if (piece.withdrawn) return `${name} was taken out of the run.`
+  if (state.finished) return null
+  if (state.abandoned) return 'This run was stopped. Start a new one from the job.'
+  const step = currentStep(plan, state)
+  return lookHasCome(plan, step) ? null : `${name} can be measured once it is dry and the wash-up is done. Now: ${step?.title}.`
+}
+
 /** Whether this is the number of a piece that is still in the run. */
 const isOpenPiece = (state: RunState, item: string) => state.pieces.some(p => String(p.n) === item && !p.withdrawn)
 
@@ -99,6 +111,7 @@ export function refuseStep(plan: RunPlan, state: RunState, event: RunEvent): str
   // A note changes no fact, so it can be written whenever there is something to say, after the end as well.
   if (event.kind === 'note.written') return null
   if (event.kind === 'look.corrected') return refuseCorrection(plan, state, event)
+  if (event.kind === 'frost.read') return refuseReading(plan, state, event)
   if (state.finished) return 'This run is finished. Its log can no longer change.'
   if (state.abandoned) return 'This run was stopped. Start a new one from the job.'
   if (event.kind === 'run.resumed') return state.paused ? null : 'The run is not paused.'

@@ -40,6 +40,24 @@ describe('a look that is put right', () => {
   })
 })
 
+describe('frost that was read from a picture', () => {
+  const figures = {
+    placement: 0, contrast: 41, mottle: 0.8, graininess: 1.2, raggedness: 0.04, blur: 0.2, offset: 0.1, outside: 0, missing: 0, scale: 20,
+    card: 20, photo: null,
+  }
+  it('is kept with its piece, each reading beside the others, also once the run is closed', () => {
+    const b = closed()
+    b.send({ kind: 'frost.read', piece: 2, ...figures })
+    b.send({ kind: 'frost.read', piece: 2, ...figures, contrast: 43 })
+    expect(b.state().pieces[1]!.frost!.map(f => f.contrast)).toEqual([41, 43])
+    expect(b.state().pieces[1]!.frost![0]).toMatchObject(figures)
+    expect(b.refusal({ kind: 'frost.read', piece: 9, ...figures })).toMatch(/no tumbler 9/)
+  })
+  it('is not read while a piece is wet', () => {
+    expect(new Bench(plan).atEtch().refusal({ kind: 'frost.read', piece: 1, ...figures })).toMatch(/once it is dry/)
+  })
+})
+
 describe('a piece that two people judged', () => {
   it('has the other word beside the one that counts, where they differ', () => {
     const b = new Bench(plan).atEtch()

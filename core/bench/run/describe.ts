@@ -87,6 +87,8 @@ export function describeEvent(plan: RunPlan, event: RunEvent): string {
       return `Put right: ${piece} is ${event.result}, ${[...event.faults.map(faultText), event.why].join('; ')}`
     case 'piece.judged':
       return `Judged ${piece}: ${event.result}`
+    case 'frost.read':
+      return `Measured the frost of ${piece}: ${event.contrast.toFixed(0)} L* lighter than clear glass`
     case 'run.finished':
       return 'Run finished'
     case 'run.abandoned':

@@ -51,6 +51,28 @@ export interface JudgedLook {
   early?: boolean
 }
 
+/** What one picture of a dry piece says. Lengths in mm, areas in mm², lightness in L*; null where it can't be told. */
+export interface FrostFigures {
+  /** Which of its placements, from 0. */
+  placement: number
+  /** How much lighter the frost is than clear glass over the card. */
+  contrast: number
+  mottle: number | null
+  graininess: number | null
+  raggedness: number | null
+  blur: number | null
+  /** How far outside the plan its edges lie. */
+  offset: number | null
+  outside: number | null
+  missing: number | null
+  /** Pixels of the picture to a mm. */
+  scale: number
+  /** What the card was taken for: readings with another card compare only through it. */
+  card: number
+  /** The picture, where it was kept with the run. */
+  photo: string | null
+}
+
 /** What can be done with a piece that has a fault. Coating it again over the same opening is none of it. */
 export const REMEDIES = ['wash-again', 'leave', 'new-pass', 'scrap'] as const
 export type Remedy = (typeof REMEDIES)[number]
@@ -106,6 +128,8 @@ export type RunEvent
     | (OfPiece & JudgedLook & { kind: 'piece.judged' })
     /** After the run was closed: seen otherwise since. What was said before stays, and `why` says what changed. */
     | (OfPiece & JudgedLook & { kind: 'look.corrected', why: string })
+    /** The frost of a dry piece, read from a picture. */
+    | (OfPiece & FrostFigures & { kind: 'frost.read' })
     | (Base & { kind: 'run.finished' })
     | (Base & BenchReason<'run.abandoned'> & { kind: 'run.abandoned' })
     | (Base & { kind: 'event.undone', target: string })
@@ -154,6 +178,7 @@ export const EVENT_KINDS: readonly RunEventKind[] = [
   'gloves.changed',
   'piece.judged',
   'look.corrected',
+  'frost.read',
   'run.finished',
   'run.abandoned',
   'event.undone',

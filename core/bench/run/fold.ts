@@ -1,6 +1,6 @@
 import { reasonOf } from './reasons'
 import type { RunPlan } from '../../plan/run-plan'
-import type { JudgedLook, PieceFact, RunEvent } from './events'
+import type { FrostFigures, JudgedLook, PieceFact, RunEvent } from './events'
 import { refuseStep } from './allowed'
 import type { PieceState, RunState, Stamp } from './state'
 
@@ -64,6 +64,21 @@ const lookOf = ({ result, faults, note, marks, remedy, early }: JudgedLook): Jud
   ...(marks?.length ? { marks } : {}),
   ...(remedy ? { remedy } : {}),
   ...(early ? { early } : {}),
+})
+
+const frostOf = (f: FrostFigures): FrostFigures => ({
+  placement: f.placement,
+  contrast: f.contrast,
+  mottle: f.mottle,
+  graininess: f.graininess,
+  raggedness: f.raggedness,
+  blur: f.blur,
+  offset: f.offset,
+  outside: f.outside,
+  missing: f.missing,
+  scale: f.scale,
+  card: f.card,
+  photo: f.photo,
 })
 
 /** Where the state keeps each fact. */
@@ -136,6 +151,10 @@ export function applyEvent(state: RunState, event: RunEvent): RunState {
     case 'piece.judged':
     case 'look.corrected':
       return changePiece(state, event.piece, { judged: { ...stamp, ...lookOf(event) } })
+    case 'frost.read': {
+      const { frost = [] } = state.pieces[event.piece - 1]!
+      return changePiece(state, event.piece, { frost: [...frost, { ...stamp, ...frostOf(event) }] })
+    }
     case 'run.finished':
       return { ...state, finished: stamp }
     case 'run.abandoned':

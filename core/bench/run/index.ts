@@ -7,6 +7,7 @@ export type {
   PieceResult,
   FaultId,
   FaultMark,
+  FrostFigures,
   JudgedLook,
   Remedy,
   TryResult,

@@ -1,7 +1,7 @@
 import type { RunPlan } from '../../plan/run-plan'
 import type { CareCallId, Step } from '../../plan/steps'
 import type { BenchReason, SpotId } from './reasons'
-import type { JudgedLook, NoteReason, TryResult } from './events'
+import type { FrostFigures, JudgedLook, NoteReason, TryResult } from './events'
 
 /** Who did it, and when (ms, server time). */
 export interface Stamp {
@@ -30,6 +30,8 @@ export interface PieceState {
   /** Who took it over from whoever had it, last. */
   taken: Stamp | null
   judged: (Stamp & JudgedLook) | null
+  /** Its frost, read from pictures, in order; nothing where nobody did. */
+  frost?: (Stamp & FrostFigures)[]
 }
 
 export interface RunState {

@@ -43,6 +43,8 @@ export interface HouseRules extends Schools {
   temperedCap: number
   spreadShare: number
   plateauShare: number
+  cardLightness: number
+  whiteFrost: number
   retestDays: number
   // Coat
   coatThickness: number
@@ -128,7 +130,7 @@ export interface RuleSpec {
     | 'During the dwell'
     | 'Liquid etchant'
     | 'Blasting'
-    | 'Coupons'
+    | 'Coupons and frost meter'
     | 'The day'
     | 'Clean up'
     | 'Units, time and prices'
@@ -515,8 +517,44 @@ export const RULES: readonly RuleSpec[] = [
     fromMemory('siphon guns 0.5 to 1.5 kg/min, 10 to 20 rounds'),
   ),
 
-  number('plateauShare', 'Coupons', 'share', 'Frost is done at', 0.95, [0.8, 0.99], 'After that, more time only undercuts.'),
-  number('retestDays', 'Coupons', 'days', 'Test a bottle again after', 60, [7, 365], 'Cream loses strength once it has met air.'),
+  number(
+    'plateauShare',
+    'Coupons and frost meter',
+    'share',
+    'Frost is done at',
+    0.95,
+    [0.8, 0.99],
+    'After that, more time only undercuts.',
+  ),
+  number(
+    'retestDays',
+    'Coupons and frost meter',
+    'days',
+    'Test a bottle again after',
+    60,
+    [7, 365],
+    'Cream loses strength once it has met air.',
+  ),
+  number(
+    'cardLightness',
+    'Coupons and frost meter',
+    'count',
+    'Dark card behind clear glass, L*',
+    20,
+    [5, 45],
+    'Every picture is scaled so that the card is this dark; then pictures with different exposures compare.',
+    fromMemory('black card stock reflects about 3 %'),
+  ),
+  number(
+    'whiteFrost',
+    'Coupons and frost meter',
+    'count',
+    'Even, white frost is lighter than the card by, L*',
+    45,
+    [15, 75],
+    'A strip that is this much lighter gets the mark 10. Set it to what your own best frost measures.',
+    fromMemory('acid-etched glass over black'),
+  ),
 
   number('workFrom', 'The day', 'clock', 'Work begins at', 8.5 * 3600, [0, 20 * 3600], 'Nothing is planned before it.'),
   number('workTo', 'The day', 'clock', 'Work ends at', 17 * 3600, [4 * 3600, 23.75 * 3600], 'Nothing wet is planned past it.'),

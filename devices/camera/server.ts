@@ -1,0 +1,63 @@
+import { createServer } from 'node:http'
+import type { IncomingMessage, Server } from 'node:http'
+import sharp from 'sharp'
+import { practiceScene, takePicture } from '../../core/bench/frost'
+import type { Scene, Window } from '../../core/bench/frost'
+
+/** What stands before the stand-in; a real camera would see it. Rings are x and y by turns, mm of the window. */
+interface Order {
+  rings: number[][]
+  window: Window
+  seed: number
+  /** What is known of the piece, in place of what the stand-in makes up. */
+  truth?: Partial<Omit<Scene, 'art' | 'window' | 'seed'>>
+}
+
+/**
+ * A stand-in for a camera on the network. It has no lens: it is told what lies before it, and makes the picture that a phone would,
+ * as JPEG on its side with the turn written in its EXIF data, as phones do.
+ *   POST /photo  { rings, window, seed, truth? } -> image/jpeg, with the header x-simulated
+ */
+const MOST = 4_000_000
+const MOST_PIXELS = 12_000_000
+
+async function read(request: IncomingMessage): Promise<Order> {
+  const parts: Buffer[] = []
+  let size = 0
+  for await (const part of request as AsyncIterable<Buffer>) {
+    if ((size += part.length) > MOST) throw new Error('too long')
+    parts.push(part)
+  }
+  return JSON.parse(Buffer.concat(parts).toString('utf8')) as Order
+}
+
+async function photo({ rings, window, seed, truth }: Order): Promise<Buffer> {
+  const scene = { ...practiceScene(rings.map(r => Float64Array.from(r)), window, seed), ...truth }
+  if (scene.pixels.width * scene.pixels.height > MOST_PIXELS) throw new Error('too large')
+  const { width, height, data } = takePicture(scene).picture
+  const raw = { width, height, channels: 4 as const }
+  // On its side, with the turn that puts it upright: 6 is a quarter turn to the right.
+  return sharp(data, { raw }).removeAlpha().rotate(270).withMetadata({ orientation: 6 }).jpeg({ quality: 92, chromaSubsampling: '4:4:4' })
+    .toBuffer()
+}
+
+/** @param port 0 for any that is free @returns the server once it listens on loopback */
+export function startCamera(port: number): Promise<Server> {
+  const server = createServer(async (request, response) => {
+    const refuse = (status: number, error: string) => {
+      response.writeHead(status, { 'content-type': 'application/json' })
+      response.end(JSON.stringify({ error }))
+    }
+    try {
+      const path = new URL(request.url ?? '/', 'http://camera').pathname
+      if (request.method !== 'POST' || path !== '/photo') return refuse(404, 'A simulated camera: it takes pictures at /photo.')
+      const image = await photo(await read(request))
+      response.writeHead(200, { 'content-type': 'image/jpeg', 'x-simulated': 'yes' })
+      response.end(image)
+    }
+    catch {
+      refuse(400, 'The camera could not make out what lies before it. Take the picture again.')
+    }
+  })
+  return new Promise((resolve, reject) => server.once('error', reject).listen(port, '127.0.0.1', () => resolve(server)))
+}
