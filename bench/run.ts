@@ -5,6 +5,7 @@ import { loadRows } from './load'
 import { restRows } from './rest'
 import { fanoutRow } from './fanout'
 import { scheduleRows } from './schedule'
+import { frostRows } from './frost'
 import { stencilRows } from './stencil'
 import { ledgerRows } from './ledger'
 import { logRows } from './log'
@@ -31,6 +32,7 @@ try {
     ...(await logRows(databaseUrl, mate, lotId)),
     ...(await chooseRows()),
     ...(await stencilRows()),
+    ...(await frostRows()),
     await fanoutRow(app.url, databaseUrl, mate, lotId),
     ...(await scheduleRows()),
     ...(await restRows(app.url, mate, lotId)),

@@ -4,6 +4,8 @@ import sharp from 'sharp'
 import { practiceScene, takePicture } from '../../core/bench/frost'
 import type { Scene, Window } from '../../core/bench/frost'
 
+type Pixels = Scene['pixels']
+
 /** What stands before the stand-in; a real camera would see it. Rings are x and y by turns, mm of the window. */
 interface Order {
   rings: number[][]
@@ -31,8 +33,8 @@ async function read(request: IncomingMessage): Promise<Order> {
   return JSON.parse(Buffer.concat(parts).toString('utf8')) as Order
 }
 
-async function photo({ rings, window, seed, truth }: Order): Promise<Buffer> {
-  const scene = { ...practiceScene(rings.map(r => Float64Array.from(r)), window, seed), ...truth }
+async function photo({ rings, window, seed, truth }: Order, pixels: Pixels): Promise<Buffer> {
+  const scene = { ...practiceScene(rings.map(r => Float64Array.from(r)), window, seed, pixels), ...truth }
   if (scene.pixels.width * scene.pixels.height > MOST_PIXELS) throw new Error('too large')
   const { width, height, data } = takePicture(scene).picture
   const raw = { width, height, channels: 4 as const }
@@ -41,8 +43,8 @@ async function photo({ rings, window, seed, truth }: Order): Promise<Buffer> {
     .toBuffer()
 }
 
-/** @param port 0 for any that is free @returns the server once it listens on loopback */
-export function startCamera(port: number): Promise<Server> {
+/** @param port 0 for any that is free @param pixels of its pictures @returns the server once it listens on loopback */
+export function startCamera(port: number, pixels: Pixels = { width: 4000, height: 3000 }): Promise<Server> {
   const server = createServer(async (request, response) => {
     const refuse = (status: number, error: string) => {
       response.writeHead(status, { 'content-type': 'application/json' })
@@ -51,7 +53,7 @@ export function startCamera(port: number): Promise<Server> {
     try {
       const path = new URL(request.url ?? '/', 'http://camera').pathname
       if (request.method !== 'POST' || path !== '/photo') return refuse(404, 'A simulated camera: it takes pictures at /photo.')
-      const image = await photo(await read(request))
+      const image = await photo(await read(request), pixels)
       response.writeHead(200, { 'content-type': 'image/jpeg', 'x-simulated': 'yes' })
       response.end(image)
     }

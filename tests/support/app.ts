@@ -24,7 +24,7 @@ const shared = (device: Promise<Server>) =>
     server.unref()
     return `http://127.0.0.1:${(server.address() as AddressInfo).port}/`
   })
-const [cutter, strip, camera] = [shared(startCutter(0)), shared(startStrip(0)), shared(startCamera(0))]
+const [cutter, strip, camera] = [shared(startCutter(0)), shared(startStrip(0)), shared(startCamera(0, { width: 1600, height: 1200 }))]
 
 export async function startApp(databaseUrl: string, wantedPort?: number): Promise<TestApp> {
   const port: number = wantedPort ?? (await freePort())

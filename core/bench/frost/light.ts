@@ -63,7 +63,7 @@ export function lightOf({ width, height, values, margin, scale }: Sheet, clear: 
 /** About so many of the cells that are marked and seen, evenly taken from all of them. */
 export function chosenCells(values: Float32Array, marked: Uint8Array, wanted: number): number[] {
   let count = 0
-  for (let k = 0; k < marked.length; k++) if (marked[k] === 1 && values[k] !== NOTHING) count++
+  for (let k = 0; k < marked.length; k++) count += marked[k]!
   const every = Math.max(1, Math.floor(count / wanted))
   const out: number[] = []
   for (let k = 0, n = 0; k < marked.length; k++) if (marked[k] === 1 && values[k] !== NOTHING && n++ % every === 0) out.push(k)

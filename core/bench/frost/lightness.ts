@@ -42,38 +42,57 @@ export interface Pictured {
   plane: (by: number) => Plane
 }
 
-/** What of a picture is made into luminance, once for each size. @param tell told how much of one is done, 0 to 1 */
+/**
+ * What of a picture is made into luminance, once for each size: its pixels are looked at once, and coarser sizes are made of finer ones.
+ * @param tell told how much of the pixels is done, 0 to 1
+ */
 export function pictured(picture: Picture, tell: (share: number) => void = () => {}): Pictured {
   const known = new Map<number, Plane>()
-  return {
-    width: picture.width,
-    height: picture.height,
-    plane(by) {
-      const plane = known.get(by) ?? luminancePlane(picture, by, tell)
-      known.set(by, plane)
-      return plane
-    },
+  const plane = (by: number): Plane => {
+    const made = known.get(by) ?? (by === 1 ? whole(picture, tell) : by === 2 ? halved(picture, tell) : halvedPlane(plane(by / 2)))
+    known.set(by, made)
+    return made
   }
+  return { width: picture.width, height: picture.height, plane }
 }
 
-/** Pixels past the last whole square of `by` times `by` are left out. */
-function luminancePlane({ width, height, data }: Picture, by: number, tell: (share: number) => void): Plane {
-  const [wide, tall] = [Math.floor(width / by), Math.floor(height / by)]
+/** Of the pixel whose bytes begin there. */
+const lightAt = (data: Picture['data'], at: number): number => RED[data[at]!]! + GREEN[data[at + 1]!]! + BLUE[data[at + 2]!]!
+
+function whole({ width, height, data }: Picture, tell: (share: number) => void): Plane {
+  const values = new Float32Array(width * height)
+  for (let y = 0, k = 0, at = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, k++, at += 4) values[k] = lightAt(data, at)
+    if (y % 64 === 0) tell(y / height)
+  }
+  return { width, height, values }
+}
+
+/** Of four pixels each; an odd one at the right or below is left out. */
+function halved({ width, height, data }: Picture, tell: (share: number) => void): Plane {
+  const [wide, tall] = [width >> 1, height >> 1]
   const values = new Float32Array(wide * tall)
-  const share = 1 / (by * by)
-  for (let y = 0; y < tall; y++) {
-    const row = y * wide
-    for (let j = 0; j < by; j++) {
-      let at = 4 * (y * by + j) * width
-      for (let x = 0; x < wide; x++) {
-        let sum = 0
-        for (let i = 0; i < by; i++, at += 4) sum += RED[data[at]!]! + GREEN[data[at + 1]!]! + BLUE[data[at + 2]!]!
-        values[row + x]! += sum * share
-      }
+  for (let y = 0, k = 0; y < tall; y++) {
+    let a = 8 * y * width
+    let b = a + 4 * width
+    for (let x = 0; x < wide; x++, k++, a += 8, b += 8) {
+      const upper = lightAt(data, a) + lightAt(data, a + 4)
+      const lower = lightAt(data, b) + lightAt(data, b + 4)
+      values[k] = (upper + lower) * 0.25
     }
     if (y % 64 === 0) tell(y / tall)
   }
   return { width: wide, height: tall, values }
+}
+
+function halvedPlane({ width, height, values }: Plane): Plane {
+  const [wide, tall] = [width >> 1, height >> 1]
+  const out = new Float32Array(wide * tall)
+  for (let y = 0, k = 0; y < tall; y++) {
+    for (let x = 0, a = 2 * y * width; x < wide; x++, k++, a += 2)
+      out[k] = (values[a]! + values[a + 1]! + values[a + width]! + values[a + width + 1]!) * 0.25
+  }
+  return { width: wide, height: tall, values: out }
 }
 
 /** A value between pixels, by the four round it; past the rim that of the nearest. @param x in pixels: 0.5 is the middle of the first */

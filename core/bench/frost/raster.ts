@@ -65,19 +65,22 @@ export function within({ width, height, values }: Coverage, want: 0 | 255, reach
   for (let y = 0; y < height; y++) {
     let good = 0
     // Past the rim of the grid nothing is known, and nothing is asked.
-    for (let x = -r; x < width; x++) {
+    for (let x = -r, at = y * width; x < width; x++) {
       const ahead = x + r
-      good = ahead >= width || values[y * width + ahead] === want ? good + 1 : 0
-      if (x >= 0 && good > Math.min(2 * r, x + r)) rows[y * width + x] = 1
+      good = ahead >= width || values[at + ahead] === want ? good + 1 : 0
+      if (x >= 0 && good > (x < r ? x + r : 2 * r)) rows[at + x] = 1
     }
   }
   const out = new Uint8Array(width * height)
   const run = new Int32Array(width)
   for (let y = -r; y < height; y++) {
-    const ahead = y + r
+    const ahead = (y + r) * width
+    const needed = y < r ? y + r : 2 * r
+    const past = y + r >= height
     for (let x = 0; x < width; x++) {
-      run[x] = ahead >= height || rows[ahead * width + x] === 1 ? run[x]! + 1 : 0
-      if (y >= 0 && run[x]! > Math.min(2 * r, y + r)) out[y * width + x] = 1
+      const n = past || rows[ahead + x] === 1 ? run[x]! + 1 : 0
+      run[x] = n
+      if (n > needed && y >= 0) out[y * width + x] = 1
     }
   }
   return out

@@ -76,8 +76,11 @@ export function chance(seed: number): () => number {
 /** A bell of deviation 1 (Box and Muller). */
 export const bell = (random: () => number) => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
 
-/** Cells of the piece to a mm. */
-const SCALE = 16
+/** Cells of the piece to a mm: twice as many as the picture has pixels, within reason. */
+function cellsOf({ window, pixels, fill }: Scene): number {
+  const density = fill * Math.min(pixels.width / window.width, pixels.height / window.height)
+  return Math.min(16, Math.max(8, Math.ceil(2 * density)))
+}
 /** Card round the window, mm; past it lies a bright table. */
 const CARD = 30
 const TABLE = 0.55
@@ -131,23 +134,24 @@ function blurred(values: Float32Array, width: number, height: number, deviation:
   return from
 }
 
-/** Reflectance of the wall round the window, `SCALE` cells to a mm. */
+/** Reflectance of the wall round the window. */
 function wallOf(scene: Scene) {
+  const scale = cellsOf(scene)
   const { mottle, grain, frost, clear } = scene
   const margin = 8
-  const width = Math.ceil((scene.window.width + 2 * margin) * SCALE)
-  const height = Math.ceil((scene.window.height + 2 * margin) * SCALE)
+  const width = Math.ceil((scene.window.width + 2 * margin) * scale)
+  const height = Math.ceil((scene.window.height + 2 * margin) * scale)
   const rings = grownWavy(scene.art, scene)
   const mask = new Float32Array(width * height)
   const parts = scene.strengths ? rings.map((ring, i) => ({ area: [ring], share: scene.strengths![i]! })) : [{ area: rings, share: 1 }]
   for (const { area, share } of parts) {
-    const { values } = coverage(area, -margin, -margin, width, height, SCALE)
+    const { values } = coverage(area, -margin, -margin, width, height, scale)
     for (let k = 0; k < mask.length; k++) mask[k]! += (values[k]! / 255) * share
   }
-  for (const s of scene.spots) addSpot(mask, width, height, s, margin)
-  const soft = blurred(mask, width, height, scene.blur * SCALE)
+  for (const s of scene.spots) addSpot({ mask, width, height, margin, scale }, s)
+  const soft = blurred(mask, width, height, scene.blur * scale)
   const random = chance(scene.seed)
-  const cell = Math.max(1, Math.round(grain.size * SCALE))
+  const cell = Math.max(1, Math.round(grain.size * scale))
   const across = Math.ceil(width / cell)
   const grains = Float32Array.from({ length: across * Math.ceil(height / cell) }, () => bell(random) * grain.deviation)
   const out = new Float32Array(mask.length)
@@ -155,17 +159,25 @@ function wallOf(scene: Scene) {
     for (let i = 0; i < width; i++) {
       const k = j * width + i
       // Along the wave both directions count: waves of a brush lie askew.
-      const along = (0.8 * i + 0.6 * j) / SCALE
+      const along = (0.8 * i + 0.6 * j) / scale
       const wave = mottle.height === 0 ? 0 : mottle.height * Math.sin((2 * Math.PI * along) / mottle.length)
       const speck = grain.deviation === 0 ? 0 : grains[Math.floor(j / cell) * across + Math.floor(i / cell)]!
       out[k] = clear + soft[k]! * (frost * (1 + wave + speck) - clear)
     }
   }
-  return { values: out, width, height, margin }
+  return { values: out, width, height, margin, scale }
 }
 
-function addSpot(mask: Float32Array, width: number, height: number, s: Scene['spots'][number], margin: number): void {
-  const [x, y, r] = [(s.x + margin) * SCALE, (s.y + margin) * SCALE, s.radius * SCALE]
+interface Mask {
+  mask: Float32Array
+  width: number
+  height: number
+  margin: number
+  scale: number
+}
+
+function addSpot({ mask, width, height, margin, scale }: Mask, s: Scene['spots'][number]): void {
+  const [x, y, r] = [(s.x + margin) * scale, (s.y + margin) * scale, s.radius * scale]
   for (let j = Math.max(0, Math.floor(y - r)); j < Math.min(height, y + r); j++) {
     for (let i = Math.max(0, Math.floor(x - r)); i < Math.min(width, x + r); i++) {
       if (Math.hypot(i + 0.5 - x, j + 0.5 - y) < r) mask[j * width + i] = s.kind === 'outside' ? 1 : 0
@@ -254,8 +266,8 @@ export function takePicture(scene: Scene): Taken {
       }
       let value = scene.clear
       if (hit) {
-        const u = (x + hw + wall.margin) * SCALE - 0.5
-        const v = (y + hh + wall.margin) * SCALE - 0.5
+        const u = (x + hw + wall.margin) * wall.scale - 0.5
+        const v = (y + hh + wall.margin) * wall.scale - 0.5
         if (u >= 0 && v >= 0 && u < wall.width - 1 && v < wall.height - 1) {
           const s = u - (u | 0)
           const t = v - (v | 0)
@@ -284,7 +296,7 @@ export function takePicture(scene: Scene): Taken {
 }
 
 /** What a practice camera makes of a piece: somebody's usual work, held by hand in a room; the same seed gives the same picture. */
-export function practiceScene(art: Region, window: Window, seed: number, pixels = { width: 4000, height: 3000 }): Scene {
+export function practiceScene(art: Region, window: Window, seed: number, pixels: Scene['pixels']): Scene {
   const random = chance(seed)
   const between = (from: number, to: number) => from + (to - from) * random()
   const [outside, missing] = [random() < 0.3, random() < 0.3]
