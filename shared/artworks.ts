@@ -180,8 +180,12 @@ export function largestOf(arts: readonly ArtFigures[]): { width: number, height:
 
 /** What a job keeps of its art. */
 export function plannedArt({ name, figures, mirrored }: ArtworkSummary): PlannedArt {
-  const { outline, width, height, widest, pieces, cutLength } = figures
-  return { name, d: outline, width, height, pieces, cutLength, mirrored, ...(widest === undefined ? {} : { widest }) }
+  const { outline, width, height, widest, pieces, cutLength, narrowestBridge: bridge } = figures
+  return {
+    name, d: outline, width, height, pieces, cutLength, mirrored,
+    ...(widest === undefined ? {} : { widest }),
+    ...(bridge === null ? {} : { bridge }),
+  }
 }
 
 export const ARTWORK_FORM: ArtworkForm = {

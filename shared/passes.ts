@@ -19,6 +19,8 @@ export interface PlannedArt {
   height: number
   /** Across the largest circle in one opening, mm; art from before it was measured has none. */
   widest?: number
+  /** Narrowest resist between two openings, mm; art without bridges has none, nor has art from before it was kept. */
+  bridge?: number
   /** Parts to weed, and mm to cut: how long weeding takes. */
   pieces?: number
   cutLength?: number

@@ -55,7 +55,7 @@ type Planned = Pick<
 > & { placements: readonly PlacementEntry[] }
 
 /** What a plan goes by of its art. */
-export type ArtFacts = Pick<PlannedArt, 'name' | 'widest' | 'pieces' | 'cutLength' | 'mirrored'>
+export type ArtFacts = Pick<PlannedArt, 'name' | 'widest' | 'bridge' | 'pieces' | 'cutLength' | 'mirrored'>
 
 /** What a plan is made from beside the job itself. */
 export interface PlanFacts {
@@ -89,6 +89,7 @@ function placementFacts(p: PlacementEntry, art: ArtFacts | null, wall: Wall | nu
     art: { width: p.artWidth, height: p.artHeight, openFraction: p.openFraction },
     finest: p.finest,
     widest: art?.widest ?? null,
+    bridge: art?.bridge ?? null,
     mirrored: art?.mirrored ?? null,
     weeding: art?.pieces === undefined || art.cutLength === undefined ? null : weedingTime(art.pieces, art.cutLength, rules),
     middle: wall && middleOn(wall, p, p.artHeight),
@@ -149,6 +150,10 @@ const most = (values: (number | undefined)[]): number | undefined => {
   const known = values.filter(v => v !== undefined)
   return known.length > 0 ? Math.max(...known) : undefined
 }
+const least = (values: (number | undefined)[]): number | undefined => {
+  const known = values.filter(v => v !== undefined)
+  return known.length > 0 ? Math.min(...known) : undefined
+}
 const mean = (values: (number | undefined)[]): number | undefined =>
   values.length > 0 && values.every(v => v !== undefined) ? values.reduce((sum, v) => sum + v, 0) / values.length : undefined
 
@@ -161,6 +166,7 @@ export function factsOfArts(arts: readonly (PlannedArt | null)[]): ArtFacts | nu
   return {
     name: names.size === 1 ? known[0]!.name : undefined,
     widest: most(known.map(art => art.widest)),
+    bridge: least(known.map(art => art.bridge)),
     pieces: mean(known.map(art => art.pieces)),
     cutLength: mean(known.map(art => art.cutLength)),
     // Some of them mirrored and some not: nothing is said of all.

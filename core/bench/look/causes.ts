@@ -19,6 +19,10 @@ export type Evidence
     | { code: 'resist', resist: ResistId }
     | { code: 'finest', size: number }
     | { code: 'opening', area: number }
+    | { code: 'bridge', width: number }
+    | { code: 'slit', gap: number }
+    | { code: 'edges-out', by: number }
+    | { code: 'frost-outside', area: number }
     | { code: 'even-frost' | 'bowl' }
 
 /** How good evidence is: entered when it happened, measured on this piece, or known of the lot and the plan. */
@@ -34,11 +38,15 @@ const STRENGTH: Record<Evidence['code'], Strength> = {
   'spread': 'measured',
   'damp': 'measured',
   'cares': 'measured',
+  'edges-out': 'measured',
+  'frost-outside': 'measured',
   'old': 'known',
   'cold': 'known',
   'resist': 'known',
   'finest': 'known',
   'opening': 'known',
+  'bridge': 'known',
+  'slit': 'known',
   'even-frost': 'known',
   'bowl': 'known',
 }
@@ -96,6 +104,18 @@ const opening: Finder = ({ basis }) => [
 /** Details that a usual undercut eats into. mm */
 const FINE = 1
 const finest: Finder = ({ basis }) => [basis?.finest && basis.finest < FINE ? { code: 'finest', size: basis.finest } : null]
+/** Resist narrower than this hardly holds; slits that end nearer than this let etchant in where they were cut a little too far. mm */
+const NARROW = 1
+const NEAR = 2
+const bridge: Finder = ({ basis }) => [basis?.bridge && basis.bridge < NARROW ? { code: 'bridge', width: basis.bridge } : null]
+const slit: Finder = ({ basis }) => [basis?.slitGap !== undefined && basis.slitGap < NEAR ? { code: 'slit', gap: basis.slitGap } : null]
+/** Edges that lie this far out all round were not lifted at one place: mm. */
+const CREPT = 0.15
+const edgesOut: Finder = ({ frost }) => [frost?.offset && frost.offset > CREPT ? { code: 'edges-out', by: frost.offset } : null]
+/** Frost in one place outside the art, mm², where its edges lie on their lines otherwise. */
+const frostOutside: Finder = ({ frost }) => [
+  frost?.outside && (frost.offset ?? 0) <= CREPT ? { code: 'frost-outside', area: frost.outside } : null,
+]
 /** Pushing a drip back at the low side moves nothing else. */
 const moved: Finder = ({ cares }) => {
   const times = cares.filter(c => c !== 'drip').length
@@ -115,8 +135,8 @@ const ALL: readonly Method[] = ['cream', 'liquid', 'blast']
 /** The usual causes of each fault, the commonest first. */
 const CAUSES: Record<FaultId, readonly Row[]> = {
   'crept': [
-    ['lifted-edge', ALL, mishap('crept', 'bubble'), bowl],
-    ['too-long', WET, over],
+    ['lifted-edge', ALL, mishap('crept', 'bubble'), frostOutside, bridge, slit, bowl],
+    ['too-long', WET, over, edgesOut],
     ['sideways', CREAM, resist('loose-stencil', 'stickers', 'mesh')],
     ['seeps', WET, resist('paper', 'contact-paper')],
     ['mask-worn', BLAST, over],
@@ -145,8 +165,8 @@ const CAUSES: Record<FaultId, readonly Row[]> = {
     ['thin-coat', WET, mishap('thin'), coat('coat-fast')],
   ],
   'soft': [
-    ['too-long', WET, over, evenFrost],
-    ['fine-detail', ALL, finest],
+    ['too-long', WET, over, edgesOut, evenFrost],
+    ['fine-detail', ALL, finest, bridge],
     ['lifted-edge', ALL, mishap('crept')],
     ['mask-worn', BLAST, over],
   ],

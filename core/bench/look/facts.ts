@@ -3,7 +3,7 @@ import type { PlanBasis, RunPlan } from '../../plan/run-plan'
 import type { CareCallId } from '../../plan/steps'
 import type { Method } from '../../trade/materials'
 import { summarise } from '../run'
-import type { PieceSummary, RunState, TryResult } from '../run'
+import type { FrostFigures, PieceSummary, RunState, TryResult } from '../run'
 
 /** What is known of one dry piece of a run before anybody looks at it. Times in s. */
 export interface LookFacts {
@@ -26,6 +26,8 @@ export interface LookFacts {
   tried: TryResult | null
   /** Since it was put on the rack; null where no step puts it there. */
   rested: number | null
+  /** Its frost as a picture had it last; null where nobody measured it. */
+  frost: FrostFigures | null
   /** What the plan rested on; runs begun before it was kept have none. */
   basis: PlanBasis | null
 }
@@ -65,6 +67,7 @@ export function lookFacts(plan: RunPlan, state: RunState, n: number, now: number
     skipped: Object.keys(state.skipped),
     tried: state.tried.judged?.result ?? null,
     rested: racked === null ? null : (now - racked) / 1000,
+    frost: piece.frost?.at(-1) ?? null,
     basis: plan.basis ?? null,
   }
 }

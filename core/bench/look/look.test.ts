@@ -76,8 +76,57 @@ describe('likely causes', () => {
   it('an old bottle and a cold bench are known from the plan; a scrap that frosted weakly says more', () => {
     const old = { lot: { ...FOUR_TUMBLERS.lot, openDays: 400 } }
     const weak = causesOf('weak', { ...lookFacts(planOf(old), lived().state(), 1, 0), tried: 'weak' }, rules)
-    expect(weak[0]).toMatchObject({ id: 'old-lot', evidence: [{ code: 'tried', result: 'weak' }, { code: 'old', days: 400 }] })
+    expect(weak[0]).toMatchObject({
+      id: 'old-lot',
+      evidence: [
+        { code: 'tried', result: 'weak' },
+        { code: 'old', days: 400 },
+      ],
+    })
     expect(first('weak', { change: { temperature: 9 } })).toMatchObject({ id: 'cold', evidence: [{ code: 'cold', temperature: 9 }] })
+  })
+  it('a narrow bridge, slits near the art, and what a picture measured', () => {
+    const b = lived()
+    const facts = lookFacts(b.plan, b.state(), 1, b.now)
+    const of = (fault: FaultId, change: object, basis: object = {}) =>
+      causesOf(fault, { ...facts, ...change, basis: { ...facts.basis!, ...basis } }, rules)[0]!
+    const frost = {
+      placement: 0,
+      contrast: 41,
+      mottle: 1,
+      graininess: 1,
+      raggedness: 0.1,
+      blur: 0.2,
+      offset: 0.02,
+      outside: 0,
+      missing: 0,
+      scale: 20,
+      card: 20,
+      photo: null,
+    }
+    expect(of('crept', {}, { bridge: 0.6, slitGap: 1 })).toEqual({
+      id: 'lifted-edge',
+      evidence: [
+        { code: 'bridge', width: 0.6 },
+        { code: 'slit', gap: 1 },
+      ],
+    })
+    expect(of('crept', {}, { bridge: 1.4, slitGap: 6 }).evidence).toEqual([])
+    // Crept all round it stood too long; in one place an edge was up.
+    expect(of('crept', { frost: { ...frost, offset: 0.3, outside: 12 } })).toEqual({
+      id: 'too-long',
+      evidence: [{ code: 'edges-out', by: 0.3 }],
+    })
+    expect(of('crept', { frost: { ...frost, outside: 12 } })).toEqual({
+      id: 'lifted-edge',
+      evidence: [{ code: 'frost-outside', area: 12 }],
+    })
+    expect(of('soft', { frost: { ...frost, offset: 0.3 } }).id).toBe('too-long')
+    for (const code of [
+      { code: 'bridge', width: 0.6 },
+      { code: 'edges-out', by: 0.3 },
+    ] as const)
+      expect(evidenceWords(code, 'mm')).toMatch(/0\.[36]/)
   })
   it('a drip pushed back is no moving; a swirl is', () => {
     const b = lived()
@@ -124,8 +173,16 @@ describe('tags of a closed run', () => {
     const b = lived({ over: 1800 })
     b.send({ kind: 'piece.judged', piece: 1, result: 'usable', faults: ['soft', 'too-long'], note: '' })
     expect(tagsOf(b.plan, summarise(b.plan, b.state()), 'l1', 'p1')).toEqual([
-      'method:cream', 'substrate:soda-lime', 'resist:permanent-vinyl', 'school:label', 'lot:l1', 'person:p1', 'late', 'fault:soft',
-      'fault:too-long', 'result:usable',
+      'method:cream',
+      'substrate:soda-lime',
+      'resist:permanent-vinyl',
+      'school:label',
+      'lot:l1',
+      'person:p1',
+      'late',
+      'fault:soft',
+      'fault:too-long',
+      'result:usable',
     ])
   })
 })

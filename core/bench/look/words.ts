@@ -83,6 +83,14 @@ export function evidenceWords(e: Evidence, unit: LengthUnit): string {
       return `Its finest detail is ${formatLength(e.size, unit)}.`
     case 'opening':
       return `${formatNumber(e.area / 100, 0)} cm² are open, some of it in one piece.`
+    case 'bridge':
+      return `Its narrowest bridge is ${formatLength(e.width, unit)}: so little resist hardly holds.`
+    case 'slit':
+      return `Slits end ${formatLength(e.gap, unit)} from the art: cut a little too far, one lets etchant in.`
+    case 'edges-out':
+      return `Measured: its edges lie ${formatLength(e.by, unit)} past the line all round.`
+    case 'frost-outside':
+      return `Measured: ${formatNumber(e.area, 0)} mm² of frost outside the art, while its edges lie on their lines.`
     case 'even-frost':
       return 'The plan chose an even frost over sharp edges.'
     case 'bowl':

@@ -13,6 +13,8 @@ export interface PlacementFacts {
   finest: number | null
   /** Across the largest circle that fits into one opening; null when the art was not measured. */
   widest: number | null
+  /** Narrowest resist between two openings; null where it has none, or nobody measured it. */
+  bridge?: number | null
   /** Whether it is cut mirrored; null where nothing is known of it. */
   mirrored: boolean | null
   /** To weed it, s, as its report has it; null where it was not looked at. */
@@ -40,6 +42,12 @@ export const sweptBoxes = (all: Placements): number => sum(all, ({ art }) => (ar
 /** The finest detail of all, mm; null where nobody measured any. The window of a pass is the window of the finest. */
 export function finestOf(all: Placements): number | null {
   const known = all.flatMap(p => p.finest ?? [])
+  return known.length > 0 ? Math.min(...known) : null
+}
+
+/** The narrowest bridge of all, mm; null where none is known. */
+export function bridgeOf(all: Placements): number | null {
+  const known = all.flatMap(p => p.bridge ?? [])
   return known.length > 0 ? Math.min(...known) : null
 }
 

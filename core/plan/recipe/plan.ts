@@ -22,7 +22,7 @@ import { blastPart, coverOf, creamPart, liquidPart, OFF_SECONDS } from './parts'
 import type { MethodPart } from './parts'
 import { runTimes, timeFigures } from './times'
 import type { RecipeInput } from './input'
-import { calledOf, finestOf, openOf, stencilsOf, weedingOf } from './placements'
+import { bridgeOf, calledOf, finestOf, openOf, stencilsOf, weedingOf } from './placements'
 import type { PlacementFacts } from './placements'
 import { pieceLabel } from '../run-plan'
 import type { PlanBasis, RunPlan } from '../run-plan'
@@ -143,8 +143,15 @@ function looksOf(input: RecipeInput, part: MethodPart): NonNullable<StepContext[
   })
 }
 
-function basisOf(input: RecipeInput, judgement: Judgement, part: MethodPart): PlanBasis {
+/** How near to the art the slits that a sheet needs on this wall end, mm; null where none needs any. */
+function slitGapOf({ rules }: RecipeInput, places: Recipe['places'] | null): number | null {
+  const depths = (places ?? []).flatMap(p => p.verdict.slits.map(s => s.depth))
+  return depths.length > 0 ? rules.border - Math.max(...depths) : null
+}
+
+function basisOf(input: RecipeInput, judgement: Judgement, part: MethodPart, places: Recipe['places'] | null): PlanBasis {
   const { substrate, surface, resist, lot, temperature, schools, depth, placements } = input
+  const [bridge, slitGap] = [bridgeOf(placements), slitGapOf(input, places)]
   return {
     substrate,
     surface,
@@ -156,6 +163,8 @@ function basisOf(input: RecipeInput, judgement: Judgement, part: MethodPart): Pl
     schools,
     openArea: openOf(placements),
     finest: finestOf(placements),
+    ...(bridge === null ? {} : { bridge }),
+    ...(slitGap === null ? {} : { slitGap }),
     depth,
     tool: input.tool,
     coaters: input.coaters,
@@ -295,7 +304,7 @@ export function planRecipe(given: RecipeInput): Recipe {
             ...(kind.method === 'liquid' ? { tray: input.tray } : {}),
             care: careCalls({ kind, schools: input.schools, surface: input.surface, dwell: window, resist }, rules),
             steps,
-            basis: basisOf(input, judgement, part),
+            basis: basisOf(input, judgement, part, places),
           },
   }
 }

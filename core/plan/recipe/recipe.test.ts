@@ -295,6 +295,13 @@ describe('several stencils in one pass', () => {
     expect(both.judgement.verdict).toBe(fine.judgement.verdict)
     expect(both.plan!.basis!.finest).toBe(0.4)
   })
+  it('the plan keeps its narrowest bridge, and how near to the art slits end on a wall that needs them', () => {
+    const { basis } = recipe({ placements: [{ ...letter!, bridge: 1.2 }, { ...small, bridge: 0.6 }] }).plan!
+    expect([basis!.bridge, basis!.slitGap]).toEqual([0.6, undefined])
+    const bowl = recipe({ surface: 'bowl', wall: ballWall(38.4, -30, 30), middle: 0 })
+    const deepest = Math.max(...bowl.places[0]!.verdict.slits.map(s => s.depth))
+    expect(bowl.plan!.basis!.slitGap).toBeCloseTo(DEFAULT_HOUSE_RULES.border - deepest, 9)
+  })
   it('putting them on takes each of them', () => {
     const resist = (r: Recipe) => r.plan!.steps.find(s => s.id === 'resist')!.seconds
     expect(resist(both)).toBe(4 * resist(alone))

@@ -22,6 +22,10 @@ export interface PlanBasis {
   /** Of one piece. */
   openArea: number
   finest: number | null
+  /** Narrowest resist between two openings, mm; nothing where none is known. */
+  bridge?: number
+  /** How near to the art its slits end, mm; nothing where it needed none. */
+  slitGap?: number
   depth: 'surface' | 'deep'
   /** What it was coated with, and by how many. */
   tool?: CoatTool
