@@ -1,5 +1,5 @@
 import { capital } from '#core/basics/units'
-import type { Rate } from '#core/bench/works'
+import type { Counted, Rate } from '#core/bench/works'
 import { SCHOOL_TABLES } from '#core/trade/house'
 import { etchantKind, resistKind, substrateKind } from '#core/trade/materials'
 import type { EtchantKindId, ResistId, SubstrateId } from '#core/trade/materials'
@@ -28,6 +28,9 @@ export function kindName(by: Factor, { key, name }: Works['tallies'][number]): s
 const share = (part: number, of: number) => `${Math.round((100 * part) / of)} %`
 
 /** What is more than chance, in a sentence. */
-export const findingWords = (name: string, { good, pieces, rest, verdict }: Rate): string =>
-  `${name}: good ${verdict === 'better' ? 'more' : 'less'} often than the rest, ${share(good, pieces)} of ${pieces} pieces against `
-  + `${share(rest.good, rest.pieces)} of ${rest.pieces}.`
+export function findingWords(name: string, rate: Rate, counted: Counted = 'good'): string {
+  const { pieces, rest, verdict } = rate
+  const more = (verdict === 'better') === (counted === 'good')
+  const often = `${name}: ${counted} ${more ? 'more' : 'less'} often than the rest`
+  return `${often}, ${share(rate[counted], pieces)} of ${pieces} pieces against ${share(rest[counted], rest.pieces)} of ${rest.pieces}.`
+}

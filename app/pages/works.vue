@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { capital, formatNumber } from '#core/basics/units'
 import { faultText } from '#core/bench/run'
-import { LEAST_PIECES, ratesOf, wilson } from '#core/bench/works'
+import SelectButton from 'primevue/selectbutton'
+import { LEAST_PIECES, LEAST_VALUES, meanOf, ratesOf, wilson } from '#core/bench/works'
+import type { Spread } from '#core/bench/works'
 import { DWELL_BINS, FACTORS, PERIODS } from '#shared/works'
 import type { Factor, Period, Works } from '#shared/works'
 
@@ -25,16 +27,66 @@ async function load() {
 }
 watch([by, period], () => void load(), { immediate: true })
 
+/** What the chart shows of each kind. */
+type Measure = 'good' | 'scrap' | 'work' | 'contrast'
+const MEASURES: { id: Measure, text: string }[] = [
+  { id: 'good', text: 'Came out good' },
+  { id: 'scrap', text: 'Scrap' },
+  { id: 'work', text: 'Work for one piece' },
+  { id: 'contrast', text: 'Measured frost' },
+]
+const measure = ref<Measure>('good')
+const spoken = computed(() =>
+  `${MEASURES.find(m => m.id === measure.value)!.text}, by ${bars.value.length} kinds, with intervals; the table below has the numbers.`,
+)
+const least = computed(() =>
+  byShare.value ? `${LEAST_PIECES} pieces` : measure.value === 'work' ? `${LEAST_VALUES} runs` : `${LEAST_VALUES} measured pieces`,
+)
+const counted = computed(() => (measure.value === 'scrap' ? 'scrap' : 'good'))
 const rows = computed(() => {
   const found = works.value
-  return found ? ratesOf(found.tallies).map((rate, i) => ({ rate, name: kindName(found.by, found.tallies[i]!) })) : []
+  return found ? ratesOf(found.tallies, counted.value).map((rate, i) => ({ rate, name: kindName(found.by, found.tallies[i]!) })) : []
 })
+/** Shares are told apart; means are only shown. */
+const byShare = computed(() => measure.value === 'good' || measure.value === 'scrap')
 const findings = computed(() => rows.value.filter(r => r.rate.verdict !== null))
-const few = computed(() => rows.value.filter(r => r.rate.share === null))
+const few = computed(() => {
+  const by = measure.value
+  if (by === 'good' || by === 'scrap')
+    return rows.value.filter(r => r.rate.share === null).map(r => `${r.name} (${r.rate.pieces})`)
+  return rows.value.filter(r => meanOf(r.rate[by]) === null).map(r => `${r.name} (${r.rate[by]?.n ?? 0})`)
+})
 const percent = (of: number) => `${Math.round(of * 100)} %`
 const between = ([low, high]: [number, number]) => `${percent(low)} to ${percent(high)}`
 const TINTS = { worse: '--alarm', better: '--glass' }
-const SHARE_AXIS = { name: 'came out good', format: (v: number) => percent(v), most: 1, interval: 0.25 }
+const minutes = (seconds: number) => `${(seconds / 60).toFixed(0)} min`
+const light = (l: number) => `${l.toFixed(0)} L*`
+/** Steps that an axis may have, and how many of them are enough. */
+const axisTo = (most: number, step: number) => ({ most: Math.ceil(most / step) * step, interval: Math.ceil(most / step / 5) * step })
+const axis = computed(() => {
+  const highest = Math.max(0, ...bars.value.map(b => Math.max(b.value, b.interval[1])))
+  switch (measure.value) {
+    case 'work':
+      return { name: 'hands-on work for a piece that is not scrap', format: minutes, ...axisTo(Math.max(600, highest), 300) }
+    case 'contrast':
+      return { name: 'lighter than clear glass over dark card', format: light, ...axisTo(Math.max(50, highest), 10) }
+    default:
+      return { name: measure.value === 'good' ? 'came out good' : 'scrap', format: percent, most: 1, interval: 0.25 }
+  }
+})
+const meansOf = (key: 'work' | 'contrast', words: (of: Spread) => string) =>
+  rows.value.flatMap(({ name, rate }) => {
+    const found = meanOf(rate[key])
+    const [low, high] = found?.interval ?? [0, 0]
+    return found
+      ? [{ name, value: found.mean, interval: [Math.max(0, low), high] as [number, number], text: words(rate[key]!), tint: '--muted' }]
+      : []
+  })
+const bars = computed(() => {
+  if (measure.value === 'work') return meansOf('work', w => `${minutes(w.mean)}, ${w.n} runs`)
+  if (measure.value === 'contrast') return meansOf('contrast', c => `${light(c.mean)} of ${c.n}`)
+  return shares.value
+})
 const shares = computed(() =>
   rows.value.flatMap(({ name, rate: { share, interval, pieces, verdict } }) =>
     share === null || interval === null
@@ -76,18 +128,32 @@ const binWords = (from: number) =>
       <p v-if="works.pieces === 0">No piece has been judged in this time. Finish a run, and it counts here.</p>
       <template v-else>
         <section aria-label="Frost">
-          <ul v-if="findings.length" class="findings">
-            <li v-for="r in findings" :key="r.rate.key">{{ findingWords(r.name, r.rate) }}</li>
+          <SelectButton
+            v-model="measure"
+            :options="MEASURES"
+            option-label="text"
+            option-value="id"
+            :allow-empty="false"
+            aria-label="What the chart shows"
+            class="measure"
+          />
+          <ul v-if="findings.length && byShare" class="findings">
+            <li v-for="r in findings" :key="r.rate.key">{{ findingWords(r.name, r.rate, counted) }}</li>
           </ul>
-          <p v-else class="muted">Nothing here differs by more than chance would make it.</p>
+          <p v-else-if="byShare" class="muted">Nothing here differs by more than chance would make it.</p>
+          <p v-else-if="measure === 'work'" class="muted">
+            Hands-on work of a run, shared among its pieces that are not scrap: the mean of runs. Waiting is left out.
+          </p>
+          <p v-else class="muted">The mean of pieces whose frost was measured from a picture.</p>
           <IntervalChart
-            v-if="shares.length"
-            :rows="shares"
-            :axis="SHARE_AXIS"
-            :spoken="`Share of good pieces of ${shares.length} kinds, with intervals; the table below has the numbers.`"
+            v-if="bars.length"
+            :key="measure"
+            :rows="bars"
+            :axis="axis"
+            :spoken="spoken"
           />
           <p v-if="few.length" class="muted">
-            Too few to tell, with fewer than {{ LEAST_PIECES }} pieces: {{ few.map(r => `${r.name} (${r.rate.pieces})`).join(', ') }}.
+            Too few to tell, with fewer than {{ least }}: {{ few.join(', ') }}.
           </p>
           <p v-if="works.unknown" class="muted">{{ formatNumber(works.unknown) }} older pieces were logged before this was kept.</p>
           <details>
@@ -97,7 +163,9 @@ const binWords = (from: number) =>
                 <thead>
                   <tr>
                     <th scope="col">Kind</th><th scope="col">Runs</th><th scope="col">Pieces</th><th scope="col">Good</th>
-                    <th scope="col">Usable</th><th scope="col">Scrap</th><th scope="col">Good, share</th><th scope="col">Likely between</th>
+                    <th scope="col">Usable</th><th scope="col">Scrap</th>
+                    <th scope="col">{{ counted === 'good' ? 'Good' : 'Scrap' }}, share</th><th scope="col">Likely between</th>
+                    <th scope="col">Work for one</th><th scope="col">Frost</th>
                   </tr>
                 </thead>
                 <tbody>
@@ -106,6 +174,8 @@ const binWords = (from: number) =>
                     <td>{{ r.runs }}</td><td>{{ r.pieces }}</td><td>{{ r.good }}</td><td>{{ r.usable }}</td><td>{{ r.scrap }}</td>
                     <td>{{ r.share === null ? 'too few' : percent(r.share) }}</td>
                     <td>{{ r.interval === null ? '' : between(r.interval) }}</td>
+                    <td>{{ meanOf(r.work) ? minutes(r.work!.mean) : '' }}</td>
+                    <td>{{ meanOf(r.contrast) ? light(r.contrast!.mean) : '' }}</td>
                   </tr>
                 </tbody>
               </table>
@@ -151,6 +221,7 @@ const binWords = (from: number) =>
 <style scoped>
 .ask { display: flex; flex-wrap: wrap; gap: 1rem; margin-bottom: 1.4rem; }
 .ask > * { min-width: 15rem; }
+.measure { margin-bottom: 1rem; flex-wrap: wrap; }
 .findings { list-style: none; padding: 0; margin: 0 0 1rem; display: grid; gap: 0.4rem; font-size: 1.12rem; }
 .findings li { border-left: 4px solid var(--glass); padding-left: 0.8rem; }
 .two h2 { margin-bottom: 0.5rem; }

@@ -1,5 +1,5 @@
 import { dayIn } from '#core/basics/zone'
-import { faultText, reasonWords, stepTimes, summarise, tagsOf } from '#core/bench/run'
+import { faultText, reasonWords, stepTimes, summarise, tagsOf, workedSeconds } from '#core/bench/run'
 import type { RunState, RunSummary } from '#core/bench/run'
 import { gritSpent } from '#core/plan/blast'
 import type { HouseRules } from '#core/trade/house'
@@ -108,9 +108,11 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
   if (state.finished) {
     const events = (await runs.eventsOfRuns(db, [head.id])).get(head.id)!
     await runs.putTimes(db, head.id, stepTimes(head.plan, head.startedAt, events))
+    const { id, plan, lotId, startedBy, startedAt } = head
+    const contrast = new Map(state.pieces.flatMap(p => (p.frost?.length ? [[p.n, p.frost.at(-1)!.contrast] as const] : [])))
+    const worked = workedSeconds(plan, startedAt, events)
+    if (head.passId !== null) await insertJudged(db, { id, at: new Date(end.at), plan, summary, lotId, startedBy, worked, contrast })
   }
-  if (head.passId !== null && state.finished)
-    await insertJudged(db, { id: head.id, at: new Date(end.at), plan: head.plan, summary, lotId: head.lotId, startedBy: head.startedBy })
   if (head.passId !== null) await closePass(db, head.passId, head.plan, state)
   const { rules } = await studioOf(db)
   const touched = state.pieces.flatMap(p => p.coatStarted ?? p.gunOn ?? []).map(s => s.at)

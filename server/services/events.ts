@@ -7,6 +7,7 @@ import { runEventSchema } from '#shared/runs'
 import type { EventOutcome, EventsAnswer, RunWithEvents, SentEvent, StoredEvent } from '#shared/runs'
 import type { Pool } from '../db/pool'
 import * as runs from '../db/queries/runs'
+import { measureJudged } from '../db/queries/works'
 import { notToBook } from '../db/queries/sessions'
 import { closeRun, correctLooks } from './close-run'
 import type { Context } from './context'
@@ -184,7 +185,12 @@ export async function acceptEvents(context: Context, runId: string, sent: unknow
       if (added.length > 0) {
         await runs.insertEvents(db, runId, added)
         if (head.endedAt === null) await closeRun(context, db, head, intake.state())
-        else for (const e of added) if (e.kind === 'note.written') await runs.addToSearch(db, runId, e.text)
+        else {
+          for (const e of added) {
+            if (e.kind === 'note.written') await runs.addToSearch(db, runId, e.text)
+            if (e.kind === 'frost.read') await measureJudged(db, runId, e.piece, e.contrast)
+          }
+        }
         const corrected = added.flatMap(e => (e.kind === 'look.corrected' ? [e.piece] : []))
         if (corrected.length > 0) await correctLooks(db, head, intake.state(), [...new Set(corrected)])
       }

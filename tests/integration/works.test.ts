@@ -2,7 +2,7 @@ import pg from 'pg'
 import { beforeAll, describe, expect, inject, it } from 'vitest'
 import type { LogFinding } from '../../core/plan/rank'
 import type { Works } from '../../shared/works'
-import { newLot, newRun } from '../support/client'
+import { event, newLot, newRun } from '../support/client'
 import type { Client } from '../support/client'
 import { sharedStudio } from '../support/studio'
 import { through } from '../support/through'
@@ -32,6 +32,25 @@ describe('what works', () => {
   it('by bottle and by person it says what they are called', async () => {
     expect((await works('lot')).tallies.find(t => t.key === lotId)).toMatchObject({ name: 'Counted cream', runs: 1, pieces: 3, good: 2 })
     expect((await works('person')).tallies.map(t => t.name)).toContain('Moss Mate')
+  })
+  it('what a run took is shared among what is not scrap, and frost that was measured has its mean', async () => {
+    const own = await newLot((await sharedStudio()).lead, { productName: 'Measured by the hour' })
+    const tally = async () => (await works('lot')).tallies.find(t => t.key === own)
+    for (const results of [['good', 'scrap'], ['good', 'usable'], ['good', 'good']] as const) {
+      const { runId } = await newRun(mate, own, { pieces: '2' })
+      await through(mate, runId, [...results])
+      for (const [piece, contrast] of [[1, 40], [1, 42], [2, 36]] as const) {
+        const figures = {
+          placement: 0, contrast, mottle: null, graininess: null, raggedness: null, blur: null, offset: null, outside: null, missing: null,
+          scale: 9, card: 20, photo: null,
+        }
+        await mate.post(`runs/${runId}/events`, { events: [event({ kind: 'frost.read', piece, ...figures })] })
+      }
+    }
+    const { work, contrast } = (await tally())!
+    expect(contrast).toMatchObject({ n: 6, mean: expect.closeTo(39, 3), deviation: expect.closeTo(Math.sqrt((6 * 9) / 5), 3) })
+    expect(work!.n).toBe(3)
+    expect(work!.mean).toBeGreaterThan(0)
   })
   it('older runs are left out of the last three months, and runs from before their basis was kept are said', async () => {
     const db = new pg.Client({ connectionString: inject('databaseUrl'), options: '-c search_path=crest' })

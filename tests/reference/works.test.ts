@@ -1,8 +1,8 @@
 import fc from 'fast-check'
-import { median, probit } from 'simple-statistics'
+import { mean, median, probit, sampleStandardDeviation } from 'simple-statistics'
 import reference from 'wilson-score-interval'
 import { describe, expect, it } from 'vitest'
-import { difference, LEAST_PIECES, normalQuantile, ratesOf, wilson } from '../../core/bench/works'
+import { difference, LEAST_PIECES, meanOf, normalQuantile, ratesOf, wilson } from '../../core/bench/works'
 import type { Tally } from '../../core/bench/works'
 
 const four = (interval: [number, number]) => interval.map(x => Math.round(x * 10_000) / 10_000)
@@ -48,6 +48,24 @@ describe('what is called better', () => {
     expect(verdicts(tally('paper', 24, 60, 2), tally('vinyl', 190, 210, 60))).toEqual([null, null])
     expect(verdicts(tally('paper', 0, LEAST_PIECES - 1), tally('vinyl', 190, 210, 60))).toEqual([null, null])
     expect(ratesOf([tally('paper', 0, LEAST_PIECES - 1)])[0]).toMatchObject({ share: null, interval: null })
+  })
+  it('much scrap is worse, where much that is good is better', () => {
+    const scrap = (key: string, lost: number, pieces: number): Tally =>
+      ({ ...tally(key, pieces - lost, pieces, 20), usable: 0, scrap: lost })
+    const [paper, vinyl] = ratesOf([scrap('paper', 30, 60), scrap('vinyl', 10, 200)], 'scrap')
+    expect([paper!.share, paper!.verdict, vinyl!.verdict]).toEqual([0.5, 'worse', 'better'])
+    expect(paper!.interval![0]).toBeCloseTo(wilson(30, 60)[0], 9)
+  })
+  it('a mean has Student\'s interval, and none from two values', () => {
+    // Darwin's pairs of maize in eighths of an inch, as Fisher has them (The Design of Experiments, 1935, chapter 3; values from memory):
+    // t of 14 degrees of freedom is 2.145.
+    const eighths = [49, -67, 8, 16, 6, 23, 28, 41, 14, 29, 56, 24, 75, 60, -48]
+    const found = meanOf({ n: 15, mean: mean(eighths), deviation: sampleStandardDeviation(eighths) })!
+    expect(found.mean).toBeCloseTo(20.933, 3)
+    expect(found.interval[0]).toBeCloseTo(0.03, 1)
+    expect(found.interval[1]).toBeCloseTo(41.84, 1)
+    expect(meanOf({ n: 2, mean: 4, deviation: 1 })).toBeNull()
+    expect(meanOf(undefined)).toBeNull()
   })
   it('among kinds that differ by chance only, hardly ever is one called better or worse', () => {
     // Eight kinds of 40 pieces that all come out good four times in five, a thousand times over.

@@ -12,15 +12,21 @@ export interface ClosedRun {
   summary: RunSummary
   lotId: string
   startedBy: string
+  /** Hands-on work, s. */
+  worked: number
+  /** Of each piece, by number, L*; pieces that nobody measured have none. */
+  contrast: ReadonlyMap<number, number>
 }
 
 /** Keeps the judged pieces of a run that has just been closed. What was taken out is not judged. */
-export async function insertJudged(db: Db, { id, at, plan, summary, lotId, startedBy }: ClosedRun): Promise<void> {
+export async function insertJudged(db: Db, { id, at, plan, summary, lotId, startedBy, worked, contrast }: ClosedRun): Promise<void> {
   const { basis } = plan
-  for (const p of summary.pieces.filter(of => of.result !== null))
+  const judged = summary.pieces.filter(of => of.result !== null)
+  for (const p of judged)
     await db.query(
-      `insert into judged (run_id, piece, ended_at, result, faults, dwell, substrate, resist, etchant, school, surface, lot_id, person_id)
-       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
+      `insert into judged (run_id, piece, ended_at, result, faults, dwell, substrate, resist, etchant, school, surface, lot_id, person_id,
+         worked, contrast)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)`,
       [
         id,
         p.n,
@@ -35,6 +41,8 @@ export async function insertJudged(db: Db, { id, at, plan, summary, lotId, start
         basis?.surface ?? null,
         lotId,
         startedBy,
+        worked / judged.length,
+        contrast.get(p.n) ?? null,
       ],
     )
 }
@@ -45,6 +53,11 @@ export async function updateJudged(db: Db, runId: string, pieces: readonly RunSu
     await db.query('update judged set result = $3, faults = $4 where run_id = $1 and piece = $2', [runId, p.n, p.result, p.faults])
 }
 
+/** The frost of a piece, measured after its run was closed. @param contrast L* */
+export async function measureJudged(db: Db, runId: string, piece: number, contrast: number): Promise<void> {
+  await db.query('update judged set contrast = $3 where run_id = $1 and piece = $2', [runId, piece, contrast])
+}
+
 /** Column of each factor, and what its kinds are called where that is kept. */
 const BY: Record<Factor, { column: string, name: string }> = {
   substrate: { column: 'substrate', name: 'null::text' },
@@ -52,12 +65,32 @@ const BY: Record<Factor, { column: string, name: string }> = {
   etchant: { column: 'etchant', name: 'null::text' },
   school: { column: 'school', name: 'null::text' },
   surface: { column: 'surface', name: 'null::text' },
-  lot: { column: 'lot_id', name: '(select product_name from lot where id = kind.key)' },
-  person: { column: 'person_id', name: '(select name from person where id = kind.key)' },
+  lot: { column: 'lot_id', name: '(select product_name from lot where id = kind.key::uuid)' },
+  person: { column: 'person_id', name: '(select name from person where id = kind.key::uuid)' },
 }
 
 /** Kinds beyond which nobody reads on. */
 const MOST_KINDS = 40
+
+interface TallyRow extends Omit<Works['tallies'][number], 'key' | 'work' | 'contrast'> {
+  key: string | null
+  workRuns: number
+  work: number | null
+  workDeviation: number
+  measured: number
+  contrast: number | null
+  squares: number | null
+}
+
+function tallyOf(row: TallyRow & { key: string }): Works['tallies'][number] {
+  const { key, name, runs, pieces, good, usable, scrap, work, workRuns, workDeviation, contrast, measured, squares } = row
+  const variance = contrast === null || measured < 2 ? 0 : Math.max(0, (squares! - measured * contrast * contrast) / (measured - 1))
+  return {
+    key, name, runs, pieces, good, usable, scrap,
+    ...(work === null ? {} : { work: { n: workRuns, mean: work, deviation: workDeviation } }),
+    ...(contrast === null ? {} : { contrast: { n: measured, mean: contrast, deviation: Math.sqrt(variance) } }),
+  }
+}
 
 /** Judged pieces since a moment, told apart by one thing. @param substrate only those on it; null: all */
 export async function tallies(
@@ -69,18 +102,21 @@ export async function tallies(
   const { column, name } = BY[by]
   const count = (result: string) => `count(*) filter (where result = '${result}')::int as ${result}`
   // Counted per run first: telling runs apart in one go would sort every piece there is.
-  const { rows } = await db.query<Omit<Works['tallies'][number], 'key'> & { key: string | null }>(
-    `select kind.key::text as key, ${name} as name, kind.runs, kind.pieces, kind.good, kind.usable, kind.scrap from (
-      select key, count(*)::int as runs, sum(pieces)::int as pieces, sum(good)::int as good, sum(usable)::int as usable,
-        sum(scrap)::int as scrap
-      from (select ${column} as key, run_id, count(*) as pieces, ${count('good')}, ${count('usable')}, ${count('scrap')}
+  const { rows } = await db.query<TallyRow>(
+    `select kind.*, ${name} as name from (
+      select key::text, count(*)::int as runs, sum(pieces)::int as pieces, sum(good)::int as good, sum(usable)::int as usable,
+        sum(scrap)::int as scrap, count(work)::int as "workRuns", avg(work) as work, coalesce(stddev_samp(work), 0) as "workDeviation",
+        sum(measured)::int as measured, sum(light) / nullif(sum(measured), 0) as contrast, sum(squares) as squares
+      from (select ${column} as key, run_id, count(*) as pieces, ${count('good')}, ${count('usable')}, ${count('scrap')},
+          sum(worked)::float8 / nullif(count(*) filter (where result <> 'scrap'), 0) as work, count(contrast) as measured,
+          sum(contrast)::float8 as light, sum(contrast::float8 * contrast) as squares
         from judged where ended_at >= $1 ${substrate === null ? '' : 'and substrate = $2'} group by 1, 2) run
       group by key order by pieces desc, key limit ${MOST_KINDS}) kind
     order by kind.pieces desc, key`,
     substrate === null ? [since] : [since, substrate],
   )
   return {
-    tallies: rows.filter(r => r.key !== null) as Works['tallies'],
+    tallies: rows.flatMap(r => (r.key === null ? [] : [tallyOf({ ...r, key: r.key })])),
     unknown: rows.find(r => r.key === null)?.pieces ?? 0,
   }
 }
