@@ -73,6 +73,7 @@ test('no screen is wider than a phone, and axe finds no serious issue on any, da
     ['/not-taken', 'Not taken'],
     [`/wash-up/${runId}`, 'Wash up while it dries'],
     [`/look/${runId}`, 'Look'],
+    [`/frost/${runId}`, 'Frost meter'],
     ['/shelf', 'Shelf'],
     ['/coupons', 'Coupons'],
     ['/blanks', 'Blanks'],

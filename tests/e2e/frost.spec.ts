@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs'
+import sharp from 'sharp'
 import { v7 } from 'uuid'
 import { ARTWORK_FORM } from '../../shared/artworks'
 import type { Photo, RunWithEvents } from '../../shared/runs'
@@ -34,7 +34,8 @@ test('the frost of a piece is measured from a picture on its side, put right by 
   const file = page.getByLabel('Take or choose a picture')
   await file.setInputFiles({ name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture at all') })
   await expect(page.getByRole('alert')).toContainText('That file is no picture that can be read here')
-  await file.setInputFiles({ name: 'coupon.png', mimeType: 'image/png', buffer: readFileSync('docs/screenshots/coupon.png') })
+  const wall = { width: 800, height: 600, channels: 3 as const, background: '#555' }
+  await file.setInputFiles({ name: 'wall.png', mimeType: 'image/png', buffer: await sharp({ create: wall }).png().toBuffer() })
   await expect(page.getByRole('alert')).toContainText('The art was not found by itself')
 
   await page.getByRole('button', { name: 'With the studio\'s camera' }).click()

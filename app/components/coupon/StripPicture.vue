@@ -84,6 +84,7 @@ const practice = computed(() => Array.from({ length: props.strips }, (_, i) => 1
 .choose { display: flex; flex-wrap: wrap; gap: 0.7rem; align-items: center; }
 .choose label { min-height: 48px; cursor: pointer; display: inline-flex; align-items: center; }
 .choose label:focus-within { outline: 3px solid var(--glass); outline-offset: 2px; }
+.strips :deep(.stage) { max-height: 46vh; }
 .found { list-style: none; padding: 0; display: flex; flex-wrap: wrap; gap: 0.4rem 1.6rem; }
 .found li { display: grid; }
 .found .numeral { font-size: 2rem; line-height: 1; }

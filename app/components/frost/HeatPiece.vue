@@ -46,8 +46,15 @@ const area = (mm2: number) => `${mm2 < 10 ? mm2.toFixed(1) : mm2.toFixed(0)} mmÂ
       <svg :viewBox="around" aria-hidden="true">
         <path class="line" :d="outline" :stroke-width="px" />
         <g v-for="(s, i) in spots.slice(0, 9)" :key="i" :transform="`translate(${s.x} ${s.y})`">
-          <circle class="no-ground" :r="9 * px" /><text class="no" :font-size="13 * px" text-anchor="middle" dominant-baseline="central">{{
-            i + 1 }}</text>
+          <!-- Beside its spot, so that it does not hide it. -->
+          <g :transform="`translate(${14 * px} ${-14 * px})`">
+            <circle class="no-ground" :r="9 * px" /><text
+              class="no"
+              :font-size="13 * px"
+              text-anchor="middle"
+              dominant-baseline="central"
+            >{{ i + 1 }}</text>
+          </g>
         </g>
       </svg>
     </div>

@@ -135,6 +135,15 @@ describe('a picture with known truth', () => {
     expect(at(38.5, 36)).toBeGreaterThan(90)
     expect(Math.abs(at(6, 20))).toBeLessThan(15)
   })
+  it('frost that fills a narrow gap is outside the art; edges that crept a fifth of a millimetre are no spots', () => {
+    // The gap between ring and bar is 4 mm; this art has one of 0.8 mm, filled over 6 mm of its length.
+    const bars = [box(4, 4, 29.6, 36), box(30.4, 4, 56, 36)]
+    const of = { ...scene({ creep: 0.2, spots: [{ kind: 'outside', x: 30, y: 20, radius: 3 }] }), art: bars }
+    const picture = pictured(takePicture(of).picture)
+    const { against } = readFrost(picture, bars, of.window, findArt(picture, bars, of.window)!, CARD)
+    expect(against!.spots.map(s => s.kind)).toEqual(['outside'])
+    expect(against!.spots[0]).toMatchObject({ x: expect.closeTo(30, 0), y: expect.closeTo(20, 0) })
+  })
   it('on a round wall, seen from above and aside: found where it is, and creep is not taken for roundness', () => {
     const r = met({ radius: 40, camera: { away: 350, down: 10, aside: 5, askew: 2 }, creep: 0.1, pixels: { width: 1200, height: 900 } })
     expect(cornersOff(r.found.lie.corners, r.corners)).toBeLessThan(0.6)

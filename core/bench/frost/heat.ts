@@ -1,4 +1,3 @@
-import { within } from './raster'
 import type { Coverage } from './raster'
 import { NOTHING } from './unwrap'
 import type { Sheet } from './unwrap'
@@ -36,9 +35,9 @@ export interface Against {
   gaps: Uint8Array
 }
 
-/** This near to a planned edge frost is a matter of the edge, mm. */
-const EDGE = 0.4
-/** A cell is frosted, or not, past half. */
+/** What is narrower than this lies along an edge that crept or fell short, and is no spot, mm. */
+const NARROWEST = 0.5
+/** A cell is too frosted, or too little, from half of the way on. */
 const HALF = 0.5
 /** Smaller spots are dust, mm². */
 const DUST = 0.5
@@ -52,12 +51,13 @@ export function againstPlan(sheet: Sheet, grid: Coverage): Against {
   const by = Math.max(1, Math.round(Math.max(FINEST_CELL * scale, Math.max(sheet.width, sheet.height) / MOST_CELLS)))
   const [width, height] = [Math.floor(sheet.width / by), Math.floor(sheet.height / by)]
   const cell = by / scale
-  const planned = { 0: within(grid, 0, EDGE * scale), 255: within(grid, 255, EDGE * scale) }
   const values = new Int8Array(width * height)
-  const kinds = new Uint8Array(width * height)
+  const seen = new Uint8Array(width * height)
   for (let j = 0; j < height; j++) {
     for (let i = 0; i < width; i++) {
-      let [n, sum, covered, bare, full] = [0, 0, 0, 0, 0]
+      let n = 0
+      let sum = 0
+      let covered = 0
       for (let y = j * by; y < (j + 1) * by; y++) {
         for (let x = i * by; x < (i + 1) * by; x++) {
           const k = y * sheet.width + x
@@ -65,24 +65,38 @@ export function againstPlan(sheet: Sheet, grid: Coverage): Against {
           n++
           sum += sheet.values[k]!
           covered += grid.values[k]!
-          bare += planned[0][k]!
-          full += planned[255][k]!
         }
       }
       if (n === 0) continue
-      const [seen, wanted] = [sum / n, covered / n / 255]
+      const more = sum / n - covered / n / 255
       const k = j * width + i
-      values[k] = Math.round(100 * Math.min(1, Math.max(-1, seen - wanted)))
-      if (bare === n && seen > HALF) kinds[k] = 1
-      if (full === n && seen < HALF) kinds[k] = 2
+      values[k] = Math.round(100 * Math.min(1, Math.max(-1, more)))
+      if (more > HALF) seen[k] = 1
+      if (more < -HALF) seen[k] = 2
     }
   }
+  const kinds = wideOnly(seen, width, height, Math.max(1, Math.round(NARROWEST / cell)))
   const spots = [...spotsOf(kinds, 1, width, height, cell, margin), ...spotsOf(kinds, 2, width, height, cell, margin)]
     .filter(s => s.area >= DUST)
     .sort((a, b) => b.area - a.area)
   const area = (kind: SpotKind) => spots.reduce((sum, s) => (s.kind === kind ? sum + s.area : sum), 0)
   const heat = { width, height, cell, margin, values }
   return { heat, outside: area('outside'), missing: area('missing'), spots, gaps: besideGaps(kinds, width, height) }
+}
+
+/** Of each kind what a square of `side` cells of it covers: a seam along an edge is none. */
+function wideOnly(kinds: Uint8Array, width: number, height: number, side: number): Uint8Array {
+  const out = new Uint8Array(kinds.length)
+  for (let j = 0; j + side <= height; j++) {
+    for (let i = 0; i + side <= width; i++) {
+      const kind = kinds[j * width + i]!
+      if (kind === 0) continue
+      let all = true
+      for (let y = j; all && y < j + side; y++) for (let x = i; all && x < i + side; x++) all = kinds[y * width + x] === kind
+      if (all) for (let y = j; y < j + side; y++) out.fill(kind, y * width + i, y * width + i + side)
+    }
+  }
+  return out
 }
 
 /** Cells of missing frost and their neighbours, two cells round. */
