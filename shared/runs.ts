@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { FAULTS, NOTE_REASONS, reasonCodes, REMEDIES, RESULTS, saysNothing, SPOTS, TRY_RESULTS } from '#core/bench/run'
+import { FAULTS, NOTE_REASONS, PIECE_FACTS, reasonCodes, REMEDIES, RESULTS, saysNothing, SPOTS, TRY_RESULTS } from '#core/bench/run'
 import type { FaultId, PieceFact, ReasonCode, ReasonedKind, RunEvent, RunSummary, SpotId, TryResult } from '#core/bench/run'
 import { CARE_IDS } from '#core/plan/steps'
 import type { RunPlan } from '#core/plan/run-plan'
@@ -124,6 +124,14 @@ export const runEventSchema = z.discriminatedUnion('kind', [
     ...judgedLook,
     kind: z.literal('look.corrected'),
     why: letters(LETTERS.reason).min(1, 'Write what is seen now, or what was wrong.'),
+  }),
+  z.strictObject({
+    ...head,
+    kind: z.literal('time.corrected'),
+    piece,
+    fact: z.enum(PIECE_FACTS),
+    heldAt: moment,
+    why: letters(LETTERS.reason).min(1, 'Write what was wrong with it.'),
   }),
   z.strictObject({ ...head, ...frostFigures, kind: z.literal('frost.read') }),
   z.strictObject({ ...head, kind: z.literal('run.finished') }),

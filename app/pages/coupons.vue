@@ -1,33 +1,16 @@
 <script setup lang="ts">
-import { etchantKind } from '#core/trade/materials'
 import { formatDuration } from '#core/basics/units'
-import type { Coupon } from '#shared/coupons'
 
 /** Bottles compared by what their coupons showed: how strong each still is, and when to test it again. */
-const studio = useStudioStore()
 const houseTime = useHouseTime()
 const potencyOf = usePotency()
 const { minute: now } = useServerClock()
-const coupons = ref<Coupon[]>([])
-const problem = ref('')
-onMounted(() =>
-  apiList<Coupon>('coupons').then(
-    c => (coupons.value = c),
-    (e: Error) => (problem.value = e.message),
-  ),
-)
-
-const creams = computed(() => studio.lots.filter(b => !b.putAway && etchantKind(b.kind).method === 'cream'))
+const { coupons, problem, creams, curves: charted } = useCouponCurves()
 const rows = computed(() =>
   creams.value.map((lot) => {
     const own = coupons.value.filter(c => c.lotId === lot.id)
     return { lot, own, newest: own[0] ?? null, potency: potencyOf(lot, own) }
   }),
-)
-const charted = computed(() =>
-  rows.value
-    .map(r => ({ name: r.lot.productName, points: ratesOverAge(r.lot, r.own, houseTime.zone.value) }))
-    .filter(b => b.points.length > 0),
 )
 const due = (testBy: number | null) => testBy !== null && testBy < now.value
 </script>

@@ -2,6 +2,8 @@
 import Button from 'primevue/button'
 import { RULES } from '#core/trade/house'
 import type { RuleSpec } from '#core/trade/house'
+import { TABLES } from '#shared/exports'
+import type { TableId } from '#shared/exports'
 import { rulesForm, studioSchema } from '#shared/studio'
 import type { Studio, StudioForm } from '#shared/studio'
 
@@ -9,6 +11,8 @@ const studio = useStudioStore()
 const session = useSessionStore()
 const form = ref<StudioForm | null>(null)
 const saved = ref(false)
+/** Which part goes into a spreadsheet. */
+const table = ref<TableId>('judged')
 const GROUPS = [...new Set(RULES.map(r => r.group))]
 const inGroup = (group: RuleSpec['group']) => RULES.filter(r => r.group === group)
 
@@ -102,13 +106,21 @@ async function save() {
         Crest. It holds your customers and how people sign in, so keep it as safe as the studio's keys.
       </p>
       <p v-if="session.signedIn?.byPin">Sign in with your password to download it: a PIN is not enough for this.</p>
-      <p v-else><a class="button" href="/api/everything" download>Download everything</a></p>
+      <template v-else>
+        <p><a class="button" href="/api/everything" download>Download everything</a></p>
+        <div class="one">
+          <SelectField v-model="table" label="Or one part of it for a spreadsheet, as CSV" :options="TABLES" />
+          <a class="button" :href="`/api/everything?table=${table}`" download>Download as CSV</a>
+        </div>
+      </template>
     </section>
   </div>
 </template>
 
 <style scoped>
 form { display: grid; gap: 1.8rem; }
+/* The field's label stands above it, and the link beside it. */
+.one { display: flex; flex-wrap: wrap; gap: 0.7rem; align-items: end; margin-top: 1rem; }
 .file { margin-top: 2rem; max-width: 46rem; }
 fieldset { border: 0; border-top: 2px solid var(--line); margin: 0; padding: 0.6rem 0 0; min-width: 0; }
 .numbers { display: grid; grid-template-columns: repeat(auto-fit, minmax(17rem, 1fr)); gap: 1rem 1.5rem; }

@@ -11,6 +11,7 @@ import type { Factor, Period, Works } from '#shared/works'
 const asked = useRoute().query.by
 const by = ref<Factor>(FACTORS.find(f => f.id === asked)?.id ?? 'resist')
 const period = ref<Period>('all')
+const { curves } = useCouponCurves()
 const works = ref<(Works & { by: Factor }) | null>(null)
 const problem = ref('')
 async function load() {
@@ -214,7 +215,27 @@ const binWords = (from: number) =>
       </template>
     </template>
     <StepTimes />
-    <p class="muted"><NuxtLink to="/coupons">Coupons</NuxtLink> show how strong each bottle still is.</p>
+    <section aria-label="How strong each bottle still is">
+      <h2>How strong each bottle still is</h2>
+      <LazyPotencyChart v-if="curves.length" :lots="curves" />
+      <details v-if="curves.length">
+        <summary>As a table</summary>
+        <table>
+          <thead><tr><th scope="col">Bottle</th><th scope="col">Days open</th><th scope="col">Rate, a minute</th></tr></thead>
+          <tbody>
+            <template v-for="c in curves" :key="c.name">
+              <tr v-for="p in c.points" :key="p.at">
+                <th scope="row">{{ c.name }}</th><td>{{ p.age }}</td><td>{{ (p.rate * 60).toFixed(2) }}</td>
+              </tr>
+            </template>
+          </tbody>
+        </table>
+      </details>
+      <p class="muted">
+        {{ curves.length ? 'By their coupons: a line that falls is a bottle that fades.' : 'No coupon with a curve yet.' }}
+        <NuxtLink to="/coupons">All coupons</NuxtLink>
+      </p>
+    </section>
   </div>
 </template>
 

@@ -1,18 +1,22 @@
 import { Readable } from 'node:stream'
-import { sendStream, setResponseHeaders } from 'h3'
+import { getQuery, sendStream, setResponseHeaders } from 'h3'
+import { tableSchema } from '#shared/exports'
 import { route } from '../http/handler'
-import { leadsOnly, Refusal } from '../services/refusal'
-import { writeStudio } from '../services/studio-file'
+import { leadsOnly, notFound, Refusal } from '../services/refusal'
+import { tableCsv, writeStudio } from '../services/studio-file'
 
-/** The whole studio as JSON Lines, to be kept or brought into another Crest. */
-export default route((event, { pool, now, role, session }) => {
+/** The whole studio as JSON Lines, to be kept or brought into another Crest; or one table of it as CSV. */
+export default route(async (event, { pool, now, role, session }) => {
   if (role !== 'lead') throw leadsOnly()
   // Everybody's passwords are in it as hashes: four digits don't open that.
   if (session.byPin) throw new Refusal(403, 'Sign in with your password to download everything. A PIN is not enough for this.')
+  const { table } = tableSchema.parse(getQuery(event))
+  const csv = table === null ? null : await tableCsv(pool, table)
+  if (table !== null && csv === null) throw notFound('table')
   setResponseHeaders(event, {
-    'content-type': 'application/x-ndjson; charset=utf-8',
-    'content-disposition': 'attachment; filename="crest-studio.jsonl"',
+    'content-type': csv ? 'text/csv; charset=utf-8' : 'application/x-ndjson; charset=utf-8',
+    'content-disposition': `attachment; filename="crest-${csv ? `${table}.csv` : 'studio.jsonl'}"`,
     'cache-control': 'no-store',
   })
-  return sendStream(event, Readable.from(writeStudio(pool, now())))
+  return sendStream(event, Readable.from(csv ?? writeStudio(pool, now())))
 })

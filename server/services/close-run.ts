@@ -135,13 +135,15 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
 }
 
 /**
- * A look was put right after the run was closed: log, counts and job follow. A piece that turns out to be scrap goes through every pass
- * again, by a new one; one that does not is through this pass and those before it.
+ * A look or a time was put right after the run was closed: log, counts, how long steps took, and job follow. A piece that turns out to
+ * be scrap goes through every pass again, by a new one; one that does not is through this pass and those before it.
  */
-export async function correctLooks(db: Db, head: RunHead, state: RunState, corrected: readonly number[]): Promise<void> {
+export async function correctPieces(db: Db, head: RunHead, state: RunState, corrected: readonly number[]): Promise<void> {
   const before = await runs.summaryOf(db, head.id)
   const { summary, pass, search, tags } = await logged(db, head, state)
   await runs.endRun(db, { id: head.id, at: new Date(head.endedAt!), outcome: 'finished', summary, search, tags })
+  const events = (await runs.eventsOfRuns(db, [head.id])).get(head.id)!
+  await runs.putTimes(db, head.id, stepTimes(head.plan, head.startedAt, events))
   if (!pass) return
   await updateJudged(db, head.id, summary.pieces.filter(p => corrected.includes(p.n)))
   const kept = (of: RunSummary, n: number) => of.pieces[n - 1]!.result !== 'scrap'

@@ -9,7 +9,7 @@ import type { Pool } from '../db/pool'
 import * as runs from '../db/queries/runs'
 import { measureJudged } from '../db/queries/works'
 import { notToBook } from '../db/queries/sessions'
-import { closeRun, correctLooks } from './close-run'
+import { closeRun, correctPieces } from './close-run'
 import type { Context } from './context'
 import { notify } from './context'
 import { Refusal } from './refusal'
@@ -56,12 +56,14 @@ function readSent(raw: unknown): Read {
 
 const ENDS: readonly RunEvent['kind'][] = ['run.finished', 'run.abandoned']
 /** Its job is changed as well, and is locked before it. */
-const MOVES_JOB: readonly RunEvent['kind'][] = [...ENDS, 'look.corrected']
+const CORRECTIONS: readonly RunEvent['kind'][] = ['look.corrected', 'time.corrected']
+const MOVES_JOB: readonly RunEvent['kind'][] = [...ENDS, ...CORRECTIONS]
 /** Nobody ticks that the emergency number is known while none is set. */
 const ticksNumbers = (event: SentEvent) => event.kind === 'gate.ticked' && event.item === NUMBERS_ITEM
 /** What is judged by more than the run itself. */
 const needsLooking = (event: SentEvent) => ENDS.includes(event.kind) || ticksNumbers(event)
 const NO_NUMBERS = 'No emergency number is set. A lead sets it under House rules; then tick this line again.'
+const NOT_BEGUN = 'The run had not begun by then. Write a time after that.'
 const NOT_HERE = 'Whoever entered this is not signed in on this device. It is sent once they are.'
 
 type Numbered = RunEvent & SentEvent & { by: string }
@@ -176,7 +178,8 @@ export async function acceptEvents(context: Context, runId: string, sent: unknow
           conflicts.push({ id, fact, piece, at: event.at, by: event.by, deviceTime: event.deviceTime, serverTime: now })
           return { id, accepted: false, conflict: true }
         }
-        const reason = unset && ticksNumbers(event) ? NO_NUMBERS : intake.offer(event)
+        const tooEarly = event.kind === 'time.corrected' && event.heldAt < head.startedAt
+        const reason = tooEarly ? NOT_BEGUN : unset && ticksNumbers(event) ? NO_NUMBERS : intake.offer(event)
         if (reason !== null) return no('refused', reason)
         added.push(asStored(event, ++page.seq, now))
         return { id, accepted: true }
@@ -191,8 +194,8 @@ export async function acceptEvents(context: Context, runId: string, sent: unknow
             if (e.kind === 'frost.read') await measureJudged(db, runId, e.piece, e.contrast)
           }
         }
-        const corrected = added.flatMap(e => (e.kind === 'look.corrected' ? [e.piece] : []))
-        if (corrected.length > 0) await correctLooks(db, head, intake.state(), [...new Set(corrected)])
+        const corrected = added.flatMap(e => (CORRECTIONS.includes(e.kind) ? [(e as { piece: number }).piece] : []))
+        if (corrected.length > 0) await correctPieces(db, head, intake.state(), [...new Set(corrected)])
       }
       // A decision is not among the events: then the run is read as a whole.
       if (conflicts.length > 0) await notify(db, { topic: 'run', id: runId })

@@ -1,3 +1,4 @@
+import Papa from 'papaparse'
 import { z } from 'zod'
 import { inTransaction } from '../db/pool'
 import type { Pool } from '../db/pool'
@@ -41,6 +42,42 @@ export async function* writeStudio(pool: Pool, now: Date): AsyncGenerator<string
         yield rows.map(row => `{"table":${JSON.stringify(table.name)},"row":${row}}\n`).join('')
       await everything.closeRows(db)
     }
+    await db.query('commit')
+  }
+  finally {
+    // Whoever breaks off the download leaves the transaction open.
+    await db.query('rollback').catch(() => {})
+    db.release()
+  }
+}
+
+/**
+ * One table as CSV (RFC 4180, UTF-8 with a mark), a line for each row, as it stood at one moment: what a spreadsheet would run as a formula
+ * is written as text, lists and objects as JSON.
+ * @returns null where there is no such table
+ */
+export async function tableCsv(pool: Pool, name: string): Promise<AsyncGenerator<string> | null> {
+  const table = (await everything.studioTables(pool)).find(t => t.name === name)
+  if (!table) return null
+  const cell = (value: unknown) => (typeof value === 'object' && value !== null ? JSON.stringify(value) : value)
+  const text = (rows: unknown[][]) => `${Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' })}\r\n`
+  async function* lines({ columns }: Table, rows: AsyncGenerator<string[]>): AsyncGenerator<string> {
+    yield `\uFEFF${text([columns.map(c => c.name)])}`
+    for await (const some of rows) {
+      const read = some.map(row => JSON.parse(row) as Record<string, unknown>)
+      yield text(read.map(row => columns.map(c => cell(row[c.name]))))
+    }
+  }
+  return lines(table, rowsAtOnce(pool, table))
+}
+
+/** All rows of a table, some at a time, as they stood at one moment. */
+async function* rowsAtOnce(pool: Pool, table: Table): AsyncGenerator<string[]> {
+  const db = await pool.connect()
+  try {
+    await db.query('begin isolation level repeatable read read only')
+    await everything.openRows(db, table)
+    for (let rows = await everything.moreRows(db, ROWS); rows.length > 0; rows = await everything.moreRows(db, ROWS)) yield rows
     await db.query('commit')
   }
   finally {

@@ -81,6 +81,20 @@ describe('a look that is put right after the run was closed', () => {
     expect(await pass()).toMatchObject({ status: 'done', done: [1, 2] })
     expect(await log({ q: 'rightput', result: 'scrap' })).toEqual([])
   })
+  it('a time that is put right moves dwell and log; one before the run began is refused', async () => {
+    const summary = async () => (await log({ q: 'rightput' })).find(e => e.id === run.runId)!.summary.pieces[0]!
+    const { startedAt } = (await mate.get<RunWithEvents>(`runs/${run.runId}`)).body
+    const before = await summary()
+    const retime = async (heldAt: number) => {
+      const entry = event({ kind: 'time.corrected', piece: 1, fact: 'coat.started', heldAt, why: 'pressed late' })
+      return (await mate.post<EventsAnswer>(`runs/${run.runId}/events`, { events: [entry] })).body.outcomes[0]!
+    }
+    expect((await retime(startedAt - 1000)).reason).toMatch(/had not begun by then/)
+    expect(await retime(startedAt)).toMatchObject({ accepted: true })
+    const after = await summary()
+    expect(after.firstPart!).toBeGreaterThan(before.firstPart!)
+    expect(after.dwell).toBe(before.dwell)
+  })
   it('needs a reason, and another run is not moved by it', async () => {
     const [{ body }] = [await correct(1, { result: 'scrap', why: '' })]
     expect(body.outcomes).toMatchObject([{ accepted: false, code: 'malformed' }])

@@ -1,9 +1,11 @@
+import { parse } from 'csv-parse/sync'
 import pg from 'pg'
 import { beforeAll, describe, expect, inject, it } from 'vitest'
 import { migrate } from '../../scripts/lib/database.mjs'
 import { createPool, endPool } from '../../server/db/pool'
 import type { Pool } from '../../server/db/pool'
 import { bringIn } from '../../server/services/studio-file'
+import { TABLES } from '../../shared/exports'
 import { Client, MATE } from '../support/client'
 import { sharedStudio } from '../support/studio'
 
@@ -43,6 +45,24 @@ describe('a studio written as JSON', () => {
   ])('%s is not brought in, and nothing is changed', async (_, text, why) => {
     await expect(bringIn(empty, linesOf(text()))).rejects.toThrow(why)
     expect(await nobody()).toBe(true)
+  })
+  it('one table as CSV has every row, and an independent reader finds in it what the JSON file says', async () => {
+    const { lead, mate } = await sharedStudio()
+    const response = await lead.raw('everything?table=lot', 'GET')
+    expect(response.headers.get('content-type')).toBe('text/csv; charset=utf-8')
+    // Read as bytes: a text would be given without its mark.
+    const text = Buffer.from(await response.arrayBuffer()).toString('utf8')
+    expect(text.startsWith('\uFEFF')).toBe(true)
+    const rows = parse(text, { columns: true, bom: true }) as Record<string, string>[]
+    const lots = (await lead.get<{ id: string, productName: string }[]>('lots')).body
+    const named = new Map(rows.map(r => [r.id!, r.product_name!]))
+    for (const { id, productName } of lots) expect(named.get(id)).toBe(productName)
+    expect((await lead.raw('everything?table=session', 'GET')).status).toBe(404)
+    expect((await lead.raw('everything?table=moon', 'GET')).status).toBe(404)
+    expect((await mate.raw('everything?table=lot', 'GET')).status).toBe(403)
+    // Every table that the page offers is there.
+    const head = JSON.parse(written.split('\n')[0]!) as { tables: object }
+    expect(Object.keys(head.tables)).toEqual(expect.arrayContaining(TABLES.map(t => t.id)))
   })
   it('is for a lead who came in by password: a PIN is four digits, and everybody\'s are in it as hashes', async () => {
     const { lead } = await sharedStudio()

@@ -57,6 +57,15 @@ async function correct(look: object) {
   notCorrected.value = await tried({ kind: 'look.corrected', piece: correcting.value!.n, ...look })
   if (notCorrected.value === '') correcting.value = null
 }
+/** Number of the piece whose times are put right. */
+const retiming = ref<number | null>(null)
+const notRetimed = ref('')
+async function retime(time: object) {
+  notRetimed.value = await tried({ kind: 'time.corrected', piece: retiming.value!, ...time })
+  if (notRetimed.value === '') retiming.value = null
+}
+/** What is brushed on or poured has times; gun time is counted, and was entered by hand where it was wrong. */
+const hasTimes = (n: number) => run.value!.plan.method !== 'blast' && state.value!.pieces[n - 1]!.coatStarted !== null
 const learnt = ref('')
 const notLearnt = ref('')
 async function learn() {
@@ -172,6 +181,9 @@ const seenOn = (p: PieceSummary) => {
                 <button v-if="p.result" type="button" class="as-link" @click="correcting = p">
                   Put right<span class="visually-hidden">: {{ pieceLabel(run.plan, p.n) }}</span>
                 </button>
+                <button v-if="hasTimes(p.n)" type="button" class="as-link" @click="retiming = p.n">
+                  Its times<span class="visually-hidden">: {{ pieceLabel(run.plan, p.n) }}</span>
+                </button>
               </td>
             </tr>
           </tbody>
@@ -188,6 +200,16 @@ const seenOn = (p: PieceSummary) => {
         :busy="busy"
         @save="correct"
         @close="correcting = null"
+      />
+      <CorrectTimes
+        v-if="retiming !== null && state"
+        :name="pieceLabel(run.plan, retiming)"
+        :piece="state.pieces[retiming - 1]!"
+        :liquid="run.plan.method === 'liquid'"
+        :problem="notRetimed"
+        :busy="busy"
+        @save="retime"
+        @close="retiming = null"
       />
       <section v-if="run.endedAt" class="learnt" aria-label="What was learnt">
         <h2>What was learnt</h2>

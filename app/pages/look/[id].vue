@@ -5,6 +5,7 @@ import { pieceLabel } from '#core/plan/run-plan'
 import { lookHasCome, otherLooks } from '#core/bench/run'
 import type { JudgedLook } from '#core/bench/run'
 import { formatDuration } from '#core/basics/units'
+import type { Coupon } from '#shared/coupons'
 
 const id = String(useRoute().params.id)
 const at = useRun(id)
@@ -22,9 +23,21 @@ const open = computed(() => state.value?.pieces.filter(p => !p.judged && !p.with
 const dry = computed(
   () => new Map(state.value?.pieces.map(p => [p.n, dryAt(run.value!.plan, state.value!, p.n, studio.rules.dryTime) ?? 0])),
 )
+/** How strong its bottle still is, by coupons; without network nobody knows, and nothing is said of it. */
+const coupons = shallowRef<Coupon[]>([])
+watch(
+  () => run.value?.lotId,
+  lotId => lotId && apiList<Coupon>(`lots/${lotId}/coupons`).then(found => (coupons.value = found), () => {}),
+  { immediate: true },
+)
+const potencyOf = usePotency()
+const potency = computed(() => {
+  const lot = run.value && studio.lot(run.value.lotId)
+  return lot && coupons.value.length > 1 ? potencyOf(lot, coupons.value).share : null
+})
 /** What is known of a piece changes with what is entered, and by the minute. */
 const minute = computed(() => Math.floor(now.value / 60_000) * 60_000)
-const facts = computed(() => state.value?.pieces.map(p => lookFacts(run.value!.plan, state.value!, p.n, minute.value)) ?? [])
+const facts = computed(() => state.value?.pieces.map(p => lookFacts(run.value!.plan, state.value!, p.n, minute.value, potency.value)) ?? [])
 const isDamp = (n: number) => now.value < dry.value.get(n)!
 /** Somebody has felt them and says that they are dry. */
 const feltDry = ref(false)

@@ -15,6 +15,7 @@ export type Evidence
     | { code: 'damp', seconds: number }
     | { code: 'cares', times: number }
     | { code: 'old', days: number }
+    | { code: 'faded', share: number }
     | { code: 'cold', temperature: number }
     | { code: 'resist', resist: ResistId }
     | { code: 'finest', size: number }
@@ -38,6 +39,7 @@ const STRENGTH: Record<Evidence['code'], Strength> = {
   'spread': 'measured',
   'damp': 'measured',
   'cares': 'measured',
+  'faded': 'measured',
   'edges-out': 'measured',
   'frost-outside': 'measured',
   'old': 'known',
@@ -94,6 +96,9 @@ const short: Finder = f => [
 const old: Finder = ({ basis }, rules) => [
   basis?.openDays && basis.openDays > rules.oldCreamDays ? { code: 'old', days: basis.openDays } : null,
 ]
+/** A bottle that etches this much slower than at first has faded. */
+const FADED = 0.85
+const faded: Finder = ({ potency }) => [potency !== null && potency < FADED ? { code: 'faded', share: potency } : null]
 const cold: Finder = ({ basis }, rules) => [
   basis && basis.temperature !== null && basis.temperature < rules.coldBelow ? { code: 'cold', temperature: basis.temperature } : null,
 ]
@@ -172,7 +177,7 @@ const CAUSES: Record<FaultId, readonly Row[]> = {
   ],
   'weak': [
     ['too-short', ALL, short],
-    ['old-lot', CREAM, tried, old],
+    ['old-lot', CREAM, tried, faded, old],
     ['cold', WET, cold],
     ['unstirred', CREAM, skipped('ready-etchant')],
     ['thin-coat', WET, mishap('thin'), coat('coat-fast')],

@@ -28,6 +28,8 @@ export interface LookFacts {
   rested: number | null
   /** Its frost as a picture had it last; null where nobody measured it. */
   frost: FrostFigures | null
+  /** How fast its lot etches by its newest coupon, as a share of its first; null where fewer than two tell. */
+  potency: number | null
   /** What the plan rested on; runs begun before it was kept have none. */
   basis: PlanBasis | null
 }
@@ -47,8 +49,8 @@ export function dryAt(plan: Pick<RunPlan, 'steps'>, state: RunState, n: number, 
   return since === null ? null : since + dryTime * 1000
 }
 
-/** @param n 1-based @param now ms */
-export function lookFacts(plan: RunPlan, state: RunState, n: number, now: number): LookFacts {
+/** @param n 1-based @param now ms @param potency of its lot, by its coupons */
+export function lookFacts(plan: RunPlan, state: RunState, n: number, now: number, potency: number | null = null): LookFacts {
   const piece = state.pieces[n - 1]!
   const seen = summarise(plan, state).pieces[n - 1]!
   const racked = rackedAt(plan, state, n)
@@ -68,6 +70,7 @@ export function lookFacts(plan: RunPlan, state: RunState, n: number, now: number
     tried: state.tried.judged?.result ?? null,
     rested: racked === null ? null : (now - racked) / 1000,
     frost: piece.frost?.at(-1) ?? null,
+    potency,
     basis: plan.basis ?? null,
   }
 }

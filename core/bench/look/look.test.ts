@@ -83,6 +83,9 @@ describe('likely causes', () => {
         { code: 'old', days: 400 },
       ],
     })
+    const faded = causesOf('weak', { ...lookFacts(planOf(), lived().state(), 1, 0, 0.7) }, rules)[0]!
+    expect(faded).toEqual({ id: 'old-lot', evidence: [{ code: 'faded', share: 0.7 }] })
+    expect(evidenceWords(faded.evidence[0]!, 'mm')).toBe('By its coupons it etches at 70 % of its first rate.')
     expect(first('weak', { change: { temperature: 9 } })).toMatchObject({ id: 'cold', evidence: [{ code: 'cold', temperature: 9 }] })
   })
   it('a narrow bridge, slits near the art, and what a picture measured', () => {

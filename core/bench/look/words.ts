@@ -75,6 +75,8 @@ export function evidenceWords(e: Evidence, unit: LengthUnit): string {
       return `Moved ${e.times === 1 ? 'once' : countOf(e.times, 'time')} during the dwell.`
     case 'old':
       return `The bottle had been open for ${countOf(e.days, 'day')}.`
+    case 'faded':
+      return `By its coupons it etches at ${Math.round(e.share * 100)} % of its first rate.`
     case 'cold':
       return `${formatTemperature(e.temperature)} at the bench.`
     case 'resist':

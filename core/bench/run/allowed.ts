@@ -43,7 +43,8 @@ function refuseTaking(piece: PieceState, by: string, name: string): string | nul
 const FACTS_IN_ORDER = ['coatStarted', 'covered', 'off', 'rinsed'] as const
 const FACT_AT: Record<PieceFact, number> = { 'coat.started': 0, 'coat.covered': 1, 'etchant.off': 2, 'piece.rinsed': 3 }
 
-function refuseSettling(piece: PieceState, event: Extract<RunEvent, { kind: 'fact.settled' }>, name: string): string | null {
+/** Why one of a piece's facts can't have happened then; null where it can. */
+function refuseTime(piece: PieceState, event: { fact: PieceFact, heldAt: number }, name: string): string | null {
   const at = FACT_AT[event.fact]
   const [before, mine, after] = [
     FACTS_IN_ORDER.slice(0, at).map(f => piece[f]),
@@ -65,7 +66,7 @@ function refusePiece(plan: RunPlan, state: RunState, event: PieceEvent): string 
   const step = currentStep(plan, state)
   if (event.kind === 'piece.withdrawn' || event.kind === 'piece.mishap') return null
   if (event.kind === 'piece.taken') return refuseTaking(piece, event.by, name)
-  if (event.kind === 'fact.settled') return refuseSettling(piece, event, name)
+  if (event.kind === 'fact.settled') return refuseTime(piece, event, name)
   if (event.kind === 'piece.judged')
     return lookHasCome(plan, step) ? null : `${name} can be judged once it is dry and the wash-up is done. Now: ${step?.title}.`
   if (GUN_EVENTS.includes(event.kind))
@@ -91,6 +92,15 @@ function refuseCorrection(plan: RunPlan, state: RunState, event: Extract<RunEven
   return piece.judged && !piece.withdrawn ? null : `${name} was never judged, so there is nothing to put right.`
 }
 
+/** Times are put right once the run is closed: before that the entry is taken back. */
+function refuseRetiming(plan: RunPlan, state: RunState, event: Extract<RunEvent, { kind: 'time.corrected' }>): string | null {
+  const piece = state.pieces[event.piece - 1]
+  if (!piece) return `There is no ${pieceName(plan, event.piece)} in this run.`
+  if (!state.finished) return 'The run is not closed. Undo the entry and make it again.'
+  if (event.heldAt > state.finished.at) return 'The run was closed by then. Write a time before that.'
+  return refuseTime(piece, event, capital(pieceName(plan, event.piece)))
+}
+
 /** Frost is read from a picture once a piece is dry, and as often as wanted after the run is closed: it only adds. */
 function refuseReading(plan: RunPlan, state: RunState, event: Extract<RunEvent, { kind: 'frost.read' }>): string | null {
   const piece = state.pieces[event.piece - 1]
@@ -111,6 +121,7 @@ export function refuseStep(plan: RunPlan, state: RunState, event: RunEvent): str
   // A note changes no fact, so it can be written whenever there is something to say, after the end as well.
   if (event.kind === 'note.written') return null
   if (event.kind === 'look.corrected') return refuseCorrection(plan, state, event)
+  if (event.kind === 'time.corrected') return refuseRetiming(plan, state, event)
   if (event.kind === 'frost.read') return refuseReading(plan, state, event)
   if (state.finished) return 'This run is finished. Its log can no longer change.'
   if (state.abandoned) return 'This run was stopped. Start a new one from the job.'

@@ -150,12 +150,14 @@ describe('the history in words', () => {
         id: 'f', at: b.now, by: 'me', kind: 'frost.read', piece: 2, placement: 0, contrast: 41.2, mottle: null, graininess: null,
         raggedness: null, blur: null, offset: null, outside: null, missing: null, scale: 9, card: 20, photo: null,
       },
+      { id: 'h', at: b.now, by: 'me', kind: 'time.corrected', piece: 2, fact: 'etchant.off', heldAt: b.now, why: 'pressed late' },
       { id: 'g', at: b.now, by: 'me', kind: 'gun.entered', piece: 1, seconds: 90 },
       ...(['gun.on', 'gun.off', 'piece.blasted'] as const).map(kind => ({ id: kind, at: b.now, by: 'me', kind, piece: 1 })),
     )
     const words = new Map(b.events.map(e => [e.kind, describeEvent(plan, e)]))
     expect([...words.keys()].sort()).toEqual([...EVENT_KINDS].sort())
     expect(words.get('note.written')).toBe('Note of an entry that was not taken, tumbler 2: rinsed at five past')
+    expect(words.get('time.corrected')).toBe('Put right when tumbler 2 was taken off: pressed late')
     expect(words.get('frost.read')).toBe('Measured the frost of tumbler 2: 41 L* lighter than clear glass')
     expect(words.get('piece.mishap')).toBe('Tumbler 2: a thin spot, left')
     expect(words.get('coat.started')).toBe('First touch on tumbler 4')

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { foldRun } from './fold'
 import { otherLooks } from './other-looks'
 import { overrunCauses } from './overrun'
+import { retimed } from './retime'
 import { summarise } from './summary'
 import { Bench, judgeAll, plan, START } from './testing.test-support'
 
@@ -37,6 +38,38 @@ describe('a look that is put right', () => {
     lost.close()
     expect(lost.refusal({ kind: 'look.corrected', piece: 1, ...look, faults: [] })).toMatch(/never judged/)
     expect(lost.refusal({ kind: 'look.corrected', piece: 9, ...look, faults: [] })).toMatch(/no tumbler 9/)
+  })
+})
+
+describe('a time that is put right', () => {
+  it('is read as a time of day near what was entered, on whichever side of midnight', () => {
+    expect(retimed(1_000_000, '14:05:10', '14:04:50')).toBe(980_000)
+    expect(retimed(1_000_000, '14:05:10', '14.06')).toBe(1_050_000)
+    expect(retimed(1_000_000_000, '00:00:05', '23:59:55')).toBe(999_990_000)
+    expect(retimed(1_000_000_000, '23:59:55', '0:00:05')).toBe(1_000_010_000)
+    for (const written of ['', 'soon', '25:00', '12:61', '12:00:75']) expect(retimed(0, '12:00:00', written)).toBeNull()
+  })
+  it('counts for dwell and lateness, leaves who did it, and what was pressed stays in the entries', () => {
+    const b = closed()
+    const off = b.state().pieces[0]!.off!
+    const before = summarise(plan, b.state()).pieces[0]!
+    b.send({ kind: 'time.corrected', piece: 1, fact: 'etchant.off', heldAt: off.at - 20_000, why: 'pressed late, with wet gloves' })
+    const after = summarise(plan, b.state()).pieces[0]!
+    expect(after.dwell).toBeCloseTo(before.dwell! - 20, 6)
+    expect(b.state().pieces[0]!.off).toEqual({ ...off, at: off.at - 20_000 })
+    expect(b.events.filter(e => e.kind === 'etchant.off' && e.piece === 1)).toMatchObject([{ at: off.at }])
+  })
+  it('is refused out of order, after the end, for what never happened, and before the run is closed', () => {
+    const b = closed()
+    const { covered, rinsed } = b.state().pieces[0]!
+    const move = (heldAt: number, piece = 1) => ({ kind: 'time.corrected', piece, fact: 'etchant.off', heldAt, why: 'late' }) as const
+    expect(b.refusal(move(covered!.at - 1000))).toMatch(/out of order/)
+    expect(b.refusal(move(rinsed!.at + 1000))).toMatch(/out of order/)
+    expect(b.refusal(move(b.state().finished!.at + 1000))).toMatch(/was closed by then/)
+    expect(b.refusal(move(rinsed!.at, 9))).toMatch(/no tumbler 9/)
+    const open = new Bench(plan).atEtch()
+    open.coat(1)
+    expect(open.refusal({ ...move(open.now), fact: 'coat.covered' })).toMatch(/not closed/)
   })
 })
 

@@ -14,6 +14,13 @@ const SETTLED: Record<PieceFact, string> = {
   'piece.rinsed': 'rinsed',
 }
 
+const CORRECTED: Record<PieceFact, string> = {
+  'coat.started': 'first touched',
+  'coat.covered': 'covered',
+  'etchant.off': 'taken off',
+  'piece.rinsed': 'rinsed',
+}
+
 const NOTE_WORDS: Record<NoteReason, string> = {
   'note': 'Note',
   'learnt': 'Learnt',
@@ -85,6 +92,8 @@ export function describeEvent(plan: RunPlan, event: RunEvent): string {
       return 'Changed gloves'
     case 'look.corrected':
       return `Put right: ${piece} is ${event.result}, ${[...event.faults.map(faultText), event.why].join('; ')}`
+    case 'time.corrected':
+      return `Put right when ${piece} was ${CORRECTED[event.fact]}: ${event.why}`
     case 'piece.judged':
       return `Judged ${piece}: ${event.result}`
     case 'frost.read':

@@ -128,6 +128,8 @@ export type RunEvent
     | (OfPiece & JudgedLook & { kind: 'piece.judged' })
     /** After the run was closed: seen otherwise since. What was said before stays, and `why` says what changed. */
     | (OfPiece & JudgedLook & { kind: 'look.corrected', why: string })
+    /** After the run was closed: it happened at another time than somebody pressed. When that was stays in the entries. */
+    | (OfPiece & { kind: 'time.corrected', fact: PieceFact, heldAt: number, why: string })
     /** The frost of a dry piece, read from a picture. */
     | (OfPiece & FrostFigures & { kind: 'frost.read' })
     | (Base & { kind: 'run.finished' })
@@ -178,6 +180,7 @@ export const EVENT_KINDS: readonly RunEventKind[] = [
   'gloves.changed',
   'piece.judged',
   'look.corrected',
+  'time.corrected',
   'frost.read',
   'run.finished',
   'run.abandoned',

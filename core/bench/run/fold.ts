@@ -151,6 +151,11 @@ export function applyEvent(state: RunState, event: RunEvent): RunState {
     case 'piece.judged':
     case 'look.corrected':
       return changePiece(state, event.piece, { judged: { ...stamp, ...lookOf(event) } })
+    case 'time.corrected': {
+      // Whoever did it did it, whenever that was.
+      const was = state.pieces[event.piece - 1]![FIELD_OF[event.fact]]!
+      return changePiece(state, event.piece, { [FIELD_OF[event.fact]]: { ...was, at: event.heldAt } })
+    }
     case 'frost.read': {
       const { frost = [] } = state.pieces[event.piece - 1]!
       return changePiece(state, event.piece, { frost: [...frost, { ...stamp, ...frostOf(event) }] })

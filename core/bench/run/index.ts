@@ -13,6 +13,7 @@ export type {
   TryResult,
 } from './events'
 export { applyEvent, foldRun, effectiveEvents, emptyRun, FIELD_OF } from './fold'
+export { retimed } from './retime'
 export type { RunState, PieceState, Stamp, PieceStage } from './state'
 export { closesRun, coatedAgain, currentStep, holderOf, lookHasCome, pieceStage, piecesLeft, wetOf, wetPieces } from './state'
 export { refuseEvent, runIntake } from './guard'

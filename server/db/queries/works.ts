@@ -47,10 +47,12 @@ export async function insertJudged(db: Db, { id, at, plan, summary, lotId, start
     )
 }
 
-/** Pieces that were judged otherwise since. */
+/** Pieces that were judged otherwise since, or whose times were put right. */
 export async function updateJudged(db: Db, runId: string, pieces: readonly RunSummary['pieces'][number][]): Promise<void> {
   for (const p of pieces)
-    await db.query('update judged set result = $3, faults = $4 where run_id = $1 and piece = $2', [runId, p.n, p.result, p.faults])
+    await db.query('update judged set result = $3, faults = $4, dwell = $5 where run_id = $1 and piece = $2', [
+      runId, p.n, p.result, p.faults, p.dwell === null ? null : p.dwell / p.window.best,
+    ])
 }
 
 /** The frost of a piece, measured after its run was closed. @param contrast L* */
