@@ -120,8 +120,8 @@ async function save() {
 <style scoped>
 form { display: grid; gap: 1.8rem; }
 /* The field's label stands above it, and the link beside it. */
-.one { display: flex; flex-wrap: wrap; gap: 0.7rem; align-items: end; margin-top: 1rem; }
-.file { margin-top: 2rem; max-width: 46rem; }
+.one { display: flex; flex-wrap: wrap; gap: 0.7rem; align-items: end; }
+.file { margin-top: 2rem; max-width: 46rem; display: grid; gap: 0.7rem; }
 fieldset { border: 0; border-top: 2px solid var(--line); margin: 0; padding: 0.6rem 0 0; min-width: 0; }
 .numbers { display: grid; grid-template-columns: repeat(auto-fit, minmax(17rem, 1fr)); gap: 1rem 1.5rem; }
 legend { font: 640 1.5rem/1 var(--display); padding-right: 0.8rem; }

@@ -215,7 +215,7 @@ const binWords = (from: number) =>
       </template>
     </template>
     <StepTimes />
-    <section aria-label="How strong each bottle still is">
+    <section class="strength" aria-label="How strong each bottle still is">
       <h2>How strong each bottle still is</h2>
       <LazyPotencyChart v-if="curves.length" :lots="curves" />
       <details v-if="curves.length">
@@ -249,6 +249,7 @@ const binWords = (from: number) =>
 .two { display: grid; grid-template-columns: 1fr 1fr; gap: 2rem; margin-top: 1.8rem; }
 .faults { list-style: none; padding: 0; margin: 0.5rem 0; display: grid; gap: 0.6rem; }
 .faults li { display: grid; grid-template-columns: 3.6rem 1fr; gap: 0.9rem; align-items: center; }
+.strength { margin-top: 1.8rem; display: grid; gap: 0.5rem; }
 .scroll { overflow-x: auto; }
 th, td { text-align: left; padding: 0.4rem 1rem 0.4rem 0; border-bottom: 1px solid var(--line); }
 thead th { color: var(--muted); font-size: 0.92rem; }

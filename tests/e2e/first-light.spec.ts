@@ -170,7 +170,7 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   await expect(piece).toContainText('usable')
   // A time that was pressed late: its dwell follows.
   const dwelt = await piece.getByRole('cell').first().innerText()
-  await piece.getByRole('button', { name: /^Its times/ }).click()
+  await piece.getByRole('button', { name: /^Put times right/ }).click()
   const times = page.getByRole('dialog', { name: 'Put the times of tumbler 1 right' })
   const really = times.getByLabel('It really was at')
   const [hours, minutes, seconds] = (await really.inputValue()).split(':').map(Number)

@@ -177,12 +177,12 @@ const seenOn = (p: PieceSummary) => {
                   {{ frostOf(p.n) ?? 'Measure it' }}<span class="visually-hidden">: {{ pieceLabel(run.plan, p.n) }}</span>
                 </NuxtLink>
               </td>
-              <td v-if="state?.finished">
+              <td v-if="state?.finished" class="acts">
                 <button v-if="p.result" type="button" class="as-link" @click="correcting = p">
                   Put right<span class="visually-hidden">: {{ pieceLabel(run.plan, p.n) }}</span>
                 </button>
                 <button v-if="hasTimes(p.n)" type="button" class="as-link" @click="retiming = p.n">
-                  Its times<span class="visually-hidden">: {{ pieceLabel(run.plan, p.n) }}</span>
+                  Put times right<span class="visually-hidden">: {{ pieceLabel(run.plan, p.n) }}</span>
                 </button>
               </td>
             </tr>
@@ -238,4 +238,5 @@ thead th { color: var(--muted); font-size: 0.92rem; }
 .learnt form { display: grid; grid-template-columns: 1fr auto; gap: 0.7rem; align-items: end; }
 td.numeral { font-size: 1.25rem; }
 .frost { white-space: nowrap; }
+.acts button { display: block; white-space: nowrap; }
 </style>
