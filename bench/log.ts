@@ -43,9 +43,16 @@ export async function logRows(databaseUrl: string, client: Client, lotId: string
       aim: 'at most 2',
     }
   }
+  const match = 'words @@ to_tsquery(\'simple\', \'lightho:*\')'
   const rows = [
-    await ask('a rare word', 'q=lightho', 'words @@ to_tsquery(\'simple\', \'lightho:*\')'),
+    await ask('a rare word', 'q=lightho', match),
     await ask('a word of every run', 'q=bench', 'words @@ to_tsquery(\'simple\', \'bench:*\')'),
+    await ask(
+      'best match first',
+      'q=lightho&sort=match',
+      match,
+      'ts_rank(words, to_tsquery(\'simple\', \'lightho:*\')) desc, ended_at desc, id desc',
+    ),
     await ask('a rare fault', 'fault=thin', 'tags @> \'{fault:thin}\''),
     await ask('its newest page', '', 'true'),
     await ask('the most scrap first', 'sort=scrap', 'true', '((summary ->> \'scrap\')::int) desc, ended_at desc, id desc'),

@@ -14,6 +14,7 @@ export const LOG_SORTS = [
   { id: 'late', text: 'Most late first' },
   { id: 'scrap', text: 'Most scrap first' },
   { id: 'pieces', text: 'Largest first' },
+  { id: 'match', text: 'Best match first' },
 ] as const
 export type LogSort = (typeof LOG_SORTS)[number]['id']
 const LOG_SORT_IDS = LOG_SORTS.map(s => s.id) as [LogSort, ...LogSort[]]
@@ -34,7 +35,7 @@ export const logSchema = z.object({
   period: oneOf(PERIODS.map(p => p.id)),
   sort: z.enum(LOG_SORT_IDS).catch('newest'),
   /** Of the last run of the page before, by what runs are sorted; days have none. */
-  rank: z.coerce.number().int().min(0).max(100_000).optional().catch(undefined),
+  rank: z.coerce.number().int().min(0).max(1_000_000).optional().catch(undefined),
 })
 export type LogAsked = z.output<typeof logSchema>
 
@@ -42,9 +43,16 @@ export type LogAsked = z.output<typeof logSchema>
 export const LOG_FILTERS = ['period', 'result', 'fault', 'resist', 'substrate', 'method', 'school', 'lot', 'person'] as const
 export type LogFilter = (typeof LOG_FILTERS)[number]
 
+/** What of a run it can be sorted by. @property match how well it fits the words that are looked for, in millionths; null without any */
+interface Ranked {
+  pieces: number
+  match: number | null
+  summary: { over: number, scrap: number }
+}
+
 /** By which number of a run it is sorted; null by its day. */
-export const rankOf = (sort: LogSort, run: { pieces: number, summary: { over: number, scrap: number } }): number | null =>
-  ({ newest: null, oldest: null, late: run.summary.over, scrap: run.summary.scrap, pieces: run.pieces })[sort]
+export const rankOf = (sort: LogSort, { pieces, match, summary }: Ranked): number | null =>
+  ({ newest: null, oldest: null, late: summary.over, scrap: summary.scrap, pieces, match })[sort]
 
 /** A question of the log that was kept, to be asked again. */
 export const logViewSchema = z.object({

@@ -271,6 +271,8 @@ export interface LogEntry {
   startedBy: string
   endedAt: number
   summary: RunSummary
+  /** How well it fits the words that were looked for, in millionths; null where the log is not sorted by it. */
+  match: number | null
 }
 
 /** What travels over the live stream. */

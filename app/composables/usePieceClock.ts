@@ -13,6 +13,8 @@ export function usePieceClock(plan: () => RunPlan, piece: () => PieceState) {
   const clock = computed(() => pieceClock(piece(), plan(), now.value))
   const running = computed(() => clock.value.running)
   const phase = computed(() => clock.value.phase)
+  /** A clock that has ended shows the seconds that log and look say; one that may go on never shows a second that is not over. */
+  const read = (seconds: number) => formatClock(piece().off || piece().blasted ? Math.round(seconds) : seconds)
   return {
     running,
     phase,
@@ -21,10 +23,10 @@ export function usePieceClock(plan: () => RunPlan, piece: () => PieceState) {
     harm: computed(() => phase.value === 'harm'),
     /** s, whole */
     dwelt: computed(() => Math.floor(clock.value.last)),
-    shown: computed(() => formatClock(clock.value.last)),
-    first: computed(() => formatClock(clock.value.first)),
+    shown: computed(() => read(clock.value.last)),
+    first: computed(() => read(clock.value.first)),
     /** Of a second coat; empty when there is none. */
-    again: computed(() => (clock.value.again === null ? '' : formatClock(clock.value.again))),
+    again: computed(() => (clock.value.again === null ? '' : read(clock.value.again))),
     toBest: computed(() => Math.ceil(clock.value.toBest)),
     toNotAfter: computed(() => Math.ceil(clock.value.toNotAfter)),
     overBy: computed(() => Math.floor(-clock.value.toNotAfter)),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { capital, formatNumber } from '#core/basics/units'
+import { capital, countOf, formatNumber } from '#core/basics/units'
 import { faultText } from '#core/bench/run'
 import SelectButton from 'primevue/selectbutton'
 import { LEAST_PIECES, LEAST_VALUES, meanOf, ratesOf, wilson } from '#core/bench/works'
@@ -103,6 +103,10 @@ const faults = computed(() =>
     interval: wilson(pieces, works.value!.pieces),
   })),
 )
+/** Coupons behind the curves. */
+const tested = computed(() => curves.value.reduce((sum, c) => sum + c.points.length, 0))
+/** Pieces behind the chart of dwells. */
+const dwelt = computed(() => (works.value?.dwells ?? []).reduce((sum, b) => sum + b.pieces, 0))
 const binWords = (from: number) =>
   from <= DWELL_BINS.from
     ? `under ${percent(DWELL_BINS.from + DWELL_BINS.width)}`
@@ -200,7 +204,11 @@ const binWords = (from: number) =>
           </section>
           <section aria-label="Dwell against its best time">
             <h2>Time against its best</h2>
-            <DwellBars v-if="works.dwells.length" :bins="works.dwells" />
+            <p class="muted">
+              {{ dwelt < LEAST_PIECES ? `Too few to draw, with fewer than ${LEAST_PIECES} pieces: ${dwelt}.`
+                : `From ${formatNumber(dwelt)} pieces.` }}
+            </p>
+            <DwellBars v-if="dwelt >= LEAST_PIECES" :bins="works.dwells" />
             <details v-if="works.dwells.length">
               <summary>As a table</summary>
               <table>
@@ -232,7 +240,8 @@ const binWords = (from: number) =>
         </table>
       </details>
       <p class="muted">
-        {{ curves.length ? 'By their coupons: a line that falls is a bottle that fades.' : 'No coupon with a curve yet.' }}
+        {{ curves.length ? `By ${countOf(tested, 'coupon')}: a line that falls is a bottle that fades.`
+          : 'No coupon with a curve yet.' }}
         <NuxtLink to="/coupons">All coupons</NuxtLink>
       </p>
     </section>

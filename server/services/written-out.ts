@@ -33,7 +33,8 @@ async function* allRuns(db: Db, wanted: LogWanted): AsyncGenerator<LoggedRun[]> 
     if (runs.length > 0) yield runs
     const last = runs.at(-1)
     if (!last || runs.length < AT_ONCE) return
-    before = { at: last.endedAt, id: last.id, rank: rankOf(wanted.sort, { pieces: last.plan.pieces, summary: last.summary }) }
+    const { plan: { pieces }, match, summary } = last
+    before = { at: last.endedAt, id: last.id, rank: rankOf(wanted.sort, { pieces, match, summary }) }
   }
 }
 

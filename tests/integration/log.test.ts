@@ -53,6 +53,29 @@ describe('the log in order', () => {
   })
 })
 
+describe('the best match first', () => {
+  it('goes by how often a word is there, as PostgreSQL ranks (its manual, 12.3.3), page after page', async () => {
+    const ids: string[] = []
+    for (const times of [2, 1, 3]) {
+      const { runId } = await newRun(mate, lotId, { pieces: '1', customer: 'Rank and file' })
+      await through(mate, runId, ['good'])
+      const note = { kind: 'note.written', why: 'learnt', of: null, text: Array(times).fill('kittiwake').join(' '), was: null }
+      await mate.post(`runs/${runId}/events`, { events: [event(note)] })
+      ids.push(runId)
+    }
+    const found = await log({ q: 'kittiwake', sort: 'match' })
+    expect(found.map(e => e.id)).toEqual([ids[2], ids[0], ids[1]])
+    // Words without a weight count a tenth; the second a quarter of the first, the third a ninth, over the sum of all such: π²/6.
+    const sum = (n: number) => Array.from({ length: n }, (_, i) => 1 / (i + 1) ** 2).reduce((a, b) => a + b, 0)
+    const rank = (n: number) => (0.1 * sum(n)) / (Math.PI ** 2 / 6)
+    for (const [i, n] of [3, 2, 1].entries()) expect(Math.abs(found[i]!.match! - 1e6 * rank(n)), String(n)).toBeLessThan(5)
+    const { endedAt, id, match } = found[0]!
+    const next = await log({ q: 'kittiwake', sort: 'match', before: String(endedAt), id, rank: String(match) })
+    expect(next.map(e => e.id)).toEqual([ids[0], ids[1]])
+    expect((await log({ q: 'kittiwake' })).map(e => e.id)).toEqual([ids[2], ids[1], ids[0]])
+  })
+})
+
 describe('a look that is put right after the run was closed', () => {
   let run: { jobId: string, passId: string, runId: string }
   const correct = (piece: number, look: object) =>

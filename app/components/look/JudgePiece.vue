@@ -5,7 +5,7 @@ import type { FaultId, FaultMark, JudgedLook, OtherLook, PieceResult, PieceState
 import { frostWord } from '#core/bench/frost'
 import type { LookFacts } from '#core/bench/look'
 import type { RunPlan } from '#core/plan/run-plan'
-import { capital, formatClock } from '#core/basics/units'
+import { capital, formatDuration } from '#core/basics/units'
 import type { PieceShape } from '#shared/runs'
 
 /** One dry piece over dark card: good, usable or scrap; what is seen on it and where; why, and what to do about it; a note. */
@@ -92,10 +92,10 @@ function choose(r: Remedy) {
       <template v-else>
         <p class="muted">
           {{ plan.method === 'blast'
-            ? `Gun time ${formatClock(clock.last)}`
-            : `Dwelt ${formatClock(clock.last)}, its first part ${formatClock(clock.first)}` }}
+            ? `Gun time ${formatDuration(clock.last)}`
+            : `Dwelt ${formatDuration(clock.last)}, its first part ${formatDuration(clock.first)}` }}
           <strong v-if="isOver(clock.phase)">
-            ({{ clock.phase === 'harm' ? 'long past its time, ' : '' }}late by {{ formatClock(-clock.toNotAfter) }})</strong>
+            ({{ clock.phase === 'harm' ? 'long past its time, ' : '' }}late by {{ formatDuration(-clock.toNotAfter) }})</strong>
         </p>
         <div class="results" role="group" :aria-label="`How ${name} came out`">
           <button

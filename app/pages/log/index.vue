@@ -105,8 +105,13 @@ const came = (e: LogEntry) =>
         <NuxtLink to="/works">What works</NuxtLink>
         <a :href="written" download>Download as CSV</a>
       </div>
-      <label class="find">Find
-        <InputText ref="field" v-model="words" type="search" placeholder="customer, piece, stencil, bottle, fault, person" /></label>
+      <div class="look">
+        <label class="find">Find
+          <InputText ref="field" v-model="words" type="search" placeholder="customer, piece, stencil, bottle, fault, person" /></label>
+        <button v-if="calm" type="button" class="as-link" @click="sort = sort === 'match' ? 'newest' : 'match'">
+          {{ sort === 'match' ? 'Newest first' : 'Best match first' }}
+        </button>
+      </div>
     </header>
     <LogViews :question="question" @ask="ask" />
     <LogFilters v-model="filters" />
@@ -150,7 +155,8 @@ const came = (e: LogEntry) =>
 
 <style scoped>
 .title { display: flex; align-items: baseline; gap: 1.4rem; }
-.find { display: flex; align-items: center; gap: 0.7rem; font-weight: 600; flex: 0 1 28rem; }
+.look { display: flex; flex-wrap: wrap; align-items: center; gap: 0.3rem 0.9rem; flex: 0 1 34rem; }
+.find { display: flex; align-items: center; gap: 0.7rem; font-weight: 600; flex: 1 1 18rem; }
 .find :deep(input) { flex: 1; min-width: 0; min-height: 46px; }
 .scroll { overflow-x: auto; margin-bottom: 1rem; }
 .numeral { font-size: 1.2rem; white-space: nowrap; }

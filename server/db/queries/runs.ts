@@ -250,50 +250,65 @@ export interface LogPlace {
   rank: number | null
 }
 
-/** What each order goes by before the day; its index is written the same. */
-const RANKS: Record<LogSort, string | null> = {
+/** What each order goes by before the day; its index is written the same. How well a run matches is another for each question. */
+const RANKS: Record<Exclude<LogSort, 'match'>, string | null> = {
   newest: null,
   oldest: null,
   late: '((run.summary ->> \'over\')::int)',
   scrap: '((run.summary ->> \'scrap\')::int)',
   pieces: '((run.plan ->> \'pieces\')::int)',
 }
-const orderOf = (sort: LogSort): string => {
-  const way = sort === 'oldest' ? 'asc' : 'desc'
-  return [RANKS[sort], 'run.ended_at', 'run.id'].flatMap(by => (by === null ? [] : [`${by} ${way}`])).join(', ')
+
+/** A page of the log as it is asked for, with `$1` as the number of its runs. @property match what `match` of a run is */
+interface LogQuery {
+  where: string
+  order: string
+  match: string
+  values: unknown[]
 }
 
-/** What the runs of a page have to be, with `$1` as their number. Only what is asked for stands in it, so that its index is used. */
-function loggedWhere(wanted: LogWanted, before: LogPlace | null, limit: number): { where: string, values: unknown[] } {
+/** What the runs of a page have to be, and in which order they come. Only what is asked for stands in it, so that its index is used. */
+function logQuery(wanted: LogWanted, before: LogPlace | null, limit: number): LogQuery {
   const values: unknown[] = [limit]
   const given = (value: unknown) => `$${values.push(value)}`
-  const placeAfter = ({ at, id, rank }: LogPlace) => {
-    const by = RANKS[wanted.sort]
-    const end = by === null ? [given(at), given(id)] : [given(rank ?? 0), given(at), given(id)]
-    const columns = by === null ? 'run.ended_at, run.id' : `${by}, run.ended_at, run.id`
-    return `(${columns}) ${wanted.sort === 'oldest' ? '>' : '<'} (${end.join(', ')})`
+  const query = wanted.words === '' ? null : `to_tsquery('simple', ${given(wanted.words)})`
+  // Without words all match alike, and the newest come first.
+  const match = wanted.sort === 'match' && query !== null ? `((1e6 * ts_rank(run.words, ${query}))::int)` : null
+  const rank = wanted.sort === 'match' ? match : RANKS[wanted.sort]
+  const columns = [...(rank === null ? [] : [rank]), 'run.ended_at', 'run.id']
+  const way = wanted.sort === 'oldest' ? 'asc' : 'desc'
+  const placeAfter = (place: LogPlace) => {
+    const end = [...(rank === null ? [] : [given(place.rank ?? 0)]), given(place.at), given(place.id)]
+    return `(${columns.join(', ')}) ${wanted.sort === 'oldest' ? '>' : '<'} (${end.join(', ')})`
   }
   const conditions = [
-    ...(wanted.words === '' ? [] : [`run.words @@ to_tsquery('simple', ${given(wanted.words)})`]),
+    'run.outcome = \'finished\'',
+    ...(query === null ? [] : [`run.words @@ ${query}`]),
     ...(wanted.tags.length === 0 ? [] : [`run.tags @> ${given(wanted.tags)}::text[]`]),
     ...(wanted.since === null ? [] : [`run.ended_at >= ${given(wanted.since)}`]),
     ...(before === null ? [] : [placeAfter(before)]),
   ]
-  return { where: ['run.outcome = \'finished\'', ...conditions].join(' and '), values }
+  return {
+    where: conditions.join(' and '),
+    order: columns.map(by => `${by} ${way}`).join(', '),
+    match: match ?? 'null::int',
+    values,
+  }
 }
 
 /** Finished runs in the order that is asked for. @param before where the page before this one ended */
 export async function logPage(db: Db, wanted: LogWanted, before: LogPlace | null, limit: number): Promise<LogEntry[]> {
   if (wanted.nothing) return []
-  const { where, values } = loggedWhere(wanted, before, limit)
+  const { where, order, match, values } = logQuery(wanted, before, limit)
   const { rows } = await db.query<LogRow>(
     `select run.id, coalesce(job.customer, 'a coupon') as subject, run.plan ->> 'noun' as noun, (run.plan ->> 'pieces')::int as pieces,
       pass.ord as "passNo", (select count(*)::int from pass p where p.set_id = pass.set_id) as passes, ${ART_NAME} as "artName",
-      lot.product_name as lot, person.name as "startedBy", run.ended_at as "endedAt", run.summary
-     from (select * from run where ${where} order by ${orderOf(wanted.sort)} limit $1) run
+      lot.product_name as lot, person.name as "startedBy", run.ended_at as "endedAt", run.summary,
+      ${match} as match
+     from (select * from run where ${where} order by ${order} limit $1) run
        left join pass on pass.id = run.pass_id left join piece_set s on s.id = pass.set_id left join job on job.id = s.job_id
        join lot on lot.id = run.lot_id join person on person.id = run.started_by
-     order by ${orderOf(wanted.sort)}`,
+     order by ${order}`,
     values,
   )
   return rows.map(row => ({ ...row, endedAt: row.endedAt.getTime() }))
@@ -311,19 +326,21 @@ export interface LoggedRun {
   endedAt: Date
   plan: RunPlan
   summary: RunSummary
+  match: number | null
 }
 
 /** Finished runs with their plans, to be written out. */
 export async function loggedRuns(db: Db, wanted: LogWanted, before: LogPlace | null, limit: number): Promise<LoggedRun[]> {
   if (wanted.nothing) return []
-  const { where, values } = loggedWhere(wanted, before, limit)
+  const { where, order, match, values } = logQuery(wanted, before, limit)
   const { rows } = await db.query<LoggedRun>(
     `select run.id, coalesce(job.customer, '') as customer, pass.ord as "passNo", ${ART_NAME} as "artName", lot.product_name as lot,
-      person.name as "startedBy", run.started_at as "startedAt", run.ended_at as "endedAt", run.plan, run.summary
-     from (select * from run where ${where} order by ${orderOf(wanted.sort)} limit $1) run
+      person.name as "startedBy", run.started_at as "startedAt", run.ended_at as "endedAt", run.plan, run.summary,
+      ${match} as match
+     from (select * from run where ${where} order by ${order} limit $1) run
        left join pass on pass.id = run.pass_id left join piece_set s on s.id = pass.set_id left join job on job.id = s.job_id
        join lot on lot.id = run.lot_id join person on person.id = run.started_by
-     order by ${orderOf(wanted.sort)}`,
+     order by ${order}`,
     values,
   )
   return rows
