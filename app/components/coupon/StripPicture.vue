@@ -33,21 +33,16 @@ const practice = computed(() => Array.from({ length: props.strips }, (_, i) => 1
         Peel the tape, let the scrap dry, and lay it over black card with the first strip at the left. All {{ strips }} strips are in the
         picture, and light comes from the side.
       </p>
-      <div class="choose">
-        <label class="button" :class="{ strong: !found }">Take or choose a picture<input
-          class="visually-hidden"
-          type="file"
-          accept="image/*"
-          @change="meter.picked"
-        ></label>
-        <Button
-          severity="secondary"
-          :label="taking ? 'The camera is taking it' : 'With the studio\'s camera'"
-          :disabled="taking || busy"
-          @click="meter.fromCamera(of, practice)"
-        />
-        <Button v-if="busy" severity="secondary" :label="`Stop measuring (${Math.round(share * 100)} %)`" @click="meter.cancel" />
-      </div>
+      <PictureBar
+        :not-yet="false"
+        :read="found !== null"
+        :taking="taking"
+        :busy="busy"
+        :share="share"
+        @picked="meter.picked"
+        @camera="meter.fromCamera(of, practice)"
+        @stop="meter.cancel"
+      />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <FrostStage
         v-if="picture?.width && lie"
@@ -81,9 +76,6 @@ const practice = computed(() => Array.from({ length: props.strips }, (_, i) => 1
 
 <style scoped>
 .strips { display: grid; gap: 0.8rem; }
-.choose { display: flex; flex-wrap: wrap; gap: 0.7rem; align-items: center; }
-.choose label { min-height: 48px; cursor: pointer; display: inline-flex; align-items: center; }
-.choose label:focus-within { outline: 3px solid var(--glass); outline-offset: 2px; }
 .strips :deep(.stage) { max-height: 46vh; }
 .found { list-style: none; padding: 0; display: flex; flex-wrap: wrap; gap: 0.4rem 1.6rem; }
 .found li { display: grid; }

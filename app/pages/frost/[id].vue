@@ -90,7 +90,17 @@ function keep() {
           </NuxtLink>
         </p>
       </header>
-      <div class="choose">
+      <PictureBar
+        class="bar"
+        :not-yet="!art"
+        :read="reading !== null"
+        :taking="taking"
+        :busy="busy"
+        :share="share"
+        @picked="meter.picked"
+        @camera="meter.fromCamera(`${id}${piece}${placement}`)"
+        @stop="meter.cancel"
+      >
         <Select v-model="piece" :options="pieces" option-label="text" option-value="id" aria-label="Which piece" />
         <Select
           v-if="places.length > 1"
@@ -100,21 +110,7 @@ function keep() {
           option-value="id"
           aria-label="Which art on it"
         />
-        <label class="button" :class="{ strong: !reading }">Take or choose a picture<input
-          class="visually-hidden"
-          type="file"
-          accept="image/*"
-          :disabled="!art"
-          @change="meter.picked"
-        ></label>
-        <Button
-          severity="secondary"
-          :label="taking ? 'The camera is taking it' : 'With the studio\'s camera'"
-          :disabled="!art || taking || busy"
-          @click="meter.fromCamera(`${id}${piece}${placement}`)"
-        />
-        <Button v-if="busy" severity="secondary" :label="`Stop measuring (${Math.round(share * 100)} %)`" @click="meter.cancel" />
-      </div>
+      </PictureBar>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <p v-if="said" role="status" class="said">{{ said }}</p>
       <p v-if="!target" class="problem">Nothing of this piece is drawn or measured, so there is no frame to lay over a picture.</p>
@@ -190,9 +186,7 @@ function keep() {
 </template>
 
 <style scoped>
-.choose { display: flex; flex-wrap: wrap; gap: 0.7rem; align-items: center; margin-bottom: 1rem; }
-.choose label { min-height: 48px; cursor: pointer; display: inline-flex; align-items: center; }
-.choose label:focus-within { outline: 3px solid var(--glass); outline-offset: 2px; }
+.bar { margin-bottom: 1rem; }
 .desk { display: grid; grid-template-columns: minmax(0, 3fr) minmax(19rem, 2fr); gap: 1.6rem; align-items: start; }
 .left { display: grid; gap: 0.5rem; }
 .right { display: grid; gap: 0.9rem; align-content: start; }
