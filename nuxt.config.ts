@@ -5,6 +5,9 @@ import { build } from 'esbuild'
 
 const { version } = JSON.parse(readFileSync(new URL('./package.json', import.meta.url), 'utf8')) as { version: string }
 
+/** What only reckons, and does nothing by being read: the project's own rooms, and the clipper. */
+const PURE = /^(?!.*\/node_modules\/).*\/(core|shared)\/|\/node_modules\/clipper2-ts\//
+
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@vueuse/nuxt', 'nuxt-security', '@nuxt/eslint'],
   // The bench has to go on without the network, so the app is a client with an API, not rendered pages.
@@ -58,7 +61,12 @@ export default defineNuxtConfig({
     plugins: [fileURLToPath(new URL('./server/boot/api-headers.ts', import.meta.url))],
   },
   // Nothing is inlined as data: the policy lets fonts come from our own address only.
-  vite: { build: { target: 'es2022', assetsInlineLimit: 0 }, worker: { format: 'es' } },
+  vite: {
+    build: { target: 'es2022', assetsInlineLimit: 0 },
+    worker: { format: 'es' },
+    // A screen that needs a part of a room is not sent the rest of it, or the clipper.
+    plugins: [{ name: 'pure', transform: (_, id) => (PURE.test(id) ? { moduleSideEffects: false } : null) }],
+  },
   typescript: {
     strict: true,
     tsConfig: { include: ['../core/**/*'] },

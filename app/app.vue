@@ -10,15 +10,23 @@ runLive()
  */
 const RUN_SCREENS = ['/bench/a', '/wash-up/a', '/look/a', '/hand-over', '/not-taken']
 const nuxt = useNuxtApp()
-onNuxtReady(() =>
-  nuxt.runWithContext(async () => {
-    await Promise.all([
-      needPrime(),
-      preloadComponents(['CautionSheet', 'KeySheet', 'ChangePerson']),
-      ...RUN_SCREENS.map(path => preloadRouteComponents(path)),
-    ]).catch(() => {})
-  }),
+/** Whoever has just come looks, and presses something at once: that has the device to itself. */
+const FIRST_MS = 2000
+const { start: fetchRest } = useTimeoutFn(
+  () =>
+    nuxt.runWithContext(() =>
+      Promise.all([
+        preloadComponents(['CautionSheet', 'KeySheet', 'ChangePerson']),
+        ...RUN_SCREENS.map(path => preloadRouteComponents(path)),
+      ]).catch(() => {}),
+    ),
+  FIRST_MS,
+  { immediate: false },
 )
+onNuxtReady(() => {
+  void nuxt.runWithContext(needPrime)
+  fetchRest()
+})
 async function open(name: 'cautions' | 'keys') {
   await nuxt.runWithContext(needPrime)
   sheet.value = name

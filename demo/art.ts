@@ -17,7 +17,7 @@ export async function loadArt(context: Context, ids: Record<string, string>, new
   const { rules } = await studioOf(context.pool)
   for (const { key, blank, lot, file, form: sketch } of ARTWORKS) {
     const source: ArtworkForm['source'] = file
-      ? { kind: 'svg', file, traced: false, text: readFileSync(new URL(`art/${file}`, import.meta.url), 'utf8') }
+      ? { kind: 'svg', file, traced: false, text: readFileSync(`demo/art/${file}`, 'utf8') }
       : sketch.source
     const form: ArtworkForm = { ...sketch, source, blankId: blank ? ids[`blank ${blank}`]! : '', lotId: ids[lot]! }
     const art = artworkSchema(rules.lengthUnit).parse(form)

@@ -9,10 +9,10 @@ const FILES: Record<FaceId, string> = {
   script: 'dancing-script/files/dancing-script-SET-600-normal.woff',
 }
 
-/** Files of a shipped face, plain Latin first. */
-export const faceFiles = (face: FaceId): URL[] =>
+/** Files of a shipped face, plain Latin first, as seen from the project's folder. */
+export const faceFiles = (face: FaceId): string[] =>
   ['latin', 'latin-ext']
-    .map(set => new URL(`../node_modules/@fontsource/${FILES[face].replace('SET', set)}`, import.meta.url))
+    .map(set => `node_modules/@fontsource/${FILES[face].replace('SET', set)}`)
     .filter(f => existsSync(f))
 
 /** A shipped face, read from where the package lies. */

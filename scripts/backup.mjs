@@ -4,7 +4,7 @@ import { parseArgs } from 'node:util'
 import { run, which } from './lib/commands.mjs'
 import { databaseHolds } from './lib/database.mjs'
 import { postgresBin } from './lib/debian.mjs'
-import { root } from './lib/prepare.mjs'
+import { root } from './lib/root.mjs'
 import { runMain, say, Stop } from './lib/say.mjs'
 import { withDatabase } from './lib/world.mjs'
 

@@ -3,7 +3,8 @@ import { join } from 'node:path'
 import { checkNode } from './lib/node-version.mjs'
 import { run } from './lib/commands.mjs'
 import { chromiumPath, needPackages, postgresBin } from './lib/debian.mjs'
-import { needBuild, needDependencies, root } from './lib/prepare.mjs'
+import { needBuild, needDependencies, needTypes } from './lib/prepare.mjs'
+import { root } from './lib/root.mjs'
 import { heading, runMain, say } from './lib/say.mjs'
 import { playwrightCounts, vitestCounts } from './lib/summary.mjs'
 
@@ -40,7 +41,7 @@ await runMain(async () => {
   // One unpacks while the other downloads.
   await Promise.all([needPackages(missing), needDependencies()])
   rmSync(results, { recursive: true, force: true })
-  await run(process.execPath, [join(root, 'node_modules', 'nuxt', 'bin', 'nuxt.mjs'), 'prepare'], { cwd: root, quiet: true })
+  await needTypes()
 
   const vitest = project =>
     runner(

@@ -1,7 +1,7 @@
 import { compose, ornamentSvg, shapeArea } from '#core/art/compose'
-import { letters, readSvg, sizedArt } from '#core/art/drawing'
-import type { ArtSize, Drawing, LetterFace } from '#core/art/drawing'
-import type { Region, Ring } from '#core/basics/outline'
+import { fittedLetters, readSvg, sizedArt } from '#core/art/drawing'
+import type { ArtSize, Drawing, LetterFace, Shrunk } from '#core/art/drawing'
+import type { Ring } from '#core/basics/outline'
 import type { ArtSource } from './artworks'
 
 type Part = Extract<ArtSource, { kind: 'parts' }>['parts'][number]
@@ -13,13 +13,18 @@ export interface ArtSupply {
   drawingOf?: (text: string) => Drawing
 }
 
-async function lettersAt(what: Extract<ArtSource, { kind: 'letters' }>, size: ArtSize, { faceOf }: ArtSupply): Promise<Ring[]> {
-  const face = await faceOf(what.face)
-  return sizedArt(letters(what, face), size, face)
+/** Art, and where its letters are smaller than was asked. */
+interface Sized {
+  art: Ring[]
+  shrunk: Shrunk | null
 }
 
-async function partArea({ what }: Part, supply: ArtSupply): Promise<Region> {
-  const drawn = (text: string, width: number) => sizedArt((supply.drawingOf ?? readSvg)(text), { width, capital: null })
+const lettersAt = async (what: Extract<ArtSource, { kind: 'letters' }>, size: ArtSize, { faceOf }: ArtSupply): Promise<Sized> =>
+  fittedLetters(what, size, await faceOf(what.face))
+
+async function partArea({ what }: Part, supply: ArtSupply): Promise<Sized> {
+  const asAsked = (art: Ring[]): Sized => ({ art, shrunk: null })
+  const drawn = (text: string, width: number) => asAsked(sizedArt((supply.drawingOf ?? readSvg)(text), { width, capital: null }))
   switch (what.kind) {
     case 'letters':
       return lettersAt(what, what, supply)
@@ -28,22 +33,33 @@ async function partArea({ what }: Part, supply: ArtSupply): Promise<Region> {
     case 'ornament':
       return drawn(ornamentSvg(what.ornament), what.width)
     case 'shape':
-      return shapeArea(what.shape, what.width, what.height, what.line)
+      return asAsked(shapeArea(what.shape, what.width, what.height, what.line))
   }
 }
 
 /**
  * The art of a source at its size, mm, before its polarity; what is composed has the size of its parts.
- * @returns notes: what was left out of drawings @throws ArtRefused
+ * @returns notes: what was left out of drawings; shrunk: which letters are smaller than was asked @throws ArtRefused
  */
-export async function artOf(source: ArtSource, size: ArtSize, supply: ArtSupply): Promise<{ art: Ring[], notes: string[] }> {
+export async function artOf(
+  source: ArtSource,
+  size: ArtSize,
+  supply: ArtSupply,
+): Promise<{ art: Ring[], notes: string[], shrunk: Shrunk[] }> {
   const drawingOf = supply.drawingOf ?? readSvg
-  if (source.kind === 'letters') return { art: await lettersAt(source, size, supply), notes: [] }
+  if (source.kind === 'letters') {
+    const { art, shrunk } = await lettersAt(source, size, supply)
+    return { art, notes: [], shrunk: shrunk ? [shrunk] : [] }
+  }
   if (source.kind === 'svg') {
     const drawing = drawingOf(source.text)
-    return { art: sizedArt(drawing, { width: size.width, capital: null }), notes: drawing.notes }
+    return { art: sizedArt(drawing, { width: size.width, capital: null }), notes: drawing.notes, shrunk: [] }
   }
-  const areas = await Promise.all(source.parts.map(part => partArea(part, supply)))
+  const sized = await Promise.all(source.parts.map(part => partArea(part, supply)))
   const notes = source.parts.flatMap(({ what }) => (what.kind === 'drawing' ? drawingOf(what.text).notes : []))
-  return { art: compose(source.parts.map((part, i) => ({ ...part, area: areas[i]! }))), notes }
+  return {
+    art: compose(source.parts.map((part, i) => ({ ...part, area: sized[i]!.art }))),
+    notes,
+    shrunk: sized.flatMap(s => (s.shrunk ? [s.shrunk] : [])),
+  }
 }

@@ -289,3 +289,13 @@ export function withName(form: ArtworkForm, text: string): ArtworkForm {
   const parts = source.parts.map(p => (p.named && p.what.kind === 'letters' ? { ...p, what: { ...p.what, text } } : p))
   return { ...form, name, source: { ...source, parts } }
 }
+
+/** The same stencil whose letters say something else where they said `from`. */
+export function withText(form: ArtworkForm, from: string, to: string): ArtworkForm {
+  const { source } = form
+  const said = <T extends { text: string }>(what: T): T => (what.text.trim() === from.trim() ? { ...what, text: to } : what)
+  if (source.kind === 'letters') return { ...form, source: said(source) }
+  if (source.kind !== 'parts') return form
+  const parts = source.parts.map(p => (p.what.kind === 'letters' ? { ...p, what: said(p.what) } : p))
+  return { ...form, source: { ...source, parts } }
+}

@@ -34,6 +34,8 @@ export interface Customer extends CustomerEntry {
   open: number
   /** Day that the latest job is due; null without jobs. */
   lastDue: string | null
+  /** The job that was planned last; null without jobs. */
+  lastJob: { id: string, sets: { pieces: number, noun: string }[] } | null
 }
 
 /** One job of a customer. */

@@ -90,7 +90,7 @@ describe('what is kept of a reading', () => {
     expect(runEventSchema.safeParse({ ...sent, raggedness: -1 }).success).toBe(false)
   })
   it('an order for the camera has places that lie somewhere', () => {
-    const order = { rings: [[0, 0, 9, 0, 9, 9]], window: { width: 9, height: 9, radius: null }, seed: 3, strengths: null }
+    const order = { rings: [[0, 0, 9, 0, 9, 9]], window: { width: 9, height: 9, radius: null }, of: 'quay lamp', strengths: null }
     expect(cameraOrderSchema.safeParse(order).success).toBe(true)
     expect(cameraOrderSchema.safeParse({ ...order, rings: [] }).success).toBe(false)
     expect(cameraOrderSchema.safeParse({ ...order, rings: [[0, 0, 1e9, 0, 9, 9]] }).success).toBe(false)

@@ -4,8 +4,8 @@ import type { FrostReading, Window } from '#core/bench/frost'
 import type { FrostFigures } from '#core/bench/run'
 import { boundsOf, boxRing, regionOf, transformed } from '#core/basics/outline'
 import type { Region } from '#core/basics/outline'
-import { measuredWall } from '#core/piece/vessel'
 import type { PlannedArt } from './passes'
+import { wallOf } from './placements'
 import type { PieceShape } from './runs'
 
 /** What a stand-in for a camera is told, since it has no lens: what lies before it, in mm of the window. A real camera pays no heed. */
@@ -16,7 +16,8 @@ export const cameraOrderSchema = z.object({
     height: z.number().positive().max(2000),
     radius: z.number().positive().max(2000).nullable(),
   }),
-  seed: z.number().int().min(0).max(0xFFFFFFFF),
+  /** What it is: the stand-in shows the same for the same words. */
+  of: z.string().max(200),
   /** Share of the frost that each ring has, where they differ, as strips of a coupon do. */
   strengths: z.array(z.number().min(0).max(1)).max(3000).nullable(),
 })
@@ -42,11 +43,10 @@ export interface FrostTarget {
 
 /** Places of one piece, as it is drawn. @param no of the piece in its set, from 1: pieces may have art of their own */
 export function frostTargets(shape: PieceShape, no: number): FrostTarget[] {
-  const wall = shape.wall && measuredWall(shape.wall.readings, shape.wall.kind)
+  const wall = wallOf(shape)
   return shape.placements.flatMap((p, placement) => {
     const spot = p.spots?.[0]
     if (!spot) return []
-    const round = wall ? wall.at(spot.middle).r : shape.girth / (2 * Math.PI)
     return [
       {
         placement,
@@ -56,7 +56,7 @@ export function frostTargets(shape: PieceShape, no: number): FrostTarget[] {
         width: p.art?.width ?? p.artWidth,
         height: p.art?.height ?? p.artHeight,
         turn: spot.turn,
-        radius: shape.surface === 'flat' ? null : round,
+        radius: shape.surface === 'flat' ? null : wall.at(spot.middle).r,
         at: spot.at,
         middle: spot.middle,
       },

@@ -70,6 +70,10 @@ export interface Placement extends Where {
   spots: Spot[]
 }
 
+/** Tells by itself whether what is cut for these placements is still what they need: which art, how large, how often. */
+export const artMark = (placements: readonly Placement[]): string =>
+  JSON.stringify(placements.map(p => [p.artworkId, p.artworkIds, p.artWidth, p.artHeight, p.spots.length]))
+
 /** What is drawn of art on a piece. */
 export type DrawnArt = Pick<Placement, 'art' | 'arts' | 'artWidth' | 'artHeight' | 'spots'>
   & Partial<Pick<Placement, 'artworkId' | 'artworkIds'>>

@@ -137,7 +137,13 @@ export function keepOutOn(bands: readonly z.output<typeof keepOutSchema>[], wall
   })
 }
 
-/** The ground of a set: its wall as it was measured, else as straight as its height and girth say. */
+/** The wall of a piece as it was measured, else as straight as its height and girth say; of a flat one, as if it were bent round. */
+export function wallOf({ wall, height, girth }: { wall: PlannedWall | null, height: number, girth: number }): Wall {
+  const r = girth / (2 * Math.PI)
+  return wall ? measuredWall(wall.readings, wall.kind) : straightWall(height, r, r)
+}
+
+/** The ground of a set: its wall, or its pane. */
 export function groundOf(
   set: { surface: Surface, height: number, girth: number, keepOut: readonly z.output<typeof keepOutSchema>[] },
   measured: PlannedWall | null,
@@ -145,8 +151,7 @@ export function groundOf(
 ): Ground {
   if (set.surface === 'flat')
     return { wall: null, pane: pane ?? { width: set.girth, height: set.height, thickness: 4, holes: [] }, bands: [] }
-  const r = set.girth / (2 * Math.PI)
-  const wall = measured ? measuredWall(measured.readings, measured.kind) : straightWall(set.height, r, r)
+  const wall = wallOf({ ...set, wall: measured })
   return { wall, pane: null, bands: keepOutOn(set.keepOut, wall) }
 }
 

@@ -13,6 +13,13 @@ export class ApiError extends Error {
 
 /** Whether the server was heard last time it was asked; while it is not, the bench goes on from what is kept here. */
 export const reachable = ref(true)
+let everMissed = false
+/** Whether all that this page asked for so far came from the server itself. */
+export const alwaysReached = () => !everMissed
+function reached(yes: boolean) {
+  reachable.value = yes
+  everMissed ||= !yes
+}
 /** On an answer that the device kept from an earlier time. */
 const KEPT = 'x-crest-kept'
 
@@ -28,10 +35,10 @@ async function answerTo(path: string, request: RequestInit, patience: number): P
     response = await fetch(`/api/${path}`, { ...request, signal: AbortSignal.timeout(patience) })
   }
   catch {
-    reachable.value = false
+    reached(false)
     throw new ApiError(0, UNREACHABLE)
   }
-  reachable.value = !response.headers.has(KEPT)
+  reached(!response.headers.has(KEPT))
   return response
 }
 

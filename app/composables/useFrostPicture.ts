@@ -1,5 +1,5 @@
 import { v7 } from 'uuid'
-import { isConvexQuad, STRAIGHT } from '#core/bench/frost'
+import { FrostRefused, middleLie } from '#core/bench/frost'
 import type { Lie, Settled, Window } from '#core/bench/frost'
 import type { Region } from '#core/basics/outline'
 import type { CameraOrder } from '#shared/frost'
@@ -14,9 +14,6 @@ export interface FrostPicture {
   width: number
   height: number
 }
-
-/** What every question to the worker has with it. */
-export type Asked = ReturnType<ReturnType<typeof useFrostPicture>['asked']>
 
 /**
  * A picture, where the art lies in it, and what is read from it once that is known: by itself, or after a hand put the corners right.
@@ -42,16 +39,6 @@ export function useFrostPicture(
     lie.value = null
     problem.value = ''
     reset()
-  }
-  /** Where nothing was found: a frame in the middle, to be dragged from. */
-  function inTheMiddle(width: number, height: number): Lie {
-    const { width: w, height: h } = art.value!.window
-    const scale = 0.6 * Math.min(width / w, height / h)
-    const [x, y, dx, dy] = [width / 2, height / 2, (w * scale) / 2, (h * scale) / 2]
-    return {
-      corners: [{ x: x - dx, y: y - dy }, { x: x + dx, y: y - dy }, { x: x + dx, y: y + dy }, { x: x - dx, y: y + dy }],
-      front: STRAIGHT,
-    }
   }
   const asked = () => ({
     picture: picture.value!.blob,
@@ -83,17 +70,15 @@ export function useFrostPicture(
         throw error
       })
       picture.value = { blob, key, simulated, width, height }
-      lie.value = found?.lie ?? inTheMiddle(width, height)
+      lie.value = found?.lie ?? middleLie(art.value!.window, { width, height })
       if (found) await read(found)
-      else problem.value = 'The art was not found by itself. Drag the four corners onto the frame of the art.'
+      else throw new FrostRefused('not-found')
     })
   }
+  /** A hand moves the frame. */
+  const put = (to: Lie) => (lie.value = to)
   /** After a hand moved something. */
-  const placed = () =>
-    tried(async () => {
-      if (!isConvexQuad(lie.value!.corners)) throw new Error('Those corners cross each other. Put them round the art in order.')
-      await read(null)
-    })
+  const placed = () => tried(() => read(null))
   function picked(event: Event) {
     const file = pickedFile(event)
     if (file) void look(file, false)
@@ -106,7 +91,7 @@ export function useFrostPicture(
       const order: CameraOrder = {
         rings: art.value!.art.map(ring => [...ring].map(v => Number(v.toFixed(3)))),
         window: { ...art.value!.window },
-        seed: [...of].reduce((sum, c) => (Math.imul(sum, 31) + c.charCodeAt(0)) >>> 0, 7),
+        of,
         strengths,
       }
       const { picture: blob, simulated } = await apiPicture('camera/photo', order)
@@ -119,5 +104,8 @@ export function useFrostPicture(
       taking.value = false
     }
   }
-  return { ...worker, picture, lie, problem, taking, clear, asked, placed, picked, fromCamera }
+  return { ...worker, picture, lie, problem, taking, clear, asked, put, placed, picked, fromCamera }
 }
+
+/** A picture and the hand on it, for what shows it. */
+export type FrostMeter = ReturnType<typeof useFrostPicture>

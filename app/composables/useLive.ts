@@ -1,8 +1,8 @@
 import type { LiveMessage } from '#shared/runs'
 
 const RETRY_MS = 1000
-/** The first stream opens just after the first load; what came between is fetched once the page has settled. */
-const AFTER_FIRST_MS = 600
+/** More than a clock may be off that was measured over the studio's own network. */
+const MARGIN_MS = 500
 
 type Topic = LiveMessage['topic']
 const hearers = new Map<Topic, Set<(message: never) => void>>()
@@ -23,11 +23,16 @@ export function runLive() {
   const tubs = useTubsStore()
   const session = useSessionStore()
   let source: EventSource | undefined
-  let wasOpen = false
+  /** Streams that were asked for since somebody came in. */
+  let tries = 0
   let retry: ReturnType<typeof setTimeout> | undefined
 
   const quietly = (load: () => Promise<unknown>) => void load().catch(() => {})
-  const loadAll = () => [work.load, studio.load, turns.load, tubs.refresh].forEach(quietly)
+  /** @returns whether all of it is here */
+  const loadAll = async () => {
+    const loads = await Promise.allSettled([work.load, studio.load, turns.load, tubs.refresh].map(load => load()))
+    return loads.every(l => l.status === 'fulfilled')
+  }
 
   function hear(message: LiveMessage) {
     hearers.get(message.topic)?.forEach(h => h(message as never))
@@ -50,7 +55,7 @@ export function runLive() {
       case 'session':
         return
       default:
-        return loadAll()
+        return void loadAll()
     }
   }
 
@@ -60,24 +65,28 @@ export function runLive() {
     source = undefined
   }
 
+  /** Nothing was asked for before the page began. Where that time is not known, the server says that anything may have changed. */
+  const pageBegan = () => (clockKnown() ? Math.floor(serverNow() - performance.now()) - MARGIN_MS : 0)
+
   function open() {
     close()
-    loadAll()
-    source = new EventSource('/api/live')
-    // Whatever was told while nobody listened has to be asked for.
-    source.onopen = () => {
+    const first = ++tries === 1
+    const here = first && loadAll()
+    source = new EventSource(first ? `/api/live?since=${pageBegan()}` : '/api/live')
+    source.onopen = async () => {
       reachable.value = true
-      retry = setTimeout(loadAll, wasOpen ? 0 : AFTER_FIRST_MS)
       // At the start of a page it was measured just now; not so when that was without network.
-      if (wasOpen || !clockKnown()) void syncClock()
-      wasOpen = true
+      if (!first || !clockKnown()) void syncClock()
       void work.send()
+      // Whatever was told while nobody listened has to be asked for, and so has what did not come, or came from what the device keeps.
+      if (!(await here) || !alwaysReached()) void loadAll()
     }
     source.onmessage = e => (JSON.parse(e.data as string) as LiveMessage[]).forEach(hear)
     source.onerror = () => {
       reachable.value = false
-      // A browser gives up on an error answer; we don't.
-      if (source?.readyState === EventSource.CLOSED) retry = setTimeout(open, RETRY_MS)
+      // A browser would come back by itself, but to where this page began; and on an error answer it gives up.
+      close()
+      retry = setTimeout(open, RETRY_MS)
     }
   }
 
@@ -88,7 +97,11 @@ export function runLive() {
   )
   watch(
     () => session.signedIn !== null,
-    signedIn => (signedIn ? open() : close()),
+    (signedIn) => {
+      tries = 0
+      if (signedIn) open()
+      else close()
+    },
     { immediate: true },
   )
   onScopeDispose(close)

@@ -240,7 +240,7 @@ const binWords = (from: number) =>
         </table>
       </details>
       <p class="muted">
-        {{ curves.length ? `By ${countOf(tested, 'coupon')}: a line that falls is a bottle that fades.`
+        {{ curves.length ? `From ${countOf(tested, 'coupon')}: a line that falls is a bottle that fades.`
           : 'No coupon with a curve yet.' }}
         <NuxtLink to="/coupons">All coupons</NuxtLink>
       </p>

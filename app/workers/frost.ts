@@ -1,4 +1,4 @@
-import { ALIKE, findArt, FrostRefused, likenessAt, pictured, readFrost, readMarked, readStrips, settle } from '#core/bench/frost'
+import { findArt, FrostRefused, pictured, readFrost, readMarked, readStrips, settleNear } from '#core/bench/frost'
 import type { FrostReading, Lie, MarkedBox, Pictured, Settled, StripReading, Window } from '#core/bench/frost'
 import type { Region } from '#core/basics/outline'
 import type { StripLayout } from '#core/plan/coupon'
@@ -20,7 +20,7 @@ export type FrostTask
     /** `settled` as it was found; null: from the corners in `lie`, which a hand put there. */
     | (OfPicture & { kind: 'read', lie: Lie, settled: Settled | null })
     | (OfPicture & { kind: 'marked', lie: Lie, frost: MarkedBox, clear: MarkedBox })
-    | (OfPicture & { kind: 'strips', lie: Lie, strips: number, layout: StripLayout })
+    | (OfPicture & { kind: 'strips', lie: Lie, settled: Settled | null, strips: number, layout: StripLayout })
 
 export interface FoundAnswer {
   /** Of the picture as it is held upright, pixels. */
@@ -60,19 +60,6 @@ async function opened({ picture: blob, key }: OfPicture, tell: (share: number) =
   return picture
 }
 
-/** Farther than this, mm, a hand did not mean what the edges say. */
-const MOST_MOVED = 2
-
-/** The corners of a hand, laid onto the edges near them; as they are where that leads away from them. */
-function refined(picture: Pictured, { art, window }: OfPicture, lie: Lie): Settled {
-  const byHand: Settled = { lie, offset: 0, offsetError: Infinity }
-  const settled = settle(picture, art, window, lie)
-  const perMm = Math.hypot(lie.corners[1].x - lie.corners[0].x, lie.corners[1].y - lie.corners[0].y) / window.width
-  const moved = Math.max(...settled.lie.corners.map((c, i) => Math.hypot(c.x - lie.corners[i]!.x, c.y - lie.corners[i]!.y))) / perMm
-  const like = (of: Lie) => likenessAt(picture, art, window, of)
-  return moved <= MOST_MOVED && like(settled.lie) >= Math.min(ALIKE, like(lie)) ? settled : byHand
-}
-
 async function answer(task: FrostTask, tell: (share: number) => void): Promise<FoundAnswer | ReadAnswer | FrostReading | StripsAnswer> {
   const picture = await opened(task, tell)
   const later = (share: number) => tell(0.35 + 0.65 * share)
@@ -80,13 +67,13 @@ async function answer(task: FrostTask, tell: (share: number) => void): Promise<F
     case 'find':
       return { width: picture.width, height: picture.height, found: findArt(picture, task.art, task.window) }
     case 'read': {
-      const settled = task.settled ?? refined(picture, task, task.lie)
+      const settled = task.settled ?? settleNear(picture, task.art, task.window, task.lie)
       return { reading: readFrost(picture, task.art, task.window, settled, task.card, later), settled }
     }
     case 'marked':
       return readMarked(picture, task.window, task.lie, { frost: task.frost, clear: [task.clear] }, task.card)
     case 'strips': {
-      const settled = refined(picture, task, task.lie)
+      const settled = task.settled ?? settleNear(picture, task.art, task.window, task.lie)
       return { strips: readStrips(picture, task.strips, task.layout, settled, task.card), settled }
     }
   }

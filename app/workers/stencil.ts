@@ -1,5 +1,5 @@
 import { ArtRefused, openArea, ownWidth, readSvg, sheetOf, traceGrey, usualThreshold } from '#core/art/drawing'
-import type { ArtSize, DesignSettings, Drawing, TraceSettings } from '#core/art/drawing'
+import type { ArtSize, DesignSettings, Drawing, Shrunk, TraceSettings } from '#core/art/drawing'
 import { allFixed, fixed, reportStencil } from '#core/art/art-report'
 import type { Fix, ReportLimits, StencilReport } from '#core/art/art-report'
 import type { Box, Ring } from '#core/basics/outline'
@@ -21,6 +21,8 @@ export interface LookResult {
   sheet: Box
   report: StencilReport
   notes: string[]
+  /** Letters that are smaller than was asked, to fit their place. */
+  shrunk: Shrunk[]
 }
 /** How wide a drawing is as it was drawn, mm. */
 export interface OwnSize {
@@ -83,14 +85,15 @@ async function answer(task: StencilTask, tell: (share: number) => void): Promise
         sheet: sheetOf(open, task.border),
         report: reportStencil(open, sheetOf(open, task.border), task.limits, keepGoing),
         notes: [],
+        shrunk: [],
       } satisfies LookResult
     }
     default: {
-      const { art, notes } = await artOf(task.source, task.size, { faceOf: letterFace, drawingOf })
+      const { art, notes, shrunk } = await artOf(task.source, task.size, { faceOf: letterFace, drawingOf })
       const open = allFixed(openArea(art, task.design), task.fixes)
       if (task.kind === 'open') return open
       const sheet = sheetOf(open, task.border)
-      return { open, sheet, report: reportStencil(open, sheet, task.limits, keepGoing), notes } satisfies LookResult
+      return { open, sheet, report: reportStencil(open, sheet, task.limits, keepGoing), notes, shrunk } satisfies LookResult
     }
   }
 }

@@ -1,8 +1,9 @@
 import { createServer } from 'node:http'
-import type { IncomingMessage, Server } from 'node:http'
+import type { Server } from 'node:http'
 import sharp from 'sharp'
 import { practiceScene, takePicture } from '../../core/bench/frost'
 import type { Scene, Window } from '../../core/bench/frost'
+import { bodyOf, fate, listening } from '../device'
 
 type Pixels = Scene['pixels']
 
@@ -10,7 +11,8 @@ type Pixels = Scene['pixels']
 interface Order {
   rings: number[][]
   window: Window
-  seed: number
+  /** What it is: the stand-in shows the same for the same words. */
+  of: string
   /** What is known of the piece, in place of what the stand-in makes up. */
   truth?: Partial<Omit<Scene, 'art' | 'window' | 'seed'>>
 }
@@ -18,23 +20,15 @@ interface Order {
 /**
  * A stand-in for a camera on the network. It has no lens: it is told what lies before it, and makes the picture that a phone would,
  * as JPEG on its side with the turn written in its EXIF data, as phones do.
- *   POST /photo  { rings, window, seed, truth? } -> image/jpeg, with the header x-simulated
+ *   POST /photo  { rings, window, of, truth? } -> image/jpeg, with the header x-simulated
  */
 const MOST = 4_000_000
 const MOST_PIXELS = 12_000_000
 
-async function read(request: IncomingMessage): Promise<Order> {
-  const parts: Buffer[] = []
-  let size = 0
-  for await (const part of request as AsyncIterable<Buffer>) {
-    if ((size += part.length) > MOST) throw new Error('too long')
-    parts.push(part)
-  }
-  return JSON.parse(Buffer.concat(parts).toString('utf8')) as Order
-}
+const tooLong = () => new RangeError('too long')
 
-async function photo({ rings, window, seed, truth }: Order, pixels: Pixels): Promise<Buffer> {
-  const scene = { ...practiceScene(rings.map(r => Float64Array.from(r)), window, seed, pixels), ...truth }
+async function photo({ rings, window, of, truth }: Order, pixels: Pixels): Promise<Buffer> {
+  const scene = { ...practiceScene(rings.map(r => Float64Array.from(r)), window, Math.floor(fate(of) * 2 ** 32), pixels), ...truth }
   if (scene.pixels.width * scene.pixels.height > MOST_PIXELS) throw new Error('too large')
   const { width, height, data } = takePicture(scene).picture
   const raw = { width, height, channels: 4 as const }
@@ -53,7 +47,7 @@ export function startCamera(port: number, pixels: Pixels = { width: 4000, height
     try {
       const path = new URL(request.url ?? '/', 'http://camera').pathname
       if (request.method !== 'POST' || path !== '/photo') return refuse(404, 'A simulated camera: it takes pictures at /photo.')
-      const image = await photo(await read(request), pixels)
+      const image = await photo(JSON.parse(await bodyOf(request, MOST, tooLong)) as Order, pixels)
       response.writeHead(200, { 'content-type': 'image/jpeg', 'x-simulated': 'yes' })
       response.end(image)
     }
@@ -61,5 +55,5 @@ export function startCamera(port: number, pixels: Pixels = { width: 4000, height
       refuse(400, 'The camera could not make out what lies before it. Take the picture again.')
     }
   })
-  return new Promise((resolve, reject) => server.once('error', reject).listen(port, '127.0.0.1', () => resolve(server)))
+  return listening(server, port)
 }

@@ -1,7 +1,4 @@
-import type { AddressInfo } from 'node:net'
+import { runDevice } from '../device'
 import { startCutter } from './server'
 
-const server = await startCutter(Number(process.env.PORT ?? 0))
-// The parent reads the address from the first line.
-console.log(`http://127.0.0.1:${(server.address() as AddressInfo).port}/`)
-process.on('SIGTERM', () => server.close())
+await runDevice(startCutter)

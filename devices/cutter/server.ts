@@ -1,7 +1,8 @@
 import { createServer } from 'node:http'
-import type { IncomingMessage, Server } from 'node:http'
+import type { Server } from 'node:http'
 import { CutterRefused, estimate, readHpgl, testCut } from '../../core/art/cutter'
 import type { CutterJob, CutterMaterial } from '../../core/art/cutter'
+import { bodyOf, listening } from '../device'
 
 /**
  * A stand-in for a vinyl cutter on the network. It cuts nothing: it reads HP-GL, draws what it would cut, says how long it
@@ -11,15 +12,7 @@ import type { CutterJob, CutterMaterial } from '../../core/art/cutter'
  */
 const MOST = 20_000_000
 
-async function read(request: IncomingMessage): Promise<string> {
-  const parts: Buffer[] = []
-  let size = 0
-  for await (const part of request as AsyncIterable<Buffer>) {
-    if ((size += part.length) > MOST) throw new CutterRefused('The file is too long for the cutter. Send fewer stencils at once.')
-    parts.push(part)
-  }
-  return Buffer.concat(parts).toString('utf8')
-}
+const tooLong = () => new CutterRefused('The file is too long for the cutter. Send fewer stencils at once.')
 
 function drawing(job: CutterJob, height: number): string {
   return job.strokes
@@ -52,13 +45,13 @@ export function startCutter(port: number): Promise<Server> {
     }
     try {
       const path = new URL(request.url ?? '/', 'http://cutter').pathname
-      if (request.method === 'POST' && path === '/cut') answer(200, cut(await read(request)))
-      else if (request.method === 'POST' && path === '/test') answer(200, test(await read(request)))
+      if (request.method === 'POST' && path === '/cut') answer(200, cut(await bodyOf(request, MOST, tooLong)))
+      else if (request.method === 'POST' && path === '/test') answer(200, test(await bodyOf(request, MOST, tooLong)))
       else answer(404, { error: 'A simulated cutter: it takes HP-GL at /cut and test cuts at /test.' })
     }
     catch (error) {
       answer(400, { error: error instanceof CutterRefused ? error.message : 'The cutter could not read that. Write the file again.' })
     }
   })
-  return new Promise((resolve, reject) => server.once('error', reject).listen(port, '127.0.0.1', () => resolve(server)))
+  return listening(server, port)
 }

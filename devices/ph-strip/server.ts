@@ -1,7 +1,8 @@
 import { createServer } from 'node:http'
-import type { IncomingMessage, Server } from 'node:http'
+import type { Server } from 'node:http'
 import { settleTub, stripColour } from '../../core/plan/tub'
 import type { TubContent } from '../../core/plan/tub'
+import { bodyOf, fate, listening } from '../device'
 
 /**
  * A stand-in for a pH strip. It knows a truth about each tub that nobody else does: how much of the cream really went into the water. It
@@ -12,22 +13,7 @@ const MOST = 100_000
 /** Colour of a strip in poor light: off by so much either way. */
 const OFF = 8
 
-async function read(request: IncomingMessage): Promise<string> {
-  const parts: Buffer[] = []
-  let size = 0
-  for await (const part of request as AsyncIterable<Buffer>) {
-    if ((size += part.length) > MOST) throw new RangeError('too long')
-    parts.push(part)
-  }
-  return Buffer.concat(parts).toString('utf8')
-}
-
-/** A share from 0 to 1 that is always the same for the same words. */
-function fate(words: string): number {
-  let hash = 2_166_136_261
-  for (const letter of words) hash = Math.imul(hash ^ letter.codePointAt(0)!, 16_777_619)
-  return (hash >>> 0) / 2 ** 32
-}
+const tooLong = () => new RangeError('too long')
 
 /** Acid really in a tub against what was reckoned with: from two fifths of it to half as much again. */
 export const truth = (tub: string): number => 0.4 + 1.1 * fate(tub)
@@ -49,12 +35,12 @@ export function startStrip(port: number): Promise<Server> {
     }
     try {
       const path = new URL(request.url ?? '/', 'http://strip').pathname
-      if (request.method === 'POST' && path === '/dip') answer(200, dip(await read(request)))
+      if (request.method === 'POST' && path === '/dip') answer(200, dip(await bodyOf(request, MOST, tooLong)))
       else answer(404, { error: 'A simulated pH strip: it is dipped at /dip.' })
     }
     catch {
       answer(400, { error: 'The strip could not make sense of that tub. Dip it again.' })
     }
   })
-  return new Promise((resolve, reject) => server.once('error', reject).listen(port, '127.0.0.1', () => resolve(server)))
+  return listening(server, port)
 }

@@ -1,12 +1,12 @@
 import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import { run } from './commands.mjs'
+import { buildParts } from './parts.mjs'
+import { root } from './root.mjs'
 import { say, Stop } from './say.mjs'
 
-export const root = fileURLToPath(new URL('../..', import.meta.url))
-const SOURCES = ['app', 'core', 'server', 'shared', 'public', 'nuxt.config.ts', 'package.json', 'package-lock.json']
+const SOURCES = ['app', 'core', 'demo', 'devices', 'server', 'shared', 'public', 'nuxt.config.ts', 'package.json', 'package-lock.json']
 
 function* filesBelow(path) {
   for (const entry of readdirSync(path, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
@@ -54,14 +54,28 @@ export async function needDependencies() {
   writeFileSync(stamp, wanted)
 }
 
+const nuxt = (command, options) =>
+  run(process.execPath, [join(root, 'node_modules', 'nuxt', 'bin', 'nuxt.mjs'), command], { cwd: root, ...options })
+
+/** One of what `needTypes` writes: where it is missing, all are. */
+export const TYPES = '.nuxt/tsconfig.app.json'
+
+/** Types that Nuxt writes: lint and type checks read them, and the build as well, since the project's own tsconfig names them. */
+export async function needTypes() {
+  const { code, output } = await nuxt('prepare', { quiet: true, env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' } })
+  if (code === 0) return
+  console.error(output)
+  throw new Stop('Nuxt could not write its types; its words stand above.')
+}
+
 /** Builds the app when a source changed since the last build. */
 export async function needBuild() {
   const stamp = join(root, '.output', 'crest-built')
   const wanted = fingerprint(SOURCES)
   if (readIfThere(stamp) === wanted) return say('The app is built.')
   say('Building the app; this takes about a minute.')
-  const { code, output } = await run(process.execPath, [join(root, 'node_modules', 'nuxt', 'bin', 'nuxt.mjs'), 'build'], {
-    cwd: root,
+  if (!existsSync(join(root, TYPES))) await needTypes()
+  const { code, output } = await nuxt('build', {
     quiet: true,
     env: { ...process.env, NODE_ENV: 'production', NUXT_TELEMETRY_DISABLED: '1', CREST_BUILD_DIR: '.nuxt-build' },
   })
@@ -69,5 +83,6 @@ export async function needBuild() {
     console.error(output)
     throw new Stop('The build failed; its words stand above.')
   }
+  await buildParts()
   writeFileSync(stamp, wanted)
 }

@@ -4,7 +4,9 @@ import { createInterface } from 'node:readline/promises'
 import { parseArgs } from 'node:util'
 import { checkDisk, checkPort } from './checks.mjs'
 import { databaseHolds, dropSchema, migrate, sampleUntouched } from './database.mjs'
-import { needBuild, needDependencies, root } from './prepare.mjs'
+import { needBuild, needDependencies } from './prepare.mjs'
+import { partFile } from './parts.mjs'
+import { root } from './root.mjs'
 import { keepRunning } from './keep.mjs'
 import { heading, say, Stop } from './say.mjs'
 import { dataFolder, loadSampleWorld, openDatabase, sessionSecret } from './world.mjs'
@@ -60,7 +62,7 @@ async function prepareData(url) {
 /** A simulated device, unless its variable names another. It ends with this script. @returns {Promise<string>} its address */
 function deviceAddress(name, variable) {
   if (process.env[variable]) return Promise.resolve(process.env[variable])
-  const device = spawn(process.execPath, ['--import', 'tsx', join(root, 'devices', name, 'main.ts')], {
+  const device = spawn(process.execPath, [partFile(`devices/${name}/main`)], {
     cwd: root,
     stdio: ['ignore', 'pipe', 'inherit'],
     env: { ...process.env, PORT: '0' },

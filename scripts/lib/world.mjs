@@ -5,7 +5,8 @@ import { openCluster } from './cluster.mjs'
 import { isRoot, run } from './commands.mjs'
 import { needPackages, postgresBin } from './debian.mjs'
 import { needDatabase, printSample } from './database.mjs'
-import { root } from './prepare.mjs'
+import { partFile } from './parts.mjs'
+import { root } from './root.mjs'
 import { say, Stop } from './say.mjs'
 
 /** Where a studio's data lives: a folder of the project's own, or CREST_DATA. */
@@ -63,7 +64,7 @@ export function sessionSecret() {
 
 /** Loads the sample world through the app's own services. */
 export async function loadSampleWorld(url) {
-  const { code, output } = await run(process.execPath, ['--import', 'tsx', join(root, 'demo', 'load.ts')], {
+  const { code, output } = await run(process.execPath, [partFile('demo/load')], {
     cwd: root,
     quiet: true,
     // A sample world that a power cut halves is loaded afresh anyway: no entry of it waits for the disk.

@@ -1,4 +1,4 @@
-import { setResponseHeaders } from 'h3'
+import { getQuery, setResponseHeaders } from 'h3'
 import type { LiveMessage } from '#shared/runs'
 import { route } from '../http/handler'
 import { liveFeed } from '../http/live'
@@ -10,7 +10,10 @@ const ENDS: readonly LiveMessage['topic'][] = ['crew', 'all', 'session']
 /** A page that does not take what it is sent is let go: it comes back by itself and asks for everything. */
 const MOST_UNREAD = 1_000_000
 
-/** Server-sent events: what changed, by topic, several at once. Pages fetch the facts themselves. The stream ends with its session. */
+/**
+ * Server-sent events: what changed, by topic, several at once. Pages fetch the facts themselves. The stream ends with its session.
+ * `since`, a time of the server in ms, has it begin with what was told from then on.
+ */
 export default route((event, { pool, session, by }) => {
   const { res } = event.node
   setResponseHeaders(event, { 'content-type': 'text/event-stream; charset=utf-8', 'cache-control': 'no-store', 'x-accel-buffering': 'no' })
@@ -18,6 +21,10 @@ export default route((event, { pool, session, by }) => {
   const write = (text: string) => void (res.writableLength > MOST_UNREAD ? res.destroy() : res.write(text))
   const beat = () => write(`event: beat\ndata: ${Date.now()}\n\n`)
 
+  function tell(messages: readonly LiveMessage[]) {
+    const told = messages.filter(m => m.topic !== 'session')
+    if (told.length > 0) write(`data: ${JSON.stringify(told)}\n\n`)
+  }
   async function stillHolds() {
     // Without an answer it is asked again with the next heartbeat.
     const now = await readSession(pool, session.id, new Date()).catch(() => undefined)
@@ -25,8 +32,7 @@ export default route((event, { pool, session, by }) => {
   }
   const stop = liveFeed().listen((messages) => {
     if (messages.some(m => ENDS.includes(m.topic))) void stillHolds()
-    const told = messages.filter(m => m.topic !== 'session')
-    if (told.length > 0) write(`data: ${JSON.stringify(told)}\n\n`)
+    tell(messages)
   })
   const heartbeat = setInterval(() => {
     beat()
@@ -37,6 +43,8 @@ export default route((event, { pool, session, by }) => {
     stop()
   })
   beat()
+  const since = Number(getQuery(event).since ?? NaN)
+  if (Number.isFinite(since)) tell(liveFeed().since(since))
   // The answer goes on until one side ends it.
   event._handled = true
 })

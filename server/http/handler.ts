@@ -3,11 +3,12 @@ import type { H3Event } from 'h3'
 import type { z } from 'zod'
 import { fieldErrors } from '#shared/fields'
 import { idSchema } from '#shared/ids'
+import type { Pool } from '../db/pool'
 import type { Context } from '../services/context'
 import { notFound, Refusal } from '../services/refusal'
 import { readJson } from './body'
 import { database } from './database'
-import { currentSession } from './session'
+import { currentSession, NOT_SIGNED_IN, sessionId } from './session'
 
 /** One shape for every error: a sentence, and messages that stand beside fields. */
 export interface ErrorAnswer {
@@ -79,6 +80,20 @@ export function afterRow(event: H3Event): string | null {
   if (!parsed.success) throw new Refusal(400, 'The next page of a list begins after a row\'s id. Open the list from its start.')
   return parsed.data
 }
+
+/**
+ * A page of a list, for whoever is signed in. It is read while the session is asked for: a cookie that this server sealed names one
+ * that held once, and nothing is answered before it is known whether it still does.
+ * @param list rows, or a page that is JSON already
+ */
+export const pageRoute = <T>(list: (pool: Pool, after: string | null, event: H3Event) => Promise<T[] | string>) =>
+  answer(async (event) => {
+    if (!(await sessionId(event))) throw new Refusal(401, NOT_SIGNED_IN)
+    const [after, pool] = [afterRow(event), database()]
+    const [page] = await Promise.all([list(pool, after, event), currentSession(event)])
+    if (typeof page === 'string') setResponseHeaders(event, { 'content-type': 'application/json' })
+    return page
+  })
 
 /** A file as it is kept, which never changes under its id. */
 export function keptFile(event: H3Event, type: string, file: Buffer): Buffer {

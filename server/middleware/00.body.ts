@@ -1,4 +1,4 @@
-import { defineEventHandler, setResponseStatus } from 'h3'
+import { defineEventHandler, setResponseHeader, setResponseStatus } from 'h3'
 import type { Server } from 'node:http'
 import { holdsNoLetter, limitsOf, readBytes } from '../http/body'
 import { Refusal } from '../services/refusal'
@@ -22,7 +22,10 @@ export default defineEventHandler(async (event) => {
   catch (error) {
     if (!(error instanceof Refusal)) throw error
     // The rest is not read, so nothing more is sent. For a moment the sender gets to read the answer; then this connection is of no
-    // more use.
+    // more use, and nobody is to ask for anything else through it.
+    setResponseHeader(event, 'connection', 'close')
+    // Closed at once it would take the answer with it from under whoever is still sending.
+    req.socket.destroySoon = () => req.socket.end()
     req.pause()
     setTimeout(() => req.socket.destroy(), LINGER_MS).unref()
     setResponseStatus(event, error.status)

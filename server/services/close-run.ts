@@ -18,7 +18,7 @@ import { peopleByIds } from '../db/queries/people'
 import * as runs from '../db/queries/runs'
 import { rollOfResist } from '../db/queries/stock'
 import { addUses } from '../db/queries/stencils'
-import { insertJudged, updateJudged } from '../db/queries/works'
+import { insertJudged, shareWork, updateJudged } from '../db/queries/works'
 import type { Context } from './context'
 import { notify } from './context'
 import { book, take, takeGloves, takeOfBlank, takeOfKind } from './ledger'
@@ -146,6 +146,7 @@ export async function correctPieces(db: Db, head: RunHead, state: RunState, corr
   await runs.putTimes(db, head.id, stepTimes(head.plan, head.startedAt, events))
   if (!pass) return
   await updateJudged(db, head.id, summary.pieces.filter(p => corrected.includes(p.n)))
+  await shareWork(db, head.id, workedSeconds(head.plan, head.startedAt, events))
   const kept = (of: RunSummary, n: number) => of.pieces[n - 1]!.result !== 'scrap'
   const turned = corrected.filter(n => kept(before, n) !== kept(summary, n))
   const numbers = (of: number[]) => of.map(n => numberOf(head.plan, n))

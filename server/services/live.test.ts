@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { LiveMessage, StoredEvent } from '#shared/runs'
-import { gathered } from './live'
+import { gathered, recentNews } from './live'
 
 const event = (seq: number) => ({ id: `e${seq}`, seq }) as StoredEvent
 const run = (id: string, ...seqs: number[]): LiveMessage => ({ topic: 'run', id, events: seqs.map(event) })
@@ -27,5 +27,27 @@ describe('live news of one moment', () => {
   })
   it('asks for the whole run where one of its messages does', () => {
     expect(gathered([run('a', 1), { topic: 'run', id: 'a' }, run('a', 2)])).toEqual([{ topic: 'run', id: 'a' }])
+  })
+})
+
+describe('what was told while a page was opened', () => {
+  const today: LiveMessage = { topic: 'today' }
+  it('is told once more, from the time the page names', () => {
+    const news = recentNews(1000)
+    news.keep(run('a', 1), 2000)
+    news.keep(today, 3000)
+    news.keep(run('a', 2), 3000)
+    expect(news.since(1000)).toEqual([run('a', 1, 2), today])
+    expect(news.since(2001)).toEqual([today, run('a', 2)])
+    expect(news.since(3001)).toEqual([])
+  })
+  it('may be anything for a time that was not heard or is past half a minute', () => {
+    const news = recentNews(1000)
+    expect(news.since(999)).toEqual([{ topic: 'all' }])
+    expect(recentNews(Infinity).since(1e15)).toEqual([{ topic: 'all' }])
+    news.keep(today, 2000)
+    news.keep(run('a', 1), 40_000)
+    expect(news.since(2000)).toEqual([{ topic: 'all' }])
+    expect(news.since(2001)).toEqual([run('a', 1)])
   })
 })

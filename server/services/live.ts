@@ -9,12 +9,30 @@ type Listener = (messages: LiveMessage[]) => void
 export interface LiveFeed {
   /** @param listener is given what came since it was last called, in order */
   listen: (listener: Listener) => () => void
+  /** What was told since that time of the server, ms; that anything may have changed where that is not known. */
+  since: (time: number) => LiveMessage[]
   close: () => Promise<void>
 }
 
 const RETRY_MS = 500
 /** What comes within this time goes out together: twenty pages are written to once and not for each entry. */
 const GATHER_MS = 30
+/** A page that has just been opened asks for what was told while it asked for everything else. */
+const KEPT_MS = 30_000
+
+/** What was told within the last half minute. @param from when it began to be heard, ms */
+export function recentNews(from: number) {
+  let complete = from
+  const kept: { at: number, message: LiveMessage }[] = []
+  return {
+    keep(message: LiveMessage, at: number) {
+      kept.push({ at, message })
+      while (kept[0]!.at < at - KEPT_MS) complete = kept.shift()!.at + 1
+    },
+    since: (time: number): LiveMessage[] =>
+      time < complete ? [{ topic: 'all' }] : gathered(kept.filter(k => k.at >= time).map(k => k.message)),
+  }
+}
 
 /** The same news once: what is to be asked for afresh is asked for once, and events of one run go in one message. */
 export function gathered(messages: readonly LiveMessage[]): LiveMessage[] {
@@ -43,6 +61,8 @@ export function openLiveFeed(url: string): LiveFeed {
   let closed = false
   let heard: LiveMessage[] = []
   let timer: NodeJS.Timeout | undefined
+  // Until the database is listened to, nothing is known of any time.
+  let recent = recentNews(Infinity)
 
   function flush() {
     timer = undefined
@@ -52,6 +72,7 @@ export function openLiveFeed(url: string): LiveFeed {
   }
   function tell(message: LiveMessage) {
     heard.push(message)
+    recent.keep(message, Date.now())
     timer ??= setTimeout(flush, GATHER_MS)
   }
 
@@ -62,6 +83,7 @@ export function openLiveFeed(url: string): LiveFeed {
     const retry = () => {
       if (lost || closed) return
       lost = true
+      recent = recentNews(Infinity)
       next.end().catch(() => {})
       setTimeout(() => void connect(true), RETRY_MS).unref()
     }
@@ -72,6 +94,7 @@ export function openLiveFeed(url: string): LiveFeed {
       await next.connect()
       await next.query(`listen ${LIVE_CHANNEL}`)
       client = next
+      recent = recentNews(Date.now())
       if (again) tell({ topic: 'all' })
     }
     catch {
@@ -85,6 +108,7 @@ export function openLiveFeed(url: string): LiveFeed {
       listeners.add(listener)
       return () => listeners.delete(listener)
     },
+    since: time => recent.since(time),
     async close() {
       closed = true
       clearTimeout(timer)

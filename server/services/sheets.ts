@@ -1,5 +1,6 @@
 import { v7 } from 'uuid'
 import { fieldErrors } from '#shared/fields'
+import { artMark } from '#shared/passes'
 import { shareOfSheet, sheetSchema } from '#shared/sheets'
 import type { RollEntry, Roll, Sheet, SheetForm } from '#shared/sheets'
 import { asWritten } from '#shared/written'
@@ -116,20 +117,22 @@ export async function cutSheet(context: Context, id: string, taken: TakenStock):
     }
     const gone = taken.rolls.reduce((sum, t) => sum + (t.was - t.left) * rolls.get(t.id)!.width, 0)
     const net = Math.max(0, gone - taken.scraps.reduce((sum, s) => sum + s.width * s.length, 0))
-    await sheets.setSheetCut(db, id, context.now(), { rolls: taken.rolls, scraps: back, perPiece: await usedBy(db, sheet, net) })
+    await sheets.setSheetCut(db, id, context.now(), { rolls: taken.rolls, scraps: back, ...await usedBy(db, sheet, net) })
     await notify(db, { topic: 'shelf' })
     await notify(db, { topic: 'today' })
     return oneSheet(db, id)
   })
 }
 
-/** What one piece of each pass used of a sheet, mm². */
-async function usedBy(db: Db, { setId, entered }: Sheet, net: number): Promise<Record<string, number>> {
-  if (setId === null) return {}
+/** What one piece of each pass used of a sheet, mm², and for which art. */
+async function usedBy(db: Db, { setId, entered }: Sheet, net: number): Promise<Pick<sheets.KeptTaken, 'perPiece' | 'artMarks'>> {
+  if (setId === null) return { perPiece: {} }
   const { rules } = await studioOf(db)
   const read = sheetSchema(rules.lengthUnit).safeParse(entered)
-  if (!read.success) return {}
-  return shareOfSheet(read.data, await passesOfSet(db, setId), net, rules.border)
+  if (!read.success) return { perPiece: {} }
+  const passes = await passesOfSet(db, setId)
+  const perPiece = shareOfSheet(read.data, passes, net, rules.border)
+  return { perPiece, artMarks: Object.fromEntries(passes.map(p => [p.id, artMark(p.placements)])) }
 }
 
 /** It was not cut after all: what it took hangs on the shelf again, as long as nobody has cut from it since. */

@@ -1,10 +1,10 @@
-import Papa from 'papaparse'
 import { z } from 'zod'
 import { inTransaction } from '../db/pool'
-import type { Pool } from '../db/pool'
+import type { Db, Pool } from '../db/pool'
 import * as everything from '../db/queries/everything'
 import type { Table } from '../db/queries/everything'
 import { countPeople } from '../db/queries/people'
+import { CSV_MARK, csvLines } from './csv'
 
 export const FORMAT = 'crest-studio'
 /** Of the file, not of the tables in it: those go by the migration. */
@@ -22,11 +22,31 @@ const lineSchema = z.object({ table: z.string(), row: z.record(z.string(), z.unk
 
 const ROWS = 500
 
-/** Everything a studio knows, as JSON Lines: a head, then a line for each row, as it stood at one moment. See docs/exports.md. */
-export async function* writeStudio(pool: Pool, now: Date): AsyncGenerator<string> {
+/** What `write` makes of the database as it stood at one moment, also where somebody breaks off the download. */
+async function* asItStood(pool: Pool, write: (db: Db) => AsyncGenerator<string>): AsyncGenerator<string> {
   const db = await pool.connect()
   try {
     await db.query('begin isolation level repeatable read read only')
+    yield* write(db)
+    await db.query('commit')
+  }
+  finally {
+    // Whoever breaks off leaves the transaction open.
+    await db.query('rollback').catch(() => {})
+    db.release()
+  }
+}
+
+/** All rows of a table as JSON, some at a time. */
+async function* rowsOf(db: Db, table: Table): AsyncGenerator<string[]> {
+  await everything.openRows(db, table)
+  for (let rows = await everything.moreRows(db, ROWS); rows.length > 0; rows = await everything.moreRows(db, ROWS)) yield rows
+  await everything.closeRows(db)
+}
+
+/** Everything a studio knows, as JSON Lines: a head, then a line for each row. See docs/exports.md. */
+export const writeStudio = (pool: Pool, now: Date): AsyncGenerator<string> =>
+  asItStood(pool, async function* (db) {
     const tables = await everything.studioTables(db)
     const head: StudioFileHead = {
       format: FORMAT,
@@ -36,55 +56,24 @@ export async function* writeStudio(pool: Pool, now: Date): AsyncGenerator<string
       tables: Object.fromEntries(tables.map(t => [t.name, Object.fromEntries(t.columns.map(c => [c.name, c.type]))])),
     }
     yield `${JSON.stringify(head)}\n`
-    for (const table of tables) {
-      await everything.openRows(db, table)
-      for (let rows = await everything.moreRows(db, ROWS); rows.length > 0; rows = await everything.moreRows(db, ROWS))
-        yield rows.map(row => `{"table":${JSON.stringify(table.name)},"row":${row}}\n`).join('')
-      await everything.closeRows(db)
-    }
-    await db.query('commit')
-  }
-  finally {
-    // Whoever breaks off the download leaves the transaction open.
-    await db.query('rollback').catch(() => {})
-    db.release()
-  }
-}
+    for (const table of tables)
+      for await (const rows of rowsOf(db, table)) yield rows.map(row => `{"table":${JSON.stringify(table.name)},"row":${row}}\n`).join('')
+  })
 
 /**
- * One table as CSV (RFC 4180, UTF-8 with a mark), a line for each row, as it stood at one moment: what a spreadsheet would run as a formula
- * is written as text, lists and objects as JSON.
+ * One table as CSV, written as the log is; lists and objects are JSON within their field.
  * @returns null where there is no such table
  */
 export async function tableCsv(pool: Pool, name: string): Promise<AsyncGenerator<string> | null> {
   const table = (await everything.studioTables(pool)).find(t => t.name === name)
   if (!table) return null
+  const columns = table.columns.map(c => c.name)
   const cell = (value: unknown) => (typeof value === 'object' && value !== null ? JSON.stringify(value) : value)
-  const text = (rows: unknown[][]) => `${Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' })}\r\n`
-  async function* lines({ columns }: Table, rows: AsyncGenerator<string[]>): AsyncGenerator<string> {
-    yield `\uFEFF${text([columns.map(c => c.name)])}`
-    for await (const some of rows) {
-      const read = some.map(row => JSON.parse(row) as Record<string, unknown>)
-      yield text(read.map(row => columns.map(c => cell(row[c.name]))))
-    }
-  }
-  return lines(table, rowsAtOnce(pool, table))
-}
-
-/** All rows of a table, some at a time, as they stood at one moment. */
-async function* rowsAtOnce(pool: Pool, table: Table): AsyncGenerator<string[]> {
-  const db = await pool.connect()
-  try {
-    await db.query('begin isolation level repeatable read read only')
-    await everything.openRows(db, table)
-    for (let rows = await everything.moreRows(db, ROWS); rows.length > 0; rows = await everything.moreRows(db, ROWS)) yield rows
-    await db.query('commit')
-  }
-  finally {
-    // Whoever breaks off the download leaves the transaction open.
-    await db.query('rollback').catch(() => {})
-    db.release()
-  }
+  return asItStood(pool, async function* (db) {
+    yield CSV_MARK + csvLines([columns])
+    for await (const rows of rowsOf(db, table))
+      yield csvLines(rows.map(row => JSON.parse(row) as Record<string, unknown>).map(row => columns.map(c => cell(row[c]))))
+  })
 }
 
 /** A file that can't be brought in, and why. */

@@ -1,4 +1,3 @@
-import Papa from 'papaparse'
 import { faultText } from '#core/bench/run'
 import { numberOf } from '#core/plan/run-plan'
 import { fullText, LOG_COLUMNS, rankOf, tagsAsked } from '#shared/log'
@@ -7,6 +6,7 @@ import { PERIODS } from '#shared/works'
 import type { Db } from '../db/pool'
 import { loggedRuns } from '../db/queries/runs'
 import type { LoggedRun, LogPlace, LogWanted } from '../db/queries/runs'
+import { CSV_MARK, csvLines } from './csv'
 
 const DAY_MS = 86_400_000
 
@@ -68,14 +68,11 @@ export function logRows(run: LoggedRun): LogRow[] {
   }))
 }
 
-/**
- * The log as CSV (RFC 4180, UTF-8 with a mark, so that spreadsheets read it as such), one line for each piece. What a spreadsheet would
- * run as a formula is written as text.
- */
+/** The log as CSV, one line for each piece. */
 export async function* logCsv(db: Db, wanted: LogWanted): AsyncGenerator<string> {
-  yield `\uFEFF${LOG_COLUMNS.join(',')}\r\n`
+  yield CSV_MARK + csvLines([[...LOG_COLUMNS]])
   for await (const runs of allRuns(db, wanted)) {
     const rows = runs.flatMap(logRows).map(row => LOG_COLUMNS.map(c => row[c]))
-    if (rows.length > 0) yield `${Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' })}\r\n`
+    if (rows.length > 0) yield csvLines(rows)
   }
 }

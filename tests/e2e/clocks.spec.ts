@@ -104,7 +104,7 @@ test('an entry stays on the device until its answer was heard', async ({ signedI
     await route.fetch()
     await route.abort()
   })
-  await page.route('**/api/live', route => route.abort())
+  await page.route(/\/api\/live/, route => route.abort())
   await press(page, 'Last part covered')
   const coveredAt = Date.now()
   await expect(page.getByText('One entry is kept on this device')).toBeVisible()

@@ -15,9 +15,9 @@ test('a coupon is read off, its curve gives the best dwell, and the next plan us
   await expect(page.getByText('Two different times are needed to compare')).toBeVisible()
   // One picture of all strips, the first faint and the last white, gives marks in that order, and the creep of each.
   await page.getByRole('button', { name: 'Read all strips from one picture' }).click()
-  await page.getByRole('button', { name: 'With the studio\'s camera' }).click()
+  await page.getByRole('button', { name: 'Use the studio\'s camera' }).click()
   await expect(page.getByRole('list', { name: 'What the strips show' }).getByRole('listitem')).toHaveCount(5, { timeout: 40_000 })
-  await page.getByRole('button', { name: 'Take these marks' }).click()
+  await page.getByRole('button', { name: 'Use these marks' }).click()
   const marks = await Promise.all([1, 2, 3, 4, 5].map(n => page.getByLabel(`Frost of strip ${n}`, { exact: true }).inputValue()))
   expect(marks.map(Number)).toEqual([...marks.map(Number)].sort((a, b) => a - b))
   expect(Number(marks[0])).toBeGreaterThan(3)

@@ -172,7 +172,7 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   const dwelt = await piece.getByRole('cell').first().innerText()
   await piece.getByRole('button', { name: /^Put times right/ }).click()
   const times = page.getByRole('dialog', { name: 'Put the times of tumbler 1 right' })
-  const really = times.getByLabel('It really was at')
+  const really = times.getByLabel('It really happened at')
   const [hours, minutes, seconds] = (await really.inputValue()).split(':').map(Number)
   await really.fill('soon')
   await times.getByLabel('What was wrong with it').fill('pressed late')
@@ -219,6 +219,9 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   await page.getByLabel('Customer').pressSequentially('regat')
   await page.getByRole('option', { name: 'Regatta committee' }).click()
   await expect(page.getByText('Likes: Oars in deep frost')).toBeVisible()
+  await page.getByRole('link', { name: 'Start from their last job: 2 tumblers' }).click()
+  await expect(page.getByRole('heading', { name: 'Again for Regatta committee' })).toBeVisible()
+  await expect(page.getByLabel('How many')).toHaveValue('2')
 
   await page.getByRole('link', { name: 'Shelf' }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'Ten second cream' })).toContainText('96 mL of 120 mL')

@@ -44,6 +44,16 @@ test('art is read: findings lead to their places, an island is tied, names becom
   await page.getByLabel('What it says').fill('Name')
   await page.getByLabel('Capital height').fill('12 mm')
   await expect(page.getByRole('region', { name: 'What the art says' })).toBeVisible()
+  // A name too long for its place says so, and goes onto two lines where that helps.
+  await page.getByLabel('What it says').fill('Maria Montgomery')
+  await page.getByLabel('At most wide').fill('110 mm')
+  const smaller = page.getByRole('list', { name: 'Letters that were made smaller' })
+  await expect(smaller).toContainText(/“Maria Montgomery” is too long for its place: its capitals are [\d.]+\smm tall instead of 12/)
+  await smaller.getByRole('button', { name: 'New line after “Maria”' }).click()
+  await expect(page.getByLabel('What it says')).toHaveValue('Maria\nMontgomery')
+  await expect(smaller).toBeHidden()
+  await page.getByLabel('What it says').fill('Name')
+  await page.getByLabel('At most wide').fill('60 mm')
   // A font of the studio's own: what is no font is said, one that is sets the letters.
   const font = page.locator('input[type=file][accept=".ttf,.otf,.woff"]')
   await font.setInputFiles({ name: 'note.ttf', mimeType: 'font/ttf', buffer: Buffer.from('no font') })
@@ -52,12 +62,14 @@ test('art is read: findings lead to their places, an island is tied, names becom
   await font.setInputFiles('node_modules/@fontsource/cormorant-garamond/files/cormorant-garamond-latin-600-normal.woff')
   await expect(page.getByRole('combobox', { name: 'Letters' })).toHaveText('cormorant-garamond-latin-600-normal')
   await expect(page.getByText(/of art, on/)).not.toHaveText(plainSize!)
+  const crew = 'name,year\nIlse Karlotta von Hafen,1999\n"Bo, cox",2001\n'
   await page
     .locator('input[type=file][accept*=csv]')
-    .setInputFiles({ name: 'crew.csv', mimeType: 'text/csv', buffer: Buffer.from('name,year\nIlse,1999\n"Bo, cox",2001\n') })
+    .setInputFiles({ name: 'crew.csv', mimeType: 'text/csv', buffer: Buffer.from(crew) })
   await page.getByRole('button', { name: 'Check all 2' }).click()
+  await expect(page.getByText(/“Ilse Karlotta von Hafen 1999” is too long.*With a new line after “Karlotta” they would be/)).toBeVisible()
   await page.getByRole('button', { name: 'Keep these 2 stencils' }).click()
-  await expect(page.getByRole('link', { name: /Ilse 1999/ })).toBeVisible()
+  await expect(page.getByRole('link', { name: /Ilse Karlotta von Hafen 1999/ })).toBeVisible()
   await expect(page.getByRole('link', { name: /Bo, cox 2001/ })).toBeVisible()
 
   await page.goto(`${world.app.url}/plan/new`)

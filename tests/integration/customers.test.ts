@@ -34,6 +34,7 @@ describe('customers', () => {
     await mate.post('jobs', { id: jobs[1], job: jobForm(lotId, { customer: 'ferry STEPS' }) })
     const ferry = (await called('Ferry steps'))!
     expect(ferry).toMatchObject({ jobs: 2, open: 2, lastDue: '2030-06-01' })
+    expect(ferry.lastJob).toEqual({ id: jobs[1], sets: [{ pieces: 4, noun: 'tumbler' }] })
     const { body } = await mate.get<{ orders: CustomerJob[] }>(`customers/${ferry.id}`)
     expect(body.orders.map(o => [o.what, o.status])).toEqual([
       ['4 tumblers', 'planned'],

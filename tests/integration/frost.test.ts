@@ -28,7 +28,7 @@ describe('the simulated camera', () => {
       pixels: { width: 1000, height: 750 }, frost: 0.35, clear: 0.03, creep: 0.1, spots: [], mottle: { height: 0, length: 8 },
       grain: { deviation: 0, size: 0.2 },
     }
-    const answer = await photo({ rings, window, seed: 11, truth })
+    const answer = await photo({ rings, window, of: 'slipway lamp', truth })
     expect([answer.status, answer.headers.get('content-type'), answer.headers.get('x-simulated')]).toEqual([200, 'image/jpeg', 'yes'])
     const image = Buffer.from(await answer.arrayBuffer())
     expect(await sharp(image).metadata()).toMatchObject({ width: 750, height: 1000, orientation: 6 })
@@ -44,7 +44,7 @@ describe('the simulated camera', () => {
     expect([read.against!.outside, read.against!.missing]).toEqual([0, 0])
   })
   it('makes the same picture of the same piece, and says what it can\'t make out', async () => {
-    const order = { rings, window, seed: 5, truth: { pixels: { width: 120, height: 90 } } }
+    const order = { rings, window, of: 'pier lamp', truth: { pixels: { width: 120, height: 90 } } }
     const [a, b] = await Promise.all([photo(order), photo(order)].map(async p => Buffer.from(await (await p).arrayBuffer())))
     expect(a!.equals(b!)).toBe(true)
     expect((await photo('a snapshot')).status).toBe(400)
@@ -75,6 +75,6 @@ describe('frost that was read', () => {
     expect(events.at(-1)).toMatchObject({ kind: 'frost.read', piece: 2, contrast: 42.5, missing: 2.1 })
   })
   it('nobody asks the camera for a picture of nothing', async () => {
-    expect((await mate.post('camera/photo', { rings: [], window, seed: 4, strengths: null })).status).toBe(400)
+    expect((await mate.post('camera/photo', { rings: [], window, of: 'quay lamp', strengths: null })).status).toBe(400)
   })
 })

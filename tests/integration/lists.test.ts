@@ -9,7 +9,7 @@ import { listOpenPasses } from '../../server/db/queries/jobs'
 import { listPeople } from '../../server/db/queries/people'
 import { photosOfRun } from '../../server/db/queries/photos'
 import { listRolls, listSheets } from '../../server/db/queries/sheets'
-import { listMoves, listStock } from '../../server/db/queries/stock'
+import { ledgerPage, listStock } from '../../server/db/queries/stock'
 import { listSupplies } from '../../server/db/queries/supplies'
 import { listStencils } from '../../server/db/queries/stencils'
 import { allPages, PAGE_ROWS } from '../../shared/pages'
@@ -87,14 +87,14 @@ describe('every list comes in pages, each row once and in order', () => {
       'changes of a level',
       'movement',
       'jsonb_build_object(\'at\', now() - interval \'1 minute\' * (n % 3), \'stock_id\', \'LOT\')',
-      after => listMoves(db, lotId, after),
+      async after => JSON.parse(await ledgerPage(db, lotId, after)) as { id: string }[],
       'at desc, id desc',
     ],
     [
       'the ledger',
       'movement',
       'jsonb_build_object(\'at\', now() - interval \'1 minute\' * (n % 3))',
-      after => listMoves(db, null, after),
+      async after => JSON.parse(await ledgerPage(db, null, after)) as { id: string }[],
       'at desc, id desc',
     ],
     ['supplies', 'supply', named('name', ', \'put_away\', n % 2 = 0'), after => listSupplies(db, after), 'put_away, lower(name), id'],
@@ -136,16 +136,22 @@ describe('every list comes in pages, each row once and in order', () => {
       after => listCoupons(db, null, after),
       'at desc, id desc',
     ],
-    ['coupons of one bottle', 'coupon', 'jsonb_build_object(\'run_id\', null)', after => listCoupons(db, lotId, after), 'at desc, id desc'],
+    [
+      'coupons of one bottle',
+      'coupon',
+      'jsonb_build_object(\'run_id\', null, \'lot_id\', \'LOT\')',
+      after => listCoupons(db, lotId, after),
+      'at desc, id desc',
+    ],
     [
       'pictures of a run',
       'run_photo',
-      'jsonb_build_object(\'at\', now() + n % 3 * interval \'1 day\')',
+      'jsonb_build_object(\'at\', now() + n % 3 * interval \'1 day\', \'run_id\', \'RUN\')',
       after => photosOfRun(db, runId, after),
       'at, id',
     ],
   ])('%s', async (name, table, change, page, order) => {
-    await fill(table, change.replace('LOT', lotId))
+    await fill(table, change.replace('LOT', lotId).replace('RUN', runId))
     const only
       = {
         'rolls': 'not put_away',

@@ -108,6 +108,7 @@ describe('a look that is put right after the run was closed', () => {
     const summary = async () => (await log({ q: 'rightput' })).find(e => e.id === run.runId)!.summary.pieces[0]!
     const { startedAt } = (await mate.get<RunWithEvents>(`runs/${run.runId}`)).body
     const before = await summary()
+    const workBefore = (await judged()).work!.mean
     const retime = async (heldAt: number) => {
       const entry = event({ kind: 'time.corrected', piece: 1, fact: 'coat.started', heldAt, why: 'pressed late' })
       return (await mate.post<EventsAnswer>(`runs/${run.runId}/events`, { events: [entry] })).body.outcomes[0]!
@@ -117,6 +118,7 @@ describe('a look that is put right after the run was closed', () => {
     const after = await summary()
     expect(after.firstPart!).toBeGreaterThan(before.firstPart!)
     expect(after.dwell).toBe(before.dwell)
+    expect((await judged()).work!.mean).toBeGreaterThan(workBefore)
   })
   it('needs a reason, and another run is not moved by it', async () => {
     const [{ body }] = [await correct(1, { result: 'scrap', why: '' })]

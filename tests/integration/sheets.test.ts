@@ -4,6 +4,7 @@ import { boxRing } from '../../core/basics/outline'
 import { cutStencil, sheetHpgl } from '../../core/art/sheet'
 import { SHEET_FORM } from '../../shared/sheets'
 import type { Roll, RollForm, Sheet, SheetForm, SheetSummary } from '../../shared/sheets'
+import type { JobForm } from '../../shared/jobs'
 import type { Job } from '../../shared/passes'
 import { firstPass, jobForm, newLot } from '../support/client'
 import type { Client } from '../support/client'
@@ -128,6 +129,17 @@ describe('a cut sheet', () => {
     })
     // 100 mm off a roll of 12 in, less a scrap of 100 × 50 mm, for two pieces.
     expect((await firstPass(mate, job.id)).resistCut).toBeCloseTo((100 * 304.8 - 100 * 50) / 2, 6)
+    // Other art needs other resist: what was cut for the old one tells nothing of it.
+    const narrower = structuredClone(form)
+    narrower.sets[0]!.passes[0]!.placements[0]!.artWidth = '40'
+    const change = async (to: JobForm) => {
+      const { body: { version } } = await mate.get<Job>(`jobs/${job.id}`)
+      expect((await mate.put<Job>(`jobs/${job.id}`, { job: to, version })).status).toBe(200)
+    }
+    await change(narrower)
+    expect((await firstPass(mate, job.id)).resistCut).toBeNull()
+    await change(form)
+    expect((await firstPass(mate, job.id)).resistCut).not.toBeNull()
     await mate.post(`sheets/${id}/uncut`)
     expect((await firstPass(mate, job.id)).resistCut).toBeNull()
   })

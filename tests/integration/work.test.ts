@@ -303,6 +303,24 @@ describe('the event stream', () => {
     expect(Date.now() - sentAt).toBeLessThan(1000)
     stop.abort()
   })
+  it('a page just opened is told what came since it began, and of an unknown time that anything may have changed', async () => {
+    const { runId } = await newRun(mate, oldLot)
+    /** Reads a stream until it tells this. */
+    const tells = async (since: number, wanted: string) => {
+      const stop = new AbortController()
+      const { body } = await fetch(`${mate.url}/api/live?since=${since}`, { headers: { cookie: mate.cookie }, signal: stop.signal })
+      const reader = body!.pipeThrough(new TextDecoderStream()).getReader()
+      let heard = ''
+      while (!heard.includes(wanted)) heard += (await reader.read()).value
+      stop.abort()
+      return heard
+    }
+    expect(await tells(0, 'all')).toContain('[{"topic":"all"}]')
+    await new Promise(resolve => setTimeout(resolve, 300))
+    const began = Date.now()
+    await send(mate, runId, [event({ kind: 'gate.ticked', step: 'try-safety', item: 'gloves' })])
+    expect(await tells(began, runId)).toContain('gate.ticked')
+  })
 })
 
 describe('a whole run', () => {

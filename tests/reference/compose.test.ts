@@ -6,7 +6,7 @@ import type { MultiPolygon, Polygon, Ring as Loop } from 'polygon-clipping'
 import { describe, expect, it } from 'vitest'
 import { compose } from '../../core/art/compose'
 import { part } from '../../core/art/compose/testing.test-support'
-import { capitalHeight, letters, sizedArt } from '../../core/art/drawing'
+import { capitalHeight, fittedLetters, letters, sizedArt } from '../../core/art/drawing'
 import type { FaceId } from '../../core/art/drawing'
 import { boundsOf, difference, regionArea, transformed, union } from '../../core/basics/outline'
 import type { Region, Ring } from '../../core/basics/outline'
@@ -48,6 +48,9 @@ describe('names set in a face, against fontkit, which reads the same file by its
         expect(Math.abs(wide(1000) - own)).toBeLessThan(0.05)
         // Too long for its place it is set smaller, and fills the place.
         if (own > 20) expect(wide(20)).toBeCloseTo(20, 1)
+        const { shrunk } = fittedLetters({ text: name, align: 'middle' }, { width: 20, capital: 10 }, face)
+        if (own > 20.1) expect([name, shrunk?.set]).toEqual([name, expect.closeTo((10 * 20) / own, 1)])
+        else if (own < 19.9) expect([name, shrunk]).toEqual([name, null])
         else expect(wide(20)).toBeCloseTo(own, 1)
       }
     },

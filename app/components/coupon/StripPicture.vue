@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
-import { markOf, stripArt } from '#core/bench/frost'
+import { markOf, practiceStrips, stripArt } from '#core/bench/frost'
 import type { Settled, StripReading } from '#core/bench/frost'
 import { STRIP_LAYOUT } from '#core/plan/coupon'
 import type { StripsAnswer } from '~/workers/frost'
@@ -13,49 +13,33 @@ const studio = useStudioStore()
 const art = computed(() => stripArt(props.strips, STRIP_LAYOUT))
 const found = shallowRef<StripReading[] | null>(null)
 const meter = useFrostPicture(art, read, () => (found.value = null))
-const { picture, lie, problem, taking, busy, share } = meter
+const { picture, lie } = meter
 
-async function read(_: Settled | null) {
+async function read(settled: Settled | null) {
   const answer = await meter.ask<StripsAnswer>({
-    kind: 'strips', ...meter.asked(), lie: lie.value!, strips: props.strips, layout: { ...STRIP_LAYOUT },
+    kind: 'strips', ...meter.asked(), lie: lie.value!, settled, strips: props.strips, layout: { ...STRIP_LAYOUT },
   })
   lie.value = answer.settled.lie
   found.value = answer.strips
 }
-/** What the stand-in shows: a coupon that frosts as coupons do, faint at first and white at last. */
-const practice = computed(() => Array.from({ length: props.strips }, (_, i) => 1 - Math.exp(-(i + 1) * 0.7)))
 </script>
 
 <template>
   <Dialog visible modal header="The strips in one picture" :style="{ width: 'min(62rem, 96vw)' }" @update:visible="emit('close')">
     <div class="strips">
       <p>
-        Peel the tape, let the scrap dry, and lay it over black card with the first strip at the left. All {{ strips }} strips are in the
+        Peel the tape, let the scrap dry, and lay it over black card with the first strip on the left. All {{ strips }} strips are in the
         picture, and light comes from the side.
       </p>
-      <PictureBar
-        :not-yet="false"
-        :read="found !== null"
-        :taking="taking"
-        :busy="busy"
-        :share="share"
-        @picked="meter.picked"
-        @camera="meter.fromCamera(of, practice)"
-        @stop="meter.cancel"
-      />
-      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <PictureBar :meter="meter" :of="of" :strengths="practiceStrips(strips)" :read="found !== null" />
       <FrostStage
         v-if="picture?.width && lie"
-        :picture="picture.blob"
-        :width="picture.width"
-        :height="picture.height"
+        :meter="meter"
+        :picture="picture"
+        :lie="lie"
         :art="art.art"
         :window="art.window"
-        :lie="lie"
         :boxes="null"
-        :disabled="busy"
-        @lie="lie = $event"
-        @placed="meter.placed"
       />
       <p v-if="picture?.simulated" class="muted">A practice picture from the simulated camera, not your scrap.</p>
       <template v-if="found">
@@ -66,9 +50,10 @@ const practice = computed(() => Array.from({ length: props.strips }, (_, i) => 1
           </li>
         </ol>
         <p class="muted">
-          {{ studio.rules.whiteFrost }} L* over clear glass make a 10, by the house rule. Measured and by eye don't mix well in one coupon.
+          {{ studio.rules.whiteFrost }} L* over clear glass make a 10, by the house rule. Measured marks and marks by eye don't mix well in
+          one coupon.
         </p>
-        <Button label="Take these marks" @click="emit('read', found)" />
+        <Button label="Use these marks" @click="emit('read', found)" />
       </template>
     </div>
   </Dialog>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
 import Textarea from 'primevue/textarea'
 import { v7 } from 'uuid'
 import { customerSchema } from '#shared/customers'
@@ -42,11 +41,7 @@ async function save() {
     >
       <Textarea :id="field" v-model="form.likes" rows="2" auto-resize :invalid="invalid" :aria-describedby="described" />
     </Field>
-    <p v-if="problem" class="problem wide" role="alert">{{ problem }}</p>
-    <div class="do wide">
-      <Button type="submit" label="Save" :disabled="busy" />
-      <Button type="button" severity="secondary" label="Cancel" @click="emit('close')" />
-    </div>
+    <SaveBar class="wide" label="Save" :busy="busy" :problem="problem" @leave="emit('close')" />
   </form>
 </template>
 
@@ -59,5 +54,4 @@ async function save() {
   margin: 0 0 1.4rem;
 }
 .wide { grid-column: 1 / -1; }
-.do { display: flex; gap: 0.7rem; }
 </style>

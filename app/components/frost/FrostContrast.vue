@@ -21,7 +21,7 @@ const share = computed(() => Math.min(1, Math.max(0, props.figures.contrast / (P
       <span :style="{ width: `${100 * share}%` }" />
       <i :style="{ left: `${100 / PAST}%` }" />
     </div>
-    <p class="muted">The mark is what your house calls even and white: {{ studio.rules.whiteFrost }} L*.</p>
+    <p class="muted">The mark shows what you call even and white: {{ studio.rules.whiteFrost }} L*.</p>
   </div>
 </template>
 

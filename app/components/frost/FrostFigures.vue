@@ -14,9 +14,9 @@ const rows = computed(() => {
   const row = (key: FrostFigure, name: string, value: string | null, about: string) =>
     value === null ? [] : [{ key, name, value, word: word(key), about }]
   return [
-    ...row('mottle', 'Clouds', light(f.mottle), 'How far squares of 1.27 mm differ from each other (mottle).'),
-    ...row('graininess', 'Grain', light(f.graininess), 'How far each of them varies in itself (graininess).'),
-    ...row('offset', 'Edges lie', mm(f.offset), 'Outside the art where above zero: creep.'),
+    ...row('mottle', 'Clouds', light(f.mottle), 'How much squares of 1.27 mm differ from each other (mottle).'),
+    ...row('graininess', 'Grain', light(f.graininess), 'How much each square varies within itself (graininess).'),
+    ...row('offset', 'Edges lie', mm(f.offset), 'Above zero they lie outside the art: creep.'),
     ...row('raggedness', 'Ragged by', mm(f.raggedness), 'How far edges stray from a smooth line.'),
     ...row('blur', 'Edges fade over', mm(f.blur), 'From a tenth to nine tenths, the camera\'s own blur included.'),
   ]

@@ -1,28 +1,22 @@
 <script setup lang="ts">
-import { coarser } from '#core/basics/outline'
+import { boxRing, coarser, pathText } from '#core/basics/outline'
 import type { Point, Region } from '#core/basics/outline'
-import { mappingOf } from '#core/bench/frost'
+import { frameOf, inPicture, mappingOf, windowPlace } from '#core/bench/frost'
 import type { Lie, MarkedBox, Window } from '#core/bench/frost'
+import type { FrostMeter, FrostPicture } from '~/composables/useFrostPicture'
 
 /** A picture with the art laid over it: its frame is dragged by the corners, or moved with the arrow keys. */
 const props = defineProps<{
-  picture: Blob
-  /** Of the picture upright, pixels. */
-  width: number
-  height: number
+  meter: FrostMeter
+  picture: FrostPicture
+  lie: Lie
   art: Region
   window: Window
-  lie: Lie
   /** Places marked by hand, mm of the window; null where the art says what is frosted. */
   boxes: { frost: MarkedBox, clear: MarkedBox } | null
-  disabled: boolean
 }>()
-const emit = defineEmits<{
-  lie: [lie: Lie]
-  boxes: [boxes: { frost: MarkedBox, clear: MarkedBox }]
-  /** A hand let go. */
-  placed: []
-}>()
+const emit = defineEmits<{ boxes: [boxes: { frost: MarkedBox, clear: MarkedBox }] }>()
+const { busy: disabled, put, placed } = props.meter
 
 /** Wide enough for any screen here; the measuring is done on the picture itself. */
 const SHOWN = 1600
@@ -31,14 +25,13 @@ const loupe = useTemplateRef<HTMLCanvasElement>('loupe')
 const drawing = useTemplateRef<SVGSVGElement>('drawing')
 const { width: wide } = useElementSize(drawing)
 /** Pixels of the picture to one of the screen. */
-const px = computed(() => props.width / (wide.value || 600))
+const px = computed(() => props.picture.width / (wide.value || 600))
 watch(
   [() => props.picture, canvas],
-  async ([picture, to]) => {
+  async ([{ blob, width }, to]) => {
     if (!to) return
-    const scale = Math.min(1, SHOWN / props.width)
-    const shown = { resizeWidth: Math.round(props.width * scale), resizeQuality: 'high' } as const
-    const image = await createImageBitmap(picture, shown).catch(() => null)
+    const shown = { resizeWidth: Math.min(SHOWN, width), resizeQuality: 'high' } as const
+    const image = await createImageBitmap(blob, shown).catch(() => null)
     if (!image) return
     to.width = image.width
     to.height = image.height
@@ -49,31 +42,13 @@ watch(
 )
 
 const mapping = computed(() => mappingOf(props.window, props.lie))
-const outline = computed(() => {
-  const map = mapping.value
-  if (!map) return ''
-  return coarser(props.art, 0.1)
-    .map((ring) => {
-      const points: string[] = []
-      for (let i = 0; i < ring.length; i += 2) {
-        const p = map.toPicture(ring[i]!, ring[i + 1]!)
-        points.push(`${p.x.toFixed(1)} ${p.y.toFixed(1)}`)
-      }
-      return `M${points.join('L')}Z`
-    })
-    .join('')
-})
-/** Sides of the frame, drawn as they bend round the wall. */
-const frame = computed(() => {
-  const map = mapping.value
-  const { width, height } = props.window
-  if (!map) return `M${props.lie.corners.map(c => `${c.x} ${c.y}`).join('L')}Z`
-  const side = (from: [number, number], to: [number, number]) =>
-    Array.from({ length: 12 }, (_, i) => map.toPicture(from[0] + ((to[0] - from[0]) * i) / 12, from[1] + ((to[1] - from[1]) * i) / 12))
-  const round = [...side([0, 0], [width, 0]), ...side([width, 0], [width, height]), ...side([width, height], [0, height]),
-    ...side([0, height], [0, 0])]
-  return `M${round.map(p => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('L')}Z`
-})
+const outline = computed(() => (mapping.value ? pathText(inPicture(coarser(props.art, 0.1), mapping.value), 1) : ''))
+/** Sides of the frame, drawn as they bend round the wall; corners that make no frame are joined as they lie. */
+const frame = computed(() =>
+  mapping.value
+    ? pathText(inPicture([frameOf(props.window)], mapping.value), 1)
+    : `M${props.lie.corners.map(c => `${c.x} ${c.y}`).join('L')}Z`,
+)
 
 interface Handle {
   name: string
@@ -85,17 +60,16 @@ const handles = computed<Handle[]>(() => {
   const corners = props.lie.corners.map((at, i): Handle => ({
     name: `Corner of the art, ${CORNERS[i]}`,
     at,
-    move: to => emit('lie', { ...props.lie, corners: props.lie.corners.map((c, k) => (k === i ? to : c)) as unknown as Lie['corners'] }),
+    move: to => put({ ...props.lie, corners: props.lie.corners.map((c, k) => (k === i ? to : c)) as unknown as Lie['corners'] }),
   }))
   const map = mapping.value
-  if (!map || props.boxes) return corners
-  if (props.window.radius === null) return corners
+  if (!map || props.boxes || props.window.radius === null) return corners
   const { width, height } = props.window
   const foot = map.toPicture(width / 2, height)
   const belly: Handle = {
     name: 'Middle of its lower edge, which hangs lower as you look down on it',
     at: foot,
-    move: to => emit('lie', { ...props.lie, front: { ...props.lie.front, lower: props.lie.front.lower + (to.y - foot.y) / map.scale } }),
+    move: to => put({ ...props.lie, front: { ...props.lie.front, lower: props.lie.front.lower + (to.y - foot.y) / map.scale } }),
   }
   return [...corners, belly]
 })
@@ -103,7 +77,7 @@ const boxHandles = computed<Handle[]>(() => {
   const { boxes } = props
   const map = mapping.value
   if (!boxes || !map) return []
-  const inverse = (to: Point): Point => windowPlace(map, to)
+  const inverse = (to: Point): Point => windowPlace(props.window, map, to)
   return (['frost', 'clear'] as const).flatMap((key): Handle[] => {
     const box = boxes[key]
     const name = key === 'frost' ? 'Frosted place' : 'Clear place'
@@ -128,34 +102,16 @@ const boxHandles = computed<Handle[]>(() => {
     ]
   })
 })
-/** The place of the window that lies under a place of the picture: a few steps of Newton's, by differences. */
-function windowPlace(map: NonNullable<typeof mapping.value>, to: Point): Point {
-  let [x, y] = [props.window.width / 2, props.window.height / 2]
-  for (let i = 0; i < 12; i++) {
-    const p = map.toPicture(x, y)
-    const [a, b] = [map.toPicture(x + 0.1, y), map.toPicture(x, y + 0.1)]
-    const [ax, ay, bx, by] = [(a.x - p.x) * 10, (a.y - p.y) * 10, (b.x - p.x) * 10, (b.y - p.y) * 10]
-    const det = ax * by - bx * ay
-    if (Math.abs(det) < 1e-9) break
-    x += ((to.x - p.x) * by - (to.y - p.y) * bx) / det
-    y += ((to.y - p.y) * ax - (to.x - p.x) * ay) / det
-  }
-  return { x, y }
-}
-const boxPath = (box: MarkedBox) => {
-  const map = mapping.value!
-  const at = [[box.left, box.top], [box.right, box.top], [box.right, box.bottom], [box.left, box.bottom]] as const
-  return `M${at.map(([x, y]) => map.toPicture(x, y)).map(p => `${p.x} ${p.y}`).join('L')}Z`
-}
+const boxPath = (box: MarkedBox) => pathText(inPicture([boxRing(box)], mapping.value!), 1)
 
 const dragged = ref<Handle['name'] | null>(null)
 const all = computed(() => [...handles.value, ...boxHandles.value])
 function placeOf(event: PointerEvent): Point {
   const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(drawing.value!.getScreenCTM()!.inverse())
-  return { x: Math.min(props.width, Math.max(0, p.x)), y: Math.min(props.height, Math.max(0, p.y)) }
+  return { x: Math.min(props.picture.width, Math.max(0, p.x)), y: Math.min(props.picture.height, Math.max(0, p.y)) }
 }
 function take(event: PointerEvent, handle: Handle) {
-  if (props.disabled) return
+  if (disabled.value) return
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
   dragged.value = handle.name
   look(handle.at)
@@ -170,17 +126,19 @@ function drag(event: PointerEvent) {
 function drop() {
   if (dragged.value === null) return
   dragged.value = null
-  emit('placed')
+  void placed()
 }
 function key(event: KeyboardEvent, handle: Handle) {
   const step = (event.shiftKey ? 10 : 1) * px.value
   const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[event.key]
-  if (!by || props.disabled) return
+  if (!by || disabled.value) return
   event.preventDefault()
   handle.move({ x: handle.at.x + by[0]!, y: handle.at.y + by[1]! })
 }
+/** Several presses are one move. */
+const settled = useDebounceFn(placed, 500)
 function keyed(event: KeyboardEvent) {
-  if (event.key.startsWith('Arrow') && !props.disabled) emit('placed')
+  if (event.key.startsWith('Arrow') && !disabled.value) void settled()
 }
 /** What a finger covers, seen beside it. */
 const LOUPE = 132
@@ -188,7 +146,7 @@ const ZOOM = 3
 function look(at: Point) {
   const [from, to] = [canvas.value, loupe.value]
   if (!from || !to) return
-  const scale = from.width / props.width
+  const scale = from.width / props.picture.width
   const side = LOUPE / ZOOM
   const context = to.getContext('2d')!
   context.fillStyle = '#000'
@@ -197,15 +155,15 @@ function look(at: Point) {
 }
 const aside = computed(() => {
   const handle = all.value.find(h => h.name === dragged.value)
-  return handle !== undefined && handle.at.x < props.width / 2
+  return handle !== undefined && handle.at.x < props.picture.width / 2
 })
 const R = 13
 </script>
 
 <template>
-  <div class="stage" :style="{ aspectRatio: `${width} / ${height}` }">
+  <div class="stage" :style="{ aspectRatio: `${picture.width} / ${picture.height}` }">
     <canvas ref="canvas" class="shown" aria-hidden="true" />
-    <svg ref="drawing" :viewBox="`0 0 ${width} ${height}`" role="group" aria-label="The picture, with the frame of the art">
+    <svg ref="drawing" :viewBox="`0 0 ${picture.width} ${picture.height}`" role="group" aria-label="The picture, with the frame of the art">
       <path v-if="!boxes" class="art" :d="outline" :stroke-width="1.5 * px" fill-rule="evenodd" />
       <path class="frame" :d="frame" :stroke-width="2 * px" :stroke-dasharray="`${8 * px} ${6 * px}`" />
       <template v-if="boxes && mapping">

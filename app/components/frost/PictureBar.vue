@@ -1,18 +1,20 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import type { FrostMeter } from '~/composables/useFrostPicture'
 
-/** Where a picture comes from: this device, or the studio's camera; and a way to stop the measuring. */
-defineProps<{
+/** Where a picture comes from: this device, or the studio's camera; a way to stop the measuring; and what is wrong with the picture. */
+const props = defineProps<{
+  meter: FrostMeter
+  /** What lies before a stand-in for a camera: the same words, the same picture. */
+  of: string
+  /** Frost of each ring, where they differ. */
+  strengths?: number[]
   /** There is nothing yet that a picture could be held against. */
-  notYet: boolean
+  notYet?: boolean
   /** A reading is there already. */
   read: boolean
-  /** The camera is at it. */
-  taking: boolean
-  busy: boolean
-  share: number
 }>()
-const emit = defineEmits<{ picked: [event: Event], camera: [], stop: [] }>()
+const { picked, fromCamera, cancel, problem, taking, busy, share } = props.meter
 </script>
 
 <template>
@@ -23,20 +25,21 @@ const emit = defineEmits<{ picked: [event: Event], camera: [], stop: [] }>()
       type="file"
       accept="image/*"
       :disabled="notYet"
-      @change="emit('picked', $event)"
+      @change="picked"
     ></label>
     <Button
       severity="secondary"
-      :label="taking ? 'The camera is taking it' : 'With the studio\'s camera'"
+      :label="taking ? 'The camera is taking it' : 'Use the studio\'s camera'"
       :disabled="notYet || taking || busy"
-      @click="emit('camera')"
+      @click="fromCamera(of, strengths ?? null)"
     />
-    <Button v-if="busy" severity="secondary" :label="`Stop measuring (${Math.round(share * 100)} %)`" @click="emit('stop')" />
+    <Button v-if="busy" severity="secondary" :label="`Stop measuring (${Math.round(share * 100)} %)`" @click="cancel" />
   </div>
+  <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
 </template>
 
 <style scoped>
-.choose { display: flex; flex-wrap: wrap; gap: 0.7rem; align-items: center; }
+.choose { display: flex; flex-wrap: wrap; gap: 0.7rem; align-items: center; margin-bottom: 1rem; }
 .choose label { min-height: 48px; cursor: pointer; display: inline-flex; align-items: center; }
 .choose label:focus-within { outline: 3px solid var(--glass); outline-offset: 2px; }
 </style>

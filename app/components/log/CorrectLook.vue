@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
 import MultiSelect from 'primevue/multiselect'
 import Textarea from 'primevue/textarea'
 import { capital } from '#core/basics/units'
@@ -17,36 +16,28 @@ const save = () => emit('save', { result: result.value, faults: faults.value, no
 </script>
 
 <template>
-  <Sheet :title="`Put ${name} right`" @close="emit('close')">
-    <form novalidate @submit.prevent="save">
-      <ChoiceField v-model="result" label="Now it is" :options="results" />
-      <Field v-slot="{ id, labelled }" label="Seen on it">
-        <MultiSelect
-          v-model="faults"
-          :input-id="id"
-          :aria-labelledby="labelled"
-          :options="[...FAULTS]"
-          option-label="text"
-          option-value="id"
-          placeholder="nothing"
-          :show-toggle-all="false"
-        />
-      </Field>
-      <Field v-slot="{ id, described, invalid }" label="What changed" :error="problem">
-        <Textarea :id="id" v-model="why" rows="2" auto-resize :invalid="invalid" :aria-describedby="described" />
-      </Field>
-      <p class="muted">
-        What was said before stays in the run's entries. A piece that turns out to be scrap is owed again by its job.
-      </p>
-      <div class="do">
-        <Button type="submit" label="Put it right" :disabled="busy" />
-        <Button type="button" severity="secondary" label="Leave it" @click="emit('close')" />
-      </div>
-    </form>
-  </Sheet>
+  <CorrectSheet
+    :title="`Put ${name} right`"
+    after="What was said before stays in the run's entries. A piece that turns out to be scrap is owed again by its job."
+    :busy="busy"
+    @save="save"
+    @close="emit('close')"
+  >
+    <ChoiceField v-model="result" label="Now it is" :options="results" />
+    <Field v-slot="{ id, labelled }" label="Seen on it">
+      <MultiSelect
+        v-model="faults"
+        :input-id="id"
+        :aria-labelledby="labelled"
+        :options="[...FAULTS]"
+        option-label="text"
+        option-value="id"
+        placeholder="nothing"
+        :show-toggle-all="false"
+      />
+    </Field>
+    <Field v-slot="{ id, described, invalid }" label="What changed" :error="problem">
+      <Textarea :id="id" v-model="why" rows="2" auto-resize :invalid="invalid" :aria-describedby="described" />
+    </Field>
+  </CorrectSheet>
 </template>
-
-<style scoped>
-form { display: grid; gap: 1rem; }
-.do { display: flex; gap: 0.7rem; }
-</style>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
 import { FIELD_OF, PIECE_FACTS, retimed } from '#core/bench/run'
 import type { PieceFact, PieceState } from '#core/bench/run'
 
@@ -34,23 +33,15 @@ function save() {
 </script>
 
 <template>
-  <Sheet :title="`Put the times of ${name} right`" @close="emit('close')">
-    <form novalidate @submit.prevent="save">
-      <SelectField v-model="fact" label="Which one" :options="facts" />
-      <TextField v-model="time" label="It really was at" :error="wrong" />
-      <TextField v-model="why" label="What was wrong with it" :error="problem" />
-      <p class="muted">
-        Dwell, lateness and how long steps take follow. What was pressed stays in the run's entries.
-      </p>
-      <div class="do">
-        <Button type="submit" label="Put it right" :disabled="busy" />
-        <Button type="button" severity="secondary" label="Leave it" @click="emit('close')" />
-      </div>
-    </form>
-  </Sheet>
+  <CorrectSheet
+    :title="`Put the times of ${name} right`"
+    after="Dwell, lateness and step times follow. What was pressed stays in the run's entries."
+    :busy="busy"
+    @save="save"
+    @close="emit('close')"
+  >
+    <SelectField v-model="fact" label="Which one" :options="facts" />
+    <TextField v-model="time" label="It really happened at" :error="wrong" />
+    <TextField v-model="why" label="What was wrong with it" :error="problem" />
+  </CorrectSheet>
 </template>
-
-<style scoped>
-form { display: grid; gap: 1rem; }
-.do { display: flex; gap: 0.7rem; }
-</style>

@@ -2,7 +2,7 @@
 import { faultText } from '#core/bench/run'
 import type { FaultId, FaultMark } from '#core/bench/run'
 import { unrolled } from '#core/piece/placement'
-import { measuredWall, straightWall } from '#core/piece/vessel'
+import { wallOf } from '#shared/placements'
 import type { PieceShape } from '#shared/runs'
 
 /**
@@ -11,10 +11,7 @@ import type { PieceShape } from '#shared/runs'
  */
 const props = defineProps<{ shape: PieceShape, marks: readonly FaultMark[], fault: FaultId | null }>()
 const emit = defineEmits<{ mark: [at: number, middle: number], remove: [i: number] }>()
-const wall = computed(() => {
-  const { wall: taped, height, girth } = props.shape
-  return taped ? measuredWall(taped.readings, taped.kind) : straightWall(height, girth / (2 * Math.PI), girth / (2 * Math.PI))
-})
+const wall = computed(() => wallOf(props.shape))
 /** Degrees of what is in the middle: the front of a round piece, half the width of a flat one. */
 const front = computed(() => (props.shape.surface === 'flat' ? 180 : (props.shape.placements?.[0]?.spots?.[0]?.at ?? 180)))
 const flat = computed(() => unrolled(wall.value, front.value))

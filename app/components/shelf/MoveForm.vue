@@ -70,17 +70,13 @@ async function save(anyway = false) {
     <TextField v-model="form.amount" :label="question" :error="errors.amount" />
     <TextField v-model="form.note" label="Why" hint="Leave blank when there is nothing to say" :error="errors.note" />
     <p v-if="after !== null" class="muted">That leaves {{ words.amount(item.kind, after) }}.</p>
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <div class="do">
+    <SaveBar label="Save" :busy="busy" :problem="problem" @leave="emit('close')">
       <Button v-if="late" type="button" label="Use it anyway" :disabled="busy" @click="save(true)" />
-      <Button v-else type="submit" label="Save" :disabled="busy" />
-      <Button type="button" severity="secondary" label="Cancel" @click="emit('close')" />
-    </div>
+    </SaveBar>
   </form>
 </template>
 
 <style scoped>
 form { display: grid; gap: 1rem; }
-.do { display: flex; gap: 0.7rem; }
 .numeral { font-size: 1.4rem; }
 </style>

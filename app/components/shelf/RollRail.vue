@@ -89,13 +89,7 @@ async function throwAway(roll: Roll) {
       />
       <label class="check"><Checkbox v-model="form.scrap" binary /> It is a scrap</label>
       <label class="check"><Checkbox v-model="form.grain" binary /> It has a grain: stencils are not turned on it</label>
-      <div class="do">
-        <Button
-          type="submit"
-          label="Hang it up"
-          :disabled="busy"
-        /> <Button type="button" severity="secondary" label="Cancel" @click="adding = false" />
-      </div>
+      <SaveBar label="Hang it up" :busy="busy" @leave="adding = false" />
     </form>
   </section>
 </template>
@@ -115,5 +109,4 @@ rect { fill: var(--glass-deep); stroke: var(--glass); }
 form { display: grid; gap: 0.8rem; max-width: 34rem; }
 .pair { display: grid; grid-template-columns: 1fr 1fr; gap: 0.8rem; }
 .check { display: flex; gap: 0.6rem; align-items: center; }
-.do { display: flex; gap: 0.7rem; }
 </style>

@@ -53,13 +53,7 @@ async function putAway(stencil: Stencil) {
         :options="REUSED_RESISTS.map(r => ({ id: r, text: capital(resistKind(r).name) }))"
         :error="errors.resist"
       />
-      <div class="do">
-        <Button
-          type="submit"
-          label="Hang it up"
-          :disabled="busy"
-        /> <Button type="button" severity="secondary" label="Cancel" @click="adding = false" />
-      </div>
+      <SaveBar label="Hang it up" :busy="busy" @leave="adding = false" />
     </form>
   </section>
 </template>
@@ -70,5 +64,4 @@ ul { list-style: none; padding: 0; margin: 0.5rem 0; display: flex; flex-wrap: w
 li { display: flex; flex-wrap: wrap; align-items: baseline; gap: 0 0.7rem; border-left: 2px solid var(--glass); padding-left: 0.7rem; }
 .numeral { font-size: 1.3rem; }
 form { display: grid; gap: 0.8rem; max-width: 34rem; }
-.do { display: flex; gap: 0.7rem; }
 </style>

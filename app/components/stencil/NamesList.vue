@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import Textarea from 'primevue/textarea'
 import { v7 } from 'uuid'
-import { readNames } from '#core/art/drawing'
+import { lostSize, readNames } from '#core/art/drawing'
 import { artFigures, findingsOf, leastOf, narrowestOf } from '#core/art/art-report'
 import { asWritten } from '#shared/written'
 import { artworkSchema, withName } from '#shared/artworks'
@@ -70,7 +70,7 @@ const counted = ({ look, form }: Seen) => {
   const found = look ? findingsOf(look.report, leastOf(form.cutBy, studio.rules)).filter(f => f.count > 0) : []
   return { change: found.filter(f => f.weight === 'change').length, care: found.filter(f => f.weight === 'care').length }
 }
-const worth = (s: Seen) => (s.look ? 100 * counted(s).change + counted(s).care : Infinity)
+const worth = (s: Seen) => (s.look ? 100 * counted(s).change + counted(s).care + lostSize(s.look.shrunk) : Infinity)
 /** What its report says, in a line. */
 function said(s: Seen): string {
   if (!s.look) return s.why
@@ -141,6 +141,7 @@ async function keep() {
         <li v-for="s in worst" :key="s.name" :class="{ bad: !s.look }">
           <strong>{{ line(s.name) }}</strong> <span class="muted">{{ size(s) }}</span>
           <span>{{ said(s) }}</span>
+          <span v-for="(small, i) in s.look?.shrunk ?? []" :key="i">{{ shrunkWords(units, small) }}</span>
         </li>
       </ul>
       <Button
@@ -160,9 +161,9 @@ section { display: grid; gap: 0.6rem; justify-items: start; border-top: 1px soli
 section > :deep(.field) { width: 100%; }
 h3 { font-size: 1.2rem; }
 .row { display: flex; flex-wrap: wrap; gap: 0.5rem; }
-ul { list-style: none; padding: 0; display: grid; gap: 0.4rem; width: 100%; }
-li { display: grid; grid-template-columns: 1fr auto; gap: 0 0.6rem; }
-li > :last-child { grid-column: 1 / -1; }
+ul { list-style: none; padding: 0; display: grid; width: 100%; }
+li { display: grid; grid-template-columns: 1fr auto; gap: 0 0.6rem; border-top: 1px solid var(--line); padding: 0.4rem 0; }
+li > :nth-child(n + 3) { grid-column: 1 / -1; }
 .bad > :last-child { border-left: 4px double var(--frost); padding-left: 0.5rem; }
 .button { cursor: pointer; white-space: normal; }
 .button:focus-within { outline: 3px solid var(--glass); outline-offset: 2px; }

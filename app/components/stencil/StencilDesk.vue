@@ -5,7 +5,7 @@ import { artFigures, leastOf, lookAt } from '#core/art/art-report'
 import type { Finding, FindingId, Fix } from '#core/art/art-report'
 import { boundsOf, transformed } from '#core/basics/outline'
 import { formatNumber } from '#core/basics/units'
-import { ARTWORK_FORM, artworkSchema, takesNames } from '#shared/artworks'
+import { ARTWORK_FORM, artworkSchema, takesNames, withText } from '#shared/artworks'
 import type { Artwork } from '#shared/artworks'
 import { wallOf } from '#shared/blanks'
 import type { LookResult } from '~/workers/stencil'
@@ -261,6 +261,18 @@ async function save(putAway: boolean) {
         <template v-if="form.through">Shown as it is cut, mirrored.</template>
       </p>
       <ul v-if="look?.notes.length" class="notes"><li v-for="n in look.notes" :key="n">{{ n }}</li></ul>
+      <ul v-if="look?.shrunk.length" class="notes" aria-label="Letters that were made smaller">
+        <li v-for="(s, i) in look.shrunk" :key="i">
+          {{ shrunkWords(units, s) }}
+          <Button
+            v-if="s.parted"
+            size="small"
+            severity="secondary"
+            :label="`New line after “${s.parted.after}”`"
+            @click="form = withText(plain(form), s.text, s.parted.text)"
+          />
+        </li>
+      </ul>
     </div>
     <div class="says">
       <FixPreview

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
 import { v7 } from 'uuid'
 import { z } from 'zod'
 import { parseMass, parseVolume } from '#core/basics/units'
@@ -58,15 +57,10 @@ async function save() {
       hint="As local rules say. Leave blank when nobody says so"
       :error="errors.fullBy"
     />
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <div class="do">
-      <Button type="submit" label="Set it up" :disabled="busy" />
-      <Button type="button" severity="secondary" label="Cancel" @click="emit('close')" />
-    </div>
+    <SaveBar label="Set it up" :busy="busy" :problem="problem" @leave="emit('close')" />
   </form>
 </template>
 
 <style scoped>
 form { display: grid; gap: 1rem; }
-.do { display: flex; gap: 0.7rem; }
 </style>

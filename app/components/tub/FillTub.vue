@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
 import { v7 } from 'uuid'
 import { z } from 'zod'
 import { parseVolume } from '#core/basics/units'
@@ -31,15 +30,10 @@ async function fill() {
   <form novalidate @submit.prevent="fill">
     <TextField v-model="form.name" label="Which tub" :error="errors.name" />
     <TextField v-model="form.volume" label="Water in it" hint="10 L, 2 gal" :error="errors.volume" />
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <div class="do">
-      <Button type="submit" label="It's filled" :disabled="busy" />
-      <Button type="button" severity="secondary" label="Cancel" @click="emit('close')" />
-    </div>
+    <SaveBar label="It's filled" :busy="busy" :problem="problem" @leave="emit('close')" />
   </form>
 </template>
 
 <style scoped>
 form { display: grid; gap: 1rem; }
-.do { display: flex; gap: 0.7rem; }
 </style>

@@ -57,11 +57,7 @@ async function save() {
         <ChoiceField v-model="form.way" label="Where it goes" :options="ways" :error="errors.way" />
         <TextField v-model="form.words" label="What the rule says" :error="errors.words" />
         <TextField v-model="form.source" label="Where it says so" hint="A letter, a permit, a page, with its date" :error="errors.source" />
-        <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-        <div class="do">
-          <Button type="submit" label="Save" :disabled="busy" />
-          <Button type="button" severity="secondary" label="Cancel" @click="writing = false" />
-        </div>
+        <SaveBar label="Save" :busy="busy" :problem="problem" @leave="writing = false" />
       </form>
     </div>
   </article>
@@ -71,7 +67,6 @@ async function save() {
 article { display: grid; grid-template-columns: 1fr 1fr; gap: 0.4rem 2rem; align-items: start; }
 h2 { font-size: 1.35rem; }
 form { display: grid; gap: 0.8rem; }
-.do { display: flex; gap: 0.7rem; }
 article :deep(button) { margin-top: 0.4rem; }
 @media (max-width: 46rem) { article { grid-template-columns: 1fr; } }
 </style>

@@ -147,11 +147,7 @@ async function print() {
           <DayField v-model="leave.leftOn" label="On" :error="leaveErrors.leftOn" />
           <TextField v-model="leave.leftTo" label="Who takes it" :error="leaveErrors.leftTo" />
           <TextField v-model="leave.leftRule" label="Under which rule or order" :error="leaveErrors.leftRule" />
-          <p v-if="leaveProblem" class="problem" role="alert">{{ leaveProblem }}</p>
-          <div class="do">
-            <Button type="submit" label="It has left" :disabled="leavingNow" />
-            <Button type="button" severity="secondary" label="Cancel" @click="leaving = false" />
-          </div>
+          <SaveBar label="It has left" :busy="leavingNow" :problem="leaveProblem" @leave="leaving = false" />
         </form>
       </Sheet>
     </template>
@@ -169,7 +165,6 @@ h2 { margin-bottom: 0.5rem; }
 .do { display: flex; flex-wrap: wrap; gap: 0.7rem; }
 form { display: grid; grid-template-columns: 2fr 1fr 2fr auto; gap: 0.8rem; align-items: start; }
 form > :deep(button) { margin-top: 1.75rem; }
-.leave > .do :deep(button) { margin-top: 0; }
 .leave { grid-template-columns: 1fr; }
 .lines { list-style: none; padding: 0; }
 .lines li { padding: 0.3rem 0; border-bottom: 1px solid var(--line); }

@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import Select from 'primevue/select'
 import { v7 } from 'uuid'
 import { cautionWords } from '#core/bench/frost'
-import type { FrostReading, MarkedBox, Settled } from '#core/bench/frost'
+import type { FrostReading, MarkedBox, Settled, Window } from '#core/bench/frost'
 import { capital } from '#core/basics/units'
 import { numberOf, pieceLabel } from '#core/plan/run-plan'
 import { figuresOf, frostTargets } from '#shared/frost'
@@ -30,18 +30,19 @@ const places = computed(() =>
 const target = computed(() => targets.value.find(t => t.placement === placement.value) ?? targets.value[0] ?? null)
 const { found: art, byHand } = useTargetArt(target)
 
-const boxes = shallowRef<{ frost: MarkedBox, clear: MarkedBox } | null>(null)
+/** Where nothing is drawn, a hand says what is frost and what is clear; at first the middle of the frame, and what is above it. */
+const moved = shallowRef<{ frost: MarkedBox, clear: MarkedBox } | null>(null)
+const boxes = computed(() => (byHand.value && art.value ? (moved.value ?? firstBoxes(art.value.window)) : null))
 const reading = shallowRef<FrostReading | null>(null)
 const said = ref('')
 const meter = useFrostPicture(art, read, () => {
   reading.value = null
   said.value = ''
 })
-const { picture, lie, problem, taking, share, busy } = meter
+const { picture, lie, busy } = meter
 
 async function read(found: Settled | null) {
-  if (byHand.value) {
-    boxes.value ??= firstBoxes()
+  if (boxes.value) {
     reading.value = await meter.ask<FrostReading>({ kind: 'marked', ...meter.asked(), lie: lie.value!, ...boxes.value })
     return
   }
@@ -49,18 +50,15 @@ async function read(found: Settled | null) {
   lie.value = answer.settled.lie
   reading.value = answer.reading
 }
-/** Nothing is drawn: the middle of the frame is taken for frost, and what is above it for clear glass. */
-function firstBoxes() {
-  const { width, height } = art.value!.window
-  return {
-    frost: { left: width * 0.3, right: width * 0.7, top: height * 0.3, bottom: height * 0.7 },
-    clear: { left: 0, right: width, top: -4, bottom: -1 },
-  }
-}
-watch([piece, placement], () => {
-  meter.clear()
-  boxes.value = null
+const firstBoxes = ({ width, height }: Window) => ({
+  frost: { left: width * 0.3, right: width * 0.7, top: height * 0.3, bottom: height * 0.7 },
+  clear: { left: 0, right: width, top: -4, bottom: -1 },
 })
+function clear() {
+  meter.clear()
+  moved.value = null
+}
+watch([piece, placement], clear)
 
 const figures = computed(() => reading.value && figuresOf(reading.value, target.value!.placement, studio.rules.cardLightness, null))
 const kept = computed(() => state.value?.pieces.find(p => p.n === piece.value)?.frost ?? [])
@@ -70,10 +68,10 @@ function keep() {
     { runId: id, step: step.value?.id ?? run.value!.plan.steps.at(-1)!.id, piece: piece.value, picture: picture.value!.blob },
     photo,
   )
-  if (!enter({ kind: 'frost.read', piece: piece.value, ...figures.value!, photo: refused ? null : photo })) return
+  if (!enter({ kind: 'frost.read', piece: piece.value, ...figures.value!, photo: refused ? null : photo }))
+    return void (meter.problem.value = work.refusal ?? '')
   const whose = pieceLabel(run.value!.plan, piece.value)
-  meter.clear()
-  boxes.value = null
+  clear()
   said.value = refused ? `Kept with ${whose}, without its picture. ${refused}` : `Kept with ${whose}, and its picture too.`
 }
 </script>
@@ -90,17 +88,7 @@ function keep() {
           </NuxtLink>
         </p>
       </header>
-      <PictureBar
-        class="bar"
-        :not-yet="!art"
-        :read="reading !== null"
-        :taking="taking"
-        :busy="busy"
-        :share="share"
-        @picked="meter.picked"
-        @camera="meter.fromCamera(`${id}${piece}${placement}`)"
-        @stop="meter.cancel"
-      >
+      <PictureBar :meter="meter" :of="`${id}${piece}${placement}`" :not-yet="!art" :read="reading !== null">
         <Select v-model="piece" :options="pieces" option-label="text" option-value="id" aria-label="Which piece" />
         <Select
           v-if="places.length > 1"
@@ -111,27 +99,22 @@ function keep() {
           aria-label="Which art on it"
         />
       </PictureBar>
-      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <p v-if="said" role="status" class="said">{{ said }}</p>
       <p v-if="!target" class="problem">Nothing of this piece is drawn or measured, so there is no frame to lay over a picture.</p>
       <div v-if="picture?.width && lie && art" class="desk">
         <div class="left">
           <FrostStage
-            :picture="picture.blob"
-            :width="picture.width"
-            :height="picture.height"
+            :meter="meter"
+            :picture="picture"
+            :lie="lie"
             :art="art.art"
             :window="art.window"
-            :lie="lie"
             :boxes="boxes"
-            :disabled="busy"
-            @lie="lie = $event"
-            @boxes="boxes = $event"
-            @placed="meter.placed"
+            @boxes="moved = $event"
           />
           <p class="muted">
             {{ picture.simulated ? 'A practice picture from the simulated camera, not your piece. ' : '' }}{{ byHand
-              ? 'No art is drawn for this piece: drag the frame onto it, the box onto frost, and the dotted box onto clear glass.'
+              ? 'No art is drawn for this piece. Drag the frame round it, the box onto frost, and the dotted box onto clear glass.'
               : 'Drag a corner where the frame is off. It settles on the edges by itself.' }}
           </p>
         </div>
@@ -153,10 +136,10 @@ function keep() {
           <FrostFigures :figures="figures" />
           <p v-for="c in reading.cautions" :key="c" class="muted">{{ cautionWords(c) }}</p>
           <p v-if="art.cut > 1" class="muted">
-            The art goes farther round than a camera sees: its middle is read. Turn the piece and take another picture for the rest.
+            The art goes farther round than a camera sees, so only its middle is read.
           </p>
           <p v-if="!art.exact && !byHand" class="muted">
-            The stencil was changed or thrown away since, so a coarse outline stands for it: edges are less certain.
+            The exact stencil can't be had any more, so a coarse outline stands in for it: the edges are less certain.
           </p>
         </div>
       </div>
@@ -165,19 +148,19 @@ function keep() {
         <ol>
           <li>The piece is dry and clean. Black card stands inside it, or lies behind it.</li>
           <li>Light comes from the side, from a window or a lamp, and none of it glares back into the camera.</li>
-          <li>Hold the camera level with the art and straight before it. The art fills most of the picture, with a finger's width of clear
-            glass round it.</li>
+          <li>Hold the camera level with the art and straight in front of it. The art fills most of the picture, with a finger's width of
+            clear glass round it.</li>
         </ol>
-        <p class="muted">The picture is measured on this device. Where and when it was taken is dropped.</p>
+        <p class="muted">The picture is measured on this device. The place and time stored in it are dropped.</p>
       </section>
       <p v-else role="status">Looking for the art in the picture.</p>
       <section v-if="kept.length" aria-label="Readings so far">
-        <h2>Read before</h2>
+        <h2>Earlier readings</h2>
         <ul class="kept">
           <li v-for="f in kept" :key="f.at">
             <span class="numeral">{{ f.contrast.toFixed(0) }} L*</span>
             <span>{{ houseTime.format(f.at, 'd MMM, HH:mm') }}, {{ studio.nameOf(f.by) }}</span>
-            <a v-if="f.photo" :href="`/api/photos/${f.photo}`" target="_blank">its picture</a>
+            <a v-if="f.photo" :href="`/api/photos/${f.photo}`" target="_blank">the picture</a>
           </li>
         </ul>
       </section>
@@ -186,7 +169,6 @@ function keep() {
 </template>
 
 <style scoped>
-.bar { margin-bottom: 1rem; }
 .desk { display: grid; grid-template-columns: minmax(0, 3fr) minmax(19rem, 2fr); gap: 1.6rem; align-items: start; }
 .left { display: grid; gap: 0.5rem; }
 .right { display: grid; gap: 0.9rem; align-content: start; }

@@ -52,9 +52,13 @@ async function load(before?: LogEntry) {
     problem.value = (error as Error).message
   }
 }
+/** Whoever has just typed and goes elsewhere is not brought back by what they typed. */
+let leaving = false
+onBeforeRouteLeave(() => void (leaving = true))
 watch(
   question,
   (asked, before) => {
+    if (leaving) return
     void load()
     if (before) void navigateTo({ query: asked }, { replace: true })
   },
@@ -72,7 +76,10 @@ function sorted({ sortField, sortOrder }: DataTableSortEvent) {
   const by = BY[String(sortField)] ?? 'newest'
   sort.value = by === 'newest' && sortOrder === 1 ? 'oldest' : by
 }
-const sortField = computed(() => Object.entries(BY).find(([, by]) => by === sort.value)?.[0] ?? 'endedAt')
+/** No column stands for how well a run matches. */
+const sortField = computed(() =>
+  sort.value === 'match' ? undefined : (Object.entries(BY).find(([, by]) => by === sort.value)?.[0] ?? 'endedAt'),
+)
 const narrowed = computed(() => Object.keys(question.value).some(key => key !== 'sort'))
 const field = useTemplateRef<{ $el: HTMLInputElement }>('field')
 watch(

@@ -3,6 +3,8 @@ import Button from 'primevue/button'
 import type { Job } from '#shared/passes'
 import type { JobTemplate } from '#shared/templates'
 
+// What it begins as is part of what it is.
+definePageMeta({ key: route => route.fullPath })
 const studio = useStudioStore()
 const route = useRoute()
 const query = (name: string) => (typeof route.query[name] === 'string' ? route.query[name] : null)
@@ -29,7 +31,7 @@ onMounted(async () => {
 const title = computed(() => (like.value?.customer ? `Again for ${like.value.customer}` : (like.value?.name ?? 'Plan a job')))
 async function remove() {
   await api(`templates/${template}`, 'DELETE')
-  await navigateTo('/plan/new', { external: true })
+  await navigateTo('/plan/new')
 }
 </script>
 

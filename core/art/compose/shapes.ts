@@ -1,5 +1,5 @@
 import { boxRing, difference, ellipse, flattened } from '../../basics/outline'
-import type { Region } from '../../basics/outline'
+import type { Ring } from '../../basics/outline'
 import { FLATNESS } from '../drawing'
 
 /** Plain shapes that things are composed with. */
@@ -15,10 +15,10 @@ export type ShapeId = (typeof SHAPES)[number]['id']
 /** Shapes that are drawn with a line and open inside. */
 export const isLined = (shape: ShapeId): boolean => shape === 'frame' || shape === 'ring' || shape === 'double-frame'
 
-const box = (width: number, height: number, inset: number): Region =>
+const box = (width: number, height: number, inset: number): Ring[] =>
   [boxRing({ left: inset, top: inset, right: width - inset, bottom: height - inset })]
 
-function oval(width: number, height: number, inset: number): Region {
+function oval(width: number, height: number, inset: number): Ring[] {
   const path = ellipse(width / 2, height / 2, width / 2 - inset, height / 2 - inset)
   return flattened([path], FLATNESS, 20_000).map(f => f.points)
 }
@@ -27,7 +27,7 @@ function oval(width: number, height: number, inset: number): Region {
  * @param line thickness of a frame or ring, mm; a second line of a double frame lies as far inside the first as that is thick
  * @returns mm, y down, its left top corner at the origin
  */
-export function shapeArea(shape: ShapeId, width: number, height: number, line: number): Region {
+export function shapeArea(shape: ShapeId, width: number, height: number, line: number): Ring[] {
   const thin = Math.min(line, width / 4, height / 4)
   switch (shape) {
     case 'box':

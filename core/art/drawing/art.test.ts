@@ -6,6 +6,7 @@ import {
   artOfWidth,
   ArtRefused,
   capitalHeight,
+  fittedLetters,
   letters,
   openArea,
   outlineAt,
@@ -257,6 +258,28 @@ describe('lettering', () => {
   it('a capital is as tall as its face says', () => {
     const box = boundsOf(set('H'))!
     expect(box.bottom - box.top).toBeCloseTo(capitalHeight(plain), 1)
+  })
+  it('a name too long for its place says how much smaller it is, and where a new line helps most', () => {
+    const size = { width: 40, capital: 9 }
+    const fit = (text: string, width = 40) => fittedLetters({ text, align: 'middle' }, { ...size, width }, plain)
+    const wide = (text: string) => {
+      const box = boundsOf(fit(text, 1000).art)!
+      return box.right - box.left
+    }
+    expect(fit('Ada').shrunk).toBeNull()
+    // One word has no place to part it.
+    const one = fit('Montgomerysson').shrunk!
+    expect(one).toMatchObject({ asked: 9, parted: null })
+    expect(one.set).toBeCloseTo((9 * 40) / wide('Montgomerysson'), 6)
+    // Of two spaces the one that leaves the shorter of the longest lines.
+    const { shrunk } = fit('Ada Maria Montgomery')
+    expect(shrunk!.parted).toMatchObject({ text: 'Ada Maria\nMontgomery', after: 'Maria' })
+    expect(shrunk!.parted!.set).toBeCloseTo(Math.min(9, (9 * 40) / wide('Montgomery')), 6)
+    expect(shrunk!.set).toBeLessThan(shrunk!.parted!.set)
+    // A new line that gives nothing is not offered, nor is anything said where only a width was asked.
+    expect(fit('O Montgomerysson\nMontgomerysson').shrunk!.parted).not.toBeNull()
+    expect(fit('Montgomerysson\nO I').shrunk!.parted).toBeNull()
+    expect(fittedLetters({ text: 'Montgomery', align: 'middle' }, { width: 10, capital: null }, plain).shrunk).toBeNull()
   })
   it('letters beyond plain Latin come from the second file, and what no file has is refused by name', () => {
     expect(regionArea(set('Ő'))).toBeGreaterThan(regionArea(set('O')))

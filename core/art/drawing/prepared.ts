@@ -20,11 +20,15 @@ export function preparedArt(drawing: Drawing, size: ArtSize, design: DesignSetti
 }
 
 /** A drawing or lettering at its size, its left top corner at the origin. mm @throws ArtRefused */
-export function sizedArt(drawing: Drawing, { width, capital }: ArtSize, face: LetterFace | null = null): Ring[] {
-  if (capital === null || face === null) return artOfWidth(drawing, width)
+export const sizedArt = (drawing: Drawing, size: ArtSize, face: LetterFace | null = null): Ring[] => sizedToFit(drawing, size, face).art
+
+/** @returns share: what was left of the size that was asked, so that it is no wider than its place; 1 where it fits */
+export function sizedToFit(drawing: Drawing, { width, capital }: ArtSize, face: LetterFace | null): { art: Ring[], share: number } {
+  if (capital === null || face === null) return { art: artOfWidth(drawing, width), share: 1 }
   const area = outlineAt(drawing, capital / capitalHeight(face))
   const box = boundsOf(area)
+  const wide = box ? box.right - box.left : 0
   // A long name is set smaller rather than wider than its place.
-  if (!box || box.right - box.left > width) return artOfWidth(drawing, width)
-  return transformed(area, [1, 0, 0, 1, -box.left, -box.top])
+  if (!box || wide > width) return { art: artOfWidth(drawing, width), share: wide > width ? width / wide : 1 }
+  return { art: transformed(area, [1, 0, 0, 1, -box.left, -box.top]), share: 1 }
 }

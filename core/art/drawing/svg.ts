@@ -1,4 +1,4 @@
-import { boundsOf, boxRing, compose, flattened, IDENTITY, movedPath, TooManyPoints, transformed } from '../../basics/outline'
+import { boundsOf, boxRing, compose, flattened, movedPath, TooManyPoints, transformed } from '../../basics/outline'
 import type { Affine, Pen, Ring, Subpath } from '../../basics/outline'
 import { readDashes } from './dashes'
 import type { Dashes } from './dashes'
@@ -9,6 +9,7 @@ import type { StyleRules } from './style'
 import { readTransform } from './transform'
 import { readTree } from './tree'
 import type { Node } from './tree'
+import { lengthOf, MM_PER_PX, rootSize, viewMap } from './view'
 
 /** One painted layer, in the drawing's own mm. Paper covers what lies under it. */
 export interface Layer {
@@ -28,31 +29,6 @@ export interface Drawing {
   layers: Layer[]
   /** What was left out or taken otherwise, in sentences. */
   notes: string[]
-}
-
-/** CSS: 1 in is 96 px (W3C, CSS Values and Units). */
-const PER_UNIT: Record<string, number> = {
-  '': 25.4 / 96,
-  'px': 25.4 / 96,
-  'mm': 1,
-  'cm': 10,
-  'in': 25.4,
-  'pt': 25.4 / 72,
-  'pc': 25.4 / 6,
-  'q': 0.25,
-}
-const NUMBER = /^\s*([-+]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[-+]?\d+)?)\s*(px|mm|cm|in|pt|pc|q|%|em|ex|rem)?\s*$/i
-
-/** @returns px */
-function lengthOf(text: string | undefined, whole: number, line: number): number {
-  if (text === undefined || text === 'auto') return 0
-  const match = text.length > ART_LIMITS.value ? null : NUMBER.exec(text)
-  if (!match) throw new ArtRefused(`"${text.slice(0, 30)}" is no length. Save the drawing again with sizes in mm.`, line)
-  const [value, unit] = [Number(match[1]), (match[2] ?? '').toLowerCase()]
-  if (unit === '%') return (value / 100) * whole
-  if (unit === 'em' || unit === 'rem') return value * 16
-  if (unit === 'ex') return value * 8
-  return (value * PER_UNIT[unit]!) / PER_UNIT.px!
 }
 
 interface Context {
@@ -101,28 +77,6 @@ const NEVER_DRAWN = new Set([
 ])
 const TEXT = new Set(['text', 'tspan', 'textPath', 'tref', 'font', 'flowRoot'])
 
-/** Maps a viewBox onto a box, with its own proportions in the middle unless it says otherwise. */
-function viewMap(node: Node, box: { width: number, height: number }): { map: Affine, view: { width: number, height: number } } {
-  const n = (node.attributes.viewBox ?? '')
-    .slice(0, ART_LIMITS.value)
-    .trim()
-    .split(/[\s,]+/)
-    .filter(Boolean)
-    .map(Number)
-  if (node.attributes.viewBox === undefined) return { map: IDENTITY, view: box }
-  if (n.length !== 4 || n.some(v => !Number.isFinite(v)) || n[2]! <= 0 || n[3]! <= 0)
-    throw new ArtRefused('The viewBox cannot be read. Save the drawing again.', node.line)
-  const [x, y, w, h] = n as [number, number, number, number]
-  const how = (node.attributes.preserveAspectRatio ?? 'xMidYMid meet').slice(0, ART_LIMITS.value)
-  let [sx, sy] = [box.width / w, box.height / h]
-  if (!how.includes('none')) sx = sy = how.includes('slice') ? Math.max(sx, sy) : Math.min(sx, sy)
-  const share = (min: string, max: string) => (how.includes(min) ? 0 : how.includes(max) ? 1 : 0.5)
-  const [tx, ty] = how.includes('none')
-    ? [0, 0]
-    : [(box.width - w * sx) * share('xMin', 'xMax'), (box.height - h * sy) * share('YMin', 'YMax')]
-  return { map: [sx, 0, 0, sy, tx - x * sx, ty - y * sy], view: { width: w, height: h } }
-}
-
 /**
  * Reads an SVG drawing: paths with all commands, shapes, groups, use, symbols, transforms, nested views, units, fill rules,
  * pens, plain style sheets. White covers what lies under it. Text, clips and masks are refused, since what they show is
@@ -144,10 +98,9 @@ export function readSvg(text: string): Drawing {
   const drawn = own === undefined ? root : { ...root, children: root.children.filter(c => c.attributes.id === own) }
   const reader = new Reader(byId, rules, layers, notes)
   const { map, view } = viewMap(root, box)
-  const mm = PER_UNIT.px!
   const style = ownStyle(root, rules)
   reader.group(drawn, {
-    map: compose([mm, 0, 0, mm, 0, 0], map),
+    map: compose([MM_PER_PX, 0, 0, MM_PER_PX, 0, 0], map),
     style: inherited({}, style),
     view,
     opacity: shareOf(style.opacity),
@@ -159,7 +112,7 @@ export function readSvg(text: string): Drawing {
       `Some of its style rules are not read here (${rules.passed.slice(0, 3).join(', ')}). Check that every shape is as dark or light as `
       + `you drew it.`,
     )
-  const page = { right: box.width * mm, bottom: box.height * mm }
+  const page = { right: box.width * MM_PER_PX, bottom: box.height * MM_PER_PX }
   const points = { left: ART_LIMITS.points as number }
   const inSight = layers.filter(l => !outside(l, page, points))
   if (inSight.length < layers.length && inSight.some(l => l.paint === 'dark')) {
@@ -170,7 +123,7 @@ export function readSvg(text: string): Drawing {
     throw new ArtRefused(
       'There is no dark shape in it. What is to be etched has to be filled or drawn with a line, in any colour but white.',
     )
-  return { width: box.width * mm, height: box.height * mm, layers, notes: [...notes] }
+  return { width: box.width * MM_PER_PX, height: box.height * MM_PER_PX, layers, notes: [...notes] }
 }
 
 /**
@@ -206,26 +159,6 @@ const inherited = (from: Record<string, string>, own: Record<string, string>): R
   const out: Record<string, string> = { ...from }
   for (const key of INHERITED) if (own[key] !== undefined && own[key] !== 'inherit') out[key] = own[key]!
   return out
-}
-
-/** Size of the whole drawing, px: its width and height, else by the proportions of its viewBox. */
-function rootSize(root: Node): { width: number, height: number } {
-  const [, , w = 0, h = 0] = (root.attributes.viewBox ?? '')
-    .slice(0, ART_LIMITS.value)
-    .trim()
-    .split(/[\s,]+/)
-    .map(Number)
-  const read = (key: 'width' | 'height') => {
-    const text = root.attributes[key]
-    return text === undefined || text.includes('%') ? 0 : Math.max(0, lengthOf(text, 0, root.line))
-  }
-  const [width, height] = [read('width'), read('height')]
-  const viewed = w > 0 && h > 0
-  // Without any size, places count as px: the art is scaled to the piece anyway.
-  return {
-    width: width || (viewed ? (height ? (height * w) / h : w) : 300),
-    height: height || (viewed ? (width ? (width * h) / w : h) : 150),
-  }
 }
 
 /** A share as styles write it: `0.4`, `40%`. */

@@ -1,111 +1,8 @@
-import { G_PER_OUNCE, KPA_PER_PSI, ML_PER_FLUID_OUNCE, ML_PER_TEASPOON, MM_PER_INCH } from './constants'
+import { AREA_UNITS, LENGTH_UNITS, MASS_UNITS, PRESSURE_UNITS, TIME_UNITS, VOLUME_UNITS, VULGAR } from './unit-tables'
+import type { UnitTable } from './unit-tables'
 
 /** What a reading turned into: a value in base units, or a sentence that says what to write instead. */
 export type Parsed = { ok: true, value: number } | { ok: false, error: string }
-
-type UnitTable = Record<string, number>
-
-const LENGTH_UNITS: UnitTable = {
-  'mm': 1,
-  'millimetre': 1,
-  'millimetres': 1,
-  'millimeter': 1,
-  'millimeters': 1,
-  'cm': 10,
-  'centimetre': 10,
-  'centimetres': 10,
-  'centimeter': 10,
-  'centimeters': 10,
-  'm': 1000,
-  'metre': 1000,
-  'metres': 1000,
-  'meter': 1000,
-  'meters': 1000,
-  'in': MM_PER_INCH,
-  'inch': MM_PER_INCH,
-  'inches': MM_PER_INCH,
-  '"': MM_PER_INCH,
-  'ft': 12 * MM_PER_INCH,
-  'foot': 12 * MM_PER_INCH,
-  'feet': 12 * MM_PER_INCH,
-  'yd': 36 * MM_PER_INCH,
-  'yard': 36 * MM_PER_INCH,
-  'yards': 36 * MM_PER_INCH,
-  '\'': 12 * MM_PER_INCH,
-}
-
-const VOLUME_UNITS: UnitTable = {
-  'ml': 1,
-  'millilitre': 1,
-  'millilitres': 1,
-  'milliliter': 1,
-  'milliliters': 1,
-  'cc': 1,
-  'cl': 10,
-  'dl': 100,
-  'l': 1000,
-  'litre': 1000,
-  'litres': 1000,
-  'liter': 1000,
-  'liters': 1000,
-  'tsp': ML_PER_TEASPOON,
-  'teaspoon': ML_PER_TEASPOON,
-  'teaspoons': ML_PER_TEASPOON,
-  'tbsp': 3 * ML_PER_TEASPOON,
-  'tablespoon': 3 * ML_PER_TEASPOON,
-  'tablespoons': 3 * ML_PER_TEASPOON,
-  'fl oz': ML_PER_FLUID_OUNCE,
-  'fluid ounce': ML_PER_FLUID_OUNCE,
-  'fluid ounces': ML_PER_FLUID_OUNCE,
-  'floz': ML_PER_FLUID_OUNCE,
-  'oz': ML_PER_FLUID_OUNCE,
-}
-
-const TIME_UNITS: UnitTable = {
-  s: 1,
-  sec: 1,
-  secs: 1,
-  second: 1,
-  seconds: 1,
-  min: 60,
-  mins: 60,
-  minute: 60,
-  minutes: 60,
-  h: 3600,
-  hr: 3600,
-  hrs: 3600,
-  hour: 3600,
-  hours: 3600,
-}
-
-const MASS_UNITS: UnitTable = {
-  g: 1,
-  gram: 1,
-  grams: 1,
-  kg: 1000,
-  mg: 0.001,
-  oz: G_PER_OUNCE,
-  ounce: G_PER_OUNCE,
-  ounces: G_PER_OUNCE,
-}
-
-const VULGAR: Record<string, string> = {
-  '½': '1/2',
-  '⅓': '1/3',
-  '⅔': '2/3',
-  '¼': '1/4',
-  '¾': '3/4',
-  '⅕': '1/5',
-  '⅖': '2/5',
-  '⅗': '3/5',
-  '⅘': '4/5',
-  '⅙': '1/6',
-  '⅚': '5/6',
-  '⅛': '1/8',
-  '⅜': '3/8',
-  '⅝': '5/8',
-  '⅞': '7/8',
-}
 
 const fail = (error: string): Parsed => ({ ok: false, error })
 
@@ -298,32 +195,9 @@ export function parseTemperature(raw: string): Parsed {
   return celsius < -10 || celsius > 60 ? fail('Nobody works at that temperature. Check the unit.') : { ok: true, value: celsius }
 }
 
-const PRESSURE_UNITS: UnitTable = { kpa: 1, bar: 100, psi: KPA_PER_PSI }
-
 /** `40 psi`, `2.8 bar`, `275 kPa`. @returns kPa; a bare number is kPa */
 export function parsePressure(text: string): Parsed {
   return parseQuantity(text, { noun: 'pressure', example: '275 kPa', units: PRESSURE_UNITS, bare: 'kpa', max: 2000 })
-}
-
-const AREA_UNITS: UnitTable = {
-  'mm²': 1,
-  'mm2': 1,
-  'sq mm': 1,
-  'cm²': 100,
-  'cm2': 100,
-  'sq cm': 100,
-  'm²': 1_000_000,
-  'm2': 1_000_000,
-  'in²': MM_PER_INCH ** 2,
-  'in2': MM_PER_INCH ** 2,
-  'sq in': MM_PER_INCH ** 2,
-  'square inch': MM_PER_INCH ** 2,
-  'square inches': MM_PER_INCH ** 2,
-  'sq ft': (12 * MM_PER_INCH) ** 2,
-  'ft²': (12 * MM_PER_INCH) ** 2,
-  'ft2': (12 * MM_PER_INCH) ** 2,
-  'square foot': (12 * MM_PER_INCH) ** 2,
-  'square feet': (12 * MM_PER_INCH) ** 2,
 }
 
 /** `25 cm²`, `4 sq in`, `½ sq in`. @returns mm²; a bare number is cm² */

@@ -1,12 +1,14 @@
 import { boundsOf, compose, transformed } from '../../basics/outline'
 import type { Affine, Region } from '../../basics/outline'
 import type { Pictured, Plane } from './lightness'
-import { flatOf, seenWidth, STRAIGHT } from './lie'
+import { flatOf, mappingOf, seenWidth, STRAIGHT } from './lie'
 import type { Corners, Lie, Window } from './lie'
 import { coverage } from './raster'
-import { likeness, settle } from './settle'
+import type { Coverage } from './raster'
+import { settle } from './settle'
 import type { Settled } from './settle'
-import { unwrap } from './unwrap'
+import { gridOf, NOTHING, unwrap } from './unwrap'
+import type { Sheet } from './unwrap'
 
 /** Longer side of the picture as it is looked over first, pixels. */
 const OVERVIEW = 360
@@ -94,7 +96,7 @@ function spread(points: readonly (readonly [number, number, number])[], turn: nu
 /** Degrees by which a picture may be held askew. */
 const TURNS = Array.from({ length: 17 }, (_, i) => (i - 8) * 5)
 /** Likeness from which art counts as found. */
-export const ALIKE = 0.6
+const ALIKE = 0.6
 
 /**
  * Looks for the art in a picture: what is bright and lies on something dark is laid over the plan by its middle and its spread, at
@@ -131,9 +133,41 @@ export function findArt(picture: Pictured, art: Region, window: Window): (Settle
   return like >= ALIKE ? { ...settled, likeness: like } : null
 }
 
-export function likenessAt(picture: Pictured, art: Region, window: Window, lie: Lie): number {
+/** How like the plan a sheet is: the correlation of both, 1 where they are the same but for light. */
+function likeness(sheet: Sheet, grid: Coverage): number {
+  let [n, sx, sy, xx, yy, xy] = [0, 0, 0, 0, 0, 0]
+  for (let k = 0; k < grid.values.length; k++) {
+    const y = sheet.values[k]!
+    if (y === NOTHING) continue
+    const x = grid.values[k]! / 255
+    n++
+    sx += x
+    sy += y
+    xx += x * x
+    yy += y * y
+    xy += x * y
+  }
+  const spread = (n * xx - sx * sx) * (n * yy - sy * sy)
+  return spread <= 0 ? 0 : (n * xy - sx * sy) / Math.sqrt(spread)
+}
+
+function likenessAt(picture: Pictured, art: Region, window: Window, lie: Lie): number {
   const sheet = unwrap(picture, window, lie, 3)
-  return sheet ? likeness(sheet, coverage(art, -sheet.margin, -sheet.margin, sheet.width, sheet.height, 3)) : 0
+  return sheet ? likeness(sheet, gridOf(art, sheet)) : 0
+}
+
+/** Farther than this, mm, a hand did not mean what the edges say. */
+const MOST_MOVED = 2
+
+/** The corners of a hand, laid onto the art near them; as the hand put them where that leads away, or to something less like it. */
+export function settleNear(picture: Pictured, art: Region, window: Window, lie: Lie): Settled {
+  const byHand: Settled = { lie, offset: 0, offsetError: Infinity }
+  const scale = mappingOf(window, lie)?.scale
+  if (scale === undefined) return byHand
+  const settled = settle(picture, art, window, lie)
+  const moved = Math.max(...settled.lie.corners.map((c, i) => Math.hypot(c.x - lie.corners[i]!.x, c.y - lie.corners[i]!.y))) / scale
+  const like = (of: Lie) => likenessAt(picture, art, window, of)
+  return moved <= MOST_MOVED && like(settled.lie) >= Math.min(ALIKE, like(lie)) ? settled : byHand
 }
 
 /** Middle and spread of the planned art as it is seen from the front, mm of its window. */

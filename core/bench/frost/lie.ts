@@ -1,4 +1,5 @@
-import type { Point } from '../../basics/outline'
+import { pointsOf, ringOf } from '../../basics/outline'
+import type { Point, Region, Ring } from '../../basics/outline'
 import { solve } from './equations'
 
 /** Upper left, upper right, lower right, lower left, in pixels of the picture, y down. */
@@ -113,8 +114,50 @@ export function mappingOf(window: Window, { corners: to, front }: Lie): Mapping 
   return { toPicture, flat, h, scale: Math.min(...along) }
 }
 
+/** The place of a window that lies under a place of the picture: a few of Newton's steps, by differences. */
+export function windowPlace({ width, height }: Window, mapping: Mapping, to: Point): Point {
+  let [x, y] = [width / 2, height / 2]
+  const d = 0.1
+  for (let i = 0; i < 12; i++) {
+    const p = mapping.toPicture(x, y)
+    const [a, b] = [mapping.toPicture(x + d, y), mapping.toPicture(x, y + d)]
+    const [ax, ay, bx, by] = [(a.x - p.x) / d, (a.y - p.y) / d, (b.x - p.x) / d, (b.y - p.y) / d]
+    const det = ax * by - bx * ay
+    if (Math.abs(det) < 1e-9) break
+    x += ((to.x - p.x) * by - (to.y - p.y) * bx) / det
+    y += ((to.y - p.y) * ax - (to.x - p.x) * ay) / det
+  }
+  return { x, y }
+}
+
+/** Art of a window as it lies in the picture, pixels. */
+export const inPicture = (art: Region, mapping: Mapping): Ring[] =>
+  art.map(ring => ringOf(pointsOf(ring).map(({ x, y }) => mapping.toPicture(x, y))))
+
+/** The frame of a window, with enough points on each side to bend as a round wall does. */
+export function frameOf({ width, height }: Window): Ring {
+  const corners = [[0, 0], [width, 0], [width, height], [0, height]] as const
+  const n = 12
+  return ringOf(
+    corners.flatMap(([x0, y0], k) => {
+      const [x1, y1] = corners[(k + 1) % 4]!
+      return Array.from({ length: n }, (_, i) => ({ x: x0 + ((x1 - x0) * i) / n, y: y0 + ((y1 - y0) * i) / n }))
+    }),
+  )
+}
+
+/** A frame in the middle of a picture, to be dragged from where nothing was found. */
+export function middleLie({ width, height }: Window, picture: { width: number, height: number }): Lie {
+  const scale = 0.6 * Math.min(picture.width / width, picture.height / height)
+  const [x, y, dx, dy] = [picture.width / 2, picture.height / 2, (width * scale) / 2, (height * scale) / 2]
+  return {
+    corners: [{ x: x - dx, y: y - dy }, { x: x + dx, y: y - dy }, { x: x + dx, y: y + dy }, { x: x - dx, y: y + dy }],
+    front: STRAIGHT,
+  }
+}
+
 /** Whether the corners go round once, clockwise on the screen. */
-export function isConvexQuad(quad: Corners): boolean {
+function isConvexQuad(quad: Corners): boolean {
   return quad.every((p, i) => {
     const [q, r] = [quad[(i + 1) % 4]!, quad[(i + 2) % 4]!]
     return (q.x - p.x) * (r.y - q.y) - (q.y - p.y) * (r.x - q.x) > 0

@@ -1,4 +1,6 @@
 import { Equations } from './equations'
+import { within } from './raster'
+import type { Coverage } from './raster'
 import { NOTHING } from './unwrap'
 import type { Sheet } from './unwrap'
 
@@ -90,3 +92,30 @@ export function evened(sheet: Sheet, light: Light): Sheet {
   }
   return { ...sheet, values }
 }
+
+/** Clear glass is looked at this far from the art, and frost this far inside it, mm. */
+const CLEAR_OFF = 0.8
+const FROST_IN = 0.4
+/** Cells well inside the art, and well clear of it. */
+export const frostOf = (grid: Coverage, scale: number): Uint8Array => within(grid, 255, FROST_IN * scale)
+export const clearOf = (grid: Coverage, scale: number): Uint8Array => within(grid, 0, CLEAR_OFF * scale)
+
+/** The value that half of the cells lie under; null where there are hardly any. */
+export function middleOf(sheet: Sheet, inside: Uint8Array): number | null {
+  const cells = chosenCells(sheet.values, inside, 12_000)
+  if (cells.length < 30) return null
+  const sorted = Float32Array.from(cells, k => sheet.values[k]!).sort()
+  return sorted[sorted.length >> 1]!
+}
+
+/** A sheet in even light, so that clear is 0 and frost 1; null where either can't be told. */
+export function normalised(even: Sheet, grid: Coverage): Sheet | null {
+  const frost = middleOf(even, frostOf(grid, even.scale))
+  const clear = middleOf(even, clearOf(grid, even.scale))
+  if (frost === null || clear === null || frost === clear) return null
+  const share = 1 / (frost - clear)
+  const values = even.values.map(v => (v === NOTHING ? NOTHING : Math.max(FAR_DARKER, (v - clear) * share)))
+  return { ...even, values }
+}
+/** A little darker than clear is noise, and much darker something else; it never comes near to what stands for nothing. */
+const FAR_DARKER = -0.9

@@ -7,15 +7,13 @@ import { againstPlan, withoutGaps } from './heat'
 import type { Against } from './heat'
 import { lightness, luminanceAt } from './lightness'
 import type { Pictured } from './lightness'
-import { evened, lightOf } from './light'
+import { clearOf, evened, frostOf, lightOf, middleOf, normalised } from './light'
 import { mappingOf } from './lie'
 import type { Lie, Window } from './lie'
-import { coverage, within } from './raster'
 import type { Coverage } from './raster'
 import { FrostRefused } from './refusal'
-import { CLEAR_OFF, FROST_IN, middleOf, normalised } from './settle'
 import type { Settled } from './settle'
-import { finestScale, NOTHING, unwrap } from './unwrap'
+import { finestScale, gridOf, NOTHING, unwrap } from './unwrap'
 import type { Sheet } from './unwrap'
 
 /** What is worth knowing about a reading that stands. */
@@ -55,7 +53,7 @@ const BLACK = 0.02
 /** Frost that is not brighter than the card by this is none. */
 const LEAST_RATIO = 1.15
 /** Card brighter than this share of white is no dark card. */
-export const BRIGHTEST_CARD = 0.35
+const BRIGHTEST_CARD = 0.35
 /** From here on uneven light is worth a word: the surface follows it, but less surely. */
 const UNEVEN = 2
 /** Share of a sheet that the picture may leave out. */
@@ -76,11 +74,10 @@ export function readFrost(
   tell: (share: number) => void = () => {},
 ): FrostReading {
   const sheet = sheetOf(picture, window, settled.lie, share => tell(0.5 * share))
-  const grid = coverage(art, -sheet.margin, -sheet.margin, sheet.width, sheet.height, sheet.scale)
+  const grid = gridOf(art, sheet)
   tell(0.6)
-  const frost = within(grid, 255, FROST_IN * sheet.scale)
-  const clear = within(grid, 0, CLEAR_OFF * sheet.scale)
-  const figures = plain(sheet, frost, clear, cardLightness)
+  const frost = frostOf(grid, sheet.scale)
+  const figures = plain(sheet, frost, clearOf(grid, sheet.scale), cardLightness)
   tell(0.7)
   const even = normalised(figures.even, grid)
   if (!even) throw new FrostRefused('no-frost')
@@ -125,44 +122,61 @@ export function sheetOf(picture: Pictured, window: Window, lie: Lie, tell?: (sha
   return sheet
 }
 
-/** A sheet in even light, how bright its frost is, and what takes it to shares of white. */
-interface Plain {
+/** A sheet in even light, and how it goes from luminance to L* where its card is as dark as the house says. */
+export interface Lit {
   even: Sheet
-  contrast: number
+  /** The brightest light over the dimmest. */
+  range: number
+  /** Luminance of clear glass over the card, in even light. */
+  card: number
   gain: number
-  light: number
-  cautions: FrostCaution[]
+  /** Over clear glass, L*. @throws FrostRefused where it would be brighter than white: then the card is darker than that */
+  contrastOf: (luminance: number) => number
 }
 
-/** Takes out uneven light, once the picture is fit for it. */
-function plain(sheet: Sheet, frost: Uint8Array, clear: Uint8Array, cardLightness: number): Plain {
+/** Takes out uneven light by the card, once the picture is fit for it. @throws FrostRefused */
+export function litBy(sheet: Sheet, frost: Uint8Array, clear: Uint8Array, cardLightness: number): Lit {
   refuseExposure(sheet, frost)
   const light = lightOf(sheet, clear)
   if (!light) throw new FrostRefused('no-clear')
   const even = evened(sheet, light)
-  const [white, card] = [middleOf(even, frost), middleOf(even, clear)]
+  const card = middleOf(even, clear)
   if (card === null || card <= 0) throw new FrostRefused('no-clear')
-  // Art in lines too thin to have an inside has no frost to look at.
-  if (white === null) throw new FrostRefused('no-frost')
   if (card > BRIGHTEST_CARD) throw new FrostRefused('no-card')
-  if (white < LEAST_RATIO * card) throw new FrostRefused('no-frost')
   const gain = luminanceAt(cardLightness) / card
   return {
     even,
-    contrast: lightness(gain * white) - cardLightness,
+    range: light.range,
+    card,
     gain,
-    light: light.range,
-    cautions: light.range > UNEVEN ? ['uneven-light'] : [],
+    contrastOf(luminance) {
+      if (gain * luminance > 1) throw new FrostRefused('dark-card')
+      return lightness(gain * luminance) - cardLightness
+    },
   }
 }
 
-const readingOf = ({ even, contrast, gain, light }: Plain, frost: Uint8Array) => ({
+/** The same, with the frost of one piece. */
+interface Plain extends Lit {
+  contrast: number
+  cautions: FrostCaution[]
+}
+
+function plain(sheet: Sheet, frost: Uint8Array, clear: Uint8Array, cardLightness: number): Plain {
+  const lit = litBy(sheet, frost, clear, cardLightness)
+  const white = middleOf(lit.even, frost)
+  // Art in lines too thin to have an inside has no frost to look at.
+  if (white === null || white < LEAST_RATIO * lit.card) throw new FrostRefused('no-frost')
+  return { ...lit, contrast: lit.contrastOf(white), cautions: lit.range > UNEVEN ? ['uneven-light'] : [] }
+}
+
+const readingOf = ({ even, contrast, gain, range }: Plain, frost: Uint8Array) => ({
   contrast,
-  light,
+  light: range,
   evenness: evenness(even, frost, gain),
 })
 
-export function refuseExposure({ values }: Sheet, frost: Uint8Array): void {
+function refuseExposure({ values }: Sheet, frost: Uint8Array): void {
   let [n, burnt, brightest] = [0, 0, 0]
   for (let k = 0; k < values.length; k++) {
     const v = values[k]!

@@ -326,3 +326,6 @@ export function practiceScene(art: Region, window: Window, seed: number, pixels:
     seed,
   }
 }
+
+/** Frost of the strips of a practice coupon: faint at first and white at last, as a cream frosts. */
+export const practiceStrips = (strips: number): number[] => Array.from({ length: strips }, (_, i) => 1 - Math.exp(-0.7 * (i + 1)))

@@ -2,13 +2,12 @@ import type { Region } from '../../basics/outline'
 import { Equations } from './equations'
 import { edgeSites, lookAcross, SPACING } from './edges'
 import type { Site } from './edges'
-import { chosenCells, evened, lightOf } from './light'
+import { clearOf, evened, lightOf, normalised } from './light'
 import { flatOf, frontness, mapped, mappingOf, seenWidth, STRAIGHT } from './lie'
 import type { Corners, Lie, Window } from './lie'
 import type { Pictured, Plane } from './lightness'
-import { coverage, within } from './raster'
 import type { Coverage } from './raster'
-import { NOTHING, unwrap } from './unwrap'
+import { gridOf, NOTHING, unwrap } from './unwrap'
 import type { Sheet } from './unwrap'
 
 /** The eight ways a flat thing's place in a picture can be off, and for a round wall the three that its front can be. */
@@ -78,27 +77,6 @@ function softened({ width, height, values }: Plane, r: number): Plane {
   return { width, height, values: from }
 }
 
-const gridOf = (art: Region, sheet: Sheet): Coverage =>
-  coverage(art, -sheet.margin, -sheet.margin, sheet.width, sheet.height, sheet.scale)
-
-/** How like the plan a sheet is: the correlation of both, 1 where they are the same but for light. */
-export function likeness(sheet: Sheet, grid: Coverage): number {
-  let [n, sx, sy, xx, yy, xy] = [0, 0, 0, 0, 0, 0]
-  for (let k = 0; k < grid.values.length; k++) {
-    const y = sheet.values[k]!
-    if (y === NOTHING) continue
-    const x = grid.values[k]! / 255
-    n++
-    sx += x
-    sy += y
-    xx += x * x
-    yy += y * y
-    xy += x * y
-  }
-  const spread = (n * xx - sx * sx) * (n * yy - sy * sy)
-  return spread <= 0 ? 0 : (n * xy - sx * sy) / Math.sqrt(spread)
-}
-
 /** Places that are enough to lay the whole art by. */
 const PLACES = 9000
 
@@ -158,30 +136,6 @@ function slopes({ width, height, values }: Plane, { scale, margin }: Sheet) {
   return out
 }
 
-/** A sheet in even light, so that clear is 0 and frost 1; null where either can't be told. */
-export function normalised(even: Sheet, grid: Coverage): Sheet | null {
-  const frost = middleOf(even, within(grid, 255, FROST_IN * even.scale))
-  const clear = middleOf(even, within(grid, 0, CLEAR_OFF * even.scale))
-  if (frost === null || clear === null || frost === clear) return null
-  const share = 1 / (frost - clear)
-  const values = even.values.map(v => (v === NOTHING ? NOTHING : Math.max(DARKEST, (v - clear) * share)))
-  return { ...even, values }
-}
-/** A little darker than clear is noise, and much darker something else; it never comes near to what stands for nothing. */
-const DARKEST = -0.9
-
-/** Clear glass is looked at this far from the art, and frost this far inside it, mm. */
-export const CLEAR_OFF = 0.8
-export const FROST_IN = 0.4
-
-/** The value that half of the cells lie under; null where there are hardly any. */
-export function middleOf(sheet: Sheet, inside: Uint8Array): number | null {
-  const cells = chosenCells(sheet.values, inside, 12_000)
-  if (cells.length < 30) return null
-  const sorted = Float32Array.from(cells, k => sheet.values[k]!).sort()
-  return sorted[sorted.length >> 1]!
-}
-
 /** At most so many places on edges are followed. */
 const SITES = 1500
 /** An edge farther from where it is looked for than so many usual deviations is something else. */
@@ -214,7 +168,7 @@ function byEdges(picture: Pictured, art: Region, window: Window, from: Lie, scal
         .map(site => ({ site, j: [...outward(moves(site.x, site.y), site.nx, site.ny), 1] }))
       plan = { grid, sites, apart: SPACING * every }
     }
-    const light = lightOf(sheet, within(plan.grid, 0, CLEAR_OFF * scale))
+    const light = lightOf(sheet, clearOf(plan.grid, scale))
     const even = light && normalised(evened(sheet, light), plan.grid)
     if (!even) return settled
     const found = plan.sites.flatMap(({ site, j }) => {

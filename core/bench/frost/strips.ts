@@ -2,15 +2,15 @@ import { boxRing } from '../../basics/outline'
 import type { Region } from '../../basics/outline'
 import type { StripLayout } from '../../plan/coupon'
 import { edgeSites, lookAcross } from './edges'
-import { lightness, luminanceAt } from './lightness'
 import type { Pictured } from './lightness'
-import { evened, lightOf } from './light'
+import { clearOf, frostOf, middleOf, normalised } from './light'
 import type { Window } from './lie'
-import { coverage, within } from './raster'
+import type { Coverage } from './raster'
+import { litBy, sheetOf } from './read'
 import { FrostRefused } from './refusal'
-import { CLEAR_OFF, FROST_IN, middleOf, normalised } from './settle'
 import type { Settled } from './settle'
-import { BRIGHTEST_CARD, refuseExposure, sheetOf } from './read'
+import { gridOf } from './unwrap'
+import type { Sheet } from './unwrap'
 
 /** What a picture says of one strip. */
 export interface StripReading {
@@ -46,35 +46,24 @@ export function readStrips(
   const { art, window } = stripArt(strips, layout)
   const sheet = sheetOf(picture, window, settled.lie)
   const all = gridOf(art, sheet)
-  const clear = within(all, 0, CLEAR_OFF * sheet.scale)
-  refuseExposure(sheet, within(all, 255, FROST_IN * sheet.scale))
-  const light = lightOf(sheet, clear)
-  if (!light) throw new FrostRefused('no-clear')
-  const even = evened(sheet, light)
-  const card = middleOf(even, clear)
-  if (card === null || card <= 0) throw new FrostRefused('no-clear')
-  if (card > BRIGHTEST_CARD) throw new FrostRefused('no-card')
-  const gain = luminanceAt(cardLightness) / card
+  const lit = litBy(sheet, frostOf(all, sheet.scale), clearOf(all, sheet.scale), cardLightness)
   return art.map((ring) => {
     const grid = gridOf([ring], sheet)
-    const frost = middleOf(even, within(grid, 255, FROST_IN * sheet.scale))
+    const frost = middleOf(lit.even, frostOf(grid, sheet.scale))
     if (frost === null) throw new FrostRefused('too-small')
-    const contrast = Math.max(0, lightness(gain * frost) - cardLightness)
+    const contrast = Math.max(0, lit.contrastOf(frost))
     // A strip as dark as the card has no edge; scaled up, its noise would seem to have one.
-    const own = contrast < FAINTEST ? null : normalised(even, grid)
-    return { contrast, creep: own && creepOf(sheet.scale, sheet.margin, [ring], grid, own) }
+    const own = contrast < FAINTEST ? null : normalised(lit.even, grid)
+    return { contrast, creep: own && creepOf([ring], grid, own) }
   })
 }
 
 /** Frost fainter than this has no edge to follow, L*. */
 const FAINTEST = 4
 
-const gridOf = (art: Region, sheet: { margin: number, width: number, height: number, scale: number }) =>
-  coverage(art, -sheet.margin, -sheet.margin, sheet.width, sheet.height, sheet.scale)
-
 /** Left and right side by themselves, so that a strip that lies a little aside has crept no farther for it. */
-function creepOf(scale: number, margin: number, art: Region, grid: ReturnType<typeof gridOf>, own: Parameters<typeof lookAcross>[0]) {
-  const found = edgeSites(art, grid, scale, margin).flatMap(s => lookAcross(own, s) ?? [])
+function creepOf(art: Region, grid: Coverage, own: Sheet): number | null {
+  const found = edgeSites(art, grid, own.scale, own.margin).flatMap(s => lookAcross(own, s) ?? [])
   const side = (sign: number) => {
     const d = found.filter(f => f.site.nx * sign > 0.9).map(f => f.half).sort((a, b) => a - b)
     return d.length < FEWEST ? null : d[d.length >> 1]!

@@ -2,6 +2,8 @@ import type { Region } from '../../basics/outline'
 import type { Pictured, Plane } from './lightness'
 import { mappingOf } from './lie'
 import type { Lie, Window } from './lie'
+import { coverage } from './raster'
+import type { Coverage } from './raster'
 
 /** Where the picture does not reach. */
 export const NOTHING = -1
@@ -89,6 +91,10 @@ export function unwrap(
   }
   return { width, height, values, scale, margin, share: seen / values.length }
 }
+
+/** How much of each cell of a sheet the art covers. */
+export const gridOf = (art: Region, { margin, width, height, scale }: Sheet): Coverage =>
+  coverage(art, -margin, -margin, width, height, scale)
 
 /** Art moved so that its window begins at 0, 0. @param left mm of it that lie left of the window */
 export const inWindow = (art: Region, left: number): Region =>

@@ -1,12 +1,13 @@
-import { fromMemory } from '../../basics/source'
-import type { Source } from '../../basics/source'
 import type { FrostFigures } from '../run'
 import type { FrostCaution } from './read'
 
 /** Figures that are said in words beside their number. */
 export type FrostFigure = 'contrast' | 'mottle' | 'graininess' | 'raggedness' | 'blur' | 'offset'
 
-/** What is called what: the word holds below its bound, the last one from there on. Contrast is a share of the house's white frost. */
+/**
+ * What is called what: the word holds below its bound, the last one from there on. Contrast is a share of the house's white frost.
+ * What people call even, sharp and ragged at arm's length: value from memory, in round numbers.
+ */
 const BANDS: Record<Exclude<FrostFigure, 'offset'>, readonly [number, string][]> = {
   contrast: [[0.3, 'faint'], [0.6, 'light'], [0.85, 'clear'], [Infinity, 'strong and white']],
   mottle: [[1, 'even'], [2.5, 'a little cloudy'], [Infinity, 'cloudy']],
@@ -14,10 +15,8 @@ const BANDS: Record<Exclude<FrostFigure, 'offset'>, readonly [number, string][]>
   raggedness: [[0.05, 'clean'], [0.12, 'a little rough'], [Infinity, 'ragged']],
   blur: [[0.25, 'sharp'], [0.5, 'soft'], [Infinity, 'very soft']],
 }
-export const BANDS_SOURCE: Source = fromMemory('what people call even, sharp and ragged at arm\'s length; the bounds are round numbers')
-
 /** Edges this near to the plan lie on it, mm. */
-export const ON_LINE = 0.08
+const ON_LINE = 0.08
 
 /** A figure in a word or two; null where it can't be told. @param white contrast that the house calls even and white, L* */
 export function frostWord(figure: FrostFigure, of: Pick<FrostFigures, FrostFigure>, white: number): string | null {
@@ -29,8 +28,8 @@ export function frostWord(figure: FrostFigure, of: Pick<FrostFigures, FrostFigur
 }
 
 const CAUTIONS: Record<FrostCaution, string> = {
-  'uneven-light': 'The light was uneven. It is taken out by the card, but a picture in even light says more.',
-  'thin-art': 'Its strokes are too thin to say anything of clouds and grain.',
-  'no-edges': 'The picture is too coarse for the edges. Go closer, and they are read as well.',
+  'uneven-light': 'The light was uneven. The card evens it out, but a picture in even light says more.',
+  'thin-art': 'Its strokes are too thin to say anything about clouds and grain.',
+  'no-edges': 'The picture is too coarse for the edges. Go closer and they are read too.',
 }
 export const cautionWords = (caution: FrostCaution): string => CAUTIONS[caution]

@@ -1,4 +1,4 @@
 import { listArtworks } from '../../db/queries/artworks'
-import { afterRow, route } from '../../http/handler'
+import { pageRoute } from '../../http/handler'
 
-export default route((event, { pool }) => listArtworks(pool, afterRow(event)))
+export default pageRoute(listArtworks)

@@ -1,4 +1,4 @@
 import { listBlanks } from '../../db/queries/blanks'
-import { afterRow, route } from '../../http/handler'
+import { pageRoute } from '../../http/handler'
 
-export default route((event, { pool }) => listBlanks(pool, afterRow(event)))
+export default pageRoute(listBlanks)

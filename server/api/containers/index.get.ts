@@ -1,4 +1,4 @@
 import { listContainers } from '../../db/queries/waste'
-import { afterRow, route } from '../../http/handler'
+import { pageRoute } from '../../http/handler'
 
-export default route((event, { pool }) => listContainers(pool, afterRow(event)))
+export default pageRoute(listContainers)

@@ -1,4 +1,4 @@
 import { listPeople } from '../../db/queries/people'
-import { afterRow, route } from '../../http/handler'
+import { pageRoute } from '../../http/handler'
 
-export default route((event, { pool }) => listPeople(pool, afterRow(event)))
+export default pageRoute(listPeople)

@@ -1,4 +1,4 @@
 import { listCustomers } from '../../db/queries/customers'
-import { afterRow, route } from '../../http/handler'
+import { pageRoute } from '../../http/handler'
 
-export default route((event, { pool }) => listCustomers(pool, afterRow(event)))
+export default pageRoute(listCustomers)

@@ -1,4 +1,4 @@
 import { listFaces } from '../../db/queries/faces'
-import { afterRow, route } from '../../http/handler'
+import { pageRoute } from '../../http/handler'
 
-export default route((event, { pool }) => listFaces(pool, afterRow(event)))
+export default pageRoute(listFaces)

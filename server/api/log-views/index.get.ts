@@ -1,4 +1,4 @@
 import { listLogViews } from '../../db/queries/log-views'
-import { afterRow, route } from '../../http/handler'
+import { pageRoute } from '../../http/handler'
 
-export default route((event, { pool }) => listLogViews(pool, afterRow(event)))
+export default pageRoute(listLogViews)

@@ -1,4 +1,4 @@
 import { listLots } from '../../db/queries/lots'
-import { afterRow, route } from '../../http/handler'
+import { pageRoute } from '../../http/handler'
 
-export default route((event, { pool }) => listLots(pool, afterRow(event)))
+export default pageRoute(listLots)

@@ -1,4 +1,4 @@
 import { listRolls } from '../../db/queries/sheets'
-import { afterRow, route } from '../../http/handler'
+import { pageRoute } from '../../http/handler'
 
-export default route((event, { pool }) => listRolls(pool, afterRow(event)))
+export default pageRoute(listRolls)

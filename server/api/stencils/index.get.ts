@@ -1,4 +1,4 @@
 import { listStencils } from '../../db/queries/stencils'
-import { afterRow, route } from '../../http/handler'
+import { pageRoute } from '../../http/handler'
 
-export default route((event, { pool }) => listStencils(pool, afterRow(event)))
+export default pageRoute(listStencils)

@@ -1,4 +1,4 @@
 import { listStock } from '../../db/queries/stock'
-import { afterRow, route } from '../../http/handler'
+import { pageRoute } from '../../http/handler'
 
-export default route((event, { pool }) => listStock(pool, afterRow(event)))
+export default pageRoute(listStock)

@@ -1,4 +1,4 @@
-import { listMoves } from '../../db/queries/stock'
-import { afterRow, route } from '../../http/handler'
+import { ledgerPage } from '../../db/queries/stock'
+import { pageRoute } from '../../http/handler'
 
-export default route((event, { pool }) => listMoves(pool, null, afterRow(event)))
+export default pageRoute((pool, after) => ledgerPage(pool, null, after))

@@ -1,4 +1,4 @@
 import { listSupplies } from '../../db/queries/supplies'
-import { afterRow, route } from '../../http/handler'
+import { pageRoute } from '../../http/handler'
 
-export default route((event, { pool }) => listSupplies(pool, afterRow(event)))
+export default pageRoute(listSupplies)

@@ -1,4 +1,4 @@
 import { listTemplates } from '../../db/queries/templates'
-import { afterRow, route } from '../../http/handler'
+import { pageRoute } from '../../http/handler'
 
-export default route((event, { pool }) => listTemplates(pool, afterRow(event)))
+export default pageRoute(listTemplates)

@@ -12,7 +12,10 @@ const OPEN = `exists (select 1 from pass join piece_set s on s.id = pass.set_id
 const CUSTOMER = `select c.id, c.name, c.email, c.phone, c.address, c.likes, c.erased_at is not null as erased, c.version,
   (select count(*)::int from job where job.customer_id = c.id) as jobs,
   (select count(*)::int from job where job.customer_id = c.id and ${OPEN}) as open,
-  (select max(job.due_on)::text from job where job.customer_id = c.id) as "lastDue"
+  (select max(job.due_on)::text from job where job.customer_id = c.id) as "lastDue",
+  (select jsonb_build_object('id', job.id, 'sets', (select jsonb_agg(jsonb_build_object('pieces', s.pieces, 'noun', s.noun) order by s.ord)
+      from piece_set s where s.job_id = job.id))
+    from job where job.customer_id = c.id order by job.created_at desc, job.id limit 1) as "lastJob"
   from customer c`
 
 /** A page of them, by name; who was erased is left out. @param after the last row of the page before, or null */

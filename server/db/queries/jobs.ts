@@ -1,5 +1,6 @@
 import type { PlannedWall } from '#shared/blanks'
 import type { JobEntry, JobForm, PlanEntry } from '#shared/jobs'
+import { artMark } from '#shared/passes'
 import type { Job, Pass, PassDetails, PassStatus, Placement } from '#shared/passes'
 import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
@@ -18,8 +19,8 @@ const PASS = `select pass.id, job.id as "jobId", s.id as "setId", pass.ord as no
   s.girth_mm as girth, s.blank_id as "blankId", pass.wall, s.answers, s.old_label as "oldLabel", s.rim_by as "rimBy",
   s.keep_out as "keepOut", pass.placements, pass.resist, pass.lot_id as "lotId", pass.stencil_id as "stencilId", pass.details, pass.schools,
   pass.status, pass.done, ${ETCHED} as etched,
-  (select (c.taken -> 'perPiece' ->> pass.id::text)::float8 from cut_sheet c
-    where c.set_id = s.id and c.taken -> 'perPiece' ? pass.id::text order by c.cut_at desc limit 1) as "resistCut"
+  (select jsonb_build_object('area', c.taken -> 'perPiece' -> pass.id::text, 'mark', c.taken -> 'artMarks' -> pass.id::text)
+    from cut_sheet c where c.set_id = s.id and c.taken -> 'perPiece' ? pass.id::text order by c.cut_at desc limit 1) as cut
   from pass join piece_set s on s.id = pass.set_id join job on job.id = s.job_id`
 
 /** What passes from before it was asked say of it: as Crest suggests. */
@@ -33,10 +34,16 @@ const LATER: Pick<PassDetails, 'tool' | 'tray' | 'carve' | 'border' | 'wholeFace
   looks: [],
 }
 
-interface PassRow extends Omit<Pass, keyof PassDetails> {
+interface PassRow extends Omit<Pass, keyof PassDetails | 'resistCut'> {
   details: PassDetails
+  /** By the latest sheet that was cut for it, mm² for one piece. */
+  cut: { area: number, mark: string | null } | null
 }
-const toPass = ({ details, ...row }: PassRow): Pass => ({ ...row, ...LATER, ...details })
+function toPass({ details, cut, ...row }: PassRow): Pass {
+  // Once the art is changed, what was cut for it tells nothing of what is needed now.
+  const counts = cut && (cut.mark === null || cut.mark === artMark(row.placements))
+  return { ...row, ...LATER, ...details, resistCut: counts ? cut.area : null }
+}
 
 const detailsOf = (p: PassPart): PassDetails => ({
   ownBest: p.ownBest,

@@ -106,11 +106,15 @@ export async function sheetsOfSets(db: Db, sets: readonly string[]): Promise<She
   return rows
 }
 
-/** What a sheet took from the shelf, as it is kept: lengths of rolls in mm, the scraps it left, mm² for one piece of each pass. */
+/**
+ * What a sheet took from the shelf, as it is kept: lengths of rolls in mm, the scraps it left, mm² for one piece of each pass, and the
+ * mark of the art that each was cut for; sheets from before marks have none.
+ */
 export interface KeptTaken {
   rolls: { id: string, was: number, left: number }[]
   scraps: string[]
   perPiece: Record<string, number>
+  artMarks?: Record<string, string>
 }
 
 export async function setSheetCut(db: Db, id: string, at: Date, taken: KeptTaken): Promise<void> {

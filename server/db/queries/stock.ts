@@ -1,5 +1,5 @@
 import type { Move, StockKindId } from '#core/trade/stock'
-import type { LedgerLine, StockItem, TakenByRun } from '#shared/stock'
+import type { StockItem, TakenByRun } from '#shared/stock'
 import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 
@@ -76,20 +76,24 @@ const NAME = `coalesce(lot.product_name, roll.name, supply.name || coalesce(', '
   || coalesce(', size ' || (supply.details ->> 'size'), ''))`
 const NAMED = `left join lot on lot.id = s.id left join roll on roll.id = s.id left join supply on supply.id = s.id`
 
-/** A page of the ledger, the latest first. @param stockId of one thing, or null for all @param after the last line of the page before */
-export async function listMoves(db: Db, stockId: string | null, after: string | null): Promise<LedgerLine[]> {
+/**
+ * A page of the ledger, the latest first. @param stockId of one thing, or null for all @param after the last line of the page before
+ * @returns LedgerLine[] as JSON, written by the database: taking it apart here only to put it together again takes a sixth of the request
+ */
+export async function ledgerPage(db: Db, stockId: string | null, after: string | null): Promise<string> {
   const [one, from] = [stockId !== null, after !== null]
-  const { rows } = await db.query<LedgerLine>({
+  const { rows } = await db.query<{ page: string }>({
     // Planned once: with its joins that costs as much as the page itself.
     name: `ledger${one ? '-of-one' : ''}${from ? '-from' : ''}`,
-    text: `select ${LINE}, s.kind as stock, ${NAME} as name, s.label_no as "labelNo"
+    text: `select coalesce(json_agg(line), '[]')::text as page from (
+      select ${LINE}, s.kind as stock, ${NAME} as name, s.label_no as "labelNo"
       from movement m join stock s on s.id = m.stock_id ${NAMED}
       where ${one ? 'm.stock_id = $2' : 'true'}
         ${from ? `and (m.at, m.id) < (select at, id from movement where id = ${one ? '$3' : '$2'})` : ''}
-      order by m.at desc, m.id desc limit $1`,
+      order by m.at desc, m.id desc limit $1) line`,
     values: [PAGE_ROWS, ...(one ? [stockId] : []), ...(from ? [after] : [])],
   })
-  return rows
+  return rows[0]!.page
 }
 
 const ITEM = `s.id, s.kind, s.label_no as "labelNo", s.reorder::float8, ${NAME} as name, ${levelSql('s.id')} as level,

@@ -55,6 +55,12 @@ export async function updateJudged(db: Db, runId: string, pieces: readonly RunSu
     ])
 }
 
+/** Hands-on work of a run, shared anew among its judged pieces. @param worked s */
+export async function shareWork(db: Db, runId: string, worked: number): Promise<void> {
+  const pieces = '(select count(*) from judged where run_id = $1)'
+  await db.query(`update judged set worked = $2::float8 / ${pieces} where run_id = $1`, [runId, worked])
+}
+
 /** The frost of a piece, measured after its run was closed. @param contrast L* */
 export async function measureJudged(db: Db, runId: string, piece: number, contrast: number): Promise<void> {
   await db.query('update judged set contrast = $3 where run_id = $1 and piece = $2', [runId, piece, contrast])

@@ -1,4 +1,4 @@
 import { containerLines } from '../../../db/queries/waste'
-import { afterRow, pathId, route } from '../../../http/handler'
+import { pageRoute, pathId } from '../../../http/handler'
 
-export default route((event, { pool }) => containerLines(pool, pathId(event, 'container'), afterRow(event)))
+export default pageRoute((pool, after, event) => containerLines(pool, pathId(event, 'container'), after))

@@ -1,4 +1,4 @@
 import { listCoupons } from '../../../db/queries/coupons'
-import { afterRow, pathId, route } from '../../../http/handler'
+import { pageRoute, pathId } from '../../../http/handler'
 
-export default route((event, { pool }) => listCoupons(pool, pathId(event, 'bottle'), afterRow(event)))
+export default pageRoute((pool, after, event) => listCoupons(pool, pathId(event, 'bottle'), after))

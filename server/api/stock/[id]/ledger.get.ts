@@ -1,4 +1,4 @@
-import { listMoves } from '../../../db/queries/stock'
-import { afterRow, pathId, route } from '../../../http/handler'
+import { ledgerPage } from '../../../db/queries/stock'
+import { pageRoute, pathId } from '../../../http/handler'
 
-export default route((event, { pool }) => listMoves(pool, pathId(event, 'thing on the shelf'), afterRow(event)))
+export default pageRoute((pool, after, event) => ledgerPage(pool, pathId(event, 'thing on the shelf'), after))

@@ -1,4 +1,4 @@
 import { photosOfRun } from '../../../../db/queries/photos'
-import { afterRow, pathId, route } from '../../../../http/handler'
+import { pageRoute, pathId } from '../../../../http/handler'
 
-export default route((event, { pool }) => photosOfRun(pool, pathId(event, 'run'), afterRow(event)))
+export default pageRoute((pool, after, event) => photosOfRun(pool, pathId(event, 'run'), after))
