@@ -2,6 +2,7 @@ import { fileURLToPath } from 'node:url'
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join, relative } from 'node:path'
 import { build } from 'esbuild'
+import { chunkGroups } from './scripts/lib/chunks.mjs'
 
 const { version } = JSON.parse(readFileSync(new URL('./package.json', import.meta.url), 'utf8')) as { version: string }
 
@@ -64,6 +65,7 @@ export default defineNuxtConfig({
   vite: {
     build: { target: 'es2022', assetsInlineLimit: 0 },
     worker: { format: 'es' },
+    $client: { build: { rollupOptions: { output: { codeSplitting: { groups: chunkGroups() } } } } },
     // A screen that needs a part of a room is not sent the rest of it, or the clipper.
     plugins: [{ name: 'pure', transform: (_, id) => (PURE.test(id) ? { moduleSideEffects: false } : null) }],
   },

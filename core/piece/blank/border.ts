@@ -1,6 +1,8 @@
 import { fitSheet } from '../vessel'
 import type { SheetFit, Wall } from '../vessel'
 
+/** Nobody cuts resist finer than this, mm. */
+const FINE_ENOUGH = 0.01
 /** Less resist than this round the art protects nothing, mm. */
 export const LEAST_BORDER = 3
 
@@ -22,7 +24,7 @@ export function borderAt(
   if (lies(house)) return house
   let [low, high] = [LEAST_BORDER, house]
   if (!lies(low)) return LEAST_BORDER
-  for (let i = 0; i < 24; i++) {
+  while (high - low > FINE_ENOUGH) {
     const middleOf = (low + high) / 2
     if (lies(middleOf)) low = middleOf
     else high = middleOf

@@ -13,8 +13,8 @@ export interface PlaceVerdict {
   /** The shape to cut: straight unless only the arc lies well. */
   cut: SheetFit['shape']
   slits: Slits[]
-  /** The largest art of these proportions here, as a factor on its size; at most 4. */
-  largest: number
+  /** Where it wrinkles: the largest art of these proportions that does not, as a factor on its size. Null where it lies. */
+  largest: number | null
   /** False when it wrinkles whatever the cut. */
   lies: boolean
   /** In one line. */
@@ -22,7 +22,7 @@ export interface PlaceVerdict {
 }
 
 /**
- * How a flat stencil lies at a place: which shape to cut, where it wrinkles, how many slits, the largest art.
+ * How a flat stencil lies at a place: which shape to cut, where it wrinkles and how much smaller would lie, how many slits.
  * @param art size of the art, mm; the sheet is larger by the border on each side
  * @param tolerance mm of excess or shortage that nobody notices
  */
@@ -39,12 +39,13 @@ export function judgePlace(
   const cut = straight.worst <= tolerance ? 'straight' : 'arc'
   const chosen = cut === 'straight' ? straight : arc
   const slits = reliefSlits(fitSheet(wall, sheet, cut), border, tolerance)
-  const largest = largestScale(wall, place, 'arc', tolerance)
+  const lies = chosen.worst <= tolerance
+  const largest = lies ? null : largestScale(wall, place, 'arc', tolerance)
   const out = formatNumber(chosen.worst, 1)
   const cuts = slits.length ? `, with ${slits.map(slitWords).join(' and ')}` : ''
   const sentence
-    = chosen.worst <= tolerance
+    = largest === null
       ? `Lies flat cut ${cut === 'arc' ? 'as an arc' : 'straight'}${cuts}.`
       : `Wrinkles: ${out} mm out at its edge even cut as an arc. Art up to ${Math.floor(largest * 100)} % of this size lies flat here.`
-  return { zone: zoneClass(wall, middle, art.height), straight, arc, cut, slits, largest, lies: chosen.worst <= tolerance, sentence }
+  return { zone: zoneClass(wall, middle, art.height), straight, arc, cut, slits, largest, lies, sentence }
 }

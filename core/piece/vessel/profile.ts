@@ -233,9 +233,12 @@ export function heightAlong(p: Wall, from: number, along: number): number {
     return known.along[i]! + panel(p, known.z[i]!, z)
   }
   const wanted = lengthTo(from) + along
-  let z = known.z[placeOf(known.along, wanted)]!
+  // Between two known lengths the height is nearly straight.
+  const i = Math.min(placeOf(known.along, wanted), known.z.length - 2)
+  const share = (wanted - known.along[i]!) / (known.along[i + 1]! - known.along[i]!)
+  let z = known.z[i]! + share * (known.z[i + 1]! - known.z[i]!)
   // Newton on the length: its derivative is the integrand itself.
-  for (let i = 0; i < 60; i++) {
+  for (let step = 0; step < 60; step++) {
     const error = lengthTo(z) - wanted
     if (Math.abs(error) < 1e-10) break
     z -= error / Math.hypot(1, p.at(z).slope)

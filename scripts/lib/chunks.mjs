@@ -1,0 +1,46 @@
+import { join } from 'node:path'
+import { root } from './root.mjs'
+
+/** Screens that are asked for together: what the first page needs, plain forms, and what a run goes through from the bench to the look. */
+const TOGETHER = {
+  today: ['app/app.vue', 'app/pages/index.vue'],
+  forms: ['app/pages/sign-in.vue', 'app/pages/crew.vue'],
+  run: ['bench/[id]', 'wash-up/[id]', 'look/[id]', 'hand-over', 'not-taken'].map(page => `app/pages/${page}.vue`),
+}
+
+/**
+ * What these screens pass by on the way through a room's front door and do not need: outlines and the clipper, and what tells an unknown
+ * material. In a chunk with them it would be fetched by every device before the first screen stands.
+ */
+const PASSED_BY = new RegExp(
+  [
+    '/node_modules/(clipper2-ts|flatbush|flatqueue)/',
+    '/core/(basics/outline/(?!parted|index)|trade/identify/(table|weigh)|art/art-report/|art/weeding/order|piece/placement/unrolled)',
+  ].join('|'),
+)
+
+/**
+ * Chunks of the browser's build. Left alone, every set of screens that shares a module makes a chunk of its own: a hundred requests for a
+ * first page.
+ * @returns {{ name: (id: string, graph: Graph) => string | null, priority: number, includeDependenciesRecursively?: boolean }[]}
+ *
+ * @typedef {{ getModuleInfo: (id: string) => { importedIds: readonly string[] } | null }} Graph
+ */
+export function chunkGroups() {
+  const needed = Object.fromEntries(Object.keys(TOGETHER).map(name => [name, new Set()]))
+  const inChunk = (name, id, graph) => {
+    const known = needed[name]
+    const take = (next) => {
+      if (known.has(next)) return
+      known.add(next)
+      graph.getModuleInfo(next)?.importedIds.forEach(take)
+    }
+    if (known.size === 0) TOGETHER[name].forEach(file => take(join(root, file)))
+    return known.has(id)
+  }
+  return [
+    // What it needs of the others it takes from there.
+    { name: id => (PASSED_BY.test(id) ? 'outlines' : null), priority: 4, includeDependenciesRecursively: false },
+    ...Object.keys(TOGETHER).map((name, i) => ({ name: (id, graph) => (inChunk(name, id, graph) ? name : null), priority: 3 - i })),
+  ]
+}
