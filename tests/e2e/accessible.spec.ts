@@ -4,7 +4,7 @@ import { format } from 'date-fns'
 import { v7 } from 'uuid'
 import type { Page } from '@playwright/test'
 import type { Job } from '../../shared/passes'
-import { expect, LEAD, runAtEtch, SAFETY, signIn, test } from './world'
+import { expect, follow, LEAD, runAtEtch, SAFETY, signIn, test } from './world'
 import { startApp } from '../support/app'
 import { Client, event, jobForm, newLot, newRun, supplyForm } from '../support/client'
 import type { DayPlan } from '../../shared/days'
@@ -12,13 +12,6 @@ import type { DayPlan } from '../../shared/days'
 const PHONE = { width: 390, height: 844 }
 // Nothing fades or slides: what is looked at is what stays.
 test.use({ contextOptions: { reducedMotion: 'reduce' } })
-
-/** To another screen as a link leads there: the app is not read anew for each of forty. */
-const follow = (page: Page, path: string) =>
-  page.evaluate((to) => {
-    history.pushState({ ...history.state }, '', to)
-    dispatchEvent(new PopStateEvent('popstate', { state: history.state }))
-  }, path)
 
 /** By every rule, in both themes: changed as people change it, so that each screen is opened once. */
 const ALL_RULES = { type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] } satisfies axe.RunOnly
@@ -145,13 +138,13 @@ test('axe finds no serious issue in the bench\'s states and on any sheet, dark o
     await expect(page.getByRole('heading', { level: 1 })).toHaveText(heading)
     await expectAccessible(page, heading)
   }
-  await page.goto(`${world.app.url}/shelf`)
+  await follow(page, '/shelf')
   await page.getByRole('button', { name: 'Put a bottle on the shelf' }).click()
   await expect(page.getByRole('dialog')).toBeVisible()
   await expectAccessible(page, 'a new bottle')
   await page.keyboard.press('Escape')
   await page.setViewportSize({ width: 1280, height: 4000 })
-  await page.goto(`${world.app.url}/plan/new`)
+  await follow(page, '/plan/new')
   await page.getByRole('button', { name: 'What is it?' }).click()
   await expect(page.getByRole('dialog', { name: 'What is it?' })).toBeVisible()
   await expectAccessible(page, 'what is it')

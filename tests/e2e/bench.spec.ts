@@ -1,4 +1,4 @@
-import { expect, LEAD, MATE, press, runAtEtch, signIn, test, throughTheDoor, unfold } from './world'
+import { expect, follow, LEAD, MATE, press, runAtEtch, signIn, test, throughTheDoor, unfold } from './world'
 import { event, jobForm, newLot, newRun, upToStep } from '../support/client'
 import { v7 } from 'uuid'
 
@@ -30,7 +30,7 @@ test('a broken piece leaves the run, another comes off early, and a stopped run 
   await today
   await page.waitForTimeout(300)
   await expect(page.getByText('This run is closed.')).toBeVisible()
-  await page.goto(`${world.app.url}/log/${runId}`)
+  await follow(page, `/log/${runId}`)
   const pieces = page.getByRole('region', { name: 'Pieces of this run' })
   await expect(pieces.getByRole('row', { name: /tumbler 1/ })).toContainText(/early.*off early: it looks done; a thin spot, left/s)
   await expect(pieces.getByRole('row', { name: /tumbler 2/ })).toContainText('It broke')
@@ -50,7 +50,7 @@ test('clocks of another run stay in sight on every screen, also at the bench, an
   })
   const sill = page.getByRole('complementary', { name: 'Running clocks' })
   for (const path of ['/', '/shelf', '/log', '/rules', '/plan/new', `/bench/${two.runId}`]) {
-    await page.goto(world.app.url + path)
+    await (path === '/' ? page.goto(world.app.url) : follow(page, path))
     await expect(sill.getByRole('link', { name: /goblet 1.*best in/s }), path).toBeVisible()
   }
   await sill.getByRole('link', { name: /goblet 1/ }).click()

@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import { ARTWORK_FORM } from '../../shared/artworks'
-import { expect, test } from './world'
+import { expect, follow, test } from './world'
 
 test('a bowl is measured, a stencil tried on it, a batch checked, and a plan takes its shape', async ({ signedIn: page, world }) => {
   await page.goto(`${world.app.url}/blanks`)
@@ -25,7 +25,7 @@ test('a bowl is measured, a stencil tried on it, a batch checked, and a plan tak
   await page.getByRole('button', { name: 'Keep this blank' }).click()
   await expect(page.getByRole('link', { name: /Test goblet/ })).toBeVisible()
 
-  await page.goto(`${world.app.url}/plan/new`)
+  await follow(page, '/plan/new')
   await page.getByRole('combobox', { name: 'Blank' }).click()
   await page.getByRole('option', { name: 'Test goblet' }).click()
   await expect(page.getByLabel('What one is called')).toHaveValue('goblet')
@@ -80,7 +80,7 @@ test('a pane is measured with its holes, seen in three dimensions a bowl turns, 
       outline: 'M0 0L60 0L60 60L0 60Z',
     },
   })
-  await page.goto(`${world.app.url}/sheet/new`)
+  await follow(page, '/sheet/new')
   await page.getByRole('combobox', { name: 'Piece' }).click()
   await page.getByRole('option', { name: 'Test pane' }).click()
   await page.getByRole('combobox', { name: 'Stencil 1' }).click()

@@ -1,7 +1,7 @@
 import type { Job } from '../../shared/passes'
 import type { Page } from '@playwright/test'
 import { v7 } from 'uuid'
-import { answerAll, coatLike, done, expect, LEAD, MATE, NIMBLE, press, signIn, SLOW, test, unfold } from './world'
+import { answerAll, coatLike, done, expect, follow, LEAD, MATE, NIMBLE, press, signIn, SLOW, test, unfold } from './world'
 import { FERRIC, GRIT, jobForm, MIRROR_JOB, newLot, newRun, TAG_JOB, upToStep } from '../support/client'
 
 async function tickGate(page: Page) {
@@ -87,7 +87,6 @@ test('an expert overrides from the keyboard, and a contradiction stands at its f
 })
 
 test('ferric chloride at the bench: its own gate, reminders, bicarbonate, and a step skipped with a reason', async ({ page, world }) => {
-  test.setTimeout(120_000)
   const ferric = await newLot(world.lead, { ...FERRIC, productName: 'Ten second ferric', labelMin: '10 s', labelMax: '60 s' })
   const { runId } = await newRun(world.mate, ferric, { ...TAG_JOB, pieces: '1' })
   await signIn(page, world.app.url, MATE)
@@ -127,7 +126,6 @@ test('ferric chloride at the bench: its own gate, reminders, bicarbonate, and a 
 })
 
 test('blasting at the bench: gun time counts while the key is held, and only then', async ({ page, world }) => {
-  test.setTimeout(120_000)
   const grit = await newLot(world.lead, { ...GRIT, secondsPerCm2: '0.05' })
   const { runId } = await newRun(world.mate, grit, MIRROR_JOB)
   await signIn(page, world.app.url, MATE)
@@ -174,7 +172,6 @@ test('blasting at the bench: gun time counts while the key is held, and only the
 })
 
 test('a coupon goes from planner to bench to curve, on one clock', async ({ page, world }) => {
-  test.setTimeout(150_000)
   await newLot(world.lead, { productName: 'Planned strip cream' })
   await coatLike(world.lead, NIMBLE)
   await signIn(page, world.app.url, MATE)
@@ -257,7 +254,7 @@ test('a stencil that is used again hangs on the shelf and is chosen in the plan'
   await expect(page.getByRole('region', { name: 'Stencils used again' })).toContainText('Knot border')
   const id = v7()
   await world.mate.post('jobs', { id, job: jobForm(world.lotId, { resist: 'mesh' }) })
-  await page.goto(`${world.app.url}/plan/${id}`)
+  await follow(page, `/plan/${id}`)
   await unfold(page, 'Resist and etchant')
   await page.getByRole('combobox', { name: 'Which stencil' }).click()
   await page.getByRole('option', { name: 'Knot border, used 0 times' }).click()
@@ -274,7 +271,7 @@ test('each person reads and writes lengths in their own unit; what was written k
   await page.getByRole('button', { name: 'inches', exact: true }).click()
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('dialog')).toHaveCount(0)
-  await page.goto(`${world.app.url}/plan/${id}`)
+  await follow(page, `/plan/${id}`)
   await unfold(page, 'The art')
   // Written as mm by the house, it stays 60 mm; a bare number that this person writes means inches.
   await expect(page.getByLabel('Width', { exact: true })).toHaveValue('60 mm')

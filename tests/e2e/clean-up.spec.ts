@@ -1,5 +1,5 @@
 import { v7 } from 'uuid'
-import { expect, LEAD, signIn, test } from './world'
+import { expect, follow, LEAD, signIn, test } from './world'
 
 test('gloves are booked, a tub is neutralised by its strip and emptied into its container, and the day is closed', async ({
   page,
@@ -39,7 +39,7 @@ test('gloves are booked, a tub is neutralised by its strip and emptied into its 
   const tub = v7()
   await world.lead.post('tubs', { id: tub, name: 'Sink tub', volume: 8000 })
   await world.lead.post(`tubs/${tub}/entries`, { id: v7(), kind: 'went-in', lotId: world.lotId, amount: 10 })
-  await page.goto(`${world.app.url}/clean-up`)
+  await follow(page, '/clean-up')
   await page.getByRole('link', { name: 'Sink tub' }).first().click()
   await expect(page.getByText(/Acid, pH about/)).toBeVisible()
   await expect(page.getByRole('region', { name: 'Empty it' })).toContainText('Dip a strip first')
@@ -63,14 +63,14 @@ test('gloves are booked, a tub is neutralised by its strip and emptied into its 
   await page.getByRole('combobox', { name: 'What it is' }).click()
   await page.getByRole('option', { name: 'Rust-coloured mud with metal' }).click()
   await expect(page.getByRole('alert')).toContainText('different disposal')
-  await page.goto(`${world.app.url}/tub/${tub}`)
+  await follow(page, `/tub/${tub}`)
   await page.getByRole('button', { name: 'Emptied into it' }).click()
   await expect(page.getByText('Emptied', { exact: true })).toBeVisible()
 
   // The end of the day: nothing is etched, so only what stands there is asked; a tub left for tomorrow stands on its Today.
   const other = v7()
   await world.lead.post('tubs', { id: other, name: 'Second tub', volume: 8000 })
-  await page.goto(`${world.app.url}/close`)
+  await follow(page, '/close')
   await expect(page.getByText('Second tub: neutralised and emptied')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Close the day' })).toBeDisabled()
   for (const answer of await page.getByRole('button', { name: 'Tomorrow' }).all()) await answer.click()

@@ -1,4 +1,4 @@
-import { expect, MATE, signIn, test } from './world'
+import { expect, follow, MATE, signIn, test } from './world'
 import { BLANK_PLAN } from '../../shared/jobs'
 import { jobForm, newLot } from '../support/client'
 import { v7 } from 'uuid'
@@ -40,6 +40,6 @@ test('a coupon is read off, its curve gives the best dwell, and the next plan us
 
   const id = v7()
   await world.mate.post('jobs', { id, job: jobForm(lot, { schools: { ...BLANK_PLAN.schools, dwell: 'own-coupons' } }) })
-  await page.goto(`${world.app.url}/plan/${id}`)
+  await follow(page, `/plan/${id}`)
   await expect(page.getByRole('region', { name: 'Dwell window' })).toContainText(/Your own coupon with this bottle looked best at 5\smin/)
 })

@@ -2,7 +2,7 @@ import sharp from 'sharp'
 import { SKILLS } from '../../core/trade/skills'
 import { event, LEAD, newLot, newRun, upToStep } from '../support/client'
 import { houseDay } from '../support/house'
-import { expect, MATE, press, runAtEtch, signIn, test } from './world'
+import { expect, follow, MATE, press, runAtEtch, signIn, test } from './world'
 
 test('two at one bench: who has which, what is mine, and a hand-over with its clocks', async ({ signedIn: page, world, browser }) => {
   const { runId } = await runAtEtch(world, '3')
@@ -56,7 +56,7 @@ test('the bench follows the day\'s plan: one coats, the other rinses, and each i
   await expect(page.getByText(/Kept, plan \d/)).toBeVisible()
   // When each is to be coated stands under it, and whoever is not to coat is not asked to.
   await expect(other.locator('.stand li').nth(1)).toContainText(/you, \d\d:\d\d/)
-  await page.goto(`${world.app.url}/bench/${runId}`)
+  await follow(page, `/bench/${runId}`)
   await expect(page.locator('.stand li').first()).toContainText(/Lea, \d\d:\d\d/)
   await expect(page.locator('button.main')).toContainText('Others are on it')
   await press(other, 'First touch on tumbler 1')
@@ -76,7 +76,7 @@ test('the bench follows the day\'s plan: one coats, the other rinses, and each i
     .toEqual(['coat 1'])
   // Somebody leaves: what was theirs goes to others, who are told.
   await trust(LEAD.name, SKILLS)
-  await page.goto(`${world.app.url}/day`)
+  await follow(page, '/day')
   await page.getByLabel('Moss Mate').fill('0-')
   await page.getByLabel('Moss Mate').blur()
   await expect(other.getByRole('status').filter({ hasText: 'The plan has changed.' })).toContainText(
@@ -84,7 +84,7 @@ test('the bench follows the day\'s plan: one coats, the other rinses, and each i
   )
   await expect(other.locator('.stand li').first()).toContainText('you')
   // Whoever takes it over has it, plan or not.
-  await page.goto(`${world.app.url}/hand-over`)
+  await follow(page, '/hand-over')
   await page.getByRole('button', { name: 'Take everything from Lea Lead' }).click()
   await expect(page.getByRole('region', { name: MATE.name }).getByRole('listitem')).toHaveCount(1)
   await expect(other.locator('.stand li').first()).toContainText('Moss')
@@ -146,7 +146,7 @@ test('a picture from the camera is added to a step and stands in the log', async
   await page.getByRole('textbox', { name: /Why\?/ }).fill('the wrong file')
   await page.locator('form').getByRole('button', { name: 'Discard it' }).click()
   await expect(page.getByText('Everything that was entered here has been taken.')).toBeVisible()
-  await page.goto(`${world.app.url}/bench/${runId}`)
+  await follow(page, `/bench/${runId}`)
   await page.getByText(/^Pictures/).click()
   // Without network it waits on the device like any entry, over a reload as well, and is sent when the network is back.
   await page.context().setOffline(true)
@@ -154,7 +154,7 @@ test('a picture from the camera is added to a step and stands in the log', async
   await expect(page.getByText('One picture is kept on this device')).toBeVisible()
   await page.context().setOffline(false)
   await expect(page.getByRole('img', { name: /^The run, Coat/ })).toHaveCount(2)
-  await page.goto(`${world.app.url}/log/${runId}`)
+  await follow(page, `/log/${runId}`)
   await expect(page.getByRole('img', { name: /^The run, Coat/ }).first()).toBeVisible()
   await page.getByText(/All \d+ entries/).click()
   await expect(page.locator('.history').getByText(/not taken was discarded.*the wrong file/)).toBeVisible()
@@ -174,7 +174,7 @@ test('wet hands: a palm on the glass presses nothing, a foot pedal presses, and 
   await expect(page.getByText('That key is needed to move about.')).toBeVisible()
   await page.keyboard.press('F9')
   await expect(page.getByText('The pedal sends F9.')).toBeVisible()
-  await page.goto(`${world.app.url}/bench/${runId}`)
+  await follow(page, `/bench/${runId}`)
   const control = page.locator('button.main')
   await expect(control).toContainText('First touch on tumbler 1')
   expect((await control.boundingBox())!.height).toBeGreaterThanOrEqual(72)

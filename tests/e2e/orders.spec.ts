@@ -5,7 +5,7 @@ import { ARTWORK_FORM } from '../../shared/artworks'
 import type { Job } from '../../shared/passes'
 import type { RunWithEvents } from '../../shared/runs'
 import { through } from '../support/through'
-import { answerAll, expect, test, unfold } from './world'
+import { answerAll, expect, follow, test, unfold } from './world'
 import type { World } from './world'
 
 /** A letter of 30 × 40 mm, drawn as two strokes. */
@@ -48,7 +48,7 @@ async function saveAndEtch(page: Page, world: World, results: 'good'[]): Promise
   const { body: job } = await world.mate.get<Job>(`jobs/${page.url().split('/').at(-1)!.split('?')[0]!}`)
   const runs: RunWithEvents[] = []
   for (const pass of job.passes) {
-    await page.goto(`${world.app.url}/plan/${job.id}?pass=${pass.id}`)
+    await follow(page, `/plan/${job.id}?pass=${pass.id}`)
     await page.getByRole('button', { name: 'Take it to the bench' }).click()
     await expect(page).toHaveURL(/\/bench\//)
     const runId = page.url().split('/').at(-1)!
@@ -99,7 +99,7 @@ test('a monogram pint: two letters that overlap are put there by hand and fall i
   ])
   expect(runs[1]!.shape.etched!.map(e => e.art!.name)).toEqual(['Letter H'])
   expect(runs[1]!.plan.steps.find(s => s.id === 'mask')!.how.join()).toContain('stop the tape at its edge')
-  await page.goto(`${world.app.url}/log`)
+  await follow(page, '/log')
   await page.getByRole('searchbox').fill('monogram letter')
   for (const letter of ['Letter H', 'Letter R'])
     await expect(page.getByRole('row').filter({ hasText: 'Monogram club' }).filter({ hasText: letter })).toHaveCount(1)
@@ -146,7 +146,7 @@ test('four glasses from a list of four names, each let into a split letter: comp
   // A half-made stencil is there again after leaving the page.
   await page.getByLabel('What it shows').fill('Split letter')
   await page.goto(`${world.app.url}/stencils`)
-  await page.goto(`${world.app.url}/stencil/new`)
+  await follow(page, '/stencil/new')
   await expect(page.getByLabel('What it shows')).toHaveValue('Split letter')
   await expect(letter.getByLabel('What it says')).toHaveValue('K')
   // What lies against a part that is taken away, lies against what that one lay against.
@@ -166,7 +166,7 @@ test('four glasses from a list of four names, each let into a split letter: comp
   await list.getByRole('button', { name: 'Keep these 4 stencils' }).click()
   await expect(page).toHaveURL(/\/stencils$/)
 
-  await page.goto(`${world.app.url}/plan/new`)
+  await follow(page, '/plan/new')
   await writePiece(page, 'glass', '4', '150 mm', '260 mm')
   await page.getByLabel('Names of the pieces').fill('Tove\nRagnhild\nAda\nB')
   await page.getByLabel('Each piece has its own stencil').check()
@@ -179,7 +179,7 @@ test('four glasses from a list of four names, each let into a split letter: comp
   // One height for all, the letter's, and a stencil of its own for each.
   expect(new Set(arts.map(a => Math.round(a!.height))).size).toBe(1)
   expect(new Set(arts.map(a => a!.d)).size).toBe(4)
-  await page.goto(`${world.app.url}/log`)
+  await follow(page, '/log')
   await page.getByRole('searchbox').fill('ragnhild')
   await expect(page.getByRole('row').filter({ hasText: 'Split letter club' })).toHaveCount(1)
 })
@@ -215,6 +215,6 @@ test('three bottles with three looks and a common back art go to the cabinet tog
   expect(best[1]).toBeGreaterThan(best[2]!)
   expect(run!.artName).toBe('Back mark, Front gull, Front oar, Front sail')
   expect(run!.shape.placements.map(p => p.spots[0]!.at)).toEqual([180, 0])
-  await page.goto(`${world.app.url}/log/${run!.id}`)
+  await follow(page, `/log/${run!.id}`)
   await expect(page.getByText('Look: solid frost, fade, graphics only.')).toBeVisible()
 })

@@ -4,7 +4,7 @@ import { upToStep } from '../support/client'
 import { v7 } from 'uuid'
 import { ARTWORK_FORM } from '../../shared/artworks'
 import { through } from '../support/through'
-import { answerAll, expect, test, unfold } from './world'
+import { answerAll, expect, follow, test, unfold } from './world'
 
 /** Piece and art of the pass in sight. */
 async function writePass(page: Page, piece: { noun: string, pieces: string, height: string, girth: string } | null, art: string) {
@@ -82,7 +82,7 @@ test('a carafe and two tumblers, the tumblers in two passes: planned, etched pie
   await expect(page).toHaveURL(/\/bench\//)
   await through(world.mate, page.url().split('/').at(-1)!, ['good'])
 
-  await page.goto(world.app.url)
+  await follow(page, '/')
   const job = page.getByRole('listitem').filter({ hasText: '2 tumblers and 1 carafe for Wedding table' })
   await expect(job).toContainText('1 of 2 tumblers, pass 1 of 2')
   await expect(job).toContainText('1 of them can go to the bench now; the rest are not through pass 1 yet.')
@@ -95,20 +95,20 @@ test('a carafe and two tumblers, the tumblers in two passes: planned, etched pie
   await through(world.mate, page.url().split('/').at(-1)!, ['good'])
 
   // Its stencils are laid out from the plan, each tumbler's own; the plan knows its sheet from then on.
-  await page.goto(world.app.url)
+  await follow(page, '/')
   await job.getByRole('link', { name: /^2 tumblers and 1 carafe/ }).click()
   await part(page, '2 tumblers').click()
   await page.getByRole('link', { name: 'Lay out the stencils' }).click()
   await expect(page.getByLabel('What it is for')).toHaveValue('2 tumblers, Wedding table')
   await page.getByRole('button', { name: 'Keep this sheet' }).click()
   await expect(page).toHaveURL(/\/stencils$/)
-  await page.goto(world.app.url)
+  await follow(page, '/')
   await job.getByRole('link', { name: /^2 tumblers and 1 carafe/ }).click()
   await part(page, '2 tumblers').click()
   await expect(page.getByRole('link', { name: 'Cut sheet: 2 tumblers, Wedding table' })).toBeVisible()
 
   // The job once more, as a new one.
-  await page.goto(world.app.url)
+  await follow(page, '/')
   await job.getByRole('link', { name: /^2 tumblers and 1 carafe/ }).click()
   await page.getByRole('link', { name: 'Plan it again' }).click()
   await expect(page.getByRole('heading', { name: 'Again for Wedding table' })).toBeVisible()
@@ -128,7 +128,7 @@ test('a carafe and two tumblers, the tumblers in two passes: planned, etched pie
   await page.getByLabel('Name of the template').fill('Wedding set')
   await page.getByRole('button', { name: 'Keep the template' }).click()
   await expect(page.getByText('Kept as a template: Wedding set.')).toBeVisible()
-  await page.goto(`${world.app.url}/plan/new`)
+  await follow(page, '/plan/new')
   await page.getByRole('link', { name: 'Wedding set' }).click()
   await expect(page.getByRole('heading', { name: 'Wedding set', level: 1 })).toBeVisible()
   await page.getByLabel('Customer').fill('Golden wedding')

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { v7 } from 'uuid'
 import { ARTWORK_FORM } from '../../shared/artworks'
 import { BLANK_FORM } from '../../shared/blanks'
-import { expect, test } from './world'
+import { expect, follow, test } from './world'
 
 test('stencils are placed on a tapered piece, parted into passes, nested, written out, tried on the cutter and cut', async ({
   signedIn: page,
@@ -49,7 +49,7 @@ test('stencils are placed on a tapered piece, parted into passes, nested, writte
   await page.getByRole('button', { name: 'Hang it up' }).click()
   await expect(page.getByRole('region', { name: 'Rolls and scraps' }).getByText('Sheet vinyl', { exact: true })).toBeVisible()
 
-  await page.goto(`${world.app.url}/sheet/new`)
+  await follow(page, '/sheet/new')
   await page.getByLabel('What it is for').fill('Two bars')
   await page.getByRole('combobox', { name: 'Piece' }).click()
   await page.getByRole('option', { name: 'Sheet tumbler' }).click()
@@ -116,6 +116,6 @@ test('stencils are placed on a tapered piece, parted into passes, nested, writte
   await cut.click()
   await take.click()
   await expect(isCut).toBeVisible()
-  await page.goto(`${world.app.url}/stencils`)
+  await follow(page, '/stencils')
   await expect(page.getByRole('link', { name: 'Two bars again cut', exact: true })).toBeVisible()
 })

@@ -1,4 +1,4 @@
-import { expect, test } from './world'
+import { expect, follow, test } from './world'
 
 const WHEEL
   = '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 40" width="40mm"><path fill-rule="evenodd" d="M0 20a20 20 0 1 0 40 0a20 20 0 '
@@ -40,7 +40,7 @@ test('art is read: findings lead to their places, an island is tied, names becom
   await page.getByRole('button', { name: 'Keep this stencil' }).click()
   await expect(page.getByRole('link', { name: /Wheel 44\smm × 44\smm, \d+ to weed, no islands/ })).toBeVisible()
 
-  await page.goto(`${world.app.url}/stencil/new`)
+  await follow(page, '/stencil/new')
   await page.getByLabel('What it says').fill('Name')
   await page.getByLabel('Capital height').fill('12 mm')
   await expect(page.getByRole('region', { name: 'What the art says' })).toBeVisible()
@@ -72,7 +72,7 @@ test('art is read: findings lead to their places, an island is tied, names becom
   await expect(page.getByRole('link', { name: /Ilse Karlotta von Hafen 1999/ })).toBeVisible()
   await expect(page.getByRole('link', { name: /Bo, cox 2001/ })).toBeVisible()
 
-  await page.goto(`${world.app.url}/plan/new`)
+  await follow(page, '/plan/new')
   await page.getByRole('combobox', { name: 'From a stencil' }).click()
   await page.getByRole('option', { name: 'Wheel' }).click()
   await expect(page.getByLabel('Width', { exact: true })).toHaveValue('44 mm')

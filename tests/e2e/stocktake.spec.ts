@@ -5,7 +5,7 @@ import { v7 } from 'uuid'
 import { qrModules } from '../../core/basics/pdf'
 import type { StockItem } from '../../shared/stock'
 import { supplyForm } from '../support/client'
-import { expect, LEAD, signIn, test } from './world'
+import { expect, follow, LEAD, signIn, test } from './world'
 
 /** A film of one code on white paper, as a camera would give it: YUV4MPEG2, which Chromium's fake camera plays over and over. */
 function filmOf(code: string, file: string) {
@@ -71,7 +71,7 @@ test('a label held before the camera is found, counted, and the difference is bo
   await page.getByRole('button', { name: 'Print labels' }).click()
   expect((await sheet).suggestedFilename()).toBe('shelf-labels.pdf')
   // Where the code leads on anybody's phone.
-  await page.goto(`${world.app.url}/stock/${item.labelNo}`)
+  await follow(page, `/stock/${item.labelNo}`)
   await expect(page.getByText('By the ledger there should be 780 g')).toBeVisible()
   for (const [used, left] of [['30 g', '750 g'], ['50 g', '700 g']]) {
     await page.getByRole('button', { name: 'Used' }).click()

@@ -82,6 +82,13 @@ export async function throughTheDoor(page: Page, url: string, who: { name: strin
   await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
 }
 
+/** To another screen as a link leads there, so that the app is not read anew; what has to stand a fresh start goes by `page.goto`. */
+export const follow = (page: Page, path: string) =>
+  page.evaluate((to) => {
+    history.pushState({ ...history.state }, '', to)
+    dispatchEvent(new PopStateEvent('popstate', { state: history.state }))
+  }, path)
+
 /** The one large control of the bench. Pressed only when it offers `label`, and left to rest afterwards. */
 export async function press(page: Page, label: string | RegExp) {
   const control = page.locator('button.main')

@@ -78,7 +78,7 @@ const NAMED = `left join lot on lot.id = s.id left join roll on roll.id = s.id l
 
 /**
  * A page of the ledger, the latest first. @param stockId of one thing, or null for all @param after the last line of the page before
- * @returns LedgerLine[] as JSON, written by the database: taking it apart here only to put it together again takes a sixth of the request
+ * @returns LedgerLine[] as JSON, written by the database: here it would only be taken apart to be put together again
  */
 export async function ledgerPage(db: Db, stockId: string | null, after: string | null): Promise<string> {
   const [one, from] = [stockId !== null, after !== null]
