@@ -93,8 +93,9 @@ article { display: grid; grid-template-columns: 7rem 1fr; gap: 1.2rem; }
 .dark {
   background: var(--card);
   display: grid;
-  place-items: end center;
-  padding: 1rem 0 0.8rem;
+  place-items: center;
+  align-self: start;
+  padding: 0.9rem 0;
   --glass: #8cc5b2;
   --frost: #f4fafa;
   --ferric: #d08a4e;
