@@ -7,7 +7,11 @@ type Planner = (pass: Pass) => Recipe | null
 const planner = shallowRef<Planner | null>(null)
 
 async function fetchPlanner(studio: ReturnType<typeof useStudioStore>, today: () => string) {
-  const [{ planRecipe }, { recipeInput }] = await Promise.all([import('#core/plan/recipe'), import('#shared/recipe')])
+  const [{ planRecipe }, { recipeInput }, { planFacts }] = await Promise.all([
+    import('#core/plan/recipe'),
+    import('#shared/recipe'),
+    import('./planFacts'),
+  ])
   planner.value = (pass) => {
     const lot = studio.lot(pass.lotId)
     return lot

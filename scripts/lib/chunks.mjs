@@ -1,15 +1,19 @@
 import { join } from 'node:path'
 import { root } from './root.mjs'
 
-/** Screens that are asked for together: what the first page needs, plain forms, and what a run goes through from the bench to the look. */
-const TOGETHER = {
+/**
+ * What is asked for together: what the first page needs, what its recipes are made with, plain forms, and what a run goes through from
+ * the bench to the look (app.vue fetches that once Today stands).
+ */
+export const TOGETHER = {
   today: ['app/app.vue', 'app/pages/index.vue'],
+  plan: ['app/composables/planFacts.ts', 'core/plan/recipe/index.ts'],
   forms: ['app/pages/sign-in.vue', 'app/pages/crew.vue'],
   run: ['bench/[id]', 'wash-up/[id]', 'look/[id]', 'hand-over', 'not-taken'].map(page => `app/pages/${page}.vue`),
 }
 
 /**
- * What these screens pass by on the way through a room's front door and do not need: outlines and the clipper, and what tells an unknown
+ * What these pass by on the way through a room's front door and do not need: outlines and the clipper, and what tells an unknown
  * material. In a chunk with them it would be fetched by every device before the first screen stands.
  */
 const PASSED_BY = new RegExp(
@@ -22,9 +26,11 @@ const PASSED_BY = new RegExp(
 /**
  * Chunks of the browser's build. Left alone, every set of screens that shares a module makes a chunk of its own: a hundred requests for a
  * first page.
- * @returns {{ name: (id: string, graph: Graph) => string | null, priority: number, includeDependenciesRecursively?: boolean }[]}
+ * @returns {Group[]} for the bundler
  *
  * @typedef {{ getModuleInfo: (id: string) => { importedIds: readonly string[] } | null }} Graph
+ * @typedef {{ debugName: string, name: (id: string, graph: Graph) => string | null, priority: number }} NamedGroup
+ * @typedef {NamedGroup & { includeDependenciesRecursively?: boolean }} Group
  */
 export function chunkGroups() {
   const needed = Object.fromEntries(Object.keys(TOGETHER).map(name => [name, new Set()]))
@@ -40,7 +46,11 @@ export function chunkGroups() {
   }
   return [
     // What it needs of the others it takes from there.
-    { name: id => (PASSED_BY.test(id) ? 'outlines' : null), priority: 4, includeDependenciesRecursively: false },
-    ...Object.keys(TOGETHER).map((name, i) => ({ name: (id, graph) => (inChunk(name, id, graph) ? name : null), priority: 3 - i })),
+    { debugName: 'outlines', name: id => (PASSED_BY.test(id) ? 'outlines' : null), priority: 5, includeDependenciesRecursively: false },
+    ...Object.keys(TOGETHER).map((name, i) => ({
+      debugName: name,
+      name: (id, graph) => (inChunk(name, id, graph) ? name : null),
+      priority: 4 - i,
+    })),
   ]
 }

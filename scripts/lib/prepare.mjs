@@ -6,7 +6,10 @@ import { buildParts } from './parts.mjs'
 import { root } from './root.mjs'
 import { say, Stop } from './say.mjs'
 
-const SOURCES = ['app', 'core', 'demo', 'devices', 'server', 'shared', 'public', 'nuxt.config.ts', 'package.json', 'package-lock.json']
+/** How the build is put together. */
+const MADE_BY = ['chunks', 'parts'].map(name => `scripts/lib/${name}.mjs`)
+const READ_BY_IT = ['app', 'core', 'demo', 'devices', 'server', 'shared', 'public', 'nuxt.config.ts', 'package.json', 'package-lock.json']
+const SOURCES = [...READ_BY_IT, ...MADE_BY]
 
 function* filesBelow(path) {
   for (const entry of readdirSync(path, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
