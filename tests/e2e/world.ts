@@ -82,12 +82,20 @@ export async function throughTheDoor(page: Page, url: string, who: { name: strin
   await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
 }
 
-/** To another screen as a link leads there, so that the app is not read anew; what has to stand a fresh start goes by `page.goto`. */
-export const follow = (page: Page, path: string) =>
-  page.evaluate((to) => {
+/**
+ * To another screen as a link leads there, so that the app is not read anew; what has to stand a fresh start goes by `page.goto`. Comes
+ * back once the screen before is gone: much of it is there on the next one too.
+ */
+export async function follow(page: Page, path: string) {
+  const before = await page.locator('main > *').first().elementHandle()
+  const elsewhere = await page.evaluate((to) => {
+    const from = location.pathname
     history.pushState({ ...history.state }, '', to)
     dispatchEvent(new PopStateEvent('popstate', { state: history.state }))
+    return location.pathname !== from
   }, path)
+  if (elsewhere) await page.waitForFunction(screen => !screen!.isConnected, before)
+}
 
 /** The one large control of the bench. Pressed only when it offers `label`, and left to rest afterwards. */
 export async function press(page: Page, label: string | RegExp) {
