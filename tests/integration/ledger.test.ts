@@ -182,7 +182,7 @@ describe('papers', () => {
     expect(body.map(p => [p.id, p.name])).toEqual([[id, 'sheet.pdf']])
     const shown = await mate.raw(`papers/${id}`, 'GET')
     expect(shown.headers.get('content-type')).toBe('application/pdf')
-    expect(shown.headers.get('content-security-policy')).toMatch(/default-src 'none'/)
+    expect(shown.headers.get('content-security-policy')).toMatch(/^sandbox; default-src 'none'/)
     expect(await shown.text()).toBe(PDF)
     await mate.ask('DELETE', `papers/${id}`)
     expect((await mate.get<unknown[]>('papers?product=quay%20general%20cream')).body).toEqual([])
