@@ -1,4 +1,4 @@
-import { existsSync } from 'node:fs'
+import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { chunkGroups, TOGETHER } from './lib/chunks.mjs'
@@ -61,7 +61,12 @@ describe('a file of the browser\'s build', () => {
   })
   it('screens that are asked for together are there', () => {
     // A page that was renamed would leave its set without a word.
-    const screens = Object.values(TOGETHER).flat()
+    const screens: string[] = Object.values(TOGETHER).flat()
     expect(screens.filter(file => !existsSync(join(root, file)))).toEqual([])
+  })
+  it('what a run goes through is one chunk of just the screens that the app fetches for it', () => {
+    const app = readFileSync(join(root, 'app/app.vue'), 'utf8')
+    const fetched = /RUN_SCREENS = \[(.*)\]/.exec(app)![1]!.match(/'[^']*'/g)!.map(path => path.slice(2, -1))
+    expect(TOGETHER.run).toEqual(fetched.map(path => `app/pages/${path.replace(/\/a$/, '/[id]')}.vue`))
   })
 })

@@ -6,6 +6,7 @@ import type { RunPlan } from '../../plan/run-plan'
 import type { RunEvent } from './events'
 import { foldRun } from './fold'
 import { refuseEvent } from './guard'
+import { nextAction, pressEntries } from './next'
 import { currentStep } from './state'
 
 const ART: PlacementFacts = {
@@ -107,7 +108,13 @@ export const ONE_MIRROR: RecipeInput = {
   lot: { ...FOUR_TUMBLERS.lot, kind: 'abrasive', label: null, secondsPerCm2: null },
 }
 
-export const plan: RunPlan = planRecipe(FOUR_TUMBLERS).plan!
+/** A plan that the recipe allows. */
+export function planOf(input: RecipeInput): RunPlan {
+  const { plan: made, refusals } = planRecipe(input)
+  if (!made) throw new Error(refusals.join(' '))
+  return made
+}
+export const plan: RunPlan = planOf(FOUR_TUMBLERS)
 
 /** ms */
 export const START = Date.UTC(2026, 5, 1, 9)
@@ -210,3 +217,7 @@ export function tickAll(b: Bench, step: string) {
 export function judgeAll(b: Bench) {
   for (let piece = 1; piece <= b.plan.pieces; piece++) b.send({ kind: 'piece.judged', piece, result: 'good', faults: [], note: '' })
 }
+
+/** What the bench asks of somebody who may do everything, and pressing its one large control. */
+export const action = (b: Bench) => nextAction(b.plan, b.state(), b.now, 'me')
+export const press = (b: Bench) => pressEntries(b.plan, b.state(), action(b)).forEach(part => b.send(part))

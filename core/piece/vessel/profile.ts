@@ -233,15 +233,18 @@ export function heightAlong(p: Wall, from: number, along: number): number {
     return known.along[i]! + panel(p, known.z[i]!, z)
   }
   const wanted = lengthTo(from) + along
-  // Between two known lengths the height is nearly straight.
+  // Between two known lengths the height is nearly straight; past an end nobody knows, and it is begun there.
   const i = Math.min(placeOf(known.along, wanted), known.z.length - 2)
-  const share = (wanted - known.along[i]!) / (known.along[i + 1]! - known.along[i]!)
+  const share = Math.min(1, Math.max(0, (wanted - known.along[i]!) / (known.along[i + 1]! - known.along[i]!)))
   let z = known.z[i]! + share * (known.z[i + 1]! - known.z[i]!)
-  // Newton on the length: its derivative is the integrand itself.
-  for (let step = 0; step < 60; step++) {
-    const error = lengthTo(z) - wanted
-    if (Math.abs(error) < 1e-10) break
-    z -= error / Math.hypot(1, p.at(z).slope)
+  // Newton on the length: its derivative is the integrand itself. A step that leads off the wall, as past the pole of a ball, is halved.
+  let error = lengthTo(z) - wanted
+  for (let round = 0; round < 60 && Math.abs(error) >= 1e-10; round++) {
+    let step = error / Math.hypot(1, p.at(z).slope)
+    let next = lengthTo(z - step) - wanted
+    for (; !Number.isFinite(next) && Math.abs(step) > 1e-9; next = lengthTo(z - step) - wanted) step /= 2
+    z -= step
+    error = next
   }
   return z
 }

@@ -143,6 +143,12 @@ describe('a wall from tape readings', () => {
       ),
     )
   })
+  it('is found past the ends of a ball as well: arc length is the angle times the radius', () => {
+    const ball = ballWall(40, -35, 35)
+    for (const along of [-48, -42, 42, 48]) expect(heightAlong(ball, 0, along)).toBeCloseTo(40 * Math.sin(along / 40), 4)
+    // Near the pole the wall turns too sharply for one stretch of it to be told so finely.
+    for (const along of [-55, 55]) expect(heightAlong(ball, 0, along)).toBeCloseTo(40 * Math.sin(along / 40), 1)
+  })
 })
 
 describe('a flat sheet on the wall', () => {
