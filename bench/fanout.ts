@@ -1,6 +1,6 @@
 import pg from 'pg'
 import type { Client } from '../tests/support/client'
-import { event, newRun } from '../tests/support/client'
+import { event, newRun, upToStep } from '../tests/support/client'
 import type { Row } from './table'
 import { median } from './table'
 
@@ -24,6 +24,7 @@ async function* messages(url: string, cookie: string, signal: AbortSignal): Asyn
 /** From a press to the last of twenty open pages knowing, against bare NOTIFY through one connection for each page. */
 export async function fanoutRow(url: string, databaseUrl: string, client: Client, lotId: string): Promise<Row> {
   const { runId } = await newRun(client, lotId)
+  await upToStep(client, runId, 'safety')
   const over = new AbortController()
   let heard: (() => void)[] = []
   const pages = Array.from({ length: PAGES }, async () => {

@@ -9,7 +9,7 @@ import { BLANK_PLACEMENT, BLANK_PLAN, jobOf, passOf, planOf } from '../shared/jo
 import type { JobForm, PlanForm } from '../shared/jobs'
 import type { Job } from '../shared/passes'
 import { lotSchema } from '../shared/shelf'
-import { rollSchema } from '../shared/sheets'
+import { rollSchema } from '../shared/rolls'
 import { supplySchema } from '../shared/stock'
 import type { RunWithEvents, SentEvent } from '../shared/runs'
 import { createPool } from '../server/db/pool'
@@ -335,8 +335,11 @@ for (const roll of ROLLS) await addRoll(as('maren'), v7({ msecs: clock }), rollS
 for (const { blank, arts, form } of SHEETS) {
   await addSheet(as('maren'), v7({ msecs: clock }), {
     ...form,
-    blankId: lots[`blank ${blank}`],
-    placements: form.placements.map((p, i) => ({ ...p, artworkId: lots[`art ${arts[i]}`] })),
+    parts: form.parts.map(part => ({
+      ...part,
+      blankId: lots[`blank ${blank}`],
+      placements: part.placements.map((p, i) => ({ ...p, artworkId: lots[`art ${arts[i]}`] })),
+    })),
   })
 }
 await addTemplate(

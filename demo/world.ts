@@ -5,8 +5,9 @@ import { BLANK_FORM } from '../shared/blanks'
 import type { BlankForm } from '../shared/blanks'
 import { BLANK_PLAN } from '../shared/jobs'
 import type { PlacementForm, PlanForm } from '../shared/jobs'
-import { PLACEMENT_FORM, SHEET_FORM } from '../shared/sheets'
-import type { RollForm, SheetForm } from '../shared/sheets'
+import { PART_FORM, PLACEMENT_FORM, SHEET_FORM } from '../shared/sheets'
+import type { RollForm } from '../shared/rolls'
+import type { SheetForm } from '../shared/sheets'
 import type { SupplyForm } from '../shared/stock'
 import type { ContainerEntry, PutIn, WasteRuleEntry } from '../shared/tubs'
 import type { WasteId } from '../core/trade/waste'
@@ -414,11 +415,16 @@ export const SHEETS: { blank: string, arts: string[], form: SheetForm }[] = [
     form: {
       ...SHEET_FORM,
       name: 'Regatta tumblers',
-      pieces: '2',
-      placements: [
-        { ...PLACEMENT_FORM },
-        { ...PLACEMENT_FORM, anchor: 'seam', at: '1/4 round', level: 'rim', clear: '30 mm' },
-        { ...PLACEMENT_FORM, anchor: 'seam', at: '3/4 round', level: 'rim', clear: '30 mm' },
+      parts: [
+        {
+          ...PART_FORM,
+          pieces: '2',
+          placements: [
+            { ...PLACEMENT_FORM },
+            { ...PLACEMENT_FORM, anchor: 'seam', at: '1/4 round', level: 'rim', clear: '30 mm' },
+            { ...PLACEMENT_FORM, anchor: 'seam', at: '3/4 round', level: 'rim', clear: '30 mm' },
+          ],
+        },
       ],
     },
   },

@@ -170,7 +170,7 @@ export interface Job {
   notes: string
   passes: Pass[]
   /** Cut sheets for its pieces; asked for by itself only. */
-  sheets?: { id: string, name: string, setId: string | null, cutAt: string | null }[]
+  sheets?: { id: string, name: string, setIds: string[], cutAt: string | null }[]
   entered: JobForm
   createdBy: string
   createdAt: string

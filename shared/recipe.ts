@@ -16,7 +16,7 @@ import type { Lot, Stencil } from './shelf'
 import { artOfPiece, owed } from './passes'
 import type { PlacementEntry, PlanEntry } from './jobs'
 import { middleOn } from './placements'
-import { filmPrice } from './sheets'
+import { filmPrice } from './rolls'
 import type { Pass, PlannedArt } from './passes'
 
 /** Depth of a carving where nobody says another, mm. */

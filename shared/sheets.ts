@@ -1,49 +1,19 @@
 import { z } from 'zod'
-import type { HouseRules } from '#core/trade/house'
-import { RESIST_IDS, resistKind, takesSlits } from '#core/trade/materials'
 import type { ResistId } from '#core/trade/materials'
-import { capital, parseCount, parseMoney } from '#core/basics/units'
+import { capital, parseCount } from '#core/basics/units'
+import type { Parsed } from '#core/basics/units'
 import { jobWords, owed } from './passes'
-import type { Pass } from './passes'
-import { lengthField, optionalField, rollLengthField, writtenField } from './fields'
+import type { Pass, Placement } from './passes'
+import { optionalField, writtenField } from './fields'
 import { MOST_PLACEMENTS } from './jobs'
-import { keepOutField, placedAt, USUAL_BANDS, WHERE_FORM, whereShape, writtenBand, writtenWhere } from './placements'
-import type { Ground, Placed } from './placements'
+import { keepOutField, USUAL_BANDS, WHERE_FORM, whereShape, writtenBand, writtenWhere } from './placements'
+import { ROLL_RESISTS } from './rolls'
 import type { LengthUnit } from './fields'
 
-/** Resists that come as film on a roll. */
-export const ROLL_RESISTS = RESIST_IDS.filter(id => resistKind(id).uses !== null) as [ResistId, ...ResistId[]]
+export const MOST_PARTS = 8
+const MOST_SPARES = 20
 
-const length = (unit: LengthUnit, least: number, most: number) =>
-  lengthField(unit, mm => (mm < least || mm > most ? `Between ${least} and ${most} mm. Check the unit.` : null))
-
-/** A roll or a scrap as it is put on the shelf. Lengths without a unit are in the house unit. */
-export const rollSchema = (unit: LengthUnit) =>
-  z.object({
-    name: z.string().trim().min(2, 'Write what you call it.').max(60, 'Keep it under 60 letters.'),
-    resist: z.enum(ROLL_RESISTS, 'Choose what it is.'),
-    width: length(unit, 20, 2000),
-    length: rollLengthField(unit, mm => (mm < 20 || mm > 100_000 ? 'Between 20 mm and 100 m. Check the unit.' : null)),
-    scrap: z.boolean(),
-    grain: z.boolean(),
-    /** In the studio's currency, per m². */
-    priceM2: optionalField(parseMoney).default(null),
-  })
-export type RollForm = z.input<ReturnType<typeof rollSchema>>
-export type RollEntry = z.output<ReturnType<typeof rollSchema>>
-export interface Roll extends RollEntry {
-  id: string
-  /** mm below which the lead wants to be told. */
-  reorder: number | null
-  putAway: boolean
-}
-
-/** What a m² of a resist costs: what its oldest roll that has a price on it cost, whole rolls before scraps; null where none has. */
-export function filmPrice(rolls: readonly Pick<Roll, 'id' | 'resist' | 'scrap' | 'priceM2'>[], resist: ResistId): number | null {
-  const priced = rolls.filter(r => r.resist === resist && r.priceM2 !== null)
-  priced.sort((a, b) => Number(a.scrap) - Number(b.scrap) || (a.id < b.id ? -1 : 1))
-  return priced[0]?.priceM2 ?? null
-}
+const readSpares = (text: string): Parsed => (/^0+$/.test(text.trim()) ? { ok: true, value: 0 } : parseCount(text))
 
 const placementSchema = (unit: LengthUnit) =>
   z.object({
@@ -64,21 +34,48 @@ export const SLIT_WAYS = [
 ] as const
 export type SlitWay = (typeof SLIT_WAYS)[number]['id']
 
-/** A cut sheet as it is laid out. Lengths without a unit are in the house unit. */
-export const sheetSchema = (unit: LengthUnit) =>
+/** Pieces of one kind that a sheet has stencils for. Lengths without a unit are in the house unit. */
+export const partSchema = (unit: LengthUnit) =>
   z.object({
-    name: z.string().trim().min(2, 'Write what it is for.').max(60, 'Keep it under 60 letters.'),
     /** Pieces of a job that it is for; '' where it stands alone. */
     setId: z.union([z.literal('').transform(() => null), z.uuid('Choose a job, or none.')]).default(null),
     blankId: z.union([z.literal('').transform(() => null), z.uuid('Choose a blank, or none.')]),
     pieces: writtenField(parseCount, n => (n > 200 ? 'Make it several sheets: 200 pieces are the most.' : null)),
-    resist: z.enum(ROLL_RESISTS, 'Choose the resist.'),
-    // A sheet from before they could be chosen has them as they were.
-    slits: z.enum(SLIT_WAYS.map(w => w.id) as [SlitWay, ...SlitWay[]]).default('none'),
-    marks: z.boolean().default(true),
+    /** Of each different stencil. */
+    spares: optionalField(readSpares, n => (n > MOST_SPARES ? `${MOST_SPARES} spares of each are plenty.` : null))
+      .transform(n => n ?? 0)
+      .default(0),
     keepOut: keepOutField,
-    placements: z.array(placementSchema(unit)).min(1, 'Choose a stencil.').max(MOST_PLACEMENTS, 'Twelve stencils on one piece are enough.'),
+    placements: z
+      .array(placementSchema(unit))
+      .min(1, 'Choose a stencil.')
+      .max(MOST_PLACEMENTS, 'Twelve stencils on one piece are enough.'),
   })
+export type PartForm = z.input<ReturnType<typeof partSchema>>
+export type PartEntry = z.output<ReturnType<typeof partSchema>>
+
+/** A cut sheet as it is laid out. Lengths without a unit are in the house unit. */
+export const sheetSchema = (unit: LengthUnit) =>
+  z
+    .object({
+      name: z.string().trim().min(2, 'Write what it is for.').max(60, 'Keep it under 60 letters.'),
+      resist: z.enum(ROLL_RESISTS, 'Choose the resist.'),
+      // A sheet from before they could be chosen has them as they were.
+      slits: z.enum(SLIT_WAYS.map(w => w.id) as [SlitWay, ...SlitWay[]]).default('none'),
+      marks: z.boolean().default(true),
+      parts: z
+        .array(partSchema(unit))
+        .min(1, 'Choose a stencil.')
+        .max(MOST_PARTS, 'Make it two sheets: eight kinds of piece are the most.'),
+    })
+    .superRefine(({ parts }, context) => {
+      const complain = (i: number, message: string) => context.addIssue({ code: 'custom', path: ['parts', i, 'setId'], message })
+      if (parts.length === 1) return
+      parts.forEach((part, i) => {
+        if (part.setId === null) complain(i, 'Choose a job here. What stands alone gets a sheet to itself.')
+        else if (parts.findIndex(p => p.setId === part.setId) < i) complain(i, 'These pieces are on this sheet already.')
+      })
+    })
 export type SheetForm = z.input<ReturnType<typeof sheetSchema>>
 export type SheetEntry = z.output<ReturnType<typeof sheetSchema>>
 
@@ -86,7 +83,8 @@ export interface SheetSummary {
   id: string
   name: string
   cutAt: string | null
-  setId: string | null
+  /** Pieces of jobs that it is for. */
+  setIds: string[]
   putAway: boolean
   version: number
 }
@@ -94,114 +92,71 @@ export interface Sheet extends SheetSummary {
   entered: SheetForm
 }
 
-export const PLACEMENT_FORM: SheetForm['placements'][number] = {
+export const PLACEMENT_FORM: PartForm['placements'][number] = {
   artworkId: '',
   passId: '',
   placement: 0,
   ...WHERE_FORM,
 }
-export const SHEET_FORM: SheetForm = {
-  name: '',
+export const PART_FORM: PartForm = {
   setId: '',
   blankId: '',
   pieces: '1',
-  resist: 'permanent-vinyl',
-  slits: 'drawn',
-  marks: true,
+  spares: '',
   keepOut: USUAL_BANDS,
   placements: [{ ...PLACEMENT_FORM }],
 }
-
-/** One stencil of a sheet at its spot. */
-export interface PlacedStencil extends Placed {
-  /** Which line of the form it comes from. */
-  line: number
-  artworkId: string
-  passId: string | null
-  /** Which placement of that pass it is, from 0. */
-  ofPass: number
+export const SHEET_FORM: SheetForm = {
+  name: '',
+  resist: 'permanent-vinyl',
+  slits: 'drawn',
+  marks: true,
+  parts: [PART_FORM],
 }
 
-/**
- * Where every stencil of a sheet goes. @param artOf size of an artwork's open area, mm; undefined while it is not known
- * @param passes of the job that it is for: their border goes before the house's
- */
-export function placedStencils(
-  entry: SheetEntry,
-  ground: Ground,
-  artOf: (id: string) => { width: number, height: number } | undefined,
-  rules: HouseRules,
-  passes: readonly Pick<Pass, 'id' | 'border'>[] = [],
-): PlacedStencil[] {
-  const slit = entry.slits !== 'none' && takesSlits(entry.resist)
-  return entry.placements.flatMap((p, line): PlacedStencil[] => {
-    const art = artOf(p.artworkId)
-    if (!art) return []
-    const border = passes.find(pass => pass.id === p.passId)?.border ?? rules.border
-    return placedAt(p, ground, art, border, { rules, slit }).map(placed => ({
-      ...placed,
-      line,
-      artworkId: p.artworkId,
-      passId: p.passId,
-      ofPass: p.placement,
-    }))
-  })
-}
+const onRoll = (id: ResistId): id is SheetForm['resist'] => (ROLL_RESISTS as readonly string[]).includes(id)
 
-/**
- * What a sheet takes from the pieces of a job: how many are still to do, the blank, the resist, and where each pass goes.
- * @param film which resist it is of; the first that comes on a roll where nothing is said
- */
-export function sheetOfSet(passes: readonly Pass[], film?: ResistId): SheetForm {
+const underFilm = (passes: readonly Pass[], film: ResistId): Pass[] => passes.filter(pass => pass.resist === film)
+const stencilOf = ({ artworkId, artworkIds }: Placement): string | undefined => artworkId ?? artworkIds.find(id => id !== null) ?? undefined
+/** Something of a set's passes is cut from that film. */
+export const cutFrom = (passes: readonly Pass[], film: ResistId): boolean =>
+  underFilm(passes, film).some(pass => pass.placements.some(p => stencilOf(p) !== undefined))
+
+/** What a sheet takes from the pieces of a job: how many are still to do, the blank, and where each pass under its film goes. */
+export function partOfSet(passes: readonly Pass[], film: ResistId): PartForm {
   const [first] = passes
-  if (!first) return SHEET_FORM
-  const left = Math.max(1, ...passes.map(pass => owed(pass).length))
-  // A sheet is of one film: what is masked otherwise is not on it.
-  const onRoll = (id: ResistId) => (ROLL_RESISTS as readonly string[]).includes(id)
-  const films = passes.map(pass => pass.resist).filter(onRoll)
-  const resist = films.find(id => id === film) ?? films[0]
-  const placements = passes.filter(pass => pass.resist === resist).flatMap(pass =>
+  if (!first) return PART_FORM
+  // What is masked otherwise is not on the sheet.
+  const ours = underFilm(passes, film)
+  const placements = ours.flatMap(pass =>
     pass.placements.flatMap((p, placement) => {
-      const artworkId = p.artworkId ?? p.artworkIds.find(id => id !== null)
+      const artworkId = stencilOf(p)
       return artworkId ? [{ artworkId, passId: pass.id, placement, ...writtenWhere(p) }] : []
     }),
   )
   return {
-    ...SHEET_FORM,
-    name: `${capital(jobWords(passes))}, ${first.customer}`.slice(0, 60),
     setId: first.setId,
     blankId: first.blankId ?? '',
-    pieces: String(left),
-    ...(resist ? { resist: resist as SheetForm['resist'] } : {}),
+    pieces: String(Math.max(1, ...ours.map(pass => owed(pass).length))),
+    spares: '',
     keepOut: first.keepOut.map(writtenBand),
     placements: placements.length > 0 ? placements : [{ ...PLACEMENT_FORM }],
   }
 }
 
-/** The stencil that one piece gets at a place. @param piece from 0, of those that are still to do */
-export function artworkAt(place: Pick<PlacedStencil, 'artworkId' | 'passId' | 'ofPass'>, piece: number, passes: readonly Pass[]): string {
-  const pass = passes.find(p => p.id === place.passId)
-  const number = pass && owed(pass)[piece]
-  return (number === undefined ? null : pass!.placements[place.ofPass]?.artworkIds[number - 1]) ?? place.artworkId
-}
-
 /**
- * What one piece of each pass used of a sheet, mm²: shared by the size of their stencils, the waste with them.
- * @param net what left the shelf less what came back, mm² @param border the house's, mm
+ * A new sheet for the pieces of a job.
+ * @param film which resist it is of; the first of the job's that comes on a roll where nothing is said
  */
-export function shareOfSheet(
-  sheet: Pick<SheetEntry, 'pieces' | 'placements'>,
-  passes: readonly Pick<Pass, 'id' | 'border' | 'placements'>[],
-  net: number,
-  border: number,
-): Record<string, number> {
-  const on = new Set(sheet.placements.map(p => p.passId))
-  const sizes = passes
-    .filter(pass => on.has(pass.id))
-    .map((pass) => {
-      const wide = 2 * (pass.border ?? border)
-      return { id: pass.id, area: pass.placements.reduce((sum, p) => sum + p.count * (p.artWidth + wide) * (p.artHeight + wide), 0) }
-    })
-  const all = sizes.reduce((sum, s) => sum + s.area, 0)
-  return Object.fromEntries(sizes.map(s => [s.id, (net * s.area) / all / sheet.pieces]))
+export function sheetOfSet(passes: readonly Pass[], film?: ResistId): SheetForm {
+  const [first] = passes
+  if (!first) return SHEET_FORM
+  const films = passes.map(pass => pass.resist).filter(onRoll)
+  const resist = films.find(id => id === film) ?? films[0] ?? SHEET_FORM.resist
+  return {
+    ...SHEET_FORM,
+    name: `${capital(jobWords(passes))}, ${first.customer}`.slice(0, 60),
+    resist,
+    parts: [partOfSet(passes, resist)],
+  }
 }

@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { ARTWORK_FORM, artworkSchema } from './artworks'
 import { BLANK_FORM, blankSchema } from './blanks'
 import { BLANK_PLACEMENT, BLANK_PLAN, planSchema } from './jobs'
-import { SHEET_FORM, sheetSchema } from './sheets'
+import { PART_FORM, PLACEMENT_FORM, SHEET_FORM, sheetSchema } from './sheets'
 import { asWritten } from './written'
 
 /** Every object in it, at whatever depth, with a key that no form has. */
@@ -75,13 +75,18 @@ describe('a form as it was written', () => {
     const sheet = {
       ...SHEET_FORM,
       name: 'Sheet',
-      placements: [
-        { ...SHEET_FORM.placements[0]!, artworkId: job.lotId, clear: '1 1/2', at: '90' },
-        { ...SHEET_FORM.placements[0]!, artworkId: job.lotId },
+      parts: [
+        {
+          ...PART_FORM,
+          placements: [
+            { ...PLACEMENT_FORM, artworkId: job.lotId, clear: '1 1/2', at: '90' },
+            { ...PLACEMENT_FORM, artworkId: job.lotId },
+          ],
+        },
       ],
     }
     const laid = asWritten(sheetSchema('in'), sheet) as typeof sheet
-    expect(laid.placements.map(p => [p.clear, p.at])).toEqual([
+    expect(laid.parts[0]!.placements.map(p => [p.clear, p.at])).toEqual([
       ['1 1/2 in', '90'],
       ['', ''],
     ])

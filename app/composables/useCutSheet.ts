@@ -2,9 +2,10 @@ import { cutStencil, moveLines, nest } from '#core/art/sheet'
 import type { CutSheet, CutStencil, NestedSheet, Nesting } from '#core/art/sheet'
 import type { Ring } from '#core/basics/outline'
 import type { HouseRules } from '#core/trade/house'
-import { artworkAt } from '#shared/sheets'
-import type { Pass } from '#shared/passes'
-import type { PlacedStencil, Roll, SheetEntry } from '#shared/sheets'
+import type { Roll } from '#shared/rolls'
+import { markOf, neededStencils, partLetter, pieceWords } from '#shared/sheet-parts'
+import type { LaidPart, SheetFacts } from '#shared/sheet-parts'
+import type { SheetEntry } from '#shared/sheets'
 
 /** A stencil that is to be cut, for one piece. */
 export interface SheetPiece {
@@ -12,38 +13,33 @@ export interface SheetPiece {
   title: string
 }
 
-/** Every stencil of every piece, bent where the piece tapers, numbered. */
+/** Every stencil of every part, bent where its piece tapers, marked. */
 export function sheetPieces(
-  placed: readonly PlacedStencil[],
+  laid: readonly LaidPart[],
   open: ReadonlyMap<string, Ring[]>,
-  nameOf: (id: string) => string,
-  passes: readonly Pass[],
-  { pieces, slits, marks }: Pick<SheetEntry, 'pieces' | 'slits' | 'marks'>,
-  rules: HouseRules,
+  { artwork, rules }: SheetFacts,
+  { slits, marks }: Pick<SheetEntry, 'slits' | 'marks'>,
 ): SheetPiece[] {
   const slit = slits === 'machine' ? 'machine' : slits === 'drawn' ? 'hand' : null
-  return Array.from({ length: pieces }, (_, piece) =>
-    placed.flatMap((p) => {
-      const artworkId = artworkAt(p, piece, passes)
+  return laid.flatMap(({ part, placed, ours, noun }, k) => {
+    const letter = partLetter(k, laid.length)
+    return neededStencils(part, placed, ours, noun).flatMap((needed): SheetPiece[] => {
+      const { place, artworkId } = needed
       const art = open.get(artworkId)
       if (!art) return []
-      const number = pieces > 1 ? `${piece + 1}/${pieces}` : ''
-      const arc = p.verdict?.cut === 'arc' ? p.verdict.arc.arc : null
-      return [
-        {
-          stencil: cutStencil(art, {
-            border: p.border,
-            weedingGap: rules.sheetGap / 2,
-            arc,
-            number,
-            marks,
-            slits: slit && { slits: p.slits, by: slit },
-          }),
-          title: `${nameOf(artworkId)}${number ? `, piece ${piece + 1} of ${pieces}` : ''}`,
-        },
-      ]
-    }),
-  ).flat()
+      const arc = place.verdict?.cut === 'arc' ? place.verdict.arc.arc : null
+      const stencil = cutStencil(art, {
+        border: place.border,
+        weedingGap: rules.sheetGap / 2,
+        arc,
+        number: markOf(needed, letter),
+        marks,
+        slits: slit && { slits: place.slits, by: slit },
+      })
+      const words = [artwork(artworkId)?.name ?? 'stencil', pieceWords(needed), letter && `${letter}, ${ours[0]?.customer ?? ''}`]
+      return [{ stencil, title: words.filter(word => word !== '').join(', ') }]
+    })
+  })
 }
 
 /** Lays them on what the shelf has of this resist. */

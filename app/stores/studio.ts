@@ -6,7 +6,7 @@ import type { ArtworkSummary } from '#shared/artworks'
 import type { Blank } from '#shared/blanks'
 import type { OwnFace } from '#shared/faces'
 import type { Lot, Stencil } from '#shared/shelf'
-import type { Roll } from '#shared/sheets'
+import type { Roll } from '#shared/rolls'
 import type { Supply } from '#shared/stock'
 import type { Studio } from '#shared/studio'
 

@@ -13,7 +13,7 @@ import type { Pass } from '#shared/passes'
 import type { RunHead } from '#shared/runs'
 import type { Db } from '../db/pool'
 import { lotById, openedOn } from '../db/queries/lots'
-import { oweAgain, passById, passesOfSet, setDone, setPassStatus } from '../db/queries/jobs'
+import { oweAgain, passById, passesOfSets, setDone, setPassStatus } from '../db/queries/jobs'
 import { peopleByIds } from '../db/queries/people'
 import * as runs from '../db/queries/runs'
 import { rollOfResist } from '../db/queries/stock'
@@ -152,7 +152,7 @@ export async function correctPieces(db: Db, head: RunHead, state: RunState, corr
   const numbers = (of: number[]) => of.map(n => numberOf(head.plan, n))
   const saved = numbers(turned.filter(n => kept(summary, n)))
   const lost = numbers(turned.filter(n => !kept(summary, n)))
-  for (const of of turned.length > 0 ? await passesOfSet(db, pass.setId) : []) {
+  for (const of of turned.length > 0 ? await passesOfSets(db, [pass.setId]) : []) {
     const through = of.no <= pass.no ? saved : []
     const done = [...new Set([...of.done, ...through])].filter(n => !lost.includes(n)).sort((a, b) => a - b)
     await setDone(db, of.id, done)

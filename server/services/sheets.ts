@@ -1,13 +1,15 @@
 import { v7 } from 'uuid'
 import { fieldErrors } from '#shared/fields'
 import { artMark } from '#shared/passes'
-import { shareOfSheet, sheetSchema } from '#shared/sheets'
-import type { RollEntry, Roll, Sheet, SheetForm } from '#shared/sheets'
+import { sharesOfSheet } from '#shared/sheet-parts'
+import { sheetSchema } from '#shared/sheets'
+import type { RollEntry, Roll } from '#shared/rolls'
+import type { Sheet, SheetForm } from '#shared/sheets'
 import { asWritten } from '#shared/written'
 import { rounded, takenOff } from '#core/trade/stock'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
-import { passesOfSet, setExists } from '../db/queries/jobs'
+import { knownSets, passesOfSets } from '../db/queries/jobs'
 import * as sheets from '../db/queries/sheets'
 import type { Context } from './context'
 import { notify } from './context'
@@ -15,14 +17,19 @@ import { book, shelve } from './ledger'
 import { editedMeanwhile, notFound, Refusal } from './refusal'
 import { studioOf } from './studio'
 
-async function readSheet(db: Db, body: unknown): Promise<{ name: string, setId: string | null, form: SheetForm }> {
+async function readSheet(db: Db, body: unknown): Promise<{ name: string, setIds: string[], form: SheetForm }> {
   const schema = sheetSchema((await studioOf(db)).rules.lengthUnit)
   const parsed = schema.safeParse(body)
   if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
-  const { name, setId } = parsed.data
-  if (setId !== null && !(await setExists(db, setId)))
-    throw new Refusal(400, 'Those pieces are in no job any more.', { setId: 'Choose a job, or none.' })
-  return { name, setId, form: asWritten(schema, body) as SheetForm }
+  const { name, parts } = parsed.data
+  const setIds = parts.flatMap(part => part.setId ?? [])
+  const known = await knownSets(db, setIds)
+  const gone = parts.flatMap((part, i) => (part.setId === null || known.includes(part.setId) ? [] : [i]))
+  if (gone.length > 0) {
+    const fields = Object.fromEntries(gone.map(i => [`parts.${i}.setId`, 'Choose a job, or none.']))
+    throw new Refusal(400, 'Those pieces are in no job any more.', fields)
+  }
+  return { name, setIds, form: asWritten(schema, body) as SheetForm }
 }
 
 export async function oneSheet(db: Db, id: string): Promise<Sheet> {
@@ -33,20 +40,24 @@ export async function oneSheet(db: Db, id: string): Promise<Sheet> {
 
 /** @param id made by the client: sent twice, stored once */
 export async function addSheet(context: Context, id: string, body: unknown): Promise<Sheet> {
-  const { name, setId, form } = await readSheet(context.pool, body)
+  const { name, setIds, form } = await readSheet(context.pool, body)
   return inTransaction(context.pool, async (db) => {
-    if (await sheets.insertSheet(db, id, name, setId, form, context.by, context.now())) await notify(db, { topic: 'shelf' })
+    if (await sheets.insertSheet(db, id, name, form, context.by, context.now())) {
+      await sheets.setSetsOfSheet(db, id, setIds)
+      await notify(db, { topic: 'shelf' })
+    }
     return oneSheet(db, id)
   })
 }
 
 export async function changeSheet(context: Context, id: string, body: unknown, version: number, putAway: boolean): Promise<Sheet> {
-  const { name, setId, form } = await readSheet(context.pool, body)
+  const { name, setIds, form } = await readSheet(context.pool, body)
   return inTransaction(context.pool, async (db) => {
     const before = await sheets.sheetById(db, id, true)
     if (!before) throw notFound('cut sheet')
     if (before.version !== version) throw editedMeanwhile()
-    await sheets.updateSheet(db, id, name, setId, form, putAway)
+    await sheets.updateSheet(db, id, name, form, putAway)
+    await sheets.setSetsOfSheet(db, id, setIds)
     await notify(db, { topic: 'shelf' })
     return oneSheet(db, id)
   })
@@ -117,22 +128,28 @@ export async function cutSheet(context: Context, id: string, taken: TakenStock):
     }
     const gone = taken.rolls.reduce((sum, t) => sum + (t.was - t.left) * rolls.get(t.id)!.width, 0)
     const net = Math.max(0, gone - taken.scraps.reduce((sum, s) => sum + s.width * s.length, 0))
-    await sheets.setSheetCut(db, id, context.now(), { rolls: taken.rolls, scraps: back, ...await usedBy(db, sheet, net) })
+    const { perSet, ...used } = await usedBy(db, sheet, net)
+    await sheets.setSheetCut(db, id, context.now(), { rolls: taken.rolls, scraps: back, ...used }, perSet)
     await notify(db, { topic: 'shelf' })
     await notify(db, { topic: 'today' })
     return oneSheet(db, id)
   })
 }
 
-/** What one piece of each pass used of a sheet, mm², and for which art. */
-async function usedBy(db: Db, { setId, entered }: Sheet, net: number): Promise<Pick<sheets.KeptTaken, 'perPiece' | 'artMarks'>> {
-  if (setId === null) return { perPiece: {} }
+/** What one piece of each pass used of a sheet, mm², and for which art; and the share of each set. */
+async function usedBy(
+  db: Db,
+  { setIds, entered }: Sheet,
+  net: number,
+): Promise<Pick<sheets.KeptTaken, 'perPiece' | 'artMarks'> & { perSet: Record<string, number> }> {
+  const nobody = { perPiece: {}, perSet: {} }
+  if (setIds.length === 0) return nobody
   const { rules } = await studioOf(db)
   const read = sheetSchema(rules.lengthUnit).safeParse(entered)
-  if (!read.success) return { perPiece: {} }
-  const passes = await passesOfSet(db, setId)
-  const perPiece = shareOfSheet(read.data, passes, net, rules.border)
-  return { perPiece, artMarks: Object.fromEntries(passes.map(p => [p.id, artMark(p.placements)])) }
+  if (!read.success) return nobody
+  const passes = await passesOfSets(db, setIds)
+  const artMarks = Object.fromEntries(passes.map(p => [p.id, artMark(p.placements)]))
+  return { ...sharesOfSheet(read.data.parts, passes, net, rules.border), artMarks }
 }
 
 /** It was not cut after all: what it took hangs on the shelf again, as long as nobody has cut from it since. */

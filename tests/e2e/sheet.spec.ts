@@ -2,6 +2,8 @@ import { readFileSync } from 'node:fs'
 import { v7 } from 'uuid'
 import { ARTWORK_FORM } from '../../shared/artworks'
 import { BLANK_FORM } from '../../shared/blanks'
+import type { Job } from '../../shared/passes'
+import { jobForm } from '../support/client'
 import { expect, follow, test } from './world'
 
 test('stencils are placed on a tapered piece, parted into passes, nested, written out, tried on the cutter and cut', async ({
@@ -32,8 +34,9 @@ test('stencils are placed on a tapered piece, parted into passes, nested, writte
       ],
     },
   })
+  const artworkId = v7()
   await world.mate.post('artworks', {
-    id: v7(),
+    id: artworkId,
     artwork: {
       ...ARTWORK_FORM,
       name: 'Sheet bar',
@@ -118,4 +121,30 @@ test('stencils are placed on a tapered piece, parted into passes, nested, writte
   await expect(isCut).toBeVisible()
   await follow(page, '/stencils')
   await expect(page.getByRole('link', { name: 'Two bars again cut', exact: true })).toBeVisible()
+
+  // Stencils of two jobs on one film, with a spare of each for the first.
+  const jobFor = async (customer: string, pieces: string) => {
+    const placed = { customer, pieces, artworkId, artWidth: '60 mm', artHeight: '30 mm' }
+    return (await world.mate.post<Job>('jobs', { id: v7(), job: jobForm(world.lotId, placed) })).body
+  }
+  const jobs = [await jobFor('Quay cafe', '2'), await jobFor('Slip bar', '3')]
+  await page.goto(`${world.app.url}/sheet/new?set=${jobs[0]!.passes[0]!.setId}`)
+  await expect(resist.getByRole('img', { name: '2 stencils laid on the stock' })).toBeVisible()
+  await page.getByLabel('Spares of each').fill('1')
+  await expect(resist.getByRole('img', { name: '3 stencils laid on the stock' })).toBeVisible()
+  await page.getByRole('combobox', { name: 'Cut for another job along with it' }).click()
+  await page.getByRole('option', { name: '3 tumblers for Slip bar' }).click()
+  await expect(page.getByRole('region', { name: 'Part B' })).toContainText('What goes where comes from the plan')
+  await expect(resist.getByRole('img', { name: '6 stencils laid on the stock' })).toBeVisible()
+  // What can't be read is named, and comes back once it can.
+  await page.getByRole('region', { name: 'Part B' }).getByLabel('How many').fill('some')
+  await expect(resist).toContainText('Nothing is laid out until')
+  await page.getByRole('region', { name: 'Part B' }).getByLabel('How many').fill('3')
+  await resist.getByRole('button', { name: 'It is cut' }).click()
+  await take.click()
+  await expect(isCut).toBeVisible()
+  for (const job of jobs) {
+    const { sheets } = (await world.mate.get<Job>(`jobs/${job.id}`)).body
+    expect(sheets).toEqual([expect.objectContaining({ name: '2 tumblers, Quay cafe' })])
+  }
 })

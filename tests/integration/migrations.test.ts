@@ -117,12 +117,34 @@ describe('migrations', () => {
       pane: { width: '', holes: [] },
     })
     expect(await entered('cut_sheet', 'name = \'Old\'')).toEqual({
-      placements: [
-        { clear: '12 mm', at: '90' },
-        { clear: '', at: '' },
+      parts: [
+        {
+          placements: [
+            { clear: '12 mm', at: '90' },
+            { clear: '', at: '' },
+          ],
+        },
       ],
     })
     expect(await entered('artwork', 'name = \'Old\'')).toEqual({ width: '3 in', margin: '5 mm', fixes: [] })
+    // A cut sheet for the pieces of a job, from before it could be for those of several.
+    const sincePart = names.length - names.indexOf('0040_sheet_parts')
+    await runner({ ...options, direction: 'down', count: sincePart })
+    await client.query(
+      `insert into cut_sheet (id, name, entered, set_id, taken, created_by, created_at) select gen_random_uuid(), 'Of a job',
+        jsonb_build_object('name', 'Of a job', 'setId', id, 'pieces', '2', 'resist', 'mesh'), id, '{"perPiece": {}}', $1, now()
+        from piece_set limit 1`,
+      [mateId],
+    )
+    await migrate(copy.href)
+    const { rows: [sheet] } = await client.query<{ setId: string, share: number, entered: unknown }>(
+      'select set_id as "setId", share, entered from sheet_set join cut_sheet on cut_sheet.id = sheet_id where name = \'Of a job\'',
+    )
+    expect(sheet).toMatchObject({ share: 1, entered: { name: 'Of a job', resist: 'mesh', parts: [{ setId: sheet!.setId, pieces: '2' }] } })
+    await runner({ ...options, direction: 'down', count: sincePart })
+    const { rows: [before] } = await client.query('select set_id as "setId", entered from cut_sheet where name = \'Of a job\'')
+    expect(before).toMatchObject({ setId: sheet!.setId, entered: { pieces: '2', setId: sheet!.setId } })
+    await migrate(copy.href)
     const down = await runner({ ...options, direction: 'down', count: names.length })
     expect(down.map(m => m.name)).toEqual(names.toReversed())
     const { rows: left } = await client.query<{ name: string }>('select tablename as name from pg_tables where schemaname = \'crest\'')

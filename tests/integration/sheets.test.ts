@@ -2,10 +2,12 @@ import { v7 } from 'uuid'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { boxRing } from '../../core/basics/outline'
 import { cutStencil, sheetHpgl } from '../../core/art/sheet'
-import { SHEET_FORM } from '../../shared/sheets'
-import type { Roll, RollForm, Sheet, SheetForm, SheetSummary } from '../../shared/sheets'
+import { PART_FORM, PLACEMENT_FORM, SHEET_FORM } from '../../shared/sheets'
+import type { Roll, RollForm } from '../../shared/rolls'
+import type { PartForm, Sheet, SheetForm, SheetSummary } from '../../shared/sheets'
 import type { JobForm } from '../../shared/jobs'
 import type { Job } from '../../shared/passes'
+import type { JobRecord } from '../../shared/record'
 import { firstPass, jobForm, newLot } from '../support/client'
 import type { Client } from '../support/client'
 import { sharedStudio } from '../support/studio'
@@ -23,7 +25,8 @@ const hang = async (change: Partial<RollForm> = {}) => {
   return id
 }
 const rolls = async () => (await mate.get<Roll[]>('rolls')).body
-const sheetForm: SheetForm = { ...SHEET_FORM, name: 'Test sheet', placements: [{ ...SHEET_FORM.placements[0]!, artworkId: v7() }] }
+const partForm: PartForm = { ...PART_FORM, placements: [{ ...PLACEMENT_FORM, artworkId: v7() }] }
+const sheetForm: SheetForm = { ...SHEET_FORM, name: 'Test sheet', parts: [partForm] }
 
 describe('rolls and scraps', () => {
   it('hang on the shelf with their sizes, once, and are put away', async () => {
@@ -59,14 +62,17 @@ describe('a cut sheet', () => {
       cutAt: null,
       entered: sheetForm,
     })
-    expect((await mate.put(`sheets/${id}`, { sheet: { ...sheetForm, pieces: '4' }, version: 1, putAway: false })).status).toBe(200)
+    const four = { ...sheetForm, parts: [{ ...partForm, pieces: '4' }] }
+    expect((await mate.put(`sheets/${id}`, { sheet: four, version: 1, putAway: false })).status).toBe(200)
     expect((await mate.put(`sheets/${id}`, { sheet: sheetForm, version: 1, putAway: false })).status).toBe(409)
     expect((await mate.get<SheetSummary[]>('sheets')).body.find(s => s.id === id)).toMatchObject({ version: 2 })
     const bad = await mate.post('sheets', {
       id: v7(),
-      sheet: { ...sheetForm, placements: [{ ...sheetForm.placements[0]!, at: 'over there' }] },
+      sheet: { ...sheetForm, parts: [{ ...partForm, placements: [{ ...partForm.placements[0]!, at: 'over there' }] }] },
     })
-    expect(bad.body.fields!['placements.0.at']).toMatch(/Write 90°, 1\/4 round or 60 mm/)
+    expect(bad.body.fields!['parts.0.placements.0.at']).toMatch(/Write 90°, 1\/4 round or 60 mm/)
+    const nowhere = await mate.post('sheets', { id: v7(), sheet: { ...sheetForm, parts: [{ ...partForm, setId: v7() }] } })
+    expect(nowhere.body.fields).toEqual({ 'parts.0.setId': 'Choose a job, or none.' })
   })
   it('takes its resist once: the roll is shorter, the scrap used up, the rest comes back', async () => {
     const [rollId, scrapId, id] = [
@@ -121,8 +127,8 @@ describe('a cut sheet', () => {
     const { body: job } = await mate.post<Job>('jobs', { id: v7(), job: form })
     const [pass] = job.passes
     const [rollId, id] = [await hang(), v7()]
-    const placements = [{ ...sheetForm.placements[0]!, passId: pass!.id }]
-    await mate.post('sheets', { id, sheet: { ...sheetForm, setId: pass!.setId, pieces: '2', placements } })
+    const placements = [{ ...partForm.placements[0]!, passId: pass!.id }]
+    await mate.post('sheets', { id, sheet: { ...sheetForm, parts: [{ ...partForm, setId: pass!.setId, pieces: '2', placements }] } })
     await mate.post(`sheets/${id}/cut`, {
       rolls: [{ id: rollId, was: 2000, left: 1900 }],
       scraps: [{ from: rollId, width: 100, length: 50 }],
@@ -142,6 +148,37 @@ describe('a cut sheet', () => {
     expect((await firstPass(mate, job.id)).resistCut).not.toBeNull()
     await mate.post(`sheets/${id}/uncut`)
     expect((await firstPass(mate, job.id)).resistCut).toBeNull()
+  })
+  it('for several jobs: cut once, each job has its share of the film, and knows the sheet', async () => {
+    const { lead } = await sharedStudio()
+    const lotId = await newLot(lead)
+    const own = async (pieces: string) =>
+      (await mate.post<Job>('jobs', { id: v7(), job: jobForm(lotId, { pieces }) })).body
+    const jobs = [await own('1'), await own('3')]
+    const parts = jobs.map((job): PartForm => {
+      const { id: passId, setId, pieces } = job.passes[0]!
+      return { ...partForm, setId, pieces: String(pieces), placements: [{ ...partForm.placements[0]!, passId }] }
+    })
+    const [rollId, id] = [await hang(), v7()]
+    const kept = await mate.post<Sheet>('sheets', { id, sheet: { ...sheetForm, parts } })
+    expect(kept.body.setIds.toSorted()).toEqual(parts.map(p => p.setId).toSorted())
+    await mate.post(`sheets/${id}/cut`, { rolls: [{ id: rollId, was: 2000, left: 1900 }], scraps: [] })
+    const used = async (job: Job) => {
+      const { body } = await mate.get<JobRecord>(`jobs/${job.id}/record`)
+      return body.taken.find(line => line.name === 'Test vinyl')?.change
+    }
+    // 100 mm off the roll: a quarter for one piece, three quarters for three.
+    expect(await used(jobs[0]!)).toBeCloseTo(-25, 3)
+    expect(await used(jobs[1]!)).toBeCloseTo(-75, 3)
+    const perPiece = await Promise.all(jobs.map(async job => (await firstPass(mate, job.id)).resistCut))
+    expect(perPiece).toEqual([expect.closeTo(100 * 304.8 / 4, 4), expect.closeTo(100 * 304.8 / 4, 4)])
+    for (const job of jobs)
+      expect((await mate.get<Job>(`jobs/${job.id}`)).body.sheets).toEqual([expect.objectContaining({ id, name: 'Test sheet' })])
+    // A job that needs no more of it is taken off; what was cut for it stays with it until the cut is undone.
+    await mate.post(`sheets/${id}/uncut`)
+    expect((await mate.put<Sheet>(`sheets/${id}`, { sheet: { ...sheetForm, parts: [parts[1]!] }, version: 3, putAway: false })).body.setIds)
+      .toEqual([parts[1]!.setId])
+    expect((await mate.get<Job>(`jobs/${jobs[0]!.id}`)).body.sheets).toEqual([])
   })
   it('takes nothing when the shelf has changed meanwhile, or when it asks for more than there is', async () => {
     const [rollId, id] = [await hang(), v7()]

@@ -196,10 +196,9 @@ export async function upToStep(client: Client, runId: string, stepId: string): P
   const {
     body: { plan },
   } = await client.get<{ plan: RunPlan }>(`runs/${runId}`)
-  const before = plan.steps.slice(
-    0,
-    plan.steps.findIndex(s => s.id === stepId),
-  )
+  const at = plan.steps.findIndex(s => s.id === stepId)
+  if (at === -1) throw new Error(`This run has no step ${stepId}.`)
+  const before = plan.steps.slice(0, at)
   const events = before.flatMap(s =>
     s.kind === 'gate'
       ? s.items!.map(item => event({ kind: 'gate.ticked', step: s.id, item: item.id }))

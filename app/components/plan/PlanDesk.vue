@@ -136,7 +136,7 @@ const lockedWords = computed(() => {
 /** Some of it is done: then nobody cancels it, what is left is given up. */
 const partly = computed(() => props.job?.passes.some(p => p.done.length > 0) ?? false)
 /** Sheets from which the stencils of these pieces are cut. */
-const sheets = computed(() => props.job?.sheets?.filter(s => s.setId === kept.value?.setId) ?? [])
+const sheets = computed(() => props.job?.sheets?.filter(s => kept.value && s.setIds.includes(kept.value.setId)) ?? [])
 /** What one would call the pieces in sight. */
 const pieces = computed(() => (plan.value.noun.trim() ? plural(plan.value.noun.trim()) : 'pieces'))
 const several = computed(() => draft.form.value.sets.length > 1 || draft.set.value.passes.length > 1)

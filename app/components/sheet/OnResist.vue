@@ -4,7 +4,7 @@ import { sheetDxf, sheetHpgl, sheetSvg } from '#core/art/sheet'
 import type { CutSheet, Nesting } from '#core/art/sheet'
 import { resistKind } from '#core/trade/materials'
 import type { ResistId } from '#core/trade/materials'
-import { formatArea } from '#core/basics/units'
+import { countOf, formatArea } from '#core/basics/units'
 import type { SheetPiece } from '~/composables/useCutSheet'
 
 /** How the stencils lie on the resist in stock, the files they are cut from, and the press that takes it from the shelf. */
@@ -15,8 +15,8 @@ const props = defineProps<{
   /** Null while the outlines are being worked out. */
   nesting: Nesting | null
   cuts: readonly CutSheet[]
-  /** For how many of what. */
-  count: string
+  /** Something of what is asked for is missing or can't be read. */
+  missing: boolean
   empty: boolean
   problem: string
   cutAt: string | null
@@ -49,6 +49,7 @@ const takes = computed(() => (props.nesting?.sheets ?? []).map(s =>
   <section aria-label="On the resist">
     <h2>On the resist</h2>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-else-if="missing" role="status">Nothing is laid out until the fields that need another look are put right.</p>
     <p v-else-if="empty" class="muted">Choose a stencil; it is laid on what hangs on the shelf.</p>
     <p v-else-if="!nesting" role="status">Working out the outlines.</p>
     <template v-if="cutAt">
@@ -90,7 +91,8 @@ const takes = computed(() => (props.nesting?.sheets ?? []).map(s =>
     </details>
     <div v-if="nesting?.sheets.length && !cutAt && !nesting.left.length" class="do">
       <template v-if="!asking">
-        <Button type="button" label="It is cut" :disabled="busy" @click="asking = true" /> <span class="muted">for {{ count }}</span>
+        <Button type="button" label="It is cut" :disabled="busy" @click="asking = true" />
+        <span class="muted">{{ countOf(pieces.length, 'stencil') }}</span>
       </template>
       <template v-else>
         <span>This takes {{ takes.join(' and ') }} from the shelf.</span>

@@ -3,10 +3,10 @@ import Button from 'primevue/button'
 import Select from 'primevue/select'
 import type { KeepOutKind } from '#core/piece/placement'
 import { PLACEMENT_FORM } from '#shared/sheets'
-import type { SheetForm } from '#shared/sheets'
+import type { PartForm } from '#shared/sheets'
 
 /** Which stencils go where on one piece, and what they keep clear of. */
-const form = defineModel<SheetForm>({ required: true })
+const form = defineModel<PartForm>({ required: true })
 defineProps<{ errors: Record<string, string | undefined>, on: 'wall' | 'pane' | 'nothing' }>()
 const studio = useStudioStore()
 const stencils = computed(

@@ -5,8 +5,8 @@ import Select from 'primevue/select'
 import { v7 } from 'uuid'
 import { resistKind } from '#core/trade/materials'
 import { capital } from '#core/basics/units'
-import { ROLL_RESISTS, rollSchema } from '#shared/sheets'
-import type { Roll, RollForm } from '#shared/sheets'
+import { ROLL_RESISTS, rollSchema } from '#shared/rolls'
+import type { Roll, RollForm } from '#shared/rolls'
 
 /** Resist in stock: rolls, and the scraps that sheets left. Each is drawn to one scale, as far as a long roll can be. */
 const studio = useStudioStore()

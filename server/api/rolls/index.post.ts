@@ -1,5 +1,5 @@
 import { uuidV7Schema } from '#shared/ids'
-import { rollSchema } from '#shared/sheets'
+import { rollSchema } from '#shared/rolls'
 import { z } from 'zod'
 import { body, route } from '../../http/handler'
 import { addRoll } from '../../services/sheets'

@@ -20,7 +20,8 @@ const PASS = `select pass.id, job.id as "jobId", s.id as "setId", pass.ord as no
   s.keep_out as "keepOut", pass.placements, pass.resist, pass.lot_id as "lotId", pass.stencil_id as "stencilId", pass.details, pass.schools,
   pass.status, pass.done, ${ETCHED} as etched,
   (select jsonb_build_object('area', c.taken -> 'perPiece' -> pass.id::text, 'mark', c.taken -> 'artMarks' -> pass.id::text)
-    from cut_sheet c where c.set_id = s.id and c.taken -> 'perPiece' ? pass.id::text order by c.cut_at desc limit 1) as cut
+    from cut_sheet c join sheet_set o on o.sheet_id = c.id
+    where o.set_id = s.id and c.taken -> 'perPiece' ? pass.id::text order by c.cut_at desc limit 1) as cut
   from pass join piece_set s on s.id = pass.set_id join job on job.id = s.job_id`
 
 /** What passes from before it was asked say of it: as Crest suggests. */
@@ -90,8 +91,8 @@ export async function passesByIds(db: Db, ids: readonly string[]): Promise<Pass[
 }
 
 /** The passes of a set, in their order. */
-export async function passesOfSet(db: Db, setId: string): Promise<Pass[]> {
-  return (await db.query<PassRow>(`${PASS} where s.id = $1 order by pass.ord`, [setId])).rows.map(toPass)
+export async function passesOfSets(db: Db, setIds: readonly string[]): Promise<Pass[]> {
+  return (await db.query<PassRow>(`${PASS} where s.id = any($1) order by s.id, pass.ord`, [setIds])).rows.map(toPass)
 }
 
 interface JobRow extends Omit<Job, 'passes' | 'entered'> {
@@ -122,8 +123,9 @@ export async function jobById(db: Db, id: string, lock = false): Promise<Job | u
   return { ...row, passes, entered: { ...row.entered, sets } }
 }
 
-export async function setExists(db: Db, id: string): Promise<boolean> {
-  return (await db.query('select 1 from piece_set where id = $1', [id])).rowCount === 1
+/** Those of the sets that are in a job. */
+export async function knownSets(db: Db, ids: readonly string[]): Promise<string[]> {
+  return (await db.query<{ id: string }>('select id from piece_set where id = any($1)', [ids])).rows.map(row => row.id)
 }
 
 /** What a pass keeps of the library as it was when it was planned. */

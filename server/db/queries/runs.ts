@@ -25,7 +25,7 @@ const ART_NAME = `(select string_agg(distinct name.value #>> '{}', ', ')
 const HEAD = `select run.id, run.pass_id as "passId", job.id as "jobId", pass.ord as "passNo",
   (select count(*)::int from pass p where p.set_id = pass.set_id) as passes, run.coupon, ${ART_NAME} as "artName",
   (select jsonb_build_object('id', c.id, 'name', c.name, 'cut', c.cut_at is not null) from cut_sheet c
-    where c.set_id = pass.set_id and not c.put_away order by c.created_at desc limit 1) as sheet,
+    join sheet_set o on o.sheet_id = c.id where o.set_id = pass.set_id and not c.put_away order by c.created_at desc limit 1) as sheet,
   coalesce(job.customer, lot.product_name) as subject, run.plan,
   run.lot_id as "lotId",
   run.started_by as "startedBy", run.started_at as "startedAt", run.ended_at as "endedAt", coalesce(s.surface, 'flat') as surface,

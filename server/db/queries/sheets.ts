@@ -1,11 +1,13 @@
-import type { Roll, RollEntry, Sheet, SheetForm, SheetSummary } from '#shared/sheets'
+import type { Roll, RollEntry } from '#shared/rolls'
+import type { Sheet, SheetForm, SheetSummary } from '#shared/sheets'
 import { PAGE_ROWS } from '#shared/pages'
 import type { Db } from '../pool'
 import { levelSql } from './stock'
 
 const ROLL = `id, name, resist, width, ${levelSql('roll.id')} as length, scrap, grain, price_m2::float8 as "priceM2",
   (select reorder::float8 from stock where stock.id = roll.id) as reorder, put_away as "putAway"`
-const SUMMARY = 'id, name, cut_at as "cutAt", set_id as "setId", put_away as "putAway", version'
+const SUMMARY = `id, name, cut_at as "cutAt", put_away as "putAway", version,
+  (select coalesce(jsonb_agg(set_id order by set_id), '[]') from sheet_set where sheet_id = cut_sheet.id) as "setIds"`
 
 /** A page of them, by name, rolls before scraps. @param after the last row of the page before, or null */
 export async function listRolls(db: Db, after: string | null): Promise<Roll[]> {
@@ -67,40 +69,35 @@ export async function insertSheet(
   db: Db,
   id: string,
   name: string,
-  setId: string | null,
   entered: SheetForm,
   by: string,
   at: Date,
 ): Promise<boolean> {
-  return (
-    (
-      await db.query(
-        `insert into cut_sheet (id, name, entered, created_by, created_at, set_id) values ($1, $2, $3, $4, $5, $6)
-         on conflict (id) do nothing`,
-        [id, name, JSON.stringify(entered), by, at, setId],
-      )
-    ).rowCount === 1
+  const { rowCount } = await db.query(
+    'insert into cut_sheet (id, name, entered, created_by, created_at) values ($1, $2, $3, $4, $5) on conflict (id) do nothing',
+    [id, name, JSON.stringify(entered), by, at],
   )
+  return rowCount === 1
 }
 
-export async function updateSheet(
-  db: Db,
-  id: string,
-  name: string,
-  setId: string | null,
-  entered: SheetForm,
-  putAway: boolean,
-): Promise<void> {
+/** Which pieces of jobs a sheet is for. */
+export async function setSetsOfSheet(db: Db, id: string, setIds: readonly string[]): Promise<void> {
+  await db.query('delete from sheet_set where sheet_id = $1 and set_id <> all($2)', [id, setIds])
+  await db.query('insert into sheet_set (sheet_id, set_id) select $1, unnest($2::uuid[]) on conflict do nothing', [id, setIds])
+}
+
+export async function updateSheet(db: Db, id: string, name: string, entered: SheetForm, putAway: boolean): Promise<void> {
   await db.query(
-    'update cut_sheet set name = $2, entered = $3, entered_form = default, put_away = $4, set_id = $5, version = version + 1 where id = $1',
-    [id, name, JSON.stringify(entered), putAway, setId],
+    'update cut_sheet set name = $2, entered = $3, entered_form = default, put_away = $4, version = version + 1 where id = $1',
+    [id, name, JSON.stringify(entered), putAway],
   )
 }
 
 /** Sheets for the pieces of these sets, the newest first. */
 export async function sheetsOfSets(db: Db, sets: readonly string[]): Promise<SheetSummary[]> {
   const { rows } = await db.query<SheetSummary>(
-    `select ${SUMMARY} from cut_sheet where set_id = any($1) and not put_away order by created_at desc`,
+    `select ${SUMMARY} from cut_sheet where id in (select sheet_id from sheet_set where set_id = any($1)) and not put_away
+      order by created_at desc`,
     [sets],
   )
   return rows
@@ -117,8 +114,13 @@ export interface KeptTaken {
   artMarks?: Record<string, string>
 }
 
-export async function setSheetCut(db: Db, id: string, at: Date, taken: KeptTaken): Promise<void> {
+/** @param perSet share of each set in what the sheet took */
+export async function setSheetCut(db: Db, id: string, at: Date, taken: KeptTaken, perSet: Record<string, number>): Promise<void> {
   await db.query('update cut_sheet set cut_at = $2, taken = $3, version = version + 1 where id = $1', [id, at, JSON.stringify(taken)])
+  await db.query(
+    `update sheet_set set share = taken.value::real from jsonb_each($2) as taken where sheet_id = $1 and set_id = taken.key::uuid`,
+    [id, JSON.stringify(perSet)],
+  )
 }
 
 export async function takenBy(db: Db, id: string): Promise<KeptTaken | null> {
@@ -127,4 +129,5 @@ export async function takenBy(db: Db, id: string): Promise<KeptTaken | null> {
 
 export async function setSheetUncut(db: Db, id: string): Promise<void> {
   await db.query('update cut_sheet set cut_at = null, taken = null, version = version + 1 where id = $1', [id])
+  await db.query('update sheet_set set share = null where sheet_id = $1', [id])
 }

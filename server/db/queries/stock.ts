@@ -149,11 +149,14 @@ export async function firstOfBlank(db: Db, blankId: string): Promise<string | nu
   return rows[0]?.id ?? null
 }
 
-/** What lines of the ledger took, thing by thing, with what one mL, g, mm or piece of it costs. @param which of `$1` */
-const takenSql = (which: string) => `select s.id, s.kind, ${NAME} as name, taken.change,
+/**
+ * What lines of the ledger took, thing by thing, with what one mL, g, mm or piece of it costs.
+ * @param which of `$1` @param share how much of a line counts
+ */
+const takenSql = (which: string, share = '1') => `select s.id, s.kind, ${NAME} as name, taken.change,
   coalesce(coalesce(lot.price, supply.price)::float8 / coalesce(lot.size, supply.pack)::float8,
     roll.price_m2::float8 * roll.width / 1e6) as price
-  from (select stock_id, sum(change)::float8 as change from movement
+  from (select stock_id, sum(change * ${share})::float8 as change from movement
     where ${which} and kind <> 'found' group by stock_id) taken
     join stock s on s.id = taken.stock_id ${NAMED}
   order by s.label_no`
@@ -163,12 +166,13 @@ export async function takenByRun(db: Db, runId: string): Promise<TakenByRun[]> {
   return (await db.query<TakenByRun>(takenSql('run_id = $1'), [runId])).rows
 }
 
-/** What the runs of a job took off the shelf, and its cut sheets. */
+/** What the runs of a job took off the shelf, and its cut sheets, of each as much as went to its pieces. */
 export async function takenByJob(db: Db, jobId: string): Promise<TakenByRun[]> {
   const ofSets = '(select id from piece_set where job_id = $1)'
   const which = `(run_id in (select run.id from run join pass on pass.id = run.pass_id where pass.set_id in ${ofSets})
-    or sheet_id in (select id from cut_sheet where set_id in ${ofSets}))`
-  return (await db.query<TakenByRun>(takenSql(which), [jobId])).rows
+    or sheet_id in (select sheet_id from sheet_set where set_id in ${ofSets}))`
+  const ours = `(select sum(o.share) from sheet_set o where o.sheet_id = movement.sheet_id and o.set_id in ${ofSets})`
+  return (await db.query<TakenByRun>(takenSql(which, `coalesce(${ours}, 1)`), [jobId])).rows
 }
 
 /** The roll that film of a resist is taken from where no sheet was cut: the longest that is no scrap. */
