@@ -15,6 +15,7 @@ import {
 } from '#core/piece/placement'
 import type { KeepOut, KeepOutKind, Placement as OnWall, RoundWritten } from '#core/piece/placement'
 import { conflicts, planPasses } from '#core/art/passes'
+import { meetsItself } from '#core/art/resist-size'
 import type { PassPlan } from '#core/art/passes'
 import { measuredWall, straightWall } from '#core/piece/vessel'
 import type { Slits, Wall } from '#core/piece/vessel'
@@ -177,6 +178,8 @@ export interface Placed {
   /** Null on a round piece, and on a flat one that nobody measured. */
   onPane: PanePlacement | null
   border: number
+  /** Its film goes all round and meets itself. */
+  wraps: boolean
   /** Slits in it, where the resist is slit at all. */
   slits: readonly Slits[]
   verdict: PlaceVerdict | null
@@ -200,6 +203,7 @@ export function placedAt(
       placement: null,
       onPane: pane && onPane(pane, where, repeat, art, border),
       border,
+      wraps: false,
       slits: [],
       verdict: null,
     }))
@@ -207,12 +211,15 @@ export function placedAt(
   const girth = 2 * Math.PI * wall.at(middle).r
   const verdict = fit && judgePlace(wall, middle, art, border, fit.rules.fitTolerance)
   const lying = verdict && !fit.slit ? borderAt(wall, middle, art, verdict.cut, border, fit.rules.fitTolerance) : border
+  const wraps = where.count === 1 && meetsItself(art, { border: lying }, { girth })
+  const wide = wraps ? girth : art.width + 2 * lying
   const first = anchorDegrees(where.anchor, bands) + roundDegrees(where.at, girth)
   return evenly(where.count, first).map((at, repeat) => ({
     repeat,
-    placement: { at, middle, width: art.width + 2 * lying, height: art.height + 2 * lying, turn: where.turn },
+    placement: { at, middle, width: wide, height: art.height + 2 * lying, turn: where.turn },
     onPane: null,
     border: lying,
+    wraps,
     slits: verdict && fit.slit ? verdict.slits : [],
     verdict,
   }))
@@ -262,7 +269,8 @@ export function overlapArt(a: Placed, b: Placed, wall: Wall | null): boolean {
 
 /** Why a stencil should not be where it is, in sentences. */
 export const placedProblems = (p: Placed, { wall, pane, bands }: Ground): string[] => [
-  ...(wall && p.placement ? placementProblems(wall, p.placement, bands) : []),
+  // What goes all round lies over the seam whatever one does.
+  ...(wall && p.placement ? placementProblems(wall, p.placement, p.wraps ? bands.filter(k => k.kind !== 'seam') : bands) : []),
   ...(pane && p.onPane ? paneProblems(pane, p.onPane) : []),
 ]
 

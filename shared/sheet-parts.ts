@@ -94,35 +94,41 @@ export interface NeededStencil {
   /** What the piece is called, as `tumbler` and `Ada`. */
   noun: string
   name: string
+  /** Way round the piece at the height of the art, mm; of a spare the longest, which can be trimmed. 0 where there is no wall. */
+  girth: number
 }
 
-/**
- * Every stencil of a part: piece by piece those that are still to do, then the spares, so many of each that differs.
- * @param passes of the job that it is for @param noun what a piece is called where no job says so
- */
-export function neededStencils(
-  part: Pick<PartEntry, 'pieces' | 'spares'>,
-  placed: readonly PlacedStencil[],
-  passes: readonly Pass[],
-  noun: string,
-): NeededStencil[] {
+/** How far the ends of film overlap that goes all round; below zero they leave a gap. mm */
+export function overlapOf({ ends, endsBy }: Pick<PartEntry, 'ends' | 'endsBy'>, rules: Pick<HouseRules, 'wrapOverlap'>): number {
+  if (ends === 'edge') return 0
+  return ends === 'gap' ? -(endsBy ?? 0) : (endsBy ?? rules.wrapOverlap)
+}
+
+/** Every stencil of a part: piece by piece those that are still to do, then the spares, so many of each that differs. */
+export function neededStencils({ part, placed, ours, noun, ground, batch }: LaidPart): NeededStencil[] {
   const forPiece = (place: PlacedStencil, i: number): NeededStencil => {
-    const pass = passes.find(p => p.id === place.passId)
+    const pass = ours.find(p => p.id === place.passId)
+    const total = pass?.pieces ?? part.pieces
     // More than the job owes are spares.
     const piece = pass ? (owed(pass)[i] ?? null) : i + 1
+    // The batch was measured piece by piece in their order, where it has as many.
+    const measured = piece !== null && batch.length === total ? batch[piece - 1] : undefined
+    const usual = ground.wall && place.placement ? 2 * Math.PI * ground.wall.at(place.placement.middle).r : 0
     return {
       place,
       artworkId: artworkOf(place, pass, piece),
       piece,
-      of: pass?.pieces ?? part.pieces,
+      of: total,
       noun: pass?.noun ?? noun,
       name: piece === null ? '' : (pass?.names[piece - 1] ?? ''),
+      girth: part.girths[i] ?? measured ?? usual,
     }
   }
   const own = Array.from({ length: part.pieces }, (_, i) => placed.map(place => forPiece(place, i))).flat()
   const alike = (a: NeededStencil, b: NeededStencil) => a.place.line === b.place.line && a.artworkId === b.artworkId
   const different = own.filter((stencil, i) => own.findIndex(other => alike(other, stencil)) === i)
-  const spares = different.flatMap(stencil => Array.from({ length: part.spares }, () => ({ ...stencil, piece: null, name: '' })))
+  const girth = Math.max(...own.map(stencil => stencil.girth))
+  const spares = different.flatMap(stencil => Array.from({ length: part.spares }, () => ({ ...stencil, piece: null, name: '', girth })))
   return [...own, ...spares]
 }
 
@@ -138,7 +144,7 @@ export function markOf({ piece, of }: Pick<NeededStencil, 'piece' | 'of'>, lette
 }
 
 /** What a stencil is for, beside its art's name: `tumbler 3 of 6, Ada`. */
-export function pieceWords({ piece, of, noun, name }: Omit<NeededStencil, 'place' | 'artworkId'>): string {
+export function pieceWords({ piece, of, noun, name }: Pick<NeededStencil, 'piece' | 'of' | 'noun' | 'name'>): string {
   if (piece === null) return 'spare'
   return [of > 1 ? `${noun} ${piece} of ${of}` : '', name].filter(part => part !== '').join(', ')
 }

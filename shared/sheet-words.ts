@@ -2,10 +2,8 @@ import { gapBetween, wrapOverlap } from '#core/piece/placement'
 import type { Pass as Parted } from '#core/art/passes'
 import type { HouseRules } from '#core/trade/house'
 import { overlapArt, placedProblems } from './placements'
-import type { LaidPart, SheetFacts } from './sheet-parts'
-
-/** Art wider than this share of the girth is meant to go all round. */
-const WRAPS = 0.93
+import { neededStencils, overlapOf } from './sheet-parts'
+import type { LaidPart, NeededStencil, SheetFacts } from './sheet-parts'
 
 type Length = (mm: number) => string
 
@@ -31,31 +29,53 @@ export function partWarnings(laid: LaidPart, facts: SheetFacts, length: Length):
   )
 }
 
+/** How art as wide as this meets itself at the back. */
 function meets(width: number, girth: number, { seamTolerance }: HouseRules, length: Length): string {
   const over = wrapOverlap(width, girth)
-  if (Math.abs(over) <= seamTolerance) return 'meets'
-  return over > 0 ? `overlaps by ${length(over)}` : `leaves ${length(-over)} open`
+  if (Math.abs(over) <= seamTolerance) return 'meets itself'
+  return over > 0 ? `is ${length(over)} too long and is cut off` : `leaves ${length(-over)} plain at the back`
 }
 
-/** How repeats share the way round, and whether art that goes all round meets: on this wall, and on the batch as it was measured. */
-export function spacingWords({ part, placed, ground: { wall }, batch }: LaidPart, facts: SheetFacts, length: Length): string[] {
+/** More pieces than this are told by their range. */
+const MOST_TOLD = 6
+
+/** How long the film of art that goes all round is on each piece, and how the art meets itself there. */
+function aroundWords(laid: LaidPart, line: number, facts: SheetFacts, length: Length): string[] {
+  const pieces = neededStencils(laid).filter(s => s.place.line === line && s.piece !== null)
+  const overlap = overlapOf(laid.part, facts.rules)
+  const title = (s: NeededStencil) => facts.artwork(s.artworkId)?.name ?? 'stencil'
+  const fit = (s: NeededStencil) => meets(facts.artwork(s.artworkId)?.figures.width ?? 0, s.girth, facts.rules, length)
+  const ends = overlap === 0 ? 'edge to edge' : overlap > 0 ? `overlapping by ${length(overlap)}` : `with a gap of ${length(-overlap)}`
+  const film = (s: NeededStencil) => length(s.girth + overlap)
+  const alike = new Set(pieces.map(film)).size < 2
+  const [first] = pieces
+  if (!first) return []
+  if (alike && new Set(pieces.map(title)).size === 1)
+    return [`${title(first)} goes all round, on film ${film(first)} long, its ends ${ends}. The art ${fit(first)}.`]
+  const range = [...pieces].sort((a, b) => a.girth - b.girth)
+  const each = pieces.length > MOST_TOLD
+    ? `from ${film(range[0]!)} to ${film(range.at(-1)!)}`
+    : pieces.map(s => `${film(s)} for ${s.noun} ${s.piece}`).join(', ')
+  const off = pieces.filter(s => fit(s) !== 'meets itself').slice(0, MOST_TOLD)
+  return [
+    `Each film is as long as its piece is round, its ends ${ends}: ${each}.`,
+    ...off.map(s => `On ${s.noun} ${s.piece} the art ${fit(s)}.`),
+  ]
+}
+
+/** How repeats share the way round, and how what goes all round meets itself on every piece. */
+export function spacingWords(laid: LaidPart, facts: SheetFacts, length: Length): string[] {
+  const { part, placed, ground: { wall } } = laid
   if (!wall) return []
   return part.placements.flatMap((line, i) => {
-    const first = placed.find(p => p.line === i)?.placement
+    const first = placed.find(p => p.line === i)
     const artwork = facts.artwork(line.artworkId)
-    if (!first || !artwork) return []
-    const girth = 2 * Math.PI * wall.at(first.middle).r
-    const { name, figures: { width } } = artwork
-    if (width > WRAPS * girth) {
-      const said = (g: number) => meets(width, g, facts.rules, length)
-      const others = batch.length > 1
-        ? `; of the batch the thickest piece ${said(Math.max(...batch))}, the thinnest ${said(Math.min(...batch))}`
-        : ''
-      return [`${name} goes all round and ${said(girth)}${others}.`]
-    }
+    if (!first?.placement || !artwork) return []
+    if (first.wraps) return aroundWords(laid, i, facts, length)
     if (line.count < 2) return []
-    const gap = gapBetween(line.count, first.width, girth)
-    return [`${line.count} times ${name}: ${gap >= 0 ? `${length(gap)} between two borders` : `borders overlap by ${length(-gap)}`}.`]
+    const gap = gapBetween(line.count, first.placement.width, 2 * Math.PI * wall.at(first.placement.middle).r)
+    const between = gap >= 0 ? `${length(gap)} between two borders` : `borders overlap by ${length(-gap)}`
+    return [`${line.count} times ${artwork.name}: ${between}.`]
   })
 }
 

@@ -6,7 +6,7 @@ import { measuredWall, SLIT_CLEAR } from '#core/piece/vessel'
 import type { Blank } from './blanks'
 import type { Pass, Placement } from './passes'
 import { ANCHORS } from './placements'
-import { layPart, markOf, neededStencils, partLetter, pieceWords, placedStencils, sharesOfSheet } from './sheet-parts'
+import { layPart, markOf, neededStencils, overlapOf, partLetter, pieceWords, placedStencils, sharesOfSheet } from './sheet-parts'
 import type { LaidPart, PlacedStencil, SheetFacts } from './sheet-parts'
 import { partWarnings, passLine, spacingWords } from './sheet-words'
 import { PART_FORM, partSchema, PLACEMENT_FORM, SHEET_FORM, sheetOfSet, sheetSchema } from './sheets'
@@ -52,6 +52,9 @@ describe('a sheet for the pieces of a job', () => {
     }) as Placement
   const placeOf = (of: Pass, ofPass: number) =>
     ({ artworkId: common, passId: of.id, ofPass, line: ofPass, repeat: 0 }) as PlacedStencil
+  /** Stencils of a part that is laid out like this. */
+  const needed = (change: Partial<PartForm>, placed: PlacedStencil[], ours: Pass[], batch: number[] = []) =>
+    neededStencils({ part: part(change), placed, ours, noun: 'glass', ground: { wall: null }, batch } as unknown as LaidPart)
   const pass = (change: Partial<Pass>) =>
     ({
       id: v7(),
@@ -96,20 +99,20 @@ describe('a sheet for the pieces of a job', () => {
   it('each piece that is still to do gets its own stencil', () => {
     const named = pass({ placements: [placement({}), placement({ artworkIds: [null, null, own, null] })], names: ['Ada', 'Bo', 'Cas'] })
     // Number 2 is done: the second stencil is for number 3.
-    const stencils = neededStencils({ pieces: 3, spares: 0 }, [placeOf(named, 0), placeOf(named, 1)], [named], 'glass')
+    const stencils = needed({ pieces: '3', spares: '0' }, [placeOf(named, 0), placeOf(named, 1)], [named])
     expect(stencils.map(s => [s.piece, s.artworkId])).toEqual([
       [1, common], [1, common], [3, common], [3, own], [4, common], [4, common],
     ])
     expect(stencils.filter(s => s.artworkId === own).map(pieceWords)).toEqual(['tumbler 3 of 4, Cas'])
-    const alone = neededStencils({ pieces: 2, spares: 0 }, [{ ...placeOf(named, 0), passId: null }], [named], 'glass')
+    const alone = needed({ pieces: '2', spares: '0' }, [{ ...placeOf(named, 0), passId: null }], [named])
     expect(alone.map(s => [s.artworkId, markOf(s, '')])).toEqual([[common, '1/2'], [common, '2/2']])
-    const [only] = neededStencils({ pieces: 1, spares: 0 }, [{ ...placeOf(named, 0), passId: null }], [], 'glass')
+    const [only] = needed({ pieces: '1', spares: '0' }, [{ ...placeOf(named, 0), passId: null }], [])
     expect(markOf(only!, '')).toBe('')
   })
   it('has so many spares of each stencil that differs, and a repeat is none that differs', () => {
     const named = pass({ placements: [placement({}), placement({ artworkIds: [own] })] })
     const twice = [placeOf(named, 0), { ...placeOf(named, 0), repeat: 1 }, placeOf(named, 1)]
-    const stencils = neededStencils({ pieces: 3, spares: 2 }, twice, [named], 'glass')
+    const stencils = needed({ pieces: '3', spares: '2' }, twice, [named])
     // Three pieces of three stencils each; then of the common one at both places, and of the first piece's own.
     expect(stencils).toHaveLength(3 * 3 + 2 * 3)
     const spares = stencils.filter(s => s.piece === null)
@@ -117,7 +120,7 @@ describe('a sheet for the pieces of a job', () => {
     expect(spares.map(s => s.artworkId)).toEqual([common, common, own, own, common, common])
     expect(spares.map(s => [markOf(s, 'B'), pieceWords(s)])[0]).toEqual(['B S', 'spare'])
     // What is asked for beyond what the job owes is spare as well.
-    expect(neededStencils({ pieces: 4, spares: 0 }, [placeOf(named, 0)], [named], 'glass').at(-1)!.piece).toBeNull()
+    expect(needed({ pieces: '4', spares: '0' }, [placeOf(named, 0)], [named]).at(-1)!.piece).toBeNull()
   })
   it('on a sheet with others each has a letter, and its own share of the film', () => {
     expect([partLetter(0, 1), partLetter(0, 2), partLetter(1, 2)]).toEqual(['', 'A', 'B'])
@@ -147,6 +150,10 @@ describe('a sheet for the pieces of a job', () => {
     expect(part({ spares: '0' }).spares + part({ spares: '' }).spares + part({ spares: '3' }).spares).toBe(3)
     expect(() => part({ spares: '21' })).toThrow(/20 spares of each are plenty/)
     expect(() => part({ spares: 'two' })).toThrow(/whole number/)
+    expect(() => part({ ends: 'gap' })).toThrow(/how wide the gap is/)
+    expect(() => part({ pieces: '3', girths: '240\n241' })).toThrow(/one girth for each of the 3 pieces/)
+    expect([part({}), part({ endsBy: '4' }), part({ ends: 'edge' }), part({ ends: 'gap', endsBy: '2' })].map(p => overlapOf(p, rules)))
+      .toEqual([rules.wrapOverlap, 4, 0, -2])
   })
 })
 
@@ -216,7 +223,7 @@ describe('what a sheet says of a part', () => {
   const facts: SheetFacts = {
     blank: () => {
       const readings = [0, 90].map(height => ({ height, girth }))
-      return { heightKind: 'vertical', readings, girths: [girth + 8, girth - 5] } as unknown as Blank
+      return { noun: 'glass', heightKind: 'vertical', readings, girths: [girth + 8, girth - 5] } as unknown as Blank
     },
     artwork: id => sizes[id],
     passes: [],
@@ -229,8 +236,24 @@ describe('what a sheet says of a part', () => {
   const mm = (value: number) => `${Math.round(value)} mm`
   it('how repeats share the way round, and what goes all round on the batch', () => {
     expect(spacingWords(lay({ artworkId: band }), facts, mm)).toEqual([
-      'Wave goes all round and leaves 4 mm open; of the batch the thickest piece leaves 12 mm open, the thinnest meets.',
+      `Wave goes all round, on film ${mm(girth + rules.wrapOverlap)} long, its ends overlapping by 6 mm. `
+      + 'The art leaves 4 mm plain at the back.',
     ])
+    // The batch has as many pieces: film for each, with a gap that was asked for.
+    const own = layPart(
+      part({ blankId: v7(), pieces: '2', ends: 'gap', endsBy: '2 mm', placements: [{ ...PLACEMENT_FORM, artworkId: band }] }),
+      film({}),
+      facts,
+    )
+    expect(spacingWords(own, facts, mm)).toEqual([
+      'Each film is as long as its piece is round, its ends with a gap of 2 mm: '
+      + `${mm(girth + 6)} for glass 1, ${mm(girth - 7)} for glass 2.`,
+      'On glass 1 the art leaves 12 mm plain at the back.',
+    ])
+    // Measured again, these go before the batch; a spare is as long as the longest.
+    const taped = { ...own, part: { ...own.part, girths: [girth, girth + 1], spares: 1 } }
+    expect(neededStencils(taped).map(s => Math.round(s.girth - girth))).toEqual([0, 1, 1])
+    expect(partWarnings(own, facts, mm)).toEqual([])
     const between = Math.round(girth / 3 - 30 - 2 * rules.border)
     expect(spacingWords(lay({ count: '3' }), facts, mm)).toEqual([`3 times Star: ${between} mm between two borders.`])
   })

@@ -4,7 +4,7 @@ import { capital, parseCount } from '#core/basics/units'
 import type { Parsed } from '#core/basics/units'
 import { jobWords, owed } from './passes'
 import type { Pass, Placement } from './passes'
-import { optionalField, writtenField } from './fields'
+import { lengthLines, optionalField, optionalLength, writtenField } from './fields'
 import { MOST_PLACEMENTS } from './jobs'
 import { keepOutField, USUAL_BANDS, WHERE_FORM, whereShape, writtenBand, writtenWhere } from './placements'
 import { ROLL_RESISTS } from './rolls'
@@ -34,6 +34,15 @@ export const SLIT_WAYS = [
 ] as const
 export type SlitWay = (typeof SLIT_WAYS)[number]['id']
 
+/** How the ends of film meet that goes all round. */
+export const ENDS = [
+  { id: 'overlap', text: 'They overlap' },
+  { id: 'edge', text: 'Edge to edge' },
+  { id: 'gap', text: 'A gap is left' },
+] as const
+type Ends = (typeof ENDS)[number]['id']
+const MOST_GIRTHS = 'That is too much for the girths of these pieces.'
+
 /** Pieces of one kind that a sheet has stencils for. Lengths without a unit are in the house unit. */
 export const partSchema = (unit: LengthUnit) =>
   z.object({
@@ -46,10 +55,21 @@ export const partSchema = (unit: LengthUnit) =>
       .transform(n => n ?? 0)
       .default(0),
     keepOut: keepOutField,
+    /** Of what goes all round. */
+    ends: z.enum(ENDS.map(e => e.id) as [Ends, ...Ends[]]).default('overlap'),
+    /** mm; null: the house's overlap. */
+    endsBy: optionalLength(unit, mm => (mm > 100 ? 'That is more than 100 mm. Check the unit.' : null)).default(null),
+    /** Of each piece in their order, mm, where film goes all round; none: as the blank was measured. */
+    girths: lengthLines(unit, MOST_GIRTHS).default([]),
     placements: z
       .array(placementSchema(unit))
       .min(1, 'Choose a stencil.')
       .max(MOST_PLACEMENTS, 'Twelve stencils on one piece are enough.'),
+  }).superRefine((part, context) => {
+    if (part.ends === 'gap' && part.endsBy === null)
+      context.addIssue({ code: 'custom', path: ['endsBy'], message: 'Write how wide the gap is.' })
+    if (part.girths.length > 0 && part.girths.length !== part.pieces)
+      context.addIssue({ code: 'custom', path: ['girths'], message: `Write one girth for each of the ${part.pieces} pieces, or none.` })
   })
 export type PartForm = z.input<ReturnType<typeof partSchema>>
 export type PartEntry = z.output<ReturnType<typeof partSchema>>
@@ -103,6 +123,9 @@ export const PART_FORM: PartForm = {
   blankId: '',
   pieces: '1',
   spares: '',
+  ends: 'overlap',
+  endsBy: '',
+  girths: '',
   keepOut: USUAL_BANDS,
   placements: [{ ...PLACEMENT_FORM }],
 }
@@ -122,6 +145,9 @@ const stencilOf = ({ artworkId, artworkIds }: Placement): string | undefined => 
 export const cutFrom = (passes: readonly Pass[], film: ResistId): boolean =>
   underFilm(passes, film).some(pass => pass.placements.some(p => stencilOf(p) !== undefined))
 
+/** What a person wrote of a part, which no plan knows. */
+export const ownOfPart = ({ spares, ends, endsBy, girths }: PartForm): Partial<PartForm> => ({ spares, ends, endsBy, girths })
+
 /** What a sheet takes from the pieces of a job: how many are still to do, the blank, and where each pass under its film goes. */
 export function partOfSet(passes: readonly Pass[], film: ResistId): PartForm {
   const [first] = passes
@@ -135,10 +161,10 @@ export function partOfSet(passes: readonly Pass[], film: ResistId): PartForm {
     }),
   )
   return {
+    ...PART_FORM,
     setId: first.setId,
     blankId: first.blankId ?? '',
     pieces: String(Math.max(1, ...ours.map(pass => owed(pass).length))),
-    spares: '',
     keepOut: first.keepOut.map(writtenBand),
     placements: placements.length > 0 ? placements : [{ ...PLACEMENT_FORM }],
   }

@@ -3,7 +3,7 @@ import type { CutSheet, CutStencil, NestedSheet, Nesting } from '#core/art/sheet
 import type { Ring } from '#core/basics/outline'
 import type { HouseRules } from '#core/trade/house'
 import type { Roll } from '#shared/rolls'
-import { markOf, neededStencils, partLetter, pieceWords } from '#shared/sheet-parts'
+import { markOf, neededStencils, overlapOf, partLetter, pieceWords } from '#shared/sheet-parts'
 import type { LaidPart, SheetFacts } from '#shared/sheet-parts'
 import type { SheetEntry } from '#shared/sheets'
 
@@ -21,9 +21,10 @@ export function sheetPieces(
   { slits, marks }: Pick<SheetEntry, 'slits' | 'marks'>,
 ): SheetPiece[] {
   const slit = slits === 'machine' ? 'machine' : slits === 'drawn' ? 'hand' : null
-  return laid.flatMap(({ part, placed, ours, noun }, k) => {
+  return laid.flatMap((part, k) => {
     const letter = partLetter(k, laid.length)
-    return neededStencils(part, placed, ours, noun).flatMap((needed): SheetPiece[] => {
+    const overlap = overlapOf(part.part, rules)
+    return neededStencils(part).flatMap((needed): SheetPiece[] => {
       const { place, artworkId } = needed
       const art = open.get(artworkId)
       if (!art) return []
@@ -35,8 +36,9 @@ export function sheetPieces(
         number: markOf(needed, letter),
         marks,
         slits: slit && { slits: place.slits, by: slit },
+        wrap: place.wraps ? { girth: needed.girth, overlap } : null,
       })
-      const words = [artwork(artworkId)?.name ?? 'stencil', pieceWords(needed), letter && `${letter}, ${ours[0]?.customer ?? ''}`]
+      const words = [artwork(artworkId)?.name ?? 'stencil', pieceWords(needed), letter && `${letter}, ${part.ours[0]?.customer ?? ''}`]
       return [{ stencil, title: words.filter(word => word !== '').join(', ') }]
     })
   })

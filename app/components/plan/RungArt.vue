@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
+import { capital } from '#core/basics/units'
+import { batchSpread } from '#core/piece/blank'
 import type { KeepOutKind } from '#core/piece/placement'
 import { substrateKind } from '#core/trade/materials'
 import { BLANK_PLACEMENT, MOST_PLACEMENTS } from '#shared/jobs'
@@ -62,6 +64,16 @@ function copy(of: number) {
 function gone(kind: KeepOutKind) {
   for (const p of form.value.placements) if (p.anchor.endsWith(kind)) p.anchor = 'opposite-seam'
 }
+/** What goes all round has to meet on every piece of the batch, and two of one kind can differ by some mm. */
+const batch = computed(() => {
+  const [first] = placed.value.filter(p => p.wraps)
+  if (!first) return null
+  const girths = studio.blank(form.value.blankId)?.girths ?? []
+  const { artWidth } = places.value!.entries[first.of]!
+  const name = capital(nameOf(first.of))
+  if (girths.length > 1) return `${name} goes all round. ${batchSpread(girths, artWidth, studio.rules.seamTolerance, unit.value).sentence}`
+  return `${name} goes all round: measure the girth of every piece before its film is cut.`
+})
 const clearing = ref(false)
 </script>
 
@@ -107,6 +119,7 @@ const clearing = ref(false)
       @move="move"
     />
     <PaneSheet v-else-if="pane && several" :pane="pane" :placed="placed" :outline="outline" :label="label" />
+    <p v-if="batch">{{ batch }}</p>
     <p v-if="wall" class="muted">The wall unrolled. Drag the art to where it goes; it snaps to the seam, the quarters and even spacing.</p>
   </div>
   <p class="full more">

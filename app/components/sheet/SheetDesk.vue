@@ -12,7 +12,10 @@ import type { Artwork } from '#shared/artworks'
 import { ROLL_RESISTS } from '#shared/rolls'
 import { layPart, neededStencils } from '#shared/sheet-parts'
 import type { LaidPart, SheetFacts } from '#shared/sheet-parts'
-import { cutFrom, MOST_PARTS, partOfSet, partSchema, SHEET_FORM, sheetOfSet, sheetSchema, SLIT_WAYS } from '#shared/sheets'
+import {
+  cutFrom, MOST_PARTS, ownOfPart, PART_FORM, partOfSet, partSchema,
+  SHEET_FORM, sheetOfSet, sheetSchema, SLIT_WAYS,
+} from '#shared/sheets'
 import type { PartForm, Sheet, SheetForm } from '#shared/sheets'
 
 /** What is to be cut at the left, for one job or several; at the right where it sits, and how it lies on the resist in stock. */
@@ -21,13 +24,12 @@ const studio = useStudioStore()
 const work = useWorkStore()
 const passesOfSet = (id: string | undefined) => work.passes.filter(p => p.setId === id)
 const id = props.sheet?.id ?? v7()
-const form = ref<SheetForm>(
-  structuredClone(
-    props.sheet
-      ? { ...SHEET_FORM, slits: 'none', ...toRaw(props.sheet.entered) }
-      : sheetOfSet(props.set ? passesOfSet(props.set) : []),
-  ),
-)
+/** As it was kept; what was not asked then is as usual. */
+function again({ entered }: Sheet): SheetForm {
+  const parts = toRaw(entered).parts.map(part => ({ ...PART_FORM, ...part }))
+  return { ...SHEET_FORM, slits: 'none', ...toRaw(entered), parts }
+}
+const form = ref<SheetForm>(structuredClone(props.sheet ? again(props.sheet) : sheetOfSet(props.set ? passesOfSet(props.set) : [])))
 const { schema, written, unit } = useLengthForm(sheetSchema, () => form.value)
 const { errors, problem, busy, submit, left } = useEntry(schema, () => form.value)
 onMounted(() => Promise.all([studio.artworks ?? studio.loadArtworks(), studio.rolls ?? studio.loadRolls()]))
@@ -57,7 +59,7 @@ function addPart() {
 /** What the job knows is taken over. */
 const fromPlan = (part: PartForm, film: ResistId): PartForm => {
   const passes = passesOfSet(part.setId)
-  return passes.length > 0 ? { ...partOfSet(passes, film), spares: part.spares } : part
+  return passes.length > 0 ? { ...partOfSet(passes, film), ...ownOfPart(part) } : part
 }
 /** Somebody chose the pieces of a job: the film is theirs, unless others are on the sheet. */
 function take(i: number) {
@@ -100,7 +102,7 @@ const curved = computed(() => laid.value.some(part => part?.ground.wall))
 
 /** Every stencil that some piece gets. */
 const needed = computed(() => {
-  const all = whole.value?.flatMap(({ part, placed, ours, noun }) => neededStencils(part, placed, ours, noun)) ?? []
+  const all = whole.value?.flatMap(part => neededStencils(part)) ?? []
   return [...new Set(all.map(stencil => stencil.artworkId))]
 })
 /** Exact outlines, fetched and worked out one by one in the worker. */

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import Textarea from 'primevue/textarea'
 import { partLetter } from '#shared/sheet-parts'
 import type { LaidPart } from '#shared/sheet-parts'
+import { ENDS } from '#shared/sheets'
 import type { PartForm } from '#shared/sheets'
 
 /** Pieces that a sheet has stencils for: of which job, how many and how many spares; and what goes where, unless a plan says so. */
@@ -36,6 +38,9 @@ const ground = computed(() => {
   return blank ? (blank.pane ? 'pane' : 'wall') : 'nothing'
 })
 const planned = computed(() => (part.value.setId ? props.laid?.ours[0] ?? null : null))
+/** Film that goes all round is cut to each piece. */
+const wraps = computed(() => props.laid?.placed.some(p => p.wraps) ?? (part.value.girths !== '' || part.value.ends !== 'overlap'))
+const units = useUnits()
 const leave = (field: string) => emit('left', `parts.${props.index}.${field}`)
 </script>
 
@@ -65,6 +70,35 @@ const leave = (field: string) => emit('left', `parts.${props.index}.${field}`)
       What goes where comes from <NuxtLink :to="`/plan/${planned.jobId}?pass=${planned.id}`">the plan</NuxtLink>.
     </p>
     <PlacementRows v-else v-model="part" :errors="own" :on="ground" />
+    <template v-if="wraps">
+      <div class="two">
+        <SelectField v-model="part.ends" label="Its ends at the back" :options="ENDS" />
+        <TextField
+          v-if="part.ends !== 'edge'"
+          v-model="part.endsBy as string"
+          label="By"
+          :hint="part.ends === 'overlap' ? `Leave blank for the house's ${units.length(studio.rules.wrapOverlap)}` : undefined"
+          :error="error('endsBy')"
+          @focusout="leave('endsBy')"
+        />
+      </div>
+      <Field
+        v-slot="{ id, described, invalid }"
+        label="Girth of each piece at the art"
+        hint="One a line, in order. Leave blank to go by the blank as it was measured."
+        :error="error('girths')"
+      >
+        <Textarea
+          :id="id"
+          v-model="part.girths as string"
+          rows="3"
+          auto-resize
+          :invalid="invalid"
+          :aria-describedby="described"
+          @focusout="leave('girths')"
+        />
+      </Field>
+    </template>
     <p v-if="of > 1">
       <Button
         type="button"
@@ -80,6 +114,7 @@ const leave = (field: string) => emit('left', `parts.${props.index}.${field}`)
 <style scoped>
 section { display: grid; gap: 0.9rem; }
 h2 { font-size: 1.5rem; }
+.two { display: grid; grid-template-columns: 1fr 1fr; gap: 0.8rem; align-items: start; }
 .three { display: grid; grid-template-columns: 2fr 1fr 1.3fr; gap: 0.8rem; align-items: end; }
 @media (max-width: 30rem) { .three { grid-template-columns: 1fr 1fr; } }
 @media (max-width: 30rem) { .three > :first-child { grid-column: 1 / -1; } }

@@ -44,7 +44,7 @@ export function largestOpening(art: ArtSize, widest: number | null): number | nu
 }
 
 /** Whether the sheet of this art reaches round to its own beginning. */
-export const meetsItself = (art: Pick<ArtSize, 'width'>, rules: Pick<HouseRules, 'border'>, { girth }: CutPlace): boolean =>
+export const meetsItself = (art: Pick<ArtSize, 'width'>, rules: Pick<HouseRules, 'border'>, { girth }: Pick<CutPlace, 'girth'>): boolean =>
   girth !== null && art.width + 2 * rules.border >= girth
 
 /**

@@ -2,6 +2,8 @@ import { boundsOf, boxRing, transformed } from '../../basics/outline'
 import type { Region, Ring } from '../../basics/outline'
 import type { SheetFit, Slits } from '../../piece/vessel'
 import { markStrokes } from './strokes'
+import { filmLength, wrapped } from './wrap'
+import type { WrapFilm } from './wrap'
 
 /** What each line is for: cut in this order, the outermost last, so that nothing shifts while it is cut. */
 export const LAYERS = ['mark', 'slit', 'art', 'border', 'weeding'] as const
@@ -34,6 +36,8 @@ export interface CutSettings {
   marks: boolean
   /** Cuts from an edge into the border that let it lie down on a curve: cut by the machine, or drawn and cut by hand. */
   slits: { slits: readonly Slits[], by: 'machine' | 'hand' } | null
+  /** Film that goes all round: as long as that says, with no border at its ends; null where the art stands in a border. */
+  wrap?: WrapFilm | null
 }
 
 /** A bent line strays no farther than this from its curve, mm. */
@@ -88,16 +92,15 @@ function slitLines({ slits, by }: NonNullable<CutSettings['slits']>, width: numb
 
 const segment = (x0: number, y0: number, x1: number, y1: number) => Float64Array.of(x0, y0, x1, y1)
 
-/** TOP and the number in the upper border, and a crease at the middle of each edge, where the tape's own crease is laid. */
-function markLines(number: string, width: number, height: number, border: number): CutLine[] {
+/** TOP and the number in the upper border, and a crease at the middle of each edge with a border, where the tape's own crease is laid. */
+function markLines(number: string, width: number, height: number, border: number, wraps: boolean): CutLine[] {
   const mark = Math.min(MARK, border * 0.45)
   const crease = Math.min(CREASE, border * 0.6)
   return [
     ...markStrokes(number ? `TOP ${number}` : 'TOP', mark * 0.6, (border - mark) / 2, mark),
     segment(width / 2, 0, width / 2, crease),
     segment(width / 2, height - crease, width / 2, height),
-    segment(0, height / 2, crease, height / 2),
-    segment(width - crease, height / 2, width, height / 2),
+    ...(wraps ? [] : [segment(0, height / 2, crease, height / 2), segment(width - crease, height / 2, width, height / 2)]),
   ].map((points): CutLine => ({ layer: 'mark', points, closed: false }))
 }
 
@@ -105,14 +108,14 @@ function markLines(number: string, width: number, height: number, border: number
  * Art with its border, slits in it, weeding box, centre creases, TOP and number.
  * @param open what is cut out, mm, y down
  */
-export function cutStencil(open: Region, { border, weedingGap, arc, number, marks, slits }: CutSettings): CutStencil {
+export function cutStencil(open: Region, { border, weedingGap, arc, number, marks, slits, wrap = null }: CutSettings): CutStencil {
   const box = boundsOf(open)!
   const [w, h] = [box.right - box.left, box.bottom - box.top]
-  const moved = transformed(open, [1, 0, 0, 1, border - box.left, border - box.top])
-  const [width, height] = [w + 2 * border, h + 2 * border]
+  const moved = transformed(wrap ? wrapped(open, wrap) : open, [1, 0, 0, 1, wrap ? 0 : border - box.left, border - box.top])
+  const [width, height] = [wrap ? filmLength(wrap) : w + 2 * border, h + 2 * border]
   const g = weedingGap
   const lines: CutLine[] = [
-    ...(marks ? markLines(number, width, height, border) : []),
+    ...(marks ? markLines(number, width, height, border, wrap !== null) : []),
     ...(slits ? slitLines(slits, width, height) : []),
     ...moved.map((points): CutLine => ({ layer: 'art', points, closed: true })),
     { layer: 'border', points: boxRing({ left: 0, top: 0, right: width, bottom: height }), closed: true },

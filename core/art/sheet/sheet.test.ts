@@ -4,10 +4,12 @@ import { inflateSync } from 'node:zlib'
 import { PDFDocument } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
 import { outlineAt, readSvg } from '../drawing'
-import { boundsOf, boxRing, difference, ellipse, flattened, regionArea, regionLength, ringLength, union } from '../../basics/outline'
+import {
+  boundsOf, boxRing, difference, edgesOf, ellipse, flattened, isInside, regionArea, regionLength, ringLength, union,
+} from '../../basics/outline'
 import { fitSheet, straightWall } from '../../piece/vessel'
 import { CHECK_BAR, stencilPdf } from './pdf'
-import { cutStencil, layerRings, moveLines, nest, sheetDxf, sheetHpgl, sheetSvg, stockAfter } from './index'
+import { cutStencil, layerRings, moveLines, nest, sheetDxf, sheetHpgl, sheetSvg, stockAfter, wrapped } from './index'
 import type { CutSheet } from './index'
 
 const box = (left: number, top: number, right: number, bottom: number) => boxRing({ left, top, right, bottom })
@@ -55,6 +57,31 @@ describe('a stencil ready to cut', () => {
     const pens = (s: typeof cut) => [...sheetHpgl({ ...s }).matchAll(/SP(\d)/g)].map(m => m[1])
     expect(pens(cut)).toEqual(['2', '1', '2', '0'])
     expect(pens(drawn)).toEqual(['3', '1', '2', '0'])
+  })
+  it('round a piece film is as long as that piece is round and its overlap; both layers are open at the same places', () => {
+    // A band of triangles, as long as the way round and a little more.
+    const teeth = Array.from({ length: 21 }, (_, i) => Float64Array.of(i * 12, 0, i * 12 + 11, 0, i * 12 + 5, 20))
+    const [girth, overlap] = [240, 6.35]
+    const film = wrapped(teeth, { girth, overlap })
+    const bounds = boundsOf(film)!
+    expect([bounds.left, bounds.right]).toEqual([expect.closeTo(0, 2), expect.closeTo(girth + overlap, 2)])
+    const open = edgesOf(film)
+    const spots = Array.from({ length: 400 }, (_, i) => [0.05 + (overlap - 0.1) * ((i * 0.618) % 1), 20 * ((i * 0.414) % 1)] as const)
+    const differs = spots.filter(([x, y]) => isInside(open, x, y) !== isInside(open, x + girth, y))
+    // Nothing but a spot that lies on an edge may differ.
+    expect(differs.length).toBeLessThanOrEqual(4)
+    expect(spots.some(([x, y]) => isInside(open, x, y)) && spots.some(([x, y]) => !isInside(open, x, y))).toBe(true)
+    const cut = cutStencil(teeth, { border: 10, weedingGap: 0, arc: null, number: '', marks: true, slits: null, wrap: { girth, overlap } })
+    expect([cut.width, cut.height]).toEqual([expect.closeTo(girth + overlap, 6), expect.closeTo(20 + 2 * 10, 6)])
+    // No crease at an end: there is no border there.
+    expect(layerRings(cut.lines, 'mark').every(l => l[0] !== 0 || l[1] !== cut.height / 2)).toBe(true)
+  })
+  it('a gap cuts off what reaches past the film; what is shorter than the way round stays as it is', () => {
+    const band = [box(0, 0, 250, 20)]
+    expect(regionArea(wrapped(band, { girth: 240, overlap: -4 }))).toBeCloseTo(236 * 20, 0)
+    expect(regionArea(wrapped(band, { girth: 240, overlap: 0 }))).toBeCloseTo(240 * 20, 0)
+    const short = wrapped([box(10, 0, 210, 20)], { girth: 240, overlap: 6 })
+    expect(boundsOf(short)).toMatchObject({ left: 23, right: 223 })
   })
   it('bent for a cone, the border is the developed frustum: edges as long as the girths they lie on, area of the frustum', () => {
     const wall = straightWall(100, 30, 45)
