@@ -9,8 +9,10 @@ import datepicker from '@primeuix/themes/aura/datepicker'
 import dialog from '@primeuix/themes/aura/dialog'
 import inputtext from '@primeuix/themes/aura/inputtext'
 import multiselect from '@primeuix/themes/aura/multiselect'
+import radiobutton from '@primeuix/themes/aura/radiobutton'
 import select from '@primeuix/themes/aura/select'
 import selectbutton from '@primeuix/themes/aura/selectbutton'
+import slider from '@primeuix/themes/aura/slider'
 import textarea from '@primeuix/themes/aura/textarea'
 import togglebutton from '@primeuix/themes/aura/togglebutton'
 import { definePreset } from '@primeuix/styled'
@@ -72,7 +74,8 @@ const Bench = definePreset<Record<string, unknown>>(
       colorScheme: { light: scheme, dark: scheme },
     },
     components: {
-      autocomplete, button, checkbox, datatable, datepicker, dialog, inputtext, multiselect, select, selectbutton, textarea, togglebutton,
+      autocomplete, button, checkbox, datatable, datepicker, dialog, inputtext, multiselect, radiobutton, select, selectbutton, slider,
+      textarea, togglebutton,
     },
   },
   {
@@ -113,6 +116,15 @@ const Bench = definePreset<Record<string, unknown>>(
         },
         bodyCell: { padding: '0.5rem 1rem 0.5rem 0', borderColor: 'var(--line)' },
         row: { background: 'transparent', color: 'var(--text)' },
+      },
+      slider: {
+        track: { background: 'var(--control-line)', borderRadius: '2px', size: '4px' },
+        range: { background: 'var(--frost)' },
+        // As broad as a fingertip, which is wet as often as not.
+        handle: { width: '26px', height: '26px', background: 'var(--frost)', hoverBackground: 'var(--glass)' },
+        colorScheme: Object.fromEntries(
+          ['light', 'dark'].map(name => [name, { handle: { content: { background: 'var(--frost)', hoverBackground: 'var(--glass)' } } }]),
+        ),
       },
       togglebutton: {
         root: { borderRadius: '2px', padding: '0.3rem' },

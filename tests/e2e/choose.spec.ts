@@ -179,7 +179,7 @@ test('a coupon goes from planner to bench to curve, on one clock', async ({ page
   await page.getByRole('link', { name: 'Etch or read off a coupon of Planned strip cream' }).click()
   // Hands that need no more than two seconds for a strip.
   await page.getByRole('button', { name: 'Coat in turn, rinse all' }).click()
-  await page.getByLabel('Strips', { exact: true }).fill('2')
+  await page.getByRole('slider', { name: 'Strips' }).press('Home')
   for (const [i, dwell] of ['5 s', '12 s'].entries()) await page.getByLabel(`Planned dwell of strip ${i + 1}`).fill(dwell)
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Template to print (SVG)' }).click()

@@ -104,7 +104,7 @@ test('a scan is traced with its threshold shown', async ({ signedIn: page, world
   // 60 mm for 260 px: dots of 27.7 mm.
   await expect(says).toContainText(/12(\.\d)?\scm²/)
   await expect(says).toContainText(/The widest open place takes a circle of 27\.[5-9]/)
-  await expect(page.getByLabel(/Threshold/)).toBeVisible()
+  await expect(page.getByRole('slider', { name: 'Threshold' })).toBeVisible()
   await page
     .locator('input[type=file]')
     .first()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Textarea from 'primevue/textarea'
 import { batchSpread, judgePlace } from '#core/piece/blank'
 import { formatArea, formatNumber, parseLength, parseLengths } from '#core/basics/units'
 import { boxRing } from '#core/basics/outline'
@@ -104,7 +105,7 @@ const batch = computed(() => {
           hint="One a line, as the tape says"
           :error="unread.length ? `&quot;${unread[0]}&quot; can't be read as a length.` : undefined"
         >
-          <textarea :id="id" v-model="girths" rows="3" :aria-describedby="described" />
+          <Textarea :id="id" v-model="girths" rows="3" auto-resize :aria-describedby="described" />
         </Field>
         <TextField v-model="form.wrap" label="Wrap-around art" hint="Width (leave blank if there is none)" />
       </div>
@@ -121,14 +122,5 @@ h2 { margin-bottom: 0.6rem; font-size: 1.45rem; }
 .row { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 0.9rem; }
 .wide { grid-column: span 2; }
 .verdict { font-size: 1.15rem; font-weight: 650; margin-top: 0.7rem; }
-textarea {
-  width: 100%;
-  background: var(--sunk);
-  color: var(--text);
-  border: 1px solid var(--control-line);
-  border-radius: 2px;
-  font: 500 1.1rem/1.4 var(--body);
-  padding: 0.4rem 0.6rem;
-}
 @media (max-width: 40rem) { .row { grid-template-columns: 1fr 1fr; } .wide { grid-column: 1 / -1; } }
 </style>

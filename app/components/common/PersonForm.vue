@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
 import { changePersonAccountSchema, newPersonSchema } from '#shared/accounts'
 import type { Person, Role } from '#shared/accounts'
 import type { LengthUnit } from '#shared/fields'
@@ -58,7 +59,7 @@ async function save(active?: boolean) {
       />
       <fieldset>
         <legend>Trusted with</legend>
-        <label v-for="skill in SKILLS" :key="skill"><input v-model="form.may" type="checkbox" :value="skill"> {{ MAY[skill] }}</label>
+        <label v-for="skill in SKILLS" :key="skill"><Checkbox v-model="form.may" :value="skill" /> {{ MAY[skill] }}</label>
         <p class="muted">The day is planned by it: nobody is given what they may not do.</p>
       </fieldset>
     </template>
@@ -127,7 +128,6 @@ fieldset {
 }
 legend { font-weight: 600; padding: 0 0.3rem; }
 fieldset label { display: flex; align-items: center; gap: 0.5rem; min-height: 44px; }
-fieldset input { width: 1.3rem; height: 1.3rem; accent-color: var(--glass); }
 fieldset p { grid-column: 1 / -1; font-size: 0.92rem; }
 .do { display: flex; flex-wrap: wrap; gap: 0.7rem; }
 </style>

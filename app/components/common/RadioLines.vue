@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import RadioButton from 'primevue/radiobutton'
+
 /** A question with its answers as lines; arrow keys go up and down. */
 defineProps<{ label: string, hint?: string, options: readonly { id: string, text: string, why?: string }[], error?: string }>()
 const model = defineModel<string>({ required: true })
@@ -16,7 +18,7 @@ const name = useId()
     <p v-if="error" :id="`${name}-error`" class="problem">{{ error }}</p>
     <p v-else-if="hint" :id="`${name}-hint`" class="muted hint">{{ hint }}</p>
     <label v-for="o in options" :key="o.id" :class="{ chosen: model === o.id }">
-      <input v-model="model" type="radio" :name="name" :value="o.id">
+      <RadioButton v-model="model" :name="name" :value="o.id" />
       <span>{{ o.text }}<small v-if="o.why" class="muted">{{ o.why }}</small></span>
     </label>
   </div>
@@ -35,7 +37,6 @@ label {
   cursor: pointer;
 }
 label:last-child { border-bottom: 0; }
-input { width: 1.15rem; height: 1.15rem; margin: 0; accent-color: var(--frost); }
 .chosen span { font-weight: 650; }
 small { font-size: 0.9rem; font-weight: 400; margin-left: 0.5rem; }
 </style>

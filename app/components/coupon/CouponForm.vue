@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
 import { v7 } from 'uuid'
 import { markOf } from '#core/bench/frost'
 import type { StripReading } from '#core/bench/frost'
@@ -98,16 +99,17 @@ async function save() {
           <template v-for="(s, i) in form.steps" :key="i">
             <tr>
               <th scope="row">{{ i + 1 }}</th>
-              <td><input v-model="s.dwell" :aria-label="`Dwell of strip ${i + 1}`"></td>
+              <td><InputText v-model="s.dwell" :aria-label="`Dwell of strip ${i + 1}`" /></td>
               <td>
-                <input
+                <InputText
                   v-model="s.frost"
                   :aria-label="`Frost of strip ${i + 1}`"
                   inputmode="decimal"
+                  :invalid="Boolean(stripProblem(i))"
                   :aria-invalid="Boolean(stripProblem(i)) || undefined"
-                >
+                />
               </td>
-              <td><input v-model="s.creep" :aria-label="`Creep of strip ${i + 1}`" inputmode="decimal"></td>
+              <td><InputText v-model="s.creep" :aria-label="`Creep of strip ${i + 1}`" inputmode="decimal" /></td>
             </tr>
             <tr v-if="stripProblem(i)"><td colspan="4"><p class="problem">{{ stripProblem(i) }}</p></td></tr>
           </template>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import Slider from 'primevue/slider'
 import Select from 'primevue/select'
 import { v7 } from 'uuid'
 import { couponSize, couponTemplate, couponTimes, refuseCoupon, STRIP_LAYOUT, stripsApart } from '#core/plan/coupon'
@@ -71,27 +73,30 @@ async function start() {
       :options="MODES"
       hint="In turn: taped strips are wiped or bared one after another."
     />
-    <Field v-slot="{ id, described }" label="Strips" hint="Two to choose between two times, three and more for a curve; change any of them">
-      <input
-        :id="id"
-        v-model.number="count"
+    <Field
+      v-slot="{ labelled, described }"
+      label="Strips"
+      hint="Two to choose between two times, three and more for a curve; change any of them"
+    >
+      <Slider
+        v-model="count"
         class="count"
-        type="range"
-        min="2"
-        max="8"
+        :min="2"
+        :max="8"
+        :aria-labelledby="labelled"
         :aria-describedby="described"
-        :aria-valuetext="`${count} strips`"
-      >
+      />
     </Field>
     <ol class="strips" aria-label="Dwell of each strip">
       <li v-for="(_, i) in form.times" :key="i">
         <label :for="`strip-${i}`" class="numeral">{{ i + 1 }}</label>
-        <input
+        <InputText
           :id="`strip-${i}`"
           v-model="form.times[i]"
           :aria-label="`Planned dwell of strip ${i + 1}`"
+          :invalid="Boolean(timeProblem(i))"
           :aria-invalid="Boolean(timeProblem(i)) || undefined"
-        >
+        />
         <span v-if="timeProblem(i)" class="problem">{{ timeProblem(i) }}</span>
       </li>
     </ol>
@@ -108,7 +113,7 @@ async function start() {
 <style scoped>
 .planner { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 1rem 1.4rem; align-items: start; }
 .full, .strips { grid-column: 1 / -1; }
-.count { width: 100%; min-height: 46px; accent-color: var(--frost); }
+.count { margin: 1.2rem 0.6rem; }
 /* Strips stand side by side as on the scrap, under their tape. */
 .strips {
   list-style: none;

@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox'
 import { formatDuration, formatTimeOfDay } from '#core/basics/units'
+import { formatDay } from '#core/basics/zone'
 import { workOf } from '#core/crew/day'
 import { passTitle } from '#shared/passes'
 import type { Day } from '~/composables/useDay'
@@ -11,6 +13,13 @@ const studio = useStudioStore()
 const session = useSessionStore()
 const { chosen, away } = props.day
 
+/** When it is due, how much work it is, and what keeps it off the day. */
+function said({ pass, day, refusal }: Day['open']['value'][number]): string {
+  const work = day ? `, ${formatDuration(Math.round(workOf(day.plan) / 60) * 60)} of work` : ''
+  return [pass.status === 'running' ? 'On the bench.' : '', `Due ${formatDay(pass.dueOn, 'EEE d MMM')}${work}.`, refusal ?? '']
+    .filter(part => part !== '')
+    .join(' ')
+}
 function toggle(id: string) {
   chosen.value = withToggled(chosen.value, props.day.open.value.map(o => o.pass), id)
   void props.day.edit()
@@ -26,11 +35,13 @@ function changeAway() {
       <h2 id="jobs-of-day">Jobs for this day</h2>
       <ul>
         <li v-for="o in day.open.value" :key="o.pass.id">
-          <label><input type="checkbox" :checked="chosen.includes(o.pass.id)" :disabled="!o.day" @change="toggle(o.pass.id)">
-            {{ passTitle(o.pass) }}</label>
-          <span class="muted">{{ o.pass.status === 'running' ? 'On the bench. ' : '' }}Due {{ o.pass.dueOn }}<template v-if="o.day">,
-            {{ formatDuration(Math.round(workOf(o.day.plan) / 60) * 60) }} of work</template>.<template v-if="o.refusal">
-            {{ o.refusal }}</template></span>
+          <label><Checkbox
+            :model-value="chosen.includes(o.pass.id)"
+            binary
+            :disabled="!o.day"
+            @update:model-value="toggle(o.pass.id)"
+          /> {{ passTitle(o.pass) }}</label>
+          <span class="muted">{{ said(o) }}</span>
         </li>
       </ul>
       <p v-if="!day.open.value.length" class="muted">No open job. <NuxtLink to="/plan/new">Plan one</NuxtLink>.</p>
@@ -63,7 +74,6 @@ function changeAway() {
 ul { list-style: none; padding: 0; }
 li { padding: 0.35rem 0; border-bottom: 1px solid var(--line); display: grid; gap: 0.1rem; }
 label { display: flex; gap: 0.6rem; align-items: center; min-height: 44px; font-weight: 600; cursor: pointer; }
-input[type='checkbox'] { width: 1.4rem; height: 1.4rem; accent-color: var(--glass); }
 .away { display: grid; grid-template-columns: repeat(auto-fill, minmax(13rem, 1fr)); gap: 0.6rem 1rem; margin-top: 0.6rem; }
 @media (max-width: 60rem) { .choice { grid-template-columns: minmax(0, 1fr); } }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Checkbox from 'primevue/checkbox'
+import RadioButton from 'primevue/radiobutton'
 import Select from 'primevue/select'
 import { BLAST_LOOKS } from '#core/plan/blast'
 import { judge, PLAIN } from '#core/trade/compatibility'
@@ -78,7 +79,7 @@ watch(
     <p v-else-if="ranking.chains.length === 0" class="problem">Nothing that Crest knows etches this. See why below.</p>
     <div v-else class="chains" role="radiogroup" aria-label="Suggestions, the best first">
       <label v-for="c in shown" :key="key(c)" :class="{ chosen: chosen === key(c), away: !c.lot }">
-        <input v-model="chosen" type="radio" name="chain" :value="key(c)" :disabled="!c.lot">
+        <RadioButton v-model="chosen" class="dot" name="chain" :value="key(c)" :disabled="!c.lot" />
         <span class="what"><strong>{{ c.lot?.name ?? capital(etchantKind(c.etchant).name) }}</strong> under
           {{ resistKind(c.resist).name }}<small class="verdict">{{ c.judgement.verdict }}</small></span>
         <span class="pro">{{ c.pros.slice(0, 2).join(' ') }}</span>
@@ -173,6 +174,7 @@ watch(
         <SelectField
           :model-value="form.looks![i] ?? ''"
           :label="capital(name)"
+          placeholder="As above"
           :options="lookChoices"
           :error="errors[`looks.${i}`]"
           @update:model-value="form.looks = form.looks!.with(i, $event)"
@@ -208,8 +210,8 @@ label {
   cursor: pointer;
   align-items: baseline;
 }
-label > :not(input) { grid-column: 2; }
-input { width: 1.15rem; height: 1.15rem; margin: 0; accent-color: var(--frost); grid-row: 1; align-self: center; }
+label > :not(.dot) { grid-column: 2; }
+.dot { grid-row: 1; align-self: center; }
 .chosen { background: var(--raised); }
 .away { cursor: default; }
 .verdict { margin-left: 0.6rem; border: 1px solid var(--control-line); padding: 0 0.35rem; font-size: 0.85rem; white-space: nowrap; }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Slider from 'primevue/slider'
 import { WebGLRenderer } from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 import { SVGRenderer } from 'three/examples/jsm/renderers/SVGRenderer.js'
@@ -57,10 +58,11 @@ onBeforeUnmount(() => {
 <template>
   <div class="round">
     <div ref="stage" class="stage3" :class="behind" role="img" aria-label="The piece with its frost, to be turned" />
-    <label class="turn">
-      <span class="muted">Turn
-        it</span> <input v-model.number="turn" type="range" min="-180" max="180" step="5"> <span class="numeral">{{ turn }}°</span>
-    </label>
+    <div class="turn">
+      <span id="turn-it" class="muted">Turn it</span>
+      <Slider v-model="turn" :min="-180" :max="180" :step="5" aria-labelledby="turn-it" />
+      <span class="numeral">{{ turn }}°</span>
+    </div>
     <p v-if="slow" class="muted note">Drawn without a graphics card, in plain faces.</p>
   </div>
 </template>
@@ -79,6 +81,5 @@ onBeforeUnmount(() => {
   background: var(--ground);
   color: var(--text);
 }
-.turn input { width: 100%; min-height: 32px; accent-color: var(--glass); }
 .note { padding: 0 0.8rem 0.3rem; background: var(--ground); font-size: 0.9rem; }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import Slider from 'primevue/slider'
 import { ART_LIMITS } from '#core/art/drawing'
 import type { TraceSettings } from '#core/art/drawing'
 import { formatNumber } from '#core/basics/units'
@@ -92,12 +93,10 @@ const retrace = useDebounceFn(() => settings.value && trace({ ...settings.value 
       </label>
       <p v-if="source.file" class="muted">{{ source.file }}{{ source.traced ? ', traced' : '' }}</p>
       <div v-if="picture && settings" class="trace">
-        <label>Threshold
-          <span class="numeral">{{ settings.threshold }}</span>
-          <input v-model.number="settings.threshold" type="range" min="5" max="250" @input="retrace">
-        </label>
-        <label>Smoothing <span class="numeral">{{ formatNumber(settings.smoothing) }}
-          px</span><input v-model.number="settings.smoothing" type="range" min="0" max="8" @input="retrace"></label>
+        <p><span id="threshold">Threshold</span> <span class="numeral">{{ settings.threshold }}</span></p>
+        <Slider v-model="settings.threshold" :min="5" :max="250" aria-labelledby="threshold" @update:model-value="retrace" />
+        <p><span id="smoothing">Smoothing</span> <span class="numeral">{{ formatNumber(settings.smoothing) }} px</span></p>
+        <Slider v-model="settings.smoothing" :min="0" :max="8" aria-labelledby="smoothing" @update:model-value="retrace" />
         <Button v-if="worker.busy.value" severity="secondary" label="Stop tracing" @click="worker.cancel()" />
       </div>
       <p v-if="props.error && source.text" class="problem" role="alert">{{ props.error }}</p>
@@ -111,6 +110,6 @@ const retrace = useDebounceFn(() => settings.value && trace({ ...settings.value 
 .file { justify-self: start; cursor: pointer; }
 .file:focus-within { outline: 3px solid var(--glass); outline-offset: 2px; }
 .trace { display: grid; gap: 0.4rem; }
-.trace label { display: grid; grid-template-columns: 1fr auto; gap: 0 0.5rem; font-weight: 600; }
-.trace input { grid-column: 1 / -1; width: 100%; min-height: 32px; accent-color: var(--glass); }
+.trace p { display: flex; justify-content: space-between; font-weight: 600; }
+.trace :deep(.p-slider) { margin: 0.5rem 0.6rem 0.9rem; }
 </style>
