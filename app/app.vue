@@ -8,7 +8,7 @@ runLive()
  * What a run goes through, and the sheets, are fetched while nobody waits, so that they open even when the server is gone. Other
  * screens come as a hand goes to their link.
  */
-const RUN_SCREENS = ['/bench/a', '/wash-up/a', '/look/a', '/hand-over', '/not-taken']
+const RUN_SCREENS = ['/bench/a', '/bench/together', '/wash-up/a', '/look/a', '/hand-over', '/not-taken']
 const nuxt = useNuxtApp()
 /** Whoever has just come looks, and presses something at once: that has the device to itself. */
 const FIRST_MS = 2000

@@ -27,9 +27,9 @@ export async function todayRow(databaseUrl: string, client: Client, lotId: strin
      passes as (insert into pass (id, set_id, resist, lot_id, details, schools, entered, placements, status)
        select gen_random_uuid(), sets.id, resist, lot_id, details, schools, entered, placements, 'done' from sets, one
        returning id, lot_id)
-     insert into run (id, pass_id, lot_id, plan, started_by, started_at, ended_at, outcome, summary, search)
-     select gen_random_uuid(), passes.id, passes.lot_id, '{}', one.created_by, one.created_at, one.created_at, 'finished', '{}', 'tumbler'
-       from passes, one`,
+     insert into run (id, pass_id, lot_id, plan, times, started_by, started_at, ended_at, outcome, summary, search)
+     select gen_random_uuid(), passes.id, passes.lot_id, '{"steps": []}', '[]', one.created_by, one.created_at, one.created_at, 'finished',
+       '{}', 'tumbler' from passes, one`,
     [runId, FINISHED],
   )
   await pool.query('analyze')

@@ -1,7 +1,7 @@
 import { compose, ornamentSvg, shapeArea } from '#core/art/compose'
 import { fittedLetters, readSvg, sizedArt } from '#core/art/drawing'
 import type { ArtSize, Drawing, LetterFace, Shrunk } from '#core/art/drawing'
-import type { Ring } from '#core/basics/outline'
+import type { Box, Ring } from '#core/basics/outline'
 import type { ArtSource } from './artworks'
 
 type Part = Extract<ArtSource, { kind: 'parts' }>['parts'][number]
@@ -39,26 +39,29 @@ async function partArea({ what }: Part, supply: ArtSupply): Promise<Sized> {
 
 /**
  * The art of a source at its size, mm, before its polarity; what is composed has the size of its parts.
- * @returns notes: what was left out of drawings; shrunk: which letters are smaller than was asked @throws ArtRefused
+ * @returns parts: the box of each, where it is composed; notes: what was left out of drawings; shrunk: which letters are smaller than was
+ * asked @throws ArtRefused
  */
 export async function artOf(
   source: ArtSource,
   size: ArtSize,
   supply: ArtSupply,
-): Promise<{ art: Ring[], notes: string[], shrunk: Shrunk[] }> {
+): Promise<{ art: Ring[], parts: Box[], notes: string[], shrunk: Shrunk[] }> {
   const drawingOf = supply.drawingOf ?? readSvg
   if (source.kind === 'letters') {
     const { art, shrunk } = await lettersAt(source, size, supply)
-    return { art, notes: [], shrunk: shrunk ? [shrunk] : [] }
+    return { art, parts: [], notes: [], shrunk: shrunk ? [shrunk] : [] }
   }
   if (source.kind === 'svg') {
     const drawing = drawingOf(source.text)
-    return { art: sizedArt(drawing, { width: size.width, capital: null }), notes: drawing.notes, shrunk: [] }
+    return { art: sizedArt(drawing, { width: size.width, capital: null }), parts: [], notes: drawing.notes, shrunk: [] }
   }
   const sized = await Promise.all(source.parts.map(part => partArea(part, supply)))
   const notes = source.parts.flatMap(({ what }) => (what.kind === 'drawing' ? drawingOf(what.text).notes : []))
+  const { art, boxes } = compose(source.parts.map((part, i) => ({ ...part, area: sized[i]!.art })))
   return {
-    art: compose(source.parts.map((part, i) => ({ ...part, area: sized[i]!.art }))),
+    art,
+    parts: boxes,
     notes,
     shrunk: sized.flatMap(s => (s.shrunk ? [s.shrunk] : [])),
   }

@@ -221,6 +221,20 @@ export const PART_FORMS: Record<PartForm['what']['kind'], () => PartForm['what']
   shape: () => ({ kind: 'shape', shape: 'frame', width: '60 mm', height: '30 mm', line: '1 mm' }),
   drawing: () => ({ kind: 'drawing', file: '', traced: false, text: '', width: '40 mm' }),
 }
+/** What a part is called: its letters, what it shows, or its file. @param i from 0 */
+export function partName({ what }: PartForm, i: number): string {
+  const plain = `part ${i + 1}`
+  switch (what.kind) {
+    case 'letters':
+      return what.text.trim().replace(/\s+/g, ' ') || plain
+    case 'ornament':
+      return ORNAMENTS.find(o => o.id === what.ornament)!.text.toLowerCase()
+    case 'shape':
+      return SHAPES.find(s => s.id === what.shape)!.text.toLowerCase()
+    case 'drawing':
+      return what.file || plain
+  }
+}
 /** A further part: below the last one that is there. @param n parts that are there */
 export const newPart = (kind: PartForm['what']['kind'], n: number): PartForm => ({
   ...PART,

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { v7 } from 'uuid'
-import { BLANK_PLAN, fieldAt, jobOf, jobSchema, passOf, planIn, planOf, planSchema, planWithin } from './jobs'
+import { BLANK_PLAN, fieldAt, jobOf, jobSchema, joined, passOf, planIn, planOf, planSchema, planWithin } from './jobs'
 import { artOfPiece, jobStatus, jobWords, owed, passTitle, passWords, ready } from './passes'
 import type { JobForm, PlanForm } from './jobs'
 import { fieldErrors } from './fields'
+import { groundOf } from './placements'
 import { factsOfArts } from './recipe'
 
 const art = { artWidth: '60', artHeight: '45', openFraction: '35 %' }
@@ -46,6 +47,25 @@ describe('one pass of a job', () => {
     Object.assign(job.sets[0]!.passes[1]!, { border: '900 mm', schools: { ...BLANK_PLAN.schools, care: 'pray' } })
     const found = Object.keys(fieldErrors(jobSchema('mm').safeParse(job).error!))
     expect(found.sort()).toEqual(['customer', 'girth', 'border', 'schools.care'].map(name => fieldAt(name, 0, 1)).sort())
+  })
+})
+
+describe('two passes that could be one', () => {
+  const girth = 241
+  const ground = groundOf({ surface: 'cylinder', height: 110, girth, keepOut: [] }, null, null)
+  const at = (where: string, change: Partial<PlanForm> = {}) =>
+    planSchema('mm').parse({ ...plan, ...planOf({ ...art, artWidth: '40', anchor: 'seam', at: where }), ...change })
+  it('are those that differ in their art only, with no border over another', () => {
+    const both = joined(at('60 mm'), at('180 mm'), ground, 12.7)
+    expect(both!.placements.map(p => p.at.value)).toEqual([60, 180])
+    expect(both).toMatchObject({ resist: plan.resist, pieces: 4 })
+    // 40 mm of art and its borders are 65.4 mm wide: side by side up to there.
+    expect(joined(at('60 mm'), at('125 mm'), ground, 12.7)).toBeNull()
+    expect(joined(at('60 mm'), at('126 mm'), ground, 12.7)).not.toBeNull()
+    for (const change of [{ lotId: v7() }, { resist: 'soft-vinyl' as const }, { border: '20' }, { coaters: '2' as const }])
+      expect(joined(at('60 mm'), at('180 mm', change), ground, 12.7)).toBeNull()
+    const twelve = at('60 mm', { placements: Array.from({ length: 12 }, () => plan.placements[0]!) })
+    expect(joined(twelve, at('180 mm'), ground, 0)).toBeNull()
   })
 })
 

@@ -15,7 +15,8 @@ import { uuidV7Schema } from './ids'
 import { customerName } from './customers'
 import { dayField, lengthField, optionalField, optionalLength, writtenField } from './fields'
 import type { LengthUnit } from './fields'
-import { keepOutField, USUAL_BANDS, WHERE_FORM, whereShape } from './placements'
+import { clashIn, keepOutField, USUAL_BANDS, WHERE_FORM, whereShape } from './placements'
+import type { Ground } from './placements'
 
 /** A school chosen for this job, or '' for the house's. */
 const schoolField = (key: keyof Schools) =>
@@ -293,6 +294,18 @@ export function fieldAt(name: string, set: number, pass: number): string {
 }
 
 const PLACEMENT_KEYS = Object.keys(placementShape('mm')) as (keyof PlacementForm)[]
+
+/**
+ * Two passes after one another that could be one, by all that is written of them: they differ in nothing but their art, and none of it is
+ * in the way of the other's. @returns what both would be; null where something parts them
+ */
+export function joined(a: PlanEntry, b: PlanEntry, ground: Ground, border: number): PlanEntry | null {
+  const but = (plan: PlanEntry) => JSON.stringify({ ...passOf(plan), placements: null })
+  const placements = [...a.placements, ...b.placements]
+  if (but(a) !== but(b) || placements.length > MOST_PLACEMENTS) return null
+  const both = { ...b, placements }
+  return clashIn(both, ground, border) === null ? both : null
+}
 
 /** Parts of a plan whose one stencil is told with them: what says how large art is and where it goes becomes a placement. */
 export function planOf(parts: Partial<PlanForm & PlacementForm>): Partial<PlanForm> {

@@ -140,6 +140,15 @@ export function usePlanDraft(job: Job | null, like: Pick<Job, 'id' | 'entered'> 
     set.value.passes.splice(at.value.pass, 1, ...made)
     if (draft.value?.suggested.includes(pass.id)) draft.value.suggested.push(...made.slice(1).map(p => p.id))
   }
+  /** What is in sight goes on in the pass before it. */
+  function joinBefore() {
+    const { passes } = set.value
+    const here = at.value.pass
+    const before = passes[here - 1]!
+    const [own] = passes.splice(here, 1)
+    before.placements.push(...own!.placements)
+    choose(before.id)
+  }
   function removePass() {
     const { set: s, pass: p } = at.value
     const { sets } = form.value
@@ -172,6 +181,7 @@ export function usePlanDraft(job: Job | null, like: Pick<Job, 'id' | 'entered'> 
     copySet,
     newPass,
     part,
+    joinBefore,
     removePass,
     clear,
     saved,

@@ -1,4 +1,4 @@
-import { currentStep, effectiveEvents, nextAction } from '#core/bench/run'
+import { currentStep, dueElsewhere, effectiveEvents, nextAction } from '#core/bench/run'
 import type { NewEvent } from '#core/bench/run'
 
 /** One run as this device knows it: its state, the next thing to do, and how to enter something. */
@@ -6,17 +6,19 @@ export function useRun(id: string) {
   const work = useWorkStore()
   const session = useSessionStore()
   const turns = useTurnsStore()
+  const { benches } = useBenches()
   const { half: now } = useServerClock()
   const problem = ref('')
   const run = computed(() => work.run(id))
   const events = computed(() => (run.value ? work.events(run.value) : []))
   const state = computed(() => (run.value ? work.state(run.value) : null))
   const step = computed(() => (run.value && state.value ? currentStep(run.value.plan, state.value) : null))
-  const action = computed(() =>
-    run.value && state.value
-      ? nextAction(run.value.plan, state.value, now.value, session.person?.id ?? null, session.person?.may, turns.of(run.value))
-      : null,
-  )
+  const action = computed(() => {
+    if (!run.value || !state.value) return null
+    const elsewhere = dueElsewhere(benches.value, benches.value.find(b => b.run.id === id), now.value)
+    const mine = { ...turns.of(run.value), elsewhere }
+    return nextAction(run.value.plan, state.value, now.value, session.person?.id ?? null, session.person?.may, mine)
+  })
   /** What the person at the device entered last and may take back; others' entries are theirs. */
   const lastEvent = computed(() => effectiveEvents(events.value).findLast(e => e.by === session.person?.id))
   const enter = (part: NewEvent) => (run.value ? work.enter(run.value, part) : false)

@@ -1,7 +1,8 @@
-import { ArtRefused, openArea, ownWidth, readSvg, sheetOf, traceGrey, usualThreshold } from '#core/art/drawing'
+import { ArtRefused, openWith, ownWidth, readSvg, sheetOf, traceGrey, usualThreshold } from '#core/art/drawing'
 import type { ArtSize, DesignSettings, Drawing, Shrunk, TraceSettings } from '#core/art/drawing'
 import { allFixed, fixed, reportStencil } from '#core/art/art-report'
 import type { Fix, ReportLimits, StencilReport } from '#core/art/art-report'
+import { boundsOf, boxRing, transformed } from '#core/basics/outline'
 import type { Box, Ring } from '#core/basics/outline'
 import { artOf } from '#shared/art-of'
 import type { ArtSource } from '#shared/artworks'
@@ -23,6 +24,8 @@ export interface LookResult {
   notes: string[]
   /** Letters that are smaller than was asked, to fit their place. */
   shrunk: Shrunk[]
+  /** Boxes of the parts that it is composed of, where they lie in it; none where it is not. */
+  parts: Box[]
 }
 /** How wide a drawing is as it was drawn, mm. */
 export interface OwnSize {
@@ -86,14 +89,18 @@ async function answer(task: StencilTask, tell: (share: number) => void): Promise
         report: reportStencil(open, sheetOf(open, task.border), task.limits, keepGoing),
         notes: [],
         shrunk: [],
+        parts: [],
       } satisfies LookResult
     }
     default: {
-      const { art, notes, shrunk } = await artOf(task.source, task.size, { faceOf: letterFace, drawingOf })
-      const open = allFixed(openArea(art, task.design), task.fixes)
+      const { art, parts, notes, shrunk } = await artOf(task.source, task.size, { faceOf: letterFace, drawingOf })
+      const { open: cut, move } = openWith(art, task.design)
+      const open = allFixed(cut, task.fixes)
       if (task.kind === 'open') return open
       const sheet = sheetOf(open, task.border)
-      return { open, sheet, report: reportStencil(open, sheet, task.limits, keepGoing), notes, shrunk } satisfies LookResult
+      const report = reportStencil(open, sheet, task.limits, keepGoing)
+      const boxes = parts.map(box => boundsOf(transformed([boxRing(box)], move))!)
+      return { open, sheet, report, notes, shrunk, parts: boxes } satisfies LookResult
     }
   }
 }

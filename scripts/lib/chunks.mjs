@@ -9,7 +9,7 @@ export const TOGETHER = {
   today: ['app/app.vue', 'app/pages/index.vue'],
   plan: ['app/composables/planFacts.ts', 'core/plan/recipe/index.ts'],
   forms: ['app/pages/sign-in.vue', 'app/pages/crew.vue'],
-  run: ['bench/[id]', 'wash-up/[id]', 'look/[id]', 'hand-over', 'not-taken'].map(page => `app/pages/${page}.vue`),
+  run: ['bench/[id]', 'bench/together', 'wash-up/[id]', 'look/[id]', 'hand-over', 'not-taken'].map(page => `app/pages/${page}.vue`),
 }
 
 /**

@@ -58,6 +58,34 @@ test('clocks of another run stay in sight on every screen, also at the bench, an
   await expect(page.getByRole('timer')).toBeVisible()
 })
 
+test('two jobs with one cream are coated in one go: one control goes from bench to bench', async ({ signedIn: page, world }) => {
+  const lotId = await newLot(world.lead, { productName: 'Common cream' })
+  const runs: string[] = []
+  for (const [customer, noun] of [['Jetty inn', 'tumbler'], ['Mole bar', 'pint']] as const) {
+    const { runId } = await newRun(world.mate, lotId, { customer, noun, pieces: '1' })
+    await upToStep(world.mate, runId, 'etch')
+    runs.push(runId)
+  }
+  await page.goto(`${world.app.url}/bench/${runs[0]}`)
+  await expect(page.getByText('With the same cream: 1 pint for Mole bar.')).toBeVisible()
+  await page.getByRole('link', { name: 'Coat them in one go' }).click()
+  await expect(page.locator('.whose')).toHaveText('Jetty inn')
+  await press(page, 'First touch on tumbler 1')
+  await press(page, 'Last part covered')
+  await expect(page.locator('.whose')).toHaveText('Mole bar')
+  await press(page, 'First touch on pint 1')
+  await press(page, 'Last part covered')
+  // Both are wet; the first is waited for, and the last press can be taken back.
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Wait for tumbler 1')
+  await expect(page.getByRole('region', { name: 'Mole bar' }).locator('.stand li')).toContainText('first part')
+  await page.getByRole('button', { name: /Undo: .*pint 1/i }).click()
+  await expect(page.locator('button.main')).toContainText('Last part covered')
+  const entries = async (id: string) =>
+    (await world.mate.get<{ events: { kind: string }[] }>(`runs/${id}`)).body.events.map(e => e.kind).slice(-2)
+  await expect.poll(() => entries(runs[0]!)).toEqual(['coat.started', 'coat.covered'])
+  await expect.poll(() => entries(runs[1]!)).toEqual(['coat.covered', 'event.undone'])
+})
+
 test('what can\'t be etched says so on Today and on the plan, with another way', async ({ signedIn: page, world }) => {
   const tile = await newLot(world.lead, {
     productName: 'Breakwater tile cream',

@@ -121,7 +121,7 @@ describe('composed outlines, against polygon-clipping (Martinez–Rueda–Feito)
   }
   it.each(['Ada', 'Bo', 'Linnea', 'Wilhelmina'])('a letter with %s let into a band across it', async (name) => {
     const [letter, text] = [await word('R', 'serif', 60), await word(name, 'plain', 9)]
-    const ours = compose([part(letter), part(text, { against: 0, how: 'room', follow: 'band', margin: 2 })])
+    const ours = compose([part(letter), part(text, { against: 0, how: 'room', follow: 'band', margin: 2 })]).art
     const placed = onMiddle(text, letter)
     const [l, t] = [boundsOf(letter)!, boundsOf(placed)!]
     const [left, right] = [Math.min(l.left, t.left) - 1, Math.max(l.right, t.right) + 1]
@@ -148,7 +148,7 @@ describe('composed outlines, against polygon-clipping (Martinez–Rueda–Feito)
         Array.from({ length: 360 }, (_, i) => [40 * Math.cos((i * Math.PI) / 180), 40 * Math.sin((i * Math.PI) / 180)]).flat(),
       ),
     ]
-    const ours = compose([part(disc), part(text, { against: 0, how: 'cut', margin: 1 })])
+    const ours = compose([part(disc), part(text, { against: 0, how: 'cut', margin: 1 })]).art
     const placed = onMiddle(text, disc)
     const from = boundsOf(disc)!
     /** mm to the nearest edge of the letters. */

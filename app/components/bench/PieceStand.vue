@@ -3,8 +3,14 @@ import type { PieceState } from '#core/bench/run'
 import type { RunWithEvents } from '#shared/runs'
 
 /** All pieces of a run side by side on dark card, each with its own clock. */
-const props = defineProps<{ run: RunWithEvents, pieces: PieceState[], focus?: number }>()
-const size = computed(() => (props.pieces.length > 8 ? 70 : props.pieces.length > 4 ? 110 : 190))
+const props = defineProps<{
+  run: RunWithEvents
+  pieces: PieceState[]
+  focus?: number
+  /** Pieces of other runs stand with them. */
+  beside?: boolean
+}>()
+const size = computed(() => (props.pieces.length > 8 ? 70 : props.pieces.length > 4 || props.beside ? 110 : 190))
 </script>
 
 <template>

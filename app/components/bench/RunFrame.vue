@@ -1,23 +1,13 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { useWakeLock } from '@vueuse/core'
-import { describeEvent } from '#core/bench/run'
 import type { useRun } from '~/composables/useRun'
 
 /** What bench, wash-up and look share: which run, taking back, refusals, history; the screen stays awake. */
 const props = defineProps<{ at: ReturnType<typeof useRun> }>()
 const work = useWorkStore()
-const wake = useWakeLock()
 const { run, events, lastEvent, enter, problem } = props.at
 useReplan(run)
-
-function takeBack() {
-  enter({ kind: 'event.undone', target: lastEvent.value!.id })
-  // The next press of the space bar is for the large control again, not for taking back once more.
-  if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
-}
-onMounted(() => void (wake.isSupported.value && wake.request('screen').catch(() => {})))
-onBeforeUnmount(() => void wake.release().catch(() => {}))
+useAwake()
 </script>
 
 <template>
@@ -31,13 +21,7 @@ onBeforeUnmount(() => void wake.release().catch(() => {}))
       <RunConflicts v-if="run.conflicts.length" :run="run" />
       <slot />
       <footer v-if="!run.endedAt">
-        <Button
-          v-if="lastEvent"
-          severity="secondary"
-          class="back"
-          :label="`Undo: ${describeEvent(run.plan, lastEvent)}`"
-          @click="takeBack"
-        />
+        <UndoLast v-if="lastEvent" :plan="run.plan" :event="lastEvent" @undo="enter({ kind: 'event.undone', target: $event })" />
         <div class="more">
           <slot name="more" />
           <ClockBound />
@@ -70,7 +54,6 @@ footer {
   border-top: 1px solid var(--line);
   padding-top: 0.6rem;
 }
-.back { min-height: 56px; max-width: 100%; }
 .more { flex: 1 1 20rem; min-width: 0; display: flex; flex-wrap: wrap; gap: 0 2rem; }
 .more > * { flex: 1 1 16rem; min-width: 0; }
 @media (max-width: 40rem) { .frame { padding: 0.8rem 0.9rem; } }

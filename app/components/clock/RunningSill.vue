@@ -13,7 +13,10 @@ const { height } = useElementSize(sill, undefined, { box: 'border-box' })
 watchEffect(() => document.documentElement.style.setProperty('--sill', `${height.value}px`))
 
 /** At the bench the run's own pieces stand large already; those of other runs stay in sight here. */
-const shown = computed(() => work.runs.filter(r => route.path !== `/bench/${r.id}`))
+const shown = computed(() => {
+  const here = route.path === '/bench/together' ? String(route.query.runs ?? '').split(',') : [route.path.replace('/bench/', '')]
+  return work.runs.filter(r => !here.includes(r.id))
+})
 const running = computed(() =>
   shown.value.flatMap(run =>
     work

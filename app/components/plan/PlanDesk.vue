@@ -55,6 +55,7 @@ function leave(name: string) {
 }
 
 const { plannable, needed, open, facts, input, recipe, shape } = usePlanRecipe(draft, props.job, kept)
+const joinable = useJoinable(draft, props.job, facts)
 /** There was a recipe before: then something was changed that takes it away. */
 const begun = ref(false)
 watch(recipe, is => (begun.value ||= is !== null), { immediate: true })
@@ -147,6 +148,10 @@ const several = computed(() => draft.form.value.sets.length > 1 || draft.set.val
     <form novalidate @submit.prevent="save" @focusin="beforeField = recipe">
       <p v-if="locked" class="problem">{{ lockedWords }}</p>
       <PlanParts :sets="draft.form.value.sets" :at="at" :wrong="wrong" @choose="draft.choose" />
+      <p v-if="joinable" class="joinable" role="status">
+        This could go on in pass {{ at.pass }}: the same resist and etchant, and no border touches another.
+        <Button type="button" severity="secondary" label="Make it one pass" @click="draft.joinBefore" />
+      </p>
       <PlanLadder
         :key="passId"
         v-model="plan"

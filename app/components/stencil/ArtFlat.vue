@@ -58,6 +58,7 @@ const tick = (m: Mark) => {
     />
     <path v-if="before" class="before" :d="before" fill-rule="evenodd" :stroke-width="1.4 * px" :stroke-dasharray="`${4 * px} ${3 * px}`" />
     <path class="open" :d="art" fill-rule="evenodd" />
+    <slot :px="px" />
     <g v-for="(m, i) in marks" :key="i" class="mark" :class="{ chosen: chosen === i }" @click="emit('choose', i)">
       <path v-if="m.rings.length" class="part" :d="pathText(m.rings, 2)" fill-rule="evenodd" :stroke-width="2 * px" />
       <path v-if="m.across" class="across" :d="tick(m)" :stroke-width="2.2 * px" />

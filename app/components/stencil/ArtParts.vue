@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import { isLined, ORNAMENTS, SHAPES } from '#core/art/compose'
 import { ART_LIMITS } from '#core/art/drawing'
-import { MOST_PARTS, newPart, PART_FORMS, STARTERS } from '#shared/artworks'
+import { MOST_PARTS, newPart, PART_FORMS, partName, STARTERS } from '#shared/artworks'
 import type { PartForm, PartsForm } from '#shared/artworks'
 
 /** A stencil composed of parts: each lies against another by a rule, and is joined to it, cut out of it, or given room in it. */
@@ -35,15 +35,7 @@ const FOLLOWS = [
 ]
 const shapes = SHAPES.map(s => ({ ...s }))
 const ornaments = ORNAMENTS.map(o => ({ ...o }))
-const called = ({ what }: PartForm, i: number): string =>
-  what.kind === 'letters'
-    ? (what.text.trim().replace(/\s+/g, ' ') || `part ${i + 1}`)
-    : what.kind === 'ornament'
-      ? ORNAMENTS.find(o => o.id === what.ornament)!.text.toLowerCase()
-      : what.kind === 'shape'
-        ? SHAPES.find(s => s.id === what.shape)!.text.toLowerCase()
-        : what.file || `part ${i + 1}`
-const before = (i: number) => parts.value.slice(0, i).map((p, k) => ({ id: k, text: called(p, k) }))
+const before = (i: number) => parts.value.slice(0, i).map((p, k) => ({ id: k, text: partName(p, k) }))
 const add = (kind: PartForm['what']['kind']) => source.value.parts.push(newPart(kind, parts.value.length))
 const change = (i: number, kind: PartForm['what']['kind']) => (source.value.parts[i]!.what = PART_FORMS[kind]())
 /** What lay against a part that is gone lies against what that one lay against. */

@@ -4,8 +4,8 @@ import { v7 } from 'uuid'
 import { artFigures, leastOf, lookAt } from '#core/art/art-report'
 import type { Finding, FindingId, Fix } from '#core/art/art-report'
 import { boundsOf, transformed } from '#core/basics/outline'
-import { formatNumber } from '#core/basics/units'
-import { ARTWORK_FORM, artworkSchema, takesNames, withText } from '#shared/artworks'
+import { formatNumber, signedMm } from '#core/basics/units'
+import { ARTWORK_FORM, artworkSchema, partName, takesNames, withText } from '#shared/artworks'
 import type { Artwork } from '#shared/artworks'
 import { wallOf } from '#shared/blanks'
 import type { LookResult } from '~/workers/stencil'
@@ -122,6 +122,21 @@ const onPiece = computed(() => {
   const open = form.value.through ? transformed(shown.value.open, [-1, 0, 0, 1, width, 0]) : shown.value.open
   return [{ open, width, height, spot: { at: 180, middle: entry.value?.middle ?? (wall.value.from + wall.value.to) / 2, turn: 0 } }]
 })
+
+/** Parts can be taken hold of where the whole art is in sight as it is written. */
+const handles = computed(() => {
+  const boxes = look.value?.parts ?? []
+  const settled = form.value.source.kind === 'parts' && boxes.length === form.value.source.parts.length
+  return settled && boxes.length > 1 && !chosen.value && !trying.value ? boxes : null
+})
+const partNames = computed(() => (form.value.source.kind === 'parts' ? form.value.source.parts.map(partName) : []))
+/** What is seen mirrored is moved as it is seen. */
+function movePart(part: number, right: number, up: number) {
+  if (form.value.source.kind !== 'parts' || entry.value?.source.kind !== 'parts') return
+  const was = entry.value.source.parts[part]!
+  const across = form.value.through ? -right : right
+  Object.assign(form.value.source.parts[part]!, { right: signedMm(was.right + across), up: signedMm(was.up + up) })
+}
 
 const wet = ref(false)
 const behind = ref<'dark' | 'light'>('dark')
@@ -243,7 +258,11 @@ async function save(putAway: boolean) {
           :behind="behind"
           :ghost="trying?.after ? look?.open : null"
           @choose="chosen && (chosen = { ...chosen, mark: $event })"
-        />
+        >
+          <template #default="{ px }">
+            <PartHandles v-if="handles" :boxes="handles" :names="partNames" :px="px" @move="movePart" />
+          </template>
+        </ArtFlat>
         <p v-else-if="!working" class="empty">Write letters, or load a drawing: it is drawn here as it will be cut.</p>
       </div>
       <p v-if="working" class="working" role="status">

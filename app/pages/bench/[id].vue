@@ -69,6 +69,7 @@ const stepNumber = computed(() => (run.value?.plan.steps.findIndex(s => s.id ===
   <RunFrame :at="at">
     <template v-if="run && state && step && kind">
       <BenchCrew :run="run" :state="state" />
+      <EtchAlong v-if="step.kind === 'clock'" :run="run.id" />
       <p class="where muted">
         {{ countOf(run.plan.pieces, run.plan.noun) }} {{ run.coupon ? 'with' : 'for' }} {{ run.subject }} · step {{ stepNumber }} of
         {{ run.plan.steps.length }} · at the {{ step.station }}

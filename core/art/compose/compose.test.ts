@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { boundsOf, boxRing, regionArea } from '../../basics/outline'
 import { readSvg, sizedArt } from '../drawing'
-import { compose, ORNAMENTS, ornamentSvg, placesOf, shapeArea, SHAPES, SIDES } from './index'
+import { compose, ORNAMENTS, ornamentSvg, placesOf, shapeArea, SHAPES, SIDES, snapShift } from './index'
 import { part } from './testing.test-support'
 import type { ComposedPart } from './index'
 
@@ -28,7 +28,7 @@ describe('where a part comes to lie', () => {
 })
 
 describe('how parts meet', () => {
-  const name = (change: Partial<ComposedPart>) => regionArea(compose([part(box(60, 40)), part(box(20, 10), { against: 0, ...change })]))
+  const name = (change: Partial<ComposedPart>) => regionArea(compose([part(box(60, 40)), part(box(20, 10), { against: 0, ...change })]).art)
   it('joined they are one; cut out, the part and what is clear round it is gone; in a gap it stands free', () => {
     expect(name({})).toBeCloseTo(2400, 6)
     expect(name({ how: 'cut' })).toBeCloseTo(2200, 6)
@@ -39,7 +39,9 @@ describe('how parts meet', () => {
     expect(name({ how: 'room', margin: 2 })).toBeCloseTo(2400 - (24 * 14 - (4 - Math.PI) * 4) + 200, 1)
   })
   it('the result begins at the origin, whatever stands out; nothing left is said', () => {
-    const all = compose([part(box(10, 10)), part(box(30, 4), { against: 0, side: 'left', gap: 2 })])
+    const { art: all, boxes } = compose([part(box(10, 10)), part(box(30, 4), { against: 0, side: 'left', gap: 2 })])
+    // Each part's box is told where it lies in what was composed.
+    expect(boxes.map(b => [b.left, b.right, b.bottom])).toEqual([[32, 42, 10], [0, 30, 7]])
     expect(boundsOf(all)).toEqual({ left: 0, top: 0, right: 42, bottom: 10 })
     expect(() => compose([part(box(10, 10)), part(box(20, 20), { against: 0, how: 'cut' })])).toThrow(/Nothing is left/)
   })
@@ -47,7 +49,7 @@ describe('how parts meet', () => {
     const size = fc.integer({ min: 2, max: 60 })
     fc.assert(
       fc.property(size, size, size, size, fc.constantFrom(...SIDES), fc.integer({ min: -20, max: 20 }), (a, b, c, d, side, right) => {
-        const area = regionArea(compose([part(box(a, b)), part(box(c, d), { against: 0, side, right })]))
+        const area = regionArea(compose([part(box(a, b)), part(box(c, d), { against: 0, side, right })]).art)
         expect(area).toBeLessThanOrEqual(a * b + c * d + 1e-6)
         expect(area).toBeGreaterThanOrEqual(Math.max(a * b, c * d) - 1e-6)
       }),
@@ -76,5 +78,29 @@ describe('what ships with it', () => {
     expect(drawing.notes).toEqual([])
     const b = boundsOf(sizedArt(drawing, { width: 40, capital: null }))!
     expect(b.right - b.left).toBeCloseTo(40, 1)
+  })
+})
+
+describe('a part that is held', () => {
+  const at = (left: number, top: number, wide = 10, high = 10) => ({ left, top, right: left + wide, bottom: top + high })
+  it('is drawn to edges and middles of the others, and to nothing that is out of reach', () => {
+    expect(snapShift(at(1.5, 40), [at(0, 0)], 2)).toEqual({ x: -1.5, y: 0 })
+    // Middle over middle of something wider, and its foot on that one's foot.
+    expect(snapShift(at(14, 21), [at(0, 0, 40, 30)], 2)).toEqual({ x: 1, y: -1 })
+    expect(snapShift(at(100, 100), [at(0, 0), at(40, 40)], 2)).toEqual({ x: 0, y: 0 })
+    expect(snapShift(at(0, 0), [], 2)).toEqual({ x: 0, y: 0 })
+  })
+  it('moves no farther than it has to', () => {
+    const place = fc.record({ x: fc.double({ min: -50, max: 50, noNaN: true }), y: fc.double({ min: -50, max: 50, noNaN: true }) })
+    fc.assert(
+      fc.property(place, fc.array(place, { maxLength: 4 }), (own, others) => {
+        const shift = snapShift(at(own.x, own.y), others.map(o => at(o.x, o.y, 17, 6)), 3)
+        expect(Math.max(Math.abs(shift.x), Math.abs(shift.y))).toBeLessThanOrEqual(3)
+        // What lies on a line stays there.
+        const there = at(own.x + shift.x, own.y + shift.y)
+        const again = snapShift(there, others.map(o => at(o.x, o.y, 17, 6)), 1e-9)
+        expect(Math.hypot(again.x, again.y)).toBeLessThan(1e-6)
+      }),
+    )
   })
 })

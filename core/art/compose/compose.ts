@@ -76,11 +76,17 @@ function clearing(area: Region, box: Box, there: Region, { margin, follow }: Com
   return [boxRing({ ...wide, top: box.top - margin, bottom: box.bottom + margin })]
 }
 
+/** What is composed, its left top corner at the origin, and the box of each part in it. mm, y down */
+export interface Composition {
+  art: Ring[]
+  boxes: Box[]
+}
+
 /**
- * Parts that lie against each other as one area, taken up in their order, its left top corner at the origin.
- * @returns mm, y down @throws ArtRefused where a part is empty, or nothing is left of all of them
+ * Parts that lie against each other as one area, taken up in their order.
+ * @throws ArtRefused where a part is empty, or nothing is left of all of them
  */
-export function compose(parts: readonly ComposedPart[]): Ring[] {
+export function compose(parts: readonly ComposedPart[]): Composition {
   const boxes = placesOf(parts)
   let all: Region = []
   parts.forEach((part, i) => {
@@ -94,5 +100,7 @@ export function compose(parts: readonly ComposedPart[]): Ring[] {
   })
   const box = boundsOf(all)
   if (!box) throw new ArtRefused('Nothing is left: what is cut out takes all of it away. Make it smaller, or join it instead.')
-  return transformed(all, [1, 0, 0, 1, -box.left, -box.top])
+  const { left, top } = box
+  const moved = (b: Box): Box => ({ left: b.left - left, top: b.top - top, right: b.right - left, bottom: b.bottom - top })
+  return { art: transformed(all, [1, 0, 0, 1, -left, -top]), boxes: boxes.map(moved) }
 }

@@ -1,5 +1,6 @@
 export { compose, GAPS, MEETINGS, placesOf, SIDES } from './compose'
-export type { ComposedPart, Gap, Meeting, PartPlace, Side } from './compose'
+export { snapShift } from './snap'
+export type { ComposedPart, Composition, Gap, Meeting, PartPlace, Side } from './compose'
 export { isLined, shapeArea, SHAPES } from './shapes'
 export type { ShapeId } from './shapes'
 export { ORNAMENTS, ornamentSvg } from './ornaments'

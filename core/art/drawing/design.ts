@@ -1,5 +1,5 @@
 import { boundsOf, boxRing, difference, transformed } from '../../basics/outline'
-import type { Box, Region, Ring } from '../../basics/outline'
+import type { Affine, Box, Region, Ring } from '../../basics/outline'
 import { ArtRefused } from './refusal'
 
 /** Which side of the art is weeded out and frosted. */
@@ -14,7 +14,10 @@ export interface DesignSettings {
 }
 
 /** What is open, with the left top corner of its box at the origin, mm. */
-export function openArea(art: Region, { polarity, margin, through }: DesignSettings): Ring[] {
+export const openArea = (art: Region, design: DesignSettings): Ring[] => openWith(art, design).open
+
+/** The same, and how the art was moved for it. */
+export function openWith(art: Region, { polarity, margin, through }: DesignSettings): { open: Ring[], move: Affine } {
   const box = boundsOf(art)
   if (!box) throw new ArtRefused('There is no art yet.')
   const panel: Box = { left: box.left - margin, top: box.top - margin, right: box.right + margin, bottom: box.bottom + margin }
@@ -25,7 +28,8 @@ export function openArea(art: Region, { polarity, margin, through }: DesignSetti
       'The art fills its whole box, so with the background etched nothing is open. Give the background a margin, or etch the shape.',
     )
   const wide = own.right - own.left
-  return transformed(open, through ? [-1, 0, 0, 1, own.left + wide, -own.top] : [1, 0, 0, 1, -own.left, -own.top])
+  const move: Affine = through ? [-1, 0, 0, 1, own.left + wide, -own.top] : [1, 0, 0, 1, -own.left, -own.top]
+  return { open: transformed(open, move), move }
 }
 
 /** The resist with its border round the open area, mm. */

@@ -28,6 +28,12 @@ export function formatNumber(value: number, decimals = 0): string {
   return trimmed === '-0' ? '0' : trimmed
 }
 
+/** A length to one side or the other as a field takes it, to a tenth of a mm: `−2.5 mm`; '' for none. */
+export function signedMm(mm: number): string {
+  const text = formatNumber(mm, 1)
+  return text === '0' ? '' : `${text.replace('-', '−')} mm`
+}
+
 /** `value` to the nearest 1/`denominator` as a mixed number: 9.5 -> `9 1/2`. */
 function mixedNumber(value: number, denominator: number): string {
   let numerator = Math.round(value * denominator)

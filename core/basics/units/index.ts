@@ -28,6 +28,7 @@ export {
   formatClock,
   formatTimeOfDay,
   formatNumber,
+  signedMm,
   formatArea,
   formatMoney,
   formatPressure,

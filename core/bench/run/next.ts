@@ -11,7 +11,7 @@ import type { RunEvent } from './events'
 import { closesRun, currentStep, handsFull, holderOf, pieceStage, piecesLeft } from './state'
 import type { PieceState, RunState } from './state'
 import { answersFor, caresFor, coatPlanned, NO_TURNS, rinses } from './turns'
-import type { Turns } from './turns'
+import type { DueOff, Turns } from './turns'
 import { reasonWords } from './reasons'
 import { calledTogether, trayMates } from './tray'
 import { benchWords } from './words'
@@ -102,58 +102,72 @@ const inMyHands = (piece: PieceState, me: string | null) => me === null || holde
 /** So long before its planned time a coat may begin as planned. ms */
 const EARLY_MS = 30_000
 
-interface Due {
-  best: number
-  last: number
-}
-
 /**
  * Whether each piece is begun with before its window ends: in the order due, at its best or as soon as one of these is free.
  * @param free ms, from when on
- * @param off ms that each takes
  */
-function allInTime(due: readonly Due[], free: readonly number[], off: number): boolean {
+function allInTime(due: readonly DueOff[], free: readonly number[]): boolean {
   const next = [...free]
   return [...due]
     .sort((a, b) => a.best - b.best)
-    .every(({ best, last }) => {
+    .every(({ best, last, takes }) => {
       const at = next.indexOf(Math.min(...next))
       const start = Math.max(next[at]!, best)
-      next[at] = start + off
+      next[at] = start + takes
       return start <= last
     })
 }
+
+function dueOff(plan: RunPlan, p: PieceState, covered: number, by: string | null): DueOff {
+  const window = liveWindow(plan, p)
+  return { by, best: covered + window.best * 1000, last: covered + window.notAfter * 1000, takes: plan.hands.off * 1000 }
+}
+
+/** What is wet here and has to come off: what dwells, what is being coated as if it were covered in time, and what is at the sink. */
+export function duesOf(plan: RunPlan, state: RunState, turns: Turns, now: number): DueOff[] {
+  const coat = coatTaken(plan, state) * 1000
+  return state.pieces.flatMap((p): DueOff[] => {
+    switch (pieceStage(p)) {
+      case 'dwelling':
+        return [dueOff(plan, p, p.covered!.at, rinses(p, turns))]
+      case 'coating':
+        return [dueOff(plan, p, Math.max(now, p.coatStarted!.at + coat), rinses(p, turns))]
+      case 'off':
+        return [{ by: holderOf(p), best: now, last: Infinity, takes: Math.max(0, p.off!.at + plan.hands.off * 1000 - now) }]
+      default:
+        return []
+    }
+  })
+}
+
+/** s until the first piece at another bench is mine to take off; Infinity where none is. */
+const mineElsewhere = ({ me, turns }: Asker, now: number): number =>
+  Math.min(Infinity, ...(turns.elsewhere ?? []).filter(p => me === null || p.by === me).map(p => (p.best - now) / 1000))
 
 /**
  * Whether every wet piece is still rinsed inside its window once this one is coated as well: by whoever is to rinse it, and
  * with as many sinks or tubs as there are.
  * @param toBest s until the first of mine is due
  */
-function keepsUp(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, { me, may, turns }: Asker): boolean {
-  const [coat, off] = [coatTaken(plan, state) * 1000, plan.hands.off * 1000]
+function keepsUp(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, asker: Asker): boolean {
+  const { me, may, turns } = asker
+  const coat = coatTaken(plan, state) * 1000
   const planned = coatPlanned(next, turns, now)
   const asPlanned = planned?.by === me && now >= planned.at - EARLY_MS
   // By myself I end my coat before the first of mine is due; a plan may put it before a rinse that has time.
-  if (!asPlanned && toBest !== null && toBest * 1000 < coat) return false
-  const due = (p: PieceState, covered: number): Due => {
-    const window = liveWindow(plan, p)
-    return { best: covered + window.best * 1000, last: covered + window.notAfter * 1000 }
-  }
-  const fresh = { by: rinses(next, turns) ?? (may.includes('rinse') ? me : null), ...due(next, now + coat) }
-  const wet = state.pieces.flatMap((p) => {
-    const stage = pieceStage(p)
-    const covered = stage === 'dwelling' ? p.covered!.at : stage === 'coating' ? Math.max(now, p.coatStarted!.at + coat) : null
-    return covered === null ? [] : [{ by: rinses(p, turns), ...due(p, covered) }]
-  })
+  if (!asPlanned && Math.min(toBest ?? Infinity, mineElsewhere(asker, now)) * 1000 < coat) return false
+  const fresh = dueOff(plan, next, now + coat, rinses(next, turns) ?? (may.includes('rinse') ? me : null))
+  // What is being rinsed keeps its sink until it is done, and is no more to be waited for than that.
+  const dues = [...duesOf(plan, state, turns, now), ...(turns.elsewhere ?? [])]
+  const [atSink, wet] = [dues.filter(p => p.last === Infinity), dues.filter(p => p.last !== Infinity)]
   const all = [...wet, fresh]
   const of = (person: string | null) => (me === null ? all : all.filter(p => p.by === person))
-  // What is being rinsed keeps its sink until it is done.
-  const inUse = stageOf(state, 'off').map(p => Math.max(now, p.off!.at + off))
+  const inUse = atSink.map(p => now + p.takes)
   const open = Math.max(0, Math.min(turns.rinsingAt - inUse.length, all.length))
   return (
-    allInTime(all, [...inUse, ...Array<number>(open).fill(now)], off)
-    && allInTime(of(fresh.by), [fresh.by === me ? now + coat : now], off)
-    && (fresh.by === me || me === null || allInTime(of(me), [now + coat], off))
+    allInTime(all, [...inUse, ...Array<number>(open).fill(now)])
+    && allInTime(of(fresh.by), [fresh.by === me ? now + coat : now])
+    && (fresh.by === me || me === null || allInTime(of(me), [now + coat]))
   )
 }
 
@@ -239,6 +253,14 @@ function etchAction(plan: RunPlan, state: RunState, step: Step, now: number, ask
     }
   if (first && may.includes('rinse') && clock!.toNotBefore <= 0)
     return act('off', first, words.mayComeOff(name(first), formatClock(clock!.toBest)), words.comingOff(name(first)))
+  const there = mineElsewhere(asker, now)
+  if (next && !first && may.includes('coat') && there < coatTaken(plan, state))
+    return {
+      kind: 'idle',
+      step,
+      sentence: 'Your other bench comes first',
+      control: `Due there in ${formatClock(Math.max(0, Math.ceil(there)))}`,
+    }
   const waited = first ?? wet[0]
   if (!waited) return { kind: 'idle', step, sentence: 'Nothing for you just now', control: 'Others are on it' }
   const seconds = first ? clock!.toNotBefore : pieceClock(waited, plan, now).toBest

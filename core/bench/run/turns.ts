@@ -17,6 +17,18 @@ export interface Turns {
   rinsers: ReadonlySet<string> | null
   /** How many can be rinsed at once: sinks or tubs, whichever the run rinses at. */
   rinsingAt: number
+  /** What is wet at other benches, which the same hands and sinks wait for; nothing where nobody looked. */
+  elsewhere?: readonly DueOff[]
+}
+
+/** A piece that has to come off. Times in ms, server time. */
+export interface DueOff {
+  /** Who is to rinse it; null: anybody who may. */
+  by: string | null
+  best: number
+  last: number
+  /** How long it is at the sink. */
+  takes: number
 }
 
 export const NO_TURNS: Turns = { pieces: new Map(), rinsers: null, rinsingAt: Infinity }
