@@ -1,4 +1,4 @@
-import { compose, ornamentSvg, shapeArea } from '#core/art/compose'
+import { compose, ornamentSvg, panelRound, shapeArea } from '#core/art/compose'
 import { fittedLetters, readSvg, sizedArt } from '#core/art/drawing'
 import type { ArtSize, Drawing, LetterFace, Shrunk } from '#core/art/drawing'
 import type { Box, Ring } from '#core/basics/outline'
@@ -22,7 +22,7 @@ interface Sized {
 const lettersAt = async (what: Extract<ArtSource, { kind: 'letters' }>, size: ArtSize, { faceOf }: ArtSupply): Promise<Sized> =>
   fittedLetters(what, size, await faceOf(what.face))
 
-async function partArea({ what }: Part, supply: ArtSupply): Promise<Sized> {
+async function shapeOfPart({ what }: Part, supply: ArtSupply): Promise<Sized> {
   const asAsked = (art: Ring[]): Sized => ({ art, shrunk: null })
   const drawn = (text: string, width: number) => asAsked(sizedArt((supply.drawingOf ?? readSvg)(text), { width, capital: null }))
   switch (what.kind) {
@@ -35,6 +35,12 @@ async function partArea({ what }: Part, supply: ArtSupply): Promise<Sized> {
     case 'shape':
       return asAsked(shapeArea(what.shape, what.width, what.height, what.line))
   }
+}
+
+/** What a part fills: its shape, or the panel round it. */
+async function partArea(part: Part, supply: ArtSupply): Promise<Sized> {
+  const sized = await shapeOfPart(part, supply)
+  return part.polarity === 'background' ? { ...sized, art: panelRound(sized.art, part.panel) } : sized
 }
 
 /**

@@ -51,6 +51,10 @@ function partSchema(unit: LengthUnit) {
   ])
   return z.object({
     what,
+    /** Its shape, or the panel round it with the shape left out. */
+    polarity: z.enum(['shape', 'background']).default('shape'),
+    /** How far the panel goes beyond the shape on each side, mm. */
+    panel: clear.default(2),
     against: z.number().int().min(0).max(MOST_PARTS).nullable(),
     side: z.enum(SIDES),
     gap: clear,
@@ -205,6 +209,8 @@ export const ARTWORK_FORM: ArtworkForm = {
 }
 
 const PART: Omit<PartForm, 'what'> = {
+  polarity: 'shape',
+  panel: '2 mm',
   against: null,
   side: 'centre',
   gap: '3 mm',

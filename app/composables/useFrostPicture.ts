@@ -79,10 +79,7 @@ export function useFrostPicture(
   const put = (to: Lie) => (lie.value = to)
   /** After a hand moved something. */
   const placed = () => tried(() => read(null))
-  function picked(event: Event) {
-    const file = pickedFile(event)
-    if (file) void look(file, false)
-  }
+  const picked = (file: File) => void look(file, false)
   /** @param of what the stand-in shows: the same for the same text @param strengths of each ring's frost, where they differ */
   async function fromCamera(of: string, strengths: number[] | null = null) {
     taking.value = true

@@ -68,7 +68,7 @@ export function usePlanDraft(job: Job | null, like: Pick<Job, 'id' | 'entered'> 
     version: job?.version ?? 0,
     form: structuredClone(stored),
     unit: unit.value,
-    suggested: job || like ? [] : [firstIds.pass],
+    suggested: job ? [] : stored.sets.flatMap(s => s.passes.filter(pass => pass.lotId === '').map(pass => pass.id)),
   })
   const name = `crest:draft:${job?.id ?? (like ? `again:${like.id}` : 'new')}`
   const draft = useLocalStorage<Draft | null>(name, fresh(), {

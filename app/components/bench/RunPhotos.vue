@@ -29,11 +29,8 @@ const pieces = computed(() => [
   ...Array.from({ length: props.run.plan.pieces }, (_, i) => ({ id: i + 1, text: pieceLabel(props.run.plan, i + 1) })),
 ])
 
-function add(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (!file || props.step === null) return
+function add(file: File) {
+  if (props.step === null) return
   problem.value
     = work.addPhoto({ runId: props.run.id, step: props.step, piece: piece.value === '' ? null : piece.value, picture: file }) ?? ''
 }
@@ -43,8 +40,7 @@ function add(event: Event) {
   <details v-if="step !== null || photos.length" class="photos" :open="step === null">
     <summary>{{ photos.length === 0 ? 'Pictures' : `Pictures (${photos.length})` }}</summary>
     <div v-if="step !== null" class="add">
-      <label class="button">Take a
-        picture<input class="visually-hidden" type="file" accept="image/*" capture="environment" @change="add"></label>
+      <PickFile camera label="Take a picture" accept="image/*" @pick="add" />
       <Select v-model="piece" :options="pieces" option-label="text" option-value="id" aria-label="What it shows" />
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>

@@ -20,13 +20,7 @@ const { picked, fromCamera, cancel, problem, taking, busy, share } = props.meter
 <template>
   <div class="choose">
     <slot />
-    <label class="button" :class="{ strong: !read }">Take or choose a picture<input
-      class="visually-hidden"
-      type="file"
-      accept="image/*"
-      :disabled="notYet"
-      @change="picked"
-    ></label>
+    <PickFile label="Take or choose a picture" accept="image/*" :strong="!read" :disabled="notYet" @pick="picked" />
     <Button
       severity="secondary"
       :label="taking ? 'The camera is taking it' : 'Use the studio\'s camera'"
@@ -40,6 +34,5 @@ const { picked, fromCamera, cancel, problem, taking, busy, share } = props.meter
 
 <style scoped>
 .choose { display: flex; flex-wrap: wrap; gap: 0.7rem; align-items: center; margin-bottom: 1rem; }
-.choose label { min-height: 48px; cursor: pointer; display: inline-flex; align-items: center; }
-.choose label:focus-within { outline: 3px solid var(--glass); outline-offset: 2px; }
+.choose :deep(label) { min-height: 48px; display: inline-flex; align-items: center; }
 </style>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
-import { capital, formatNumber } from '#core/basics/units'
-import { largestOf } from '#shared/artworks'
+import { capital } from '#core/basics/units'
 import { readPieceNames } from '#shared/jobs'
 import type { PlacementForm, PlanForm } from '#shared/jobs'
+import { writtenFigures } from '#shared/named'
 
 /** One stencil of a pass: what it shows, how large, and where it goes. */
 const props = defineProps<{
@@ -49,13 +49,7 @@ function take() {
   const own = each.value ? form.value.artworkIds!.map(id => id || form.value.artworkId) : [form.value.artworkId]
   const found = [...new Set(own)].flatMap(id => studio.artwork(id)?.figures ?? [])
   if (found.length === 0) return
-  const f = largestOf(found)
-  Object.assign(form.value, {
-    artWidth: `${formatNumber(f.width, 1)} mm`,
-    artHeight: `${formatNumber(f.height, 1)} mm`,
-    openFraction: `${formatNumber((100 * f.openArea) / (f.width * f.height), 1)} %`,
-    finest: f.finest === null ? '' : `${formatNumber(f.finest, 2)} mm`,
-  })
+  Object.assign(form.value, writtenFigures(found))
 }
 const WHERE = ['count', 'at', 'clear', 'turn']
 /** Where it goes is a sentence until somebody wants it otherwise. */

@@ -22,9 +22,7 @@ const kinds = PAPER_KINDS.filter(k => k.id !== 'waste').map(k => ({ id: k.id as 
 const textOf = (p: Paper) => PAPER_KINDS.find(k => k.id === p.kind)!.text
 const opened = (event: Event) => void ((event.target as HTMLDetailsElement).open && papers.value === null && load())
 
-async function add(event: Event) {
-  const file = pickedFile(event)
-  if (!file) return
+async function add(file: File) {
   problem.value = file.size > MOST_PAPER ? 'A paper may have 10 MB. Save it smaller.' : ''
   if (problem.value) return
   busy.value = true
@@ -55,8 +53,7 @@ async function putAway(paper: Paper) {
     </ul>
     <div class="add">
       <SelectField v-if="!container" v-model="kind" label="What it is" :options="kinds" />
-      <label class="button">Load a
-        PDF<input class="visually-hidden" type="file" accept="application/pdf" :disabled="busy" @change="add"></label>
+      <PickFile label="Load a PDF" accept="application/pdf" :disabled="busy" @pick="add" />
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   </details>

@@ -16,6 +16,10 @@ const KINDS = [
   { id: 'shape', text: 'Frame or shape' },
   { id: 'drawing', text: 'Drawing' },
 ]
+const POLARITIES = [
+  { id: 'shape' as const, text: 'Its shape' },
+  { id: 'background' as const, text: 'A panel round it' },
+]
 const SIDE_TEXTS = [
   { id: 'centre', text: 'In the middle' },
   { id: 'above', text: 'Above' },
@@ -53,10 +57,9 @@ function named(i: number, on: boolean) {
   parts.value.forEach((p, k) => (p.named = on && k === i))
 }
 const problem = ref('')
-async function load(event: Event, i: number) {
-  const file = pickedFile(event)
+async function load(file: File, i: number) {
   const { what } = parts.value[i]!
-  if (!file || what.kind !== 'drawing') return
+  if (what.kind !== 'drawing') return
   problem.value = ''
   if (!/\.svg$/i.test(file.name) && file.type !== 'image/svg+xml')
     problem.value = `"${file.name}" is no SVG. A scan is traced first, as a stencil of its own.`
@@ -120,14 +123,24 @@ const at = (i: number, field: string) => `source.parts.${i}.${field}`
         </div>
       </template>
       <template v-else>
-        <label class="button file">
-          {{ p.what.text ? 'Load another' : 'Load SVG' }}
-          <input class="visually-hidden" type="file" accept=".svg,image/svg+xml" @change="load($event, i)">
-        </label>
+        <PickFile :label="p.what.text ? 'Load another' : 'Load SVG'" accept=".svg,image/svg+xml" @pick="load($event, i)" />
         <p v-if="p.what.file" class="muted">{{ p.what.file }}</p>
         <p v-if="errors[at(i, 'what.text')]" class="problem">{{ errors[at(i, 'what.text')] }}</p>
         <TextField v-model="p.what.width" label="Wide" :error="errors[at(i, 'what.width')]" />
       </template>
+      <ChoiceField
+        :model-value="p.polarity ?? 'shape'"
+        label="What of it is frosted"
+        :options="POLARITIES"
+        @update:model-value="p.polarity = $event as PartForm['polarity']"
+      />
+      <TextField
+        v-if="p.polarity === 'background'"
+        :model-value="p.panel ?? '2 mm'"
+        label="Panel beyond it"
+        :error="errors[at(i, 'panel')]"
+        @update:model-value="p.panel = $event"
+      />
       <template v-if="i > 0">
         <div class="pair">
           <SelectField v-model="p.side" label="Position" :options="SIDE_TEXTS" />
@@ -166,6 +179,4 @@ h3 { font-size: 1.2rem; }
 .row { display: flex; flex-wrap: wrap; gap: 0.5rem; }
 .pair { display: grid; grid-template-columns: repeat(auto-fit, minmax(7rem, 1fr)); gap: 0.6rem; }
 .tick { display: flex; gap: 0.6rem; align-items: center; min-height: 40px; }
-.file { justify-self: start; cursor: pointer; }
-.file:focus-within { outline: 3px solid var(--glass); outline-offset: 2px; }
 </style>

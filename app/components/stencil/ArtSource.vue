@@ -36,9 +36,7 @@ const KINDS = [
   { id: 'parts', text: 'Several parts' },
 ]
 
-async function load(event: Event) {
-  const file = pickedFile(event)
-  if (!file) return
+async function load(file: File) {
   problem.value = ''
   picture.value = null
   if (/\.svg$/i.test(file.name) || file.type === 'image/svg+xml') {
@@ -87,10 +85,11 @@ const retrace = useDebounceFn(() => settings.value && trace({ ...settings.value 
     </template>
     <ArtParts v-else-if="source.kind === 'parts'" v-model="source" :errors="errors" />
     <template v-else>
-      <label class="button file">
-        {{ source.text ? 'Load another' : 'Load SVG, PNG or JPEG' }}
-        <input class="visually-hidden" type="file" accept=".svg,image/svg+xml,image/png,image/jpeg" @change="load">
-      </label>
+      <PickFile
+        :label="source.text ? 'Load another' : 'Load SVG, PNG or JPEG'"
+        accept=".svg,image/svg+xml,image/png,image/jpeg"
+        @pick="load"
+      />
       <p v-if="source.file" class="muted">{{ source.file }}{{ source.traced ? ', traced' : '' }}</p>
       <div v-if="picture && settings" class="trace">
         <p><span id="threshold">Threshold</span> <span class="numeral">{{ settings.threshold }}</span></p>
@@ -107,8 +106,6 @@ const retrace = useDebounceFn(() => settings.value && trace({ ...settings.value 
 
 <style scoped>
 .source { display: grid; gap: 0.7rem; }
-.file { justify-self: start; cursor: pointer; }
-.file:focus-within { outline: 3px solid var(--glass); outline-offset: 2px; }
 .trace { display: grid; gap: 0.4rem; }
 .trace p { display: flex; justify-content: space-between; font-weight: 600; }
 .trace :deep(.p-slider) { margin: 0.5rem 0.6rem 0.9rem; }

@@ -22,9 +22,7 @@ const faces = computed(() => [
 ])
 const problem = ref('')
 /** A font file of the studio's own, kept beside those that ship. */
-async function load(event: Event) {
-  const file = pickedFile(event)
-  if (!file) return
+async function load(file: File) {
   problem.value = ''
   if (file.size > FACE_LIMIT) {
     problem.value = `"${file.name}" is larger than 2 MB. Fonts for one script are smaller: choose one of them.`
@@ -55,8 +53,7 @@ const [spacing, lineGap, arc] = [field('spacing'), field('lineGap'), field('arc'
     <Textarea :id="id" v-model="letters.text" rows="2" auto-resize fluid :aria-describedby="described" :invalid="invalid" />
   </Field>
   <SelectField v-model="letters.face" label="Letters" :options="faces" />
-  <label class="as-link">Add a font of your own (TTF, OTF, WOFF)
-    <input class="visually-hidden" type="file" accept=".ttf,.otf,.woff" @change="load"></label>
+  <PickFile plain label="Add a font of your own (TTF, OTF, WOFF)" accept=".ttf,.otf,.woff" @pick="load" />
   <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   <ChoiceField v-if="several" v-model="letters.align" label="Lines" :options="LINES" />
   <button v-if="!setting" type="button" class="as-link" @click="setting = true">Spacing and bend</button>

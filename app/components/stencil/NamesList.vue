@@ -40,9 +40,7 @@ const names = computed(() => {
   }
 })
 
-async function load(event: Event) {
-  const file = pickedFile(event)
-  if (!file) return
+async function load(file: File) {
   problem.value = ''
   if (file.size > MOST) problem.value = `"${file.name}" is too large for a list of names. Save only the names as CSV.`
   else text.value = (await file.text()).trim()
@@ -91,21 +89,22 @@ const size = ({ look }: Seen) => {
   return `${units.length(right - left - wide)} × ${units.length(bottom - top - wide)}`
 }
 
-async function keep() {
+/** @param plan goes on to a plan with a piece for each */
+async function keep(plan: boolean) {
   const schema = artworkSchema(unit.value)
-  let done = 0
+  const done: string[] = []
   try {
     for (const { form, look } of fit.value) {
-      busy.value = { done, all: fit.value.length }
+      busy.value = { done: done.length, all: fit.value.length }
       const figures = artFigures(look!.open, look!.report)
-      await api<Artwork>('artworks', 'POST', { id: v7(), artwork: asWritten(schema, form), figures })
-      done++
+      const { id } = await api<Artwork>('artworks', 'POST', { id: v7(), artwork: asWritten(schema, form), figures })
+      done.push(id)
     }
     await studio.loadArtworks()
-    await navigateTo('/stencils')
+    await navigateTo(plan ? `/plan/new?stencils=${done.join(',')}` : '/stencils')
   }
   catch (error) {
-    problem.value = `${(error as Error).message}${done ? ` The ${done} before it are kept.` : ''}`
+    problem.value = `${(error as Error).message}${done.length > 0 ? ` The ${done.length} before it are kept.` : ''}`
   }
   finally {
     busy.value = null
@@ -125,8 +124,7 @@ async function keep() {
       <Textarea :id="id" v-model="text" rows="2" auto-resize fluid :aria-describedby="described" :invalid="invalid" />
     </Field>
     <p class="row">
-      <label class="button">Load a list (CSV)
-        <input class="visually-hidden" type="file" accept=".csv,text/csv,text/plain" @change="load"></label>
+      <PickFile label="Load a list (CSV)" accept=".csv,text/csv,text/plain" @pick="load" />
       <Button
         v-if="names.list.length && !seen.length"
         type="button"
@@ -144,13 +142,21 @@ async function keep() {
           <span v-for="(small, i) in s.look?.shrunk ?? []" :key="i">{{ shrunkWords(units, small) }}</span>
         </li>
       </ul>
-      <Button
-        v-if="fit.length"
-        type="button"
-        :label="fit.length === 1 ? 'Keep this stencil' : `Keep these ${fit.length} stencils`"
-        :disabled="busy !== null"
-        @click="keep"
-      />
+      <p v-if="fit.length" class="row">
+        <Button
+          type="button"
+          :label="fit.length === 1 ? 'Keep it and plan the piece' : 'Keep them and plan a piece for each'"
+          :disabled="busy !== null"
+          @click="keep(true)"
+        />
+        <Button
+          type="button"
+          severity="secondary"
+          :label="fit.length === 1 ? 'Keep this stencil' : `Keep these ${fit.length} stencils`"
+          :disabled="busy !== null"
+          @click="keep(false)"
+        />
+      </p>
     </template>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   </section>
@@ -165,6 +171,4 @@ ul { list-style: none; padding: 0; display: grid; width: 100%; }
 li { display: grid; grid-template-columns: 1fr auto; gap: 0 0.6rem; border-top: 1px solid var(--line); padding: 0.4rem 0; }
 li > :nth-child(n + 3) { grid-column: 1 / -1; }
 .bad > :last-child { border-left: 4px double var(--frost); padding-left: 0.5rem; }
-.button { cursor: pointer; white-space: normal; }
-.button:focus-within { outline: 3px solid var(--glass); outline-offset: 2px; }
 </style>

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { boundsOf, boxRing, regionArea } from '../../basics/outline'
 import { readSvg, sizedArt } from '../drawing'
-import { compose, ORNAMENTS, ornamentSvg, placesOf, shapeArea, SHAPES, SIDES, snapShift } from './index'
+import { compose, ORNAMENTS, ornamentSvg, panelRound, placesOf, shapeArea, SHAPES, SIDES, snapShift } from './index'
 import { part } from './testing.test-support'
 import type { ComposedPart } from './index'
 
@@ -78,6 +78,18 @@ describe('what ships with it', () => {
     expect(drawing.notes).toEqual([])
     const b = boundsOf(sizedArt(drawing, { width: 40, capital: null }))!
     expect(b.right - b.left).toBeCloseTo(40, 1)
+  })
+})
+
+describe('a part that is left out of its panel', () => {
+  it('is as large as the panel less its shape, holes filled again', () => {
+    const ring = shapeArea('frame', 60, 40, 2)
+    const panel = panelRound(ring, 3)
+    expect(boundsOf(panel)).toEqual({ left: -3, top: -3, right: 63, bottom: 43 })
+    expect(regionArea(panel)).toBeCloseTo(66 * 46 - regionArea(ring), 1)
+    // Twice over, the shape is back, and nothing is made of nothing.
+    expect(regionArea(panelRound(panel, 0))).toBeCloseTo(regionArea(ring), 1)
+    expect(panelRound([], 3)).toEqual([])
   })
 })
 

@@ -34,6 +34,14 @@ export interface ComposedPart extends PartPlace {
   follow: Gap
 }
 
+/** The panel round a shape with the shape left out. @param beyond mm on each side @returns nothing of nothing */
+export function panelRound(shape: Region, beyond: number): Ring[] {
+  const box = boundsOf(shape)
+  if (!box) return []
+  const { left, top, right, bottom } = box
+  return difference([boxRing({ left: left - beyond, top: top - beyond, right: right + beyond, bottom: bottom + beyond })], shape)
+}
+
 const widthOf = (b: Box) => b.right - b.left
 const heightOf = (b: Box) => b.bottom - b.top
 

@@ -1,4 +1,4 @@
-export { compose, GAPS, MEETINGS, placesOf, SIDES } from './compose'
+export { compose, GAPS, MEETINGS, panelRound, placesOf, SIDES } from './compose'
 export { snapShift } from './snap'
 export type { ComposedPart, Composition, Gap, Meeting, PartPlace, Side } from './compose'
 export { isLined, shapeArea, SHAPES } from './shapes'
