@@ -137,7 +137,7 @@ const at = (i: number, field: string) => `source.parts.${i}.${field}`
       <TextField
         v-if="p.polarity === 'background'"
         :model-value="p.panel ?? '2 mm'"
-        label="Panel beyond it"
+        label="The panel goes beyond it by"
         :error="errors[at(i, 'panel')]"
         @update:model-value="p.panel = $event"
       />

@@ -278,6 +278,7 @@ async function save(putAway: boolean) {
         {{ units.length(shown.sheet.bottom - shown.sheet.top - 2 * studio.rules.border) }} of art, on
         {{ units.length(shown.sheet.right - shown.sheet.left) }} × {{ units.length(shown.sheet.bottom - shown.sheet.top) }} of resist.
         <template v-if="form.through">Shown as it is cut, mirrored.</template>
+        <template v-if="handles">Drag a part to move it.</template>
       </p>
       <ul v-if="look?.notes.length" class="notes"><li v-for="n in look.notes" :key="n">{{ n }}</li></ul>
       <ul v-if="look?.shrunk.length" class="notes" aria-label="Letters that were made smaller">

@@ -49,7 +49,9 @@ async function remove() {
   <div class="page">
     <header class="page-head">
       <h1>{{ title }}</h1>
-      <p v-if="like?.name" class="do"><Button type="button" severity="secondary" label="Remove this template" @click="remove" /></p>
+      <p v-if="like && template !== null" class="do">
+        <Button type="button" severity="secondary" label="Remove this template" @click="remove" />
+      </p>
       <p v-else-if="!like && templates.length" class="do">
         <span class="muted">Begin with</span>
         <NuxtLink v-for="t in templates" :key="t.id" class="button" :to="`/plan/new?template=${t.id}`" external>{{ t.name }}</NuxtLink>
