@@ -132,7 +132,7 @@ test('stencils are placed on a tapered piece, parted into passes, nested, writte
   await expect(resist.getByRole('img', { name: '2 stencils laid on the stock' })).toBeVisible()
   await page.getByLabel('Spares of each').fill('1')
   await expect(resist.getByRole('img', { name: '3 stencils laid on the stock' })).toBeVisible()
-  await page.getByRole('combobox', { name: 'Cut for another job along with it' }).click()
+  await page.getByRole('combobox', { name: 'Also cut for another job' }).click()
   await page.getByRole('option', { name: '3 tumblers for Slip bar' }).click()
   await expect(page.getByRole('region', { name: 'Part B' })).toContainText('What goes where comes from the plan')
   await expect(resist.getByRole('img', { name: '6 stencils laid on the stock' })).toBeVisible()

@@ -149,7 +149,7 @@ const several = computed(() => draft.form.value.sets.length > 1 || draft.set.val
       <p v-if="locked" class="problem">{{ lockedWords }}</p>
       <PlanParts :sets="draft.form.value.sets" :at="at" :wrong="wrong" @choose="draft.choose" />
       <p v-if="joinable" class="joinable" role="status">
-        This could go on in pass {{ at.pass }}: the same resist and etchant, and no border touches another.
+        This could be etched in pass {{ at.pass }}: same resist, same etchant, and no border touches another.
         <Button type="button" severity="secondary" label="Make it one pass" @click="draft.joinBefore" />
       </p>
       <PlanLadder

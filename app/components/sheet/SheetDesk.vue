@@ -196,7 +196,7 @@ async function book(what: 'cut' | 'uncut', body?: object) {
       <SelectField
         v-if="others.length"
         v-model="also"
-        label="Cut for another job along with it"
+        label="Also cut for another job"
         :options="others"
         placeholder="Choose its pieces"
         @change="addPart"

@@ -72,7 +72,7 @@ const leave = (field: string) => emit('left', `parts.${props.index}.${field}`)
     <PlacementRows v-else v-model="part" :errors="own" :on="ground" />
     <template v-if="wraps">
       <div class="two">
-        <SelectField v-model="part.ends" label="Its ends at the back" :options="ENDS" />
+        <SelectField v-model="part.ends" label="Where the film's ends meet" :options="ENDS" />
         <TextField
           v-if="part.ends !== 'edge'"
           v-model="part.endsBy as string"
