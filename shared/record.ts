@@ -5,6 +5,7 @@ import type { Method } from '#core/trade/materials'
 import type { StockKindId } from '#core/trade/stock'
 import type { Job } from './passes'
 import type { Quote } from './quotes'
+import type { Photo } from './runs'
 import type { TakenByRun } from './stock'
 
 /** One step of a run beside what was planned for it. */
@@ -39,7 +40,8 @@ export interface RecordedRun {
   people: { id: string, entries: number }[]
   /** By their numbers in the set. */
   pieces: (PieceSummary & { number: number, name: string })[]
-  photos: string[]
+  /** Of a piece, by its number in the run; null: of the whole bench. */
+  photos: Pick<Photo, 'id' | 'piece'>[]
 }
 
 /** All that is known of a job. */

@@ -4,7 +4,7 @@ import type { JobRecord, RecordedRun, RecordedStep } from '#shared/record'
 import type { RunHead, StoredEvent } from '#shared/runs'
 import type { Db } from '../db/pool'
 import { jobById } from '../db/queries/jobs'
-import { photoIdsOfRuns } from '../db/queries/photos'
+import { photosOfRuns } from '../db/queries/photos'
 import { quotesOfJob } from '../db/queries/quotes'
 import { eventsOfRuns, runsOfJob } from '../db/queries/runs'
 import { takenByJob } from '../db/queries/stock'
@@ -26,7 +26,7 @@ function peopleOf(events: StoredEvent[]): RecordedRun['people'] {
   return [...counts].map(([id, entries]) => ({ id, entries })).sort((a, b) => b.entries - a.entries)
 }
 
-function recorded(head: RunHead, events: StoredEvent[], photos: string[]): RecordedRun {
+function recorded(head: RunHead, events: StoredEvent[], photos: RecordedRun['photos']): RecordedRun {
   const { plan } = head
   const state = foldRun(plan, events)
   return {
@@ -55,7 +55,7 @@ export async function jobRecord(db: Db, id: string): Promise<JobRecord> {
   if (!job) throw notFound('job')
   const heads = await runsOfJob(db, id)
   const ids = heads.map(h => h.id)
-  const [events, photos] = [await eventsOfRuns(db, ids), await photoIdsOfRuns(db, ids)]
+  const [events, photos] = [await eventsOfRuns(db, ids), await photosOfRuns(db, ids)]
   return {
     job,
     runs: heads.map(h => recorded(h, events.get(h.id)!, photos.get(h.id) ?? [])),

@@ -2,6 +2,7 @@ import sharp from 'sharp'
 import { v7 } from 'uuid'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { foldRun } from '../../core/bench/run'
+import type { JobRecord } from '../../shared/record'
 import type { EventOutcome, Photo, RunWithEvents } from '../../shared/runs'
 import { Client, event, newLot, newRun, upToStep } from '../support/client'
 import { sharedStudio } from '../support/studio'
@@ -109,6 +110,10 @@ describe('pictures of a run', () => {
     expect([exif, format, orientation]).toEqual([undefined, 'jpeg', undefined])
     expect(bytes.includes('A camera')).toBe(false)
     expect((await mate.get<Photo[]>(`runs/${runId}/photos`)).body).toHaveLength(1)
+    // It hangs on its piece in the story of the job.
+    const { jobId } = (await mate.get<{ jobId: string }>(`runs/${runId}`)).body
+    const { runs } = (await mate.get<JobRecord>(`jobs/${jobId}/record`)).body
+    expect(runs.map(r => r.photos)).toEqual([[{ id: photo!.id, piece: 1 }]])
   })
   it('sent twice are stored once; of nobody signed in, nothing', async () => {
     const { runId } = await wet()

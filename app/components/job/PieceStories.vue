@@ -24,13 +24,16 @@ const stories = computed(() => {
     }
   return [...byPiece.values()].sort((a, b) => a.noun.localeCompare(b.noun) || a.number - b.number)
 })
+const photosOf = ({ photos }: RecordedRun, { n }: Piece) => photos.filter(photo => photo.piece === n)
 const came = (p: Piece) => (p.withdrawn ? 'taken out' : p.early && !p.result ? 'off early' : p.result ?? 'not judged yet')
 </script>
 
 <template>
   <table>
     <thead>
-      <tr><th scope="col">Piece</th><th scope="col">Time it had</th><th scope="col">Came out</th><th scope="col">Seen on it</th></tr>
+      <tr>
+        <th v-for="title in ['Piece', 'Time it had', 'Came out', 'Seen on it', 'Pictures']" :key="title" scope="col">{{ title }}</th>
+      </tr>
     </thead>
     <tbody v-for="s in stories" :key="s.key">
       <tr v-for="({ run, piece }, i) in s.parts" :key="run.id">
@@ -41,6 +44,13 @@ const came = (p: Piece) => (p.withdrawn ? 'taken out' : p.early && !p.result ? '
         </td>
         <td>{{ came(piece) }}</td>
         <td>{{ seenOnPiece(piece).join('; ') }}</td>
+        <td>
+          <a v-for="p in photosOf(run, piece)" :key="p.id" :href="`/api/photos/${p.id}`" target="_blank"><img
+            :src="`/api/photos/${p.id}`"
+            :alt="`${capital(s.key)}, at the bench`"
+            loading="lazy"
+          ></a>
+        </td>
       </tr>
     </tbody>
   </table>
@@ -51,5 +61,6 @@ table { width: 100%; }
 th, td { text-align: left; padding: 0.45rem 1rem 0.45rem 0; border-bottom: 1px solid var(--line); vertical-align: baseline; }
 thead th { color: var(--muted); font-size: 0.92rem; }
 td.numeral { white-space: nowrap; font-size: 1.15rem; }
+img { height: 44px; width: auto; margin-right: 0.3rem; vertical-align: middle; }
 .pass { font: 400 0.92rem/1 var(--body); }
 </style>

@@ -40,7 +40,8 @@ const made = (p: Pass) =>
 const runTitle = (r: RecordedRun) => `${countOf(r.pieces.length, r.noun)}${r.passes > 1 ? `, pass ${r.passNo}` : ''}`
 const people = (r: RecordedRun) => r.people.map(p => `${studio.nameOf(p.id)} (${p.entries})`).join(', ')
 const worked = computed(() => record.value!.runs.reduce((sum, r) => sum + r.worked, 0))
-const photos = computed(() => record.value!.runs.flatMap(r => r.photos))
+/** Those of a piece stand with it. */
+const photos = computed(() => record.value!.runs.flatMap(r => r.photos.filter(p => p.piece === null)))
 const gone = computed(() => record.value!.taken.filter(t => t.change < 0))
 async function print(which: keyof typeof papers) {
   problem.value = ''
@@ -117,8 +118,12 @@ async function print(which: keyof typeof papers) {
         <section v-if="photos.length" aria-label="Pictures">
           <h2>Pictures</h2>
           <ul class="photos">
-            <li v-for="p in photos" :key="p">
-              <a :href="`/api/photos/${p}`" target="_blank"><img :src="`/api/photos/${p}`" alt="Taken at the bench" loading="lazy"></a>
+            <li v-for="p in photos" :key="p.id">
+              <a :href="`/api/photos/${p.id}`" target="_blank"><img
+                :src="`/api/photos/${p.id}`"
+                alt="Taken at the bench"
+                loading="lazy"
+              ></a>
             </li>
           </ul>
         </section>

@@ -14,13 +14,14 @@ export async function photosOfRun(db: Db, runId: string, after: string | null): 
   return rows.map(r => ({ ...r, at: r.at.getTime() }))
 }
 
-/** Ids of the pictures of each of these runs, oldest first. */
-export async function photoIdsOfRuns(db: Db, runIds: readonly string[]): Promise<Map<string, string[]>> {
-  const { rows } = await db.query<{ runId: string, ids: string[] }>(
-    'select run_id as "runId", array_agg(id order by at, id) as ids from run_photo where run_id = any($1) group by run_id',
+/** Pictures of each of these runs, oldest first, with the piece that each shows; null: the whole bench. */
+export async function photosOfRuns(db: Db, runIds: readonly string[]): Promise<Map<string, Pick<Photo, 'id' | 'piece'>[]>> {
+  const { rows } = await db.query<{ runId: string, photos: Pick<Photo, 'id' | 'piece'>[] }>(
+    `select run_id as "runId", jsonb_agg(jsonb_build_object('id', id, 'piece', piece) order by at, id) as photos
+      from run_photo where run_id = any($1) group by run_id`,
     [runIds],
   )
-  return new Map(rows.map(r => [r.runId, r.ids]))
+  return new Map(rows.map(r => [r.runId, r.photos]))
 }
 
 /** @returns false when this id is stored already */
