@@ -1,10 +1,10 @@
+import type { PassPlan } from '#core/art/passes'
 import type { HouseRules } from '#core/trade/house'
 import { takesSlits } from '#core/trade/materials'
-import { owed } from './passes'
-import type { Pass, Placement } from './passes'
-import type { PassPlan } from '#core/art/passes'
 import { wallOf } from './blanks'
 import type { Blank } from './blanks'
+import { owed } from './passes'
+import type { Pass, Placement } from './passes'
 import { keepOutOn, passesOf, placedAt } from './placements'
 import type { Ground, Placed } from './placements'
 import type { PartEntry, SheetEntry } from './sheets'
@@ -179,7 +179,8 @@ export function sharesOfSheet(
       })
   })
   const all = used.reduce((sum, u) => sum + u.area, 0)
-  const perSet: Record<string, number> = {}
-  for (const { pass, area } of used) perSet[pass.setId] = (perSet[pass.setId] ?? 0) + area / all
+  // A set that nothing was cut for has none of it.
+  const perSet: Record<string, number> = all > 0 ? Object.fromEntries(parts.flatMap(part => (part.setId ? [[part.setId, 0]] : []))) : {}
+  for (const { pass, area } of used) perSet[pass.setId]! += area / all
   return { perPiece: Object.fromEntries(used.map(u => [u.pass.id, (net * u.area) / all / u.pieces])), perSet }
 }

@@ -1,4 +1,5 @@
-import { gapBetween, wrapOverlap } from '#core/piece/placement'
+import { seamGap } from '#core/piece/blank'
+import { gapBetween } from '#core/piece/placement'
 import type { Pass as Parted } from '#core/art/passes'
 import type { HouseRules } from '#core/trade/house'
 import { overlapArt, placedProblems } from './placements'
@@ -31,9 +32,9 @@ export function partWarnings(laid: LaidPart, facts: SheetFacts, length: Length):
 
 /** How art as wide as this meets itself at the back. */
 function meets(width: number, girth: number, { seamTolerance }: HouseRules, length: Length): string {
-  const over = wrapOverlap(width, girth)
-  if (Math.abs(over) <= seamTolerance) return 'meets itself'
-  return over > 0 ? `is ${length(over)} too long and is cut off` : `leaves ${length(-over)} plain at the back`
+  const gap = seamGap(width, girth, seamTolerance)
+  if (gap === 0) return 'meets itself'
+  return gap > 0 ? `leaves ${length(gap)} plain at the back` : `is ${length(-gap)} too long and is cut off`
 }
 
 /** More pieces than this are told by their range. */

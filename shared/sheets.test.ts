@@ -135,6 +135,9 @@ describe('a sheet for the pieces of a job', () => {
     const even = sharesOfSheet(sheet, [one, two], 30_000, 20)
     expect(even.perSet).toEqual({ [one.setId]: 0.25, [two.setId]: 0.75 })
     expect(even.perPiece).toEqual({ [one.id]: 3750, [two.id]: 7500 })
+    // One that nothing is cut for has none of it.
+    const idle = part({ setId: v7() })
+    expect(sharesOfSheet([...sheet, idle], [one, two], 30_000, 20).perSet).toEqual({ ...even.perSet, [idle.setId!]: 0 })
     // With four spares the small ones are 6 of 2,500 mm²: half of it all, for the same two pieces.
     const spare = sharesOfSheet([{ ...sheet[0]!, spares: 4 }, sheet[1]!], [one, two], 30_000, 20)
     expect(spare.perSet).toEqual({ [one.setId]: 0.5, [two.setId]: 0.5 })

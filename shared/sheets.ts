@@ -41,7 +41,6 @@ export const ENDS = [
   { id: 'gap', text: 'A gap is left' },
 ] as const
 type Ends = (typeof ENDS)[number]['id']
-const MOST_GIRTHS = 'That is too much for the girths of these pieces.'
 
 /** Pieces of one kind that a sheet has stencils for. Lengths without a unit are in the house unit. */
 export const partSchema = (unit: LengthUnit) =>
@@ -60,7 +59,7 @@ export const partSchema = (unit: LengthUnit) =>
     /** mm; null: the house's overlap. */
     endsBy: optionalLength(unit, mm => (mm > 100 ? 'That is more than 100 mm. Check the unit.' : null)).default(null),
     /** Of each piece in their order, mm, where film goes all round; none: as the blank was measured. */
-    girths: lengthLines(unit, MOST_GIRTHS).default([]),
+    girths: lengthLines(unit, 'That is too much for the girths of these pieces.').default([]),
     placements: z
       .array(placementSchema(unit))
       .min(1, 'Choose a stencil.')

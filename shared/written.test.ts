@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import { ARTWORK_FORM, artworkSchema } from './artworks'
 import { BLANK_FORM, blankSchema } from './blanks'
+import { optionalLength } from './fields'
 import { BLANK_PLACEMENT, BLANK_PLAN, planSchema } from './jobs'
 import { PART_FORM, PLACEMENT_FORM, SHEET_FORM, sheetSchema } from './sheets'
 import { asWritten } from './written'
@@ -93,6 +94,11 @@ describe('a form as it was written', () => {
     expect(sheetSchema('mm').parse(laid)).toEqual(sheetSchema('in').parse(sheet))
     const art = { ...ARTWORK_FORM, name: 'Tide', source: { ...ARTWORK_FORM.source, text: 'Tide' }, width: '3', capital: '1', margin: '0' }
     expect(artworkSchema('mm').parse(asWritten(artworkSchema('in'), art))).toEqual(artworkSchema('in').parse(art))
+  })
+  it('a length keeps its unit also where it has a default, may be missing, or is changed further', () => {
+    const mm = optionalLength('in')
+    const schema = z.object({ a: mm.default(null), b: mm.optional(), c: mm.transform(n => n ?? 0).default(0), d: z.string().default('') })
+    expect(asWritten(schema, { a: '2', b: '1 1/2', c: '3 mm', d: '4' })).toEqual({ a: '2 in', b: '1 1/2 in', c: '3 mm', d: '4' })
   })
   it('walks through lists, records, options and what is given by default', () => {
     const schema = z.object({

@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import { lengthUnitOf, withUnit } from './fields'
+import type { LengthUnit } from './fields'
 
 /** What of Zod's own description of a schema is needed to walk it. */
 interface Def {
@@ -18,6 +19,13 @@ const MOST_UNCHECKED = 4000
 const merged = (parts: unknown[]): unknown =>
   parts.every(p => p !== null && typeof p === 'object' && !Array.isArray(p)) ? Object.assign({}, ...parts.toReversed()) : parts[0]
 
+/** The unit of a length, also of one that is optional, has a default, or is changed further; undefined where it is none. */
+function unitWithin(schema: z.ZodType): LengthUnit | undefined {
+  const { innerType, in: first } = schema.def as unknown as Def
+  const inner = innerType ?? first
+  return lengthUnitOf(schema) ?? (inner && unitWithin(inner))
+}
+
 /**
  * A form as it was written, with the keys that its schema knows and no others: what people typed is kept, whatever else came along is not.
  * A length keeps the unit it was meant in.
@@ -25,8 +33,10 @@ const merged = (parts: unknown[]): unknown =>
  */
 export function asWritten(schema: z.ZodType, value: unknown): unknown {
   const def = schema.def as unknown as Def
-  const unit = lengthUnitOf(schema)
-  if (unit !== undefined && typeof value === 'string') return withUnit(value, unit)
+  if (typeof value === 'string') {
+    const unit = unitWithin(schema)
+    return unit === undefined ? value : withUnit(value, unit)
+  }
   if (value === null || typeof value !== 'object') return value
   switch (def.type) {
     case 'object': {

@@ -36,7 +36,7 @@ export function sheetPieces(
         number: markOf(needed, letter),
         marks,
         slits: slit && { slits: place.slits, by: slit },
-        wrap: place.wraps ? { girth: needed.girth, overlap } : null,
+        wrap: place.wraps ? { girth: needed.girth, overlap } : undefined,
       })
       const words = [artwork(artworkId)?.name ?? 'stencil', pieceWords(needed), letter && `${letter}, ${part.ours[0]?.customer ?? ''}`]
       return [{ stencil, title: words.filter(word => word !== '').join(', ') }]

@@ -1,4 +1,4 @@
-import { currentStep, dueElsewhere, effectiveEvents, nextAction } from '#core/bench/run'
+import { currentStep, effectiveEvents, nextAction } from '#core/bench/run'
 import type { NewEvent } from '#core/bench/run'
 
 /** One run as this device knows it: its state, the next thing to do, and how to enter something. */
@@ -6,7 +6,7 @@ export function useRun(id: string) {
   const work = useWorkStore()
   const session = useSessionStore()
   const turns = useTurnsStore()
-  const { benches } = useBenches()
+  const { benchesOf } = useBenches()
   const { half: now } = useServerClock()
   const problem = ref('')
   const run = computed(() => work.run(id))
@@ -15,8 +15,8 @@ export function useRun(id: string) {
   const step = computed(() => (run.value && state.value ? currentStep(run.value.plan, state.value) : null))
   const action = computed(() => {
     if (!run.value || !state.value) return null
-    const elsewhere = dueElsewhere(benches.value, benches.value.find(b => b.run.id === id), now.value)
-    const mine = { ...turns.of(run.value), elsewhere }
+    const [bench] = benchesOf([id], now.value)
+    const mine = bench?.turns ?? turns.of(run.value)
     return nextAction(run.value.plan, state.value, now.value, session.person?.id ?? null, session.person?.may, mine)
   })
   /** What the person at the device entered last and may take back; others' entries are theirs. */

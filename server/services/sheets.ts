@@ -6,6 +6,7 @@ import { sheetSchema } from '#shared/sheets'
 import type { RollEntry, Roll } from '#shared/rolls'
 import type { Sheet, SheetForm } from '#shared/sheets'
 import { asWritten } from '#shared/written'
+import type { TakenOfStock } from '#core/art/sheet'
 import { rounded, takenOff } from '#core/trade/stock'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
@@ -56,6 +57,9 @@ export async function changeSheet(context: Context, id: string, body: unknown, v
     const before = await sheets.sheetById(db, id, true)
     if (!before) throw notFound('cut sheet')
     if (before.version !== version) throw editedMeanwhile()
+    // What it took is theirs.
+    if (before.cutAt && [...setIds].sort().join() !== [...before.setIds].sort().join())
+      throw new Refusal(409, 'This sheet is cut, for the pieces that were on it then. Undo the cut first, or lay out another sheet.')
     await sheets.updateSheet(db, id, name, form, putAway)
     await sheets.setSetsOfSheet(db, id, setIds)
     await notify(db, { topic: 'shelf' })
@@ -84,14 +88,11 @@ export async function throwRollAway(context: Context, id: string): Promise<Roll>
   })
 }
 
-/** What a sheet took from the shelf, in mm: `was` is what each roll was thought to be. */
-export interface TakenStock {
-  rolls: { id: string, was: number, left: number }[]
-  scraps: { from: string, width: number, length: number }[]
-}
-
-/** A sheet is cut: its rolls get shorter, used scraps go, what is left over comes back. Once. */
-export async function cutSheet(context: Context, id: string, taken: TakenStock): Promise<Sheet> {
+/**
+ * A sheet is cut: its rolls get shorter, used scraps go, what is left over comes back. Once.
+ * @param taken `was` is what each roll was thought to be
+ */
+export async function cutSheet(context: Context, id: string, taken: TakenOfStock): Promise<Sheet> {
   return inTransaction(context.pool, async (db) => {
     const sheet = await sheets.sheetById(db, id, true)
     if (!sheet) throw notFound('cut sheet')

@@ -71,6 +71,11 @@ describe('a cut sheet', () => {
       sheet: { ...sheetForm, parts: [{ ...partForm, placements: [{ ...partForm.placements[0]!, at: 'over there' }] }] },
     })
     expect(bad.body.fields!['parts.0.placements.0.at']).toMatch(/Write 90°, 1\/4 round or 60 mm/)
+    const round = { ...partForm, pieces: '2', ends: 'gap' as const, endsBy: '2', girths: '241\n243' }
+    const kept = await mate.post<Sheet>('sheets', { id: v7(), sheet: { ...sheetForm, parts: [round] } })
+    expect(kept.body.entered.parts[0]).toMatchObject({ ends: 'gap', endsBy: '2 mm', girths: '241 mm\n243 mm' })
+    const few = await mate.post('sheets', { id: v7(), sheet: { ...sheetForm, parts: [{ ...round, girths: '241' }] } })
+    expect(few.body.fields).toEqual({ 'parts.0.girths': 'Write one girth for each of the 2 pieces, or none.' })
     const nowhere = await mate.post('sheets', { id: v7(), sheet: { ...sheetForm, parts: [{ ...partForm, setId: v7() }] } })
     expect(nowhere.body.fields).toEqual({ 'parts.0.setId': 'Choose a job, or none.' })
   })
@@ -174,10 +179,16 @@ describe('a cut sheet', () => {
     expect(perPiece).toEqual([expect.closeTo(100 * 304.8 / 4, 4), expect.closeTo(100 * 304.8 / 4, 4)])
     for (const job of jobs)
       expect((await mate.get<Job>(`jobs/${job.id}`)).body.sheets).toEqual([expect.objectContaining({ id, name: 'Test sheet' })])
-    // A job that needs no more of it is taken off; what was cut for it stays with it until the cut is undone.
+    // What was cut for a job stays with it until the cut is undone; then it can be taken off.
+    const without = async (version: number) =>
+      mate.put<Sheet>(`sheets/${id}`, { sheet: { ...sheetForm, parts: [parts[1]!] }, version, putAway: false })
+    const refused = await without(2)
+    expect([refused.status, refused.body.error]).toEqual([409, expect.stringMatching(/This sheet is cut.*Undo the cut first/)])
+    const renamed = { sheet: { ...sheetForm, name: 'Both', parts }, version: 2, putAway: false }
+    expect((await mate.put<Sheet>(`sheets/${id}`, renamed)).status).toBe(200)
+    expect(await used(jobs[0]!)).toBeCloseTo(-25, 3)
     await mate.post(`sheets/${id}/uncut`)
-    expect((await mate.put<Sheet>(`sheets/${id}`, { sheet: { ...sheetForm, parts: [parts[1]!] }, version: 3, putAway: false })).body.setIds)
-      .toEqual([parts[1]!.setId])
+    expect((await without(4)).body.setIds).toEqual([parts[1]!.setId])
     expect((await mate.get<Job>(`jobs/${jobs[0]!.id}`)).body.sheets).toEqual([])
   })
   it('takes nothing when the shelf has changed meanwhile, or when it asks for more than there is', async () => {

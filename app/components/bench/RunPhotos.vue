@@ -41,7 +41,14 @@ function add(file: File) {
     <summary>{{ photos.length === 0 ? 'Pictures' : `Pictures (${photos.length})` }}</summary>
     <div v-if="step !== null" class="add">
       <PickFile camera label="Take a picture" accept="image/*" @pick="add" />
-      <Select v-model="piece" :options="pieces" option-label="text" option-value="id" aria-label="What it shows" />
+      <Select
+        v-model="piece"
+        :options="pieces"
+        option-label="text"
+        option-value="id"
+        placeholder="the whole bench"
+        aria-label="What it shows"
+      />
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-if="waiting" role="status">

@@ -70,7 +70,7 @@ const batch = computed(() => {
   if (!first) return null
   const girths = studio.blank(form.value.blankId)?.girths ?? []
   const { artWidth } = places.value!.entries[first.of]!
-  const name = capital(nameOf(first.of))
+  const name = nameOf(first.of) === 'art' ? 'The art' : capital(nameOf(first.of))
   if (girths.length > 1) return `${name} goes all round. ${batchSpread(girths, artWidth, studio.rules.seamTolerance, unit.value).sentence}`
   return `${name} goes all round: measure the girth of every piece before its film is cut.`
 })

@@ -6,7 +6,7 @@ import { passTitle } from '#shared/passes'
 import { resistKind, takesSlits } from '#core/trade/materials'
 import type { ResistId } from '#core/trade/materials'
 import type { Ring } from '#core/basics/outline'
-import { stockAfter } from '#core/art/sheet'
+import { takenOf } from '#core/art/sheet'
 import { capital } from '#core/basics/units'
 import type { Artwork } from '#shared/artworks'
 import { ROLL_RESISTS } from '#shared/rolls'
@@ -48,7 +48,7 @@ const setsFor = ({ setId }: PartForm) => [
 /** Pieces of other jobs under the same film, which could be cut along with these. */
 const others = computed(() => {
   const { parts, resist } = form.value
-  if (parts.length >= MOST_PARTS || parts.some(part => !part.setId)) return []
+  if (cutAt.value !== null || parts.length >= MOST_PARTS || parts.some(part => !part.setId)) return []
   return open.value.filter(set => !parts.some(part => part.setId === set.id) && cutFrom(passesOfSet(set.id), resist))
 })
 const also = ref('')
@@ -145,16 +145,7 @@ async function keep(putAway: boolean) {
   if (await save(putAway)) await navigateTo('/stencils')
 }
 async function markCut() {
-  if (!nesting.value || !(await save(false))) return
-  const n = nesting.value
-  const { shortened } = stockAfter(n)
-  const body = {
-    rolls: n.sheets.map(s => ({ id: s.stock.id, was: s.stock.length, left: shortened.find(r => r.id === s.stock.id)?.length ?? 0 })),
-    scraps: n.sheets.flatMap(s =>
-      s.scrap ? [{ from: s.stock.id, width: Math.min(s.scrap.width, s.stock.width), length: s.scrap.height }] : [],
-    ),
-  }
-  await book('cut', body)
+  if (nesting.value && (await save(false))) await book('cut', takenOf(nesting.value))
 }
 const undo = () => book('uncut')
 /** Takes the resist from the shelf, or puts it back there. */
@@ -189,6 +180,7 @@ async function book(what: 'cut' | 'uncut', body?: object) {
         :laid="laid[i]!"
         :sets="setsFor(part)"
         :errors="errors"
+        :cut="cutAt !== null"
         @take="take(i)"
         @remove="form.parts.splice(i, 1)"
         @left="left.add($event)"

@@ -17,6 +17,8 @@ const props = defineProps<{
   /** Pieces of open jobs. */
   sets: { id: string, text: string }[]
   errors: Record<string, string | undefined>
+  /** What is cut is cut for these pieces. */
+  cut: boolean
 }>()
 const emit = defineEmits<{ /** Another job is chosen. */ take: [], remove: [], left: [field: string] }>()
 const studio = useStudioStore()
@@ -50,6 +52,7 @@ const leave = (field: string) => emit('left', `parts.${props.index}.${field}`)
     <SelectField
       v-model="part.setId"
       label="For"
+      :disabled="cut"
       :error="error('setId')"
       :options="sets"
       placeholder="No job: it stands alone"
@@ -99,7 +102,7 @@ const leave = (field: string) => emit('left', `parts.${props.index}.${field}`)
         />
       </Field>
     </template>
-    <p v-if="of > 1">
+    <p v-if="of > 1 && !cut">
       <Button
         type="button"
         severity="secondary"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { bestAt, isOver, pieceClock, pieceStage, pressEntries } from '#core/bench/run'
+import { isOver, pieceClock, pieceInFocus, pressEntries } from '#core/bench/run'
 import { countOf } from '#core/basics/units'
 import { NUMBERS_ITEM } from '#core/plan/steps'
 
@@ -11,14 +11,7 @@ const atTable = computed(() => step.value?.id === 'wash-up' || step.value?.kind 
 // What is to be done is worked out twice a second, and the page drawn again only where that changes.
 const kind = computed(() => action.value?.kind)
 const wanted = computed(() => (action.value && 'piece' in action.value ? action.value.piece : undefined))
-/** The piece whose clock is shown large: the one in hand, else the one that is due first. */
-const focus = computed(() => {
-  const pieces = state.value?.pieces ?? []
-  const named = pieces.find(p => p.n === wanted.value && ['dwelling', 'off', 'blasting'].includes(pieceStage(p)))
-  return (
-    named ?? pieces.filter(p => pieceStage(p) === 'dwelling').sort((a, b) => bestAt(run.value!.plan, a) - bestAt(run.value!.plan, b))[0]
-  )
-})
+const focus = computed(() => (run.value ? pieceInFocus(run.value.plan, state.value?.pieces ?? [], wanted.value) : undefined))
 const sentence = computed(() => {
   const a = action.value
   if (!a || a.kind === 'closed') return 'Nothing left to do here'

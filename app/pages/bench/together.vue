@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { bestAt, currentStep, effectiveEvents, isOver, jointAction, pieceClock, pieceStage, pressEntries } from '#core/bench/run'
+import { currentStep, effectiveEvents, isOver, jointAction, pieceClock, pieceInFocus, pressEntries } from '#core/bench/run'
 import type { NextAction } from '#core/bench/run'
 import { countOf } from '#core/basics/units'
 
@@ -10,13 +10,10 @@ const work = useWorkStore()
 const session = useSessionStore()
 const studio = useStudioStore()
 const { half: now } = useServerClock()
-const { aware } = useBenches()
+const { benchesOf } = useBenches()
 useAwake()
 
-const here = computed(() => {
-  const all = aware(now.value)
-  return ids.value.flatMap(id => all.find(b => b.run.id === id) ?? [])
-})
+const here = computed(() => benchesOf(ids.value, now.value))
 const asked = computed(() => {
   if (here.value.length === 0) return null
   const { at, action } = jointAction(here.value, now.value, session.person?.id ?? null, session.person?.may)
@@ -29,15 +26,9 @@ const action = computed(() => task.value?.action)
 const sentence = computed(() => (action.value && 'sentence' in action.value ? action.value.sentence : 'Nothing is left to etch here'))
 const control = computed(() => (action.value && 'control' in action.value ? action.value.control : ''))
 const wanted = computed(() => (action.value && 'piece' in action.value ? action.value.piece : undefined))
-/** The piece whose clock is shown large: the one in hand, else the one at this bench that is due first. */
-const focus = computed(() => {
-  const { plan, state } = task.value?.bench ?? {}
-  const wet = state?.pieces.filter(p => pieceStage(p) === 'dwelling') ?? []
-  const named = state?.pieces.find(p => p.n === wanted.value && ['dwelling', 'off'].includes(pieceStage(p)))
-  return named ?? wet.sort((a, b) => bestAt(plan!, a) - bestAt(plan!, b))[0]
-})
+const focus = computed(() => task.value && pieceInFocus(task.value.bench.plan, task.value.bench.state.pieces, wanted.value))
 const over = computed(
-  () => task.value?.action.kind === 'off' && focus.value !== undefined
+  () => task.value?.action.kind === 'off' && focus.value
     && isOver(pieceClock(focus.value, task.value.bench.plan, now.value).phase),
 )
 function press() {
@@ -88,7 +79,7 @@ const product = computed(() => (here.value[0] ? studio.lot(here.value[0].run.lot
       v-if="task"
       :label="control"
       :disabled="task.action.kind === 'wait' || task.action.kind === 'idle'"
-      :over="over"
+      :over="Boolean(over)"
       @press="press"
     />
     <ul v-if="besides.length">

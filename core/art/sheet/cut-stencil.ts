@@ -36,8 +36,8 @@ export interface CutSettings {
   marks: boolean
   /** Cuts from an edge into the border that let it lie down on a curve: cut by the machine, or drawn and cut by hand. */
   slits: { slits: readonly Slits[], by: 'machine' | 'hand' } | null
-  /** Film that goes all round: as long as that says, with no border at its ends; null where the art stands in a border. */
-  wrap?: WrapFilm | null
+  /** Film that goes all round, with no border at its ends; without it the art stands in a border. */
+  wrap?: WrapFilm
 }
 
 /** A bent line strays no farther than this from its curve, mm. */
@@ -108,14 +108,14 @@ function markLines(number: string, width: number, height: number, border: number
  * Art with its border, slits in it, weeding box, centre creases, TOP and number.
  * @param open what is cut out, mm, y down
  */
-export function cutStencil(open: Region, { border, weedingGap, arc, number, marks, slits, wrap = null }: CutSettings): CutStencil {
+export function cutStencil(open: Region, { border, weedingGap, arc, number, marks, slits, wrap }: CutSettings): CutStencil {
   const box = boundsOf(open)!
   const [w, h] = [box.right - box.left, box.bottom - box.top]
   const moved = transformed(wrap ? wrapped(open, wrap) : open, [1, 0, 0, 1, wrap ? 0 : border - box.left, border - box.top])
   const [width, height] = [wrap ? filmLength(wrap) : w + 2 * border, h + 2 * border]
   const g = weedingGap
   const lines: CutLine[] = [
-    ...(marks ? markLines(number, width, height, border, wrap !== null) : []),
+    ...(marks ? markLines(number, width, height, border, wrap !== undefined) : []),
     ...(slits ? slitLines(slits, width, height) : []),
     ...moved.map((points): CutLine => ({ layer: 'art', points, closed: true })),
     { layer: 'border', points: boxRing({ left: 0, top: 0, right: width, bottom: height }), closed: true },

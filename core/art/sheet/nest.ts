@@ -141,17 +141,21 @@ function measured(
   return { stock, laid, used, scrap, stencils, taken, waste: taken - stencils - (scrap ? scrap.width * scrap.height : 0) }
 }
 
-/** What the shelf holds after the sheets are cut. @returns stock that changes: rolls shortened, scraps used up, scraps that come back */
-export function stockAfter({ sheets }: Nesting): {
-  shortened: { id: string, length: number }[]
-  usedUp: string[]
-  back: { width: number, length: number }[]
-} {
+/** What cutting takes from the shelf: what is left of each roll and scrap, and the scraps that go back. mm */
+export interface TakenOfStock {
+  rolls: { id: string, was: number, left: number }[]
+  scraps: { from: string, width: number, length: number }[]
+}
+
+/** A strip that is left narrower than this is no roll any more, mm. */
+const LEAST_LEFT = 1
+
+export function takenOf({ sheets }: Nesting): TakenOfStock {
+  const left = ({ stock, used }: NestedSheet) => (stock.scrap || stock.length - used <= LEAST_LEFT ? 0 : stock.length - used)
   return {
-    shortened: sheets
-      .filter(s => !s.stock.scrap && s.stock.length - s.used > 1)
-      .map(s => ({ id: s.stock.id, length: s.stock.length - s.used })),
-    usedUp: sheets.filter(s => s.stock.scrap || s.stock.length - s.used <= 1).map(s => s.stock.id),
-    back: sheets.flatMap(s => (s.scrap ? [{ width: s.scrap.width, length: s.scrap.height }] : [])),
+    rolls: sheets.map(s => ({ id: s.stock.id, was: s.stock.length, left: left(s) })),
+    scraps: sheets.flatMap(({ stock, scrap }) =>
+      scrap ? [{ from: stock.id, width: Math.min(scrap.width, stock.width), length: scrap.height }] : [],
+    ),
   }
 }

@@ -9,7 +9,7 @@ import {
 } from '../../basics/outline'
 import { fitSheet, straightWall } from '../../piece/vessel'
 import { CHECK_BAR, stencilPdf } from './pdf'
-import { cutStencil, layerRings, moveLines, nest, sheetDxf, sheetHpgl, sheetSvg, stockAfter, wrapped } from './index'
+import { cutStencil, layerRings, moveLines, nest, sheetDxf, sheetHpgl, sheetSvg, takenOf, wrapped } from './index'
 import type { CutSheet } from './index'
 
 const box = (left: number, top: number, right: number, bottom: number) => boxRing({ left, top, right, bottom })
@@ -263,7 +263,7 @@ describe('nesting', () => {
     expect(nest([wide], [{ ...roll, grain: true }], settings)).toEqual({ sheets: [], left: [wide] })
   })
   it('after cutting, the roll is shorter, the scrap is gone, and what is left over comes back', () => {
-    const after = stockAfter(
+    const { rolls, scraps } = takenOf(
       nest(
         [
           { width: 100, height: 80, what: 0 },
@@ -276,9 +276,12 @@ describe('nesting', () => {
         settings,
       ),
     )
-    expect(after.usedUp).toEqual(['small'])
-    expect(after.shortened).toEqual([{ id: 'roll', length: expect.closeTo(4900, 0) }])
-    expect(after.back[0]!.width).toBeGreaterThanOrEqual(90)
+    expect(rolls).toEqual([
+      { id: 'small', was: 90, left: 0 },
+      { id: 'roll', was: 5000, left: expect.closeTo(4900, 0) },
+    ])
+    expect(scraps.map(s => s.from)).toEqual(['roll'])
+    expect(scraps[0]!.width).toBeGreaterThanOrEqual(90)
   })
   it('a turned stencil keeps its lines', () => {
     const turned = moveLines(straight.lines, straight.height, { x: 0, y: 0 }, true)

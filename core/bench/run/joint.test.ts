@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { formatClock } from '../../basics/units'
 import type { RunPlan } from '../../plan/run-plan'
 import { SKILLS } from '../../trade/skills'
-import { dueElsewhere, goesTogether, jointAction, nextAction, NO_TURNS, pressEntries, summarise } from './index'
-import type { Bench as At, Turns } from './index'
+import { aware, goesTogether, jointAction, nextAction, NO_TURNS, pieceInFocus, pressEntries, summarise } from './index'
+import type { OpenBench, Turns } from './index'
 import { Bench, changed, FOUR_TUMBLERS, ONE_MIRROR, planOf, TWO_TAGS } from './testing.test-support'
 
 const tumblers = planOf(FOUR_TUMBLERS)
@@ -17,7 +17,7 @@ const calm = (plan: RunPlan): RunPlan => ({ ...plan, care: [] })
 function together(...plans: RunPlan[]) {
   const benches = plans.map(plan => new Bench(plan).atEtch())
   const began = benches[0]!.now
-  const at = (): At[] => benches.map(b => ({ plan: b.plan, state: b.state(), turns: NO_TURNS }))
+  const at = (): OpenBench[] => aware(benches.map(b => ({ plan: b.plan, state: b.state(), turns: NO_TURNS })), benches[0]!.now)
   const wait = (seconds: number) => benches.forEach(b => b.wait(seconds))
   const asked = () => jointAction(at(), benches[0]!.now, 'me')
   return { benches, at, wait, asked, took: () => (benches[0]!.now - began) / 1000 }
@@ -96,10 +96,12 @@ describe('two runs coated in one go', () => {
     a.coat(1)
     b.now = a.now
     wait(tumblers.dwell.best - tumblers.hands.coat + 1)
-    const [here, there] = at() as [At, At]
-    const elsewhere = dueElsewhere([here, there], there, b.now)
+    const [here, there] = at() as [OpenBench, OpenBench]
+    const { elsewhere } = there.turns
     expect(elsewhere).toMatchObject([{ by: 'me', best: a.state().pieces[0]!.covered!.at + tumblers.dwell.best * 1000 }])
-    expect(dueElsewhere([here, there], here, a.now)).toEqual([])
+    expect(here.turns.elsewhere).toEqual([])
+    expect(pieceInFocus(here.plan, here.state.pieces, 3)!.n).toBe(1)
+    expect(pieceInFocus(there.plan, there.state.pieces, 1)).toBeUndefined()
     const asked = (turns: Turns, me = 'me') => nextAction(there.plan, there.state, b.now, me, SKILLS, turns)
     expect(asked(NO_TURNS).kind).toBe('coat')
     const left = Math.ceil(tumblers.hands.coat - 1)
@@ -109,7 +111,7 @@ describe('two runs coated in one go', () => {
     // Whoever has nothing there goes on.
     expect(asked({ ...NO_TURNS, elsewhere }, 'juno').kind).toBe('coat')
     // A sink that is taken at the other bench is no sink for this one.
-    const atSink = { by: 'osk', best: b.now, last: Infinity, takes: 3_600_000 }
+    const atSink = { by: 'osk', atSink: true, best: b.now, last: b.now, takes: 3_600_000 }
     expect(asked({ ...NO_TURNS, rinsingAt: 1, elsewhere: [atSink] }).kind).not.toBe('coat')
   })
 })

@@ -2,14 +2,15 @@ import { liveWindow } from './clock'
 import { dueCare } from './care'
 import type { RunPlan } from '../../plan/run-plan'
 import type { Skill } from '../../trade/skills'
-import { duesOf, nextAction } from './next'
+import { duesOf } from './keeps-up'
+import { nextAction } from './next'
 import type { NextAction } from './next'
 import { currentStep } from './state'
 import type { RunState } from './state'
-import type { DueOff, Turns } from './turns'
+import type { Turns } from './turns'
 
 /** A run as it stands at its bench. */
-export interface Bench {
+export interface OpenBench {
   plan: RunPlan
   state: RunState
   turns: Turns
@@ -19,9 +20,12 @@ export interface Bench {
 export const goesTogether = (a: RunPlan, b: RunPlan): boolean =>
   [a, b].every(plan => plan.method === 'cream' && plan.together === undefined && (plan.tray ?? 1) === 1)
 
-/** What is wet at all the other benches. @param now ms, server time */
-export const dueElsewhere = (benches: readonly Bench[], at: Bench | undefined, now: number): DueOff[] =>
-  benches.filter(b => b !== at && currentStep(b.plan, b.state)?.kind === 'clock').flatMap(b => duesOf(b.plan, b.state, b.turns, now))
+/** The same benches, each knowing what is wet at the others. @param now ms, server time */
+export function aware<B extends OpenBench>(benches: readonly B[], now: number): B[] {
+  const etching = ({ plan, state }: OpenBench) => currentStep(plan, state)?.kind === 'clock'
+  const dues = benches.map(b => (etching(b) ? duesOf(b.plan, b.state, b.turns, now) : []))
+  return benches.map((bench, i) => ({ ...bench, turns: { ...bench.turns, elsewhere: dues.flatMap((own, k) => (k === i ? [] : own)) } }))
+}
 
 /** What comes first of what several benches ask: what is in hand, then what has to come off, then care; coating fills what time is left. */
 const ORDER: Record<NextAction['kind'], number> = {
@@ -30,7 +34,7 @@ const ORDER: Record<NextAction['kind'], number> = {
 }
 
 /** When an action is due, ms: of two alike the one that is due first goes first. */
-function dueAt({ plan, state }: Bench, action: NextAction, now: number): number {
+function dueAt({ plan, state }: OpenBench, action: NextAction, now: number): number {
   if (action.kind === 'wait') return now + action.seconds * 1000
   const piece = 'piece' in action ? state.pieces[action.piece - 1] : undefined
   if (!piece?.covered) return now
@@ -40,18 +44,17 @@ function dueAt({ plan, state }: Bench, action: NextAction, now: number): number 
 
 /**
  * The one thing to do now at several benches together.
- * @param benches at least one @param now ms, server time @param me who asks @param may what I am trusted with
+ * @param benches at least one, `aware` of the others @param now ms, server time @param me who asks @param may what I am trusted with
  * @returns which bench it is at, and what it asks
  */
 export function jointAction(
-  benches: readonly Bench[],
+  benches: readonly OpenBench[],
   now: number,
   me: string | null,
   may?: readonly Skill[],
 ): { at: number, action: NextAction } {
   const asked = benches.map((bench, at) => {
-    const turns = { ...bench.turns, elsewhere: bench.turns.elsewhere ?? dueElsewhere(benches, bench, now) }
-    const action = nextAction(bench.plan, bench.state, now, me, may, turns)
+    const action = nextAction(bench.plan, bench.state, now, me, may, bench.turns)
     // What may come off before its best time waits until nothing else is to be done.
     const early = action.kind === 'off' && dueAt(bench, action, now) > now
     return { at, action, order: early ? ORDER.wait : ORDER[action.kind], due: dueAt(bench, action, now) }

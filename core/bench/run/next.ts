@@ -10,8 +10,10 @@ import { gunTime, liveWindow, pieceClock } from './clock'
 import type { RunEvent } from './events'
 import { closesRun, currentStep, handsFull, holderOf, pieceStage, piecesLeft } from './state'
 import type { PieceState, RunState } from './state'
-import { answersFor, caresFor, coatPlanned, NO_TURNS, rinses } from './turns'
-import type { DueOff, Turns } from './turns'
+import { coatTaken, keepsUp, mineElsewhere } from './keeps-up'
+import type { Asker } from './keeps-up'
+import { answersFor, caresFor, coatPlanned, NO_TURNS } from './turns'
+import type { Turns } from './turns'
 import { reasonWords } from './reasons'
 import { calledTogether, trayMates } from './tray'
 import { benchWords } from './words'
@@ -41,7 +43,7 @@ export type NextAction
 
 const coatedOrder = (a: PieceState, b: PieceState) => a.covered!.at - b.covered!.at || a.n - b.n
 /** When a covered piece has its best time, ms. */
-export const bestAt = (plan: RunPlan, p: PieceState) => p.covered!.at + liveWindow(plan, p).best * 1000
+const bestAt = (plan: RunPlan, p: PieceState) => p.covered!.at + liveWindow(plan, p).best * 1000
 const stageOf = (state: RunState, stage: string) => state.pieces.filter(p => pieceStage(p) === stage)
 
 /** When each strip of a coupon that is coated in turn is due, ms; the longest goes first. Null for others. */
@@ -68,26 +70,6 @@ function nextToCoat(plan: RunPlan, state: RunState, now: number, { me, turns }: 
 const byDue = (plan: RunPlan, pieces: PieceState[]) => pieces.sort((a, b) => bestAt(plan, a) - bestAt(plan, b) || coatedOrder(a, b))
 
 /**
- * What a coat takes here: the longest of those that this run has seen, once there is one; before that, as planned. The longest, so
- * that nobody begins one more than they can rinse in time.
- * @returns s
- */
-export function coatTaken(plan: RunPlan, state: RunState): number {
-  // A button pressed twice is no coat.
-  const taken = state.pieces
-    .flatMap(p => (p.coatStarted && p.covered ? [(p.covered.at - p.coatStarted.at) / 1000] : []))
-    .filter(s => s >= plan.hands.coat / 2)
-  return taken.length === 0 || plan.together ? plan.hands.coat : Math.max(...taken)
-}
-
-/** Whose turn a bench is asked for. */
-interface Asker {
-  me: string | null
-  may: readonly Skill[]
-  turns: Turns
-}
-
-/**
  * Whether what has been due since then is mine to do: my own, nobody's, that of somebody with both hands full, or what nobody
  * answered.
  * @param whose person it is up to
@@ -98,78 +80,6 @@ function fallsToMe(state: RunState, whose: string | null, me: string | null, sin
 
 /** Whether a piece is in my own hands. */
 const inMyHands = (piece: PieceState, me: string | null) => me === null || holderOf(piece) === me
-
-/** So long before its planned time a coat may begin as planned. ms */
-const EARLY_MS = 30_000
-
-/**
- * Whether each piece is begun with before its window ends: in the order due, at its best or as soon as one of these is free.
- * @param free ms, from when on
- */
-function allInTime(due: readonly DueOff[], free: readonly number[]): boolean {
-  const next = [...free]
-  return [...due]
-    .sort((a, b) => a.best - b.best)
-    .every(({ best, last, takes }) => {
-      const at = next.indexOf(Math.min(...next))
-      const start = Math.max(next[at]!, best)
-      next[at] = start + takes
-      return start <= last
-    })
-}
-
-function dueOff(plan: RunPlan, p: PieceState, covered: number, by: string | null): DueOff {
-  const window = liveWindow(plan, p)
-  return { by, best: covered + window.best * 1000, last: covered + window.notAfter * 1000, takes: plan.hands.off * 1000 }
-}
-
-/** What is wet here and has to come off: what dwells, what is being coated as if it were covered in time, and what is at the sink. */
-export function duesOf(plan: RunPlan, state: RunState, turns: Turns, now: number): DueOff[] {
-  const coat = coatTaken(plan, state) * 1000
-  return state.pieces.flatMap((p): DueOff[] => {
-    switch (pieceStage(p)) {
-      case 'dwelling':
-        return [dueOff(plan, p, p.covered!.at, rinses(p, turns))]
-      case 'coating':
-        return [dueOff(plan, p, Math.max(now, p.coatStarted!.at + coat), rinses(p, turns))]
-      case 'off':
-        return [{ by: holderOf(p), best: now, last: Infinity, takes: Math.max(0, p.off!.at + plan.hands.off * 1000 - now) }]
-      default:
-        return []
-    }
-  })
-}
-
-/** s until the first piece at another bench is mine to take off; Infinity where none is. */
-const mineElsewhere = ({ me, turns }: Asker, now: number): number =>
-  Math.min(Infinity, ...(turns.elsewhere ?? []).filter(p => me === null || p.by === me).map(p => (p.best - now) / 1000))
-
-/**
- * Whether every wet piece is still rinsed inside its window once this one is coated as well: by whoever is to rinse it, and
- * with as many sinks or tubs as there are.
- * @param toBest s until the first of mine is due
- */
-function keepsUp(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, asker: Asker): boolean {
-  const { me, may, turns } = asker
-  const coat = coatTaken(plan, state) * 1000
-  const planned = coatPlanned(next, turns, now)
-  const asPlanned = planned?.by === me && now >= planned.at - EARLY_MS
-  // By myself I end my coat before the first of mine is due; a plan may put it before a rinse that has time.
-  if (!asPlanned && Math.min(toBest ?? Infinity, mineElsewhere(asker, now)) * 1000 < coat) return false
-  const fresh = dueOff(plan, next, now + coat, rinses(next, turns) ?? (may.includes('rinse') ? me : null))
-  // What is being rinsed keeps its sink until it is done, and is no more to be waited for than that.
-  const dues = [...duesOf(plan, state, turns, now), ...(turns.elsewhere ?? [])]
-  const [atSink, wet] = [dues.filter(p => p.last === Infinity), dues.filter(p => p.last !== Infinity)]
-  const all = [...wet, fresh]
-  const of = (person: string | null) => (me === null ? all : all.filter(p => p.by === person))
-  const inUse = atSink.map(p => now + p.takes)
-  const open = Math.max(0, Math.min(turns.rinsingAt - inUse.length, all.length))
-  return (
-    allInTime(all, [...inUse, ...Array<number>(open).fill(now)])
-    && allInTime(of(fresh.by), [fresh.by === me ? now + coat : now])
-    && (fresh.by === me || me === null || allInTime(of(me), [now + coat]))
-  )
-}
 
 function mayCoat(plan: RunPlan, state: RunState, toBest: number | null, now: number, next: PieceState, asker: Asker): boolean {
   if (!asker.may.includes('coat')) return false
@@ -346,6 +256,15 @@ function eachAction(plan: RunPlan, state: RunState, step: Step): NextAction | nu
   const piece = piecesLeft(step, state)[0]
   if (!piece) return null
   return { kind: 'each', step, piece: piece.n, sentence: step.title, control: `${capital(pieceLabel(plan, piece.n))} is ${step.each}` }
+}
+
+/**
+ * The piece whose clock is shown large: the one that is asked for while it is wet or under the gun, else the one that is due first.
+ * @param wanted its number, where one is asked for
+ */
+export function pieceInFocus(plan: RunPlan, pieces: readonly PieceState[], wanted: number | undefined): PieceState | undefined {
+  const named = pieces.find(p => p.n === wanted && ['dwelling', 'off', 'blasting'].includes(pieceStage(p)))
+  return named ?? byDue(plan, pieces.filter(p => pieceStage(p) === 'dwelling'))[0]
 }
 
 type Part<E> = E extends RunEvent ? Omit<E, 'id' | 'at' | 'by'> : never

@@ -21,13 +21,15 @@ export interface Turns {
   elsewhere?: readonly DueOff[]
 }
 
-/** A piece that has to come off. Times in ms, server time. */
+/** A piece that has to come off, or is at the sink already. Times in ms, server time. */
 export interface DueOff {
   /** Who is to rinse it; null: anybody who may. */
   by: string | null
+  /** It keeps its sink until it is done. */
+  atSink: boolean
   best: number
   last: number
-  /** How long it is at the sink. */
+  /** How long it is at the sink, from now on where it is there. */
   takes: number
 }
 

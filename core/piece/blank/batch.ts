@@ -12,6 +12,15 @@ export interface BatchSpread {
 }
 
 /**
+ * How art that goes all round meets itself: the gap that it leaves, below zero how far it is too long; 0 within what nobody sees.
+ * @param width of the art, mm @param tolerance mm at the seam
+ */
+export function seamGap(width: number, girth: number, tolerance: number): number {
+  const gap = girth - width
+  return Math.abs(gap) > tolerance ? gap : 0
+}
+
+/**
  * Two bottles of one kind can differ, 9 1/2 in against 9 1/4 in: art that wraps round must match each.
  * @param girths mm, one a piece @param wrap width of the art that goes all the way round, mm; null when it does not
  * @param tolerance mm that nobody sees at the seam
@@ -22,10 +31,11 @@ export function batchSpread(girths: readonly number[], wrap: number | null, tole
   const misfits
     = wrap === null
       ? []
-      : girths.flatMap((girth, i) => (Math.abs(girth - wrap) > tolerance ? [{ piece: i + 1, girth, gap: girth - wrap }] : []))
+      : girths.map((girth, i) => ({ piece: i + 1, girth, gap: seamGap(wrap, girth, tolerance) })).filter(m => m.gap !== 0)
   const length = (mm: number) => formatLength(mm, unit)
-  const range = most - least < 0.05 ? `All ${length(least)} round.` : `From ${length(least)} to ${length(most)} round.`
-  const said = misfits.map(m => `piece ${m.piece} ${m.gap > 0 ? `leaves a gap of ${length(m.gap)}` : `overlaps by ${length(-m.gap)}`}`)
+  const alike = most - least < 0.05
+  const range = alike ? `Every piece is ${length(least)} round.` : `The pieces are ${length(least)} to ${length(most)} round.`
+  const said = misfits.map(m => `on piece ${m.piece} it ${m.gap > 0 ? `leaves a gap of ${length(m.gap)}` : `overlaps by ${length(-m.gap)}`}`)
   return {
     least,
     most,

@@ -3,6 +3,7 @@ import { MM_PER_INCH } from '../../basics/units'
 import { ballWall, measuredWall, straightWall, wallArea } from '../vessel'
 import {
   batchSpread,
+  seamGap,
   borderAt,
   judgePlace,
   LEAST_BORDER,
@@ -80,13 +81,14 @@ describe('a batch', () => {
     const spread = batchSpread(girths, 9.5 * MM_PER_INCH, 1, 'in')
     expect(spread.misfits).toEqual([{ piece: 3, girth: 9.25 * MM_PER_INCH, gap: expect.closeTo(-0.25 * MM_PER_INCH, 9) }])
     expect(spread.sentence.replaceAll('\u00a0', ' ')).toMatch(
-      /From 9 1\/4 in to 9 1\/2 in round. The art will not meet: piece 3 overlaps by 1\/4 in/,
+      /The pieces are 9 1\/4 in to 9 1\/2 in round. The art will not meet: on piece 3 it overlaps by 1\/4 in/,
     )
   })
   it('says nothing of seams where the art does not go round', () => {
     expect(batchSpread([240, 241.2, 239], null, 1).misfits).toEqual([])
-    expect(batchSpread([240, 240], 240, 1).sentence).toMatch(/^All 240\smm round\.$/)
-    expect(batchSpread([240, 244], 240, 1).sentence).toMatch(/piece 2 leaves a gap of 4\smm/)
+    expect(batchSpread([240, 240], 240, 1).sentence).toMatch(/^Every piece is 240\smm round\.$/)
+    expect(batchSpread([240, 244], 240, 1).sentence).toMatch(/on piece 2 it leaves a gap of 4\smm/)
+    expect([241, 240.8, 238].map(girth => seamGap(240, girth, 1))).toEqual([0, 0, -2])
   })
 })
 

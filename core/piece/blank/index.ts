@@ -1,4 +1,4 @@
-export { batchSpread } from './batch'
+export { batchSpread, seamGap } from './batch'
 export type { BatchSpread } from './batch'
 export { presetReadings, PRESETS } from './presets'
 export type { PresetId } from './presets'

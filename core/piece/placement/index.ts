@@ -12,7 +12,6 @@ export {
   oppositeOf,
   placementProblems,
   snappedPlace,
-  wrapOverlap,
 } from './place'
 export type { Placement } from './place'
 export { onWall } from './on-wall'

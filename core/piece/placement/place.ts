@@ -46,9 +46,6 @@ export function levelFrom(wall: Wall, edge: 'rim' | 'base', clear: number, artHe
  */
 export const gapBetween = (count: number, width: number, girth: number): number => girth / count - width
 
-/** Art that goes all round: how far its ends overlap, or stay apart where it is negative. @returns mm */
-export const wrapOverlap = (width: number, girth: number): number => width - girth
-
 /** Corners of a placement on the unrolled wall: mm along the girth at its middle, and mm up the wall from the base. */
 export function corners(wall: Wall, p: Placement): { x: number, y: number }[] {
   const girth = 2 * Math.PI * wall.at(p.middle).r
