@@ -21,7 +21,7 @@ test('a bowl is measured, a stencil tried on it, a batch checked, and a plan tak
   // Two bottles of one kind differ: 9 1/2 in against 9 1/4 in.
   await page.getByLabel('Girth of each piece').fill('9 1/2 in\n9 1/4 in')
   await page.getByLabel('Wrap-around art').fill('9 1/2 in')
-  await expect(page.getByRole('region', { name: 'Check a batch' }).getByRole('status')).toContainText(/piece 2 overlaps by 6\.4\smm/)
+  await expect(page.getByRole('region', { name: 'Check a batch' }).getByRole('status')).toContainText(/on piece 2 it overlaps by 6\.4\smm/)
   await page.getByRole('button', { name: 'Keep this blank' }).click()
   await expect(page.getByRole('link', { name: /Test goblet/ })).toBeVisible()
 

@@ -35,7 +35,8 @@ export function batchSpread(girths: readonly number[], wrap: number | null, tole
   const length = (mm: number) => formatLength(mm, unit)
   const alike = most - least < 0.05
   const range = alike ? `Every piece is ${length(least)} round.` : `The pieces are ${length(least)} to ${length(most)} round.`
-  const said = misfits.map(m => `on piece ${m.piece} it ${m.gap > 0 ? `leaves a gap of ${length(m.gap)}` : `overlaps by ${length(-m.gap)}`}`)
+  const meets = (gap: number) => (gap > 0 ? `leaves a gap of ${length(gap)}` : `overlaps by ${length(-gap)}`)
+  const said = misfits.map(m => `on piece ${m.piece} it ${meets(m.gap)}`)
   return {
     least,
     most,
