@@ -1,5 +1,7 @@
-import { Agent, request } from 'node:http'
-import type { IncomingMessage } from 'node:http'
+import { fork } from 'node:child_process'
+import { once } from 'node:events'
+import { request } from 'node:http'
+import { fileURLToPath } from 'node:url'
 import pg from 'pg'
 import { v7 } from 'uuid'
 import type { LiveMessage } from '../shared/runs'
@@ -7,41 +9,16 @@ import type { Client } from '../tests/support/client'
 import { event, newRun, upToStep } from '../tests/support/client'
 import { byTurns } from './table'
 import type { Row } from './table'
+import { wire } from './wire'
 
 const TABLETS = 20
 const BATCH = 100
 const ROUNDS = 7
+const WARM_ROUNDS = 10
 
-/** The bench's own side of HTTP: as little as it can be, so that what is measured is the server. */
-const agent = new Agent({ keepAlive: true, maxSockets: 64 })
-function post(client: Client, path: string, body: unknown): Promise<{ status: number, text: string }> {
-  return new Promise((resolve, reject) => {
-    const text = JSON.stringify(body)
-    const req = request(
-      `${client.url}/api/${path}`,
-      {
-        agent,
-        method: 'POST',
-        headers: {
-          'content-type': 'application/json',
-          'content-length': Buffer.byteLength(text),
-          'origin': client.url,
-          'cookie': client.cookie,
-        },
-      },
-      (res: IncomingMessage) => {
-        let answer = ''
-        res.setEncoding('utf8').on('data', (part: string) => (answer += part))
-        res.on('end', () => resolve({ status: res.statusCode!, text: answer }))
-      },
-    )
-    req.on('error', reject)
-    req.end(text)
-  })
-}
 /** An entry that is refused is answered as well: only what was stored counts. */
-async function mustStore(client: Client, runId: string, one: unknown): Promise<void> {
-  const { status, text } = await post(client, `runs/${runId}/events`, { events: [one] })
+async function mustStore(send: ReturnType<typeof wire>, runId: string, one: unknown): Promise<void> {
+  const { status, text } = await send.post(`/api/runs/${runId}/events`, { events: [one] })
   if (status !== 200 || text.includes('"accepted":false')) throw new Error(`Not stored, ${status}: ${text}`)
 }
 
@@ -63,34 +40,65 @@ const INSERT
   = 'insert into run_event (id, run_id, seq, kind, piece, payload, at, device_time, server_time, by_person) values ($1, $2, $3, $4, null, '
     + '$5, now(), now(), now(), $6)'
 
+/** A server that only inserts, as a process of its own like the app. */
+async function bareServer(databaseUrl: string, connections: number) {
+  const child = fork(fileURLToPath(new URL('bare-server.ts', import.meta.url)), [databaseUrl, `${connections}`], {
+    execArgv: ['--import', 'tsx'],
+  })
+  const [port] = (await once(child, 'message')) as [number]
+  return { url: `http://127.0.0.1:${port}`, end: () => child.kill() }
+}
+
 /**
  * Run events accepted per second through the whole server, one a request, against bare inserts of the same rows at the same
- * concurrency.
+ * concurrency; and against a server that does nothing else than such an insert, which says how much of the distance is HTTP itself.
  */
-async function rateRow(senders: number, databaseUrl: string, client: Client, lotId: string, by: string): Promise<Row> {
+async function rateRows(senders: number, databaseUrl: string, client: Client, lotId: string, by: string): Promise<Row[]> {
   const pool = new pg.Pool({ connectionString: databaseUrl, options: '-c search_path=crest', max: senders })
   const [runs, bare] = [await Promise.all(Array.from({ length: senders }, () => runAtGate(client, lotId))), await newRun(client, lotId)]
+  const server = await bareServer(databaseUrl, senders)
+  const [app, plain] = [wire(client.url, client.cookie), wire(server.url, '')]
   let seq = 1_000_000
-  const each = (work: (i: number) => Promise<void>) => Promise.all(Array.from({ length: senders }, (_, i) => work(i)))
-  const ours = async () =>
-    void (await each(async (i) => {
-      for (const one of pairs(BATCH, by)) await mustStore(client, runs[i]!.runId, one)
-    }))
-  const theirs = async () =>
-    void (await each(async () => {
-      for (let n = 0; n < BATCH; n++)
-        await pool.query(INSERT, [v7(), bare.runId, seq++, 'gate.ticked', '{"step":"safety","item":"gloves"}', by])
-    }))
-  const [a, b] = await byTurns(ROUNDS, ours, theirs)
+  const row = () => [v7(), bare.runId, seq++, 'gate.ticked', '{"step":"safety","item":"gloves"}', by]
+  const each = (work: (i: number) => Promise<void>) => async () =>
+    void (await Promise.all(Array.from({ length: senders }, (_, i) => work(i))))
+  const ours = each(async (i) => {
+    for (const one of pairs(BATCH, by)) await mustStore(app, runs[i]!.runId, one)
+  })
+  const theirs = each(async () => {
+    for (let n = 0; n < BATCH; n++) await pool.query(INSERT, row())
+  })
+  const overHttp = each(async () => {
+    for (let n = 0; n < BATCH; n++) {
+      const { status, text } = await plain.post('/', { values: row() })
+      if (status !== 200) throw new Error(text)
+    }
+  })
+  // A server is up for days: its first thousand entries are slower, until all that is on their way was compiled.
+  await byTurns(WARM_ROUNDS, ours, theirs, overHttp)
+  const [a, b, c] = await byTurns(ROUNDS, ours, theirs, overHttp)
+  app.close()
+  plain.close()
+  server.end()
   await pool.end()
   const rate = (ms: number) => (1000 * BATCH * senders) / ms
-  return {
-    name: `run events accepted per second, one a request, ${senders === 1 ? 'one sender' : `${senders} at once`}`,
-    figure: `${rate(a).toFixed(0)}/s`,
-    reference: `bare inserts, node-postgres, as many at once: ${rate(b).toFixed(0)}/s`,
-    ratio: rate(a) / rate(b),
-    aim: '0.4 of bare inserts',
-  }
+  const name = `run events accepted per second, one a request, ${senders === 1 ? 'one sender' : `${senders} at once`}`
+  const figure = `${rate(a).toFixed(0)}/s`
+  return [
+    {
+      name,
+      figure,
+      reference: `bare inserts, node-postgres, as many at once: ${rate(b).toFixed(0)}/s`,
+      ratio: rate(a) / rate(b),
+      aim: '0.4 of bare inserts',
+    },
+    {
+      name: 'the same against HTTP itself',
+      figure,
+      reference: `a node:http server that inserts and does nothing else: ${rate(c).toFixed(0)}/s`,
+      ratio: rate(a) / rate(c),
+    },
+  ]
 }
 
 /** Reads a stream of server-sent events as a page does. */
@@ -132,6 +140,7 @@ async function tabletsRow(databaseUrl: string, client: Client, lotId: string, by
   )
   await new Promise(resolve => setTimeout(resolve, 500))
   const answers: number[] = []
+  const send = wire(client.url, client.cookie)
   const began = performance.now()
   const all: Promise<void>[] = []
   const queues = runs.map(() => pairs(Math.ceil((seconds * 50) / TABLETS) + 2, by))
@@ -142,12 +151,13 @@ async function tabletsRow(databaseUrl: string, client: Client, lotId: string, by
     const one = queues[i]!.shift()!
     const at = performance.now()
     sent.set(one.id, { at, heard: 0 })
-    all.push(mustStore(client, runs[i]!.runId, one).then(() => void answers.push(performance.now() - at)))
+    all.push(mustStore(send, runs[i]!.runId, one).then(() => void answers.push(performance.now() - at)))
   }
   await Promise.all(all)
   const held = (1000 * answers.length) / (performance.now() - began)
   await new Promise(resolve => setTimeout(resolve, 500))
   stops.forEach(stop => stop())
+  send.close()
   const pool = new pg.Client({ connectionString: databaseUrl, options: '-c search_path=crest' })
   await pool.connect()
   const bare: number[] = []
@@ -171,8 +181,8 @@ async function tabletsRow(databaseUrl: string, client: Client, lotId: string, by
 export async function loadRows(databaseUrl: string, client: Client, lotId: string, seconds = 120): Promise<Row[]> {
   const by = (await client.get<{ signedIn: { person: { id: string } } }>('session')).body.signedIn.person.id
   return [
-    await rateRow(1, databaseUrl, client, lotId, by),
-    await rateRow(20, databaseUrl, client, lotId, by),
+    ...(await rateRows(1, databaseUrl, client, lotId, by)),
+    ...(await rateRows(20, databaseUrl, client, lotId, by)),
     await tabletsRow(databaseUrl, client, lotId, by, seconds),
   ]
 }

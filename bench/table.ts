@@ -13,18 +13,20 @@ export function median(values: number[]): number {
   return sorted.length % 2 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2
 }
 
-/** Runs both by turns, so that a machine that drifts drifts for both. @returns median of each, ms */
-export async function byTurns(rounds: number, ours: () => Promise<unknown>, theirs: () => Promise<unknown>): Promise<[number, number]> {
-  const times: [number[], number[]] = [[], []]
+type Work = () => Promise<unknown>
+
+/** Runs them by turns, so that a machine that drifts drifts for all. @returns median of each, ms */
+export async function byTurns<W extends [Work, Work, ...Work[]]>(rounds: number, ...works: W): Promise<{ [K in keyof W]: number }> {
+  const times = works.map((): number[] => [])
   for (let i = 0; i <= rounds; i++) {
-    for (const [k, work] of [ours, theirs].entries()) {
+    for (const [k, work] of works.entries()) {
       const start = performance.now()
       await work()
-      // The first round warms both up and does not count.
+      // The first round warms them up and does not count.
       if (i > 0) times[k]!.push(performance.now() - start)
     }
   }
-  return [median(times[0]), median(times[1])]
+  return times.map(median) as { [K in keyof W]: number }
 }
 
 export function print(rows: Row[]): void {
