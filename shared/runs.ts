@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { FAULTS, NOTE_REASONS, PIECE_FACTS, reasonCodes, REMEDIES, RESULTS, saysNothing, SPOTS, TRY_RESULTS } from '#core/bench/run'
-import type { FaultId, PieceFact, ReasonCode, ReasonedKind, RunEvent, RunSummary, SpotId, TryResult } from '#core/bench/run'
+import type { FaultId, PieceFact, ReasonCode, ReasonedKind, RunEvent, RunRefusal, RunSummary, SpotId, TryResult } from '#core/bench/run'
 import { CARE_IDS } from '#core/plan/steps'
 import type { RunPlan } from '#core/plan/run-plan'
 import type { Surface } from '#core/trade/compatibility'
@@ -176,7 +176,9 @@ export interface EventOutcome {
   /** Kept beside what another tablet entered, for a person to decide. */
   conflict?: boolean
   code?: NotTaken
-  /** Why not, and what to do instead. */
+  /** What of the run stands in the way, where that is why. */
+  refusal?: RunRefusal
+  /** Why not and what to do instead, as it is said today. */
   reason?: string
 }
 

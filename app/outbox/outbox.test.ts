@@ -163,6 +163,16 @@ describe('whatever answers, an entry stays until the server has it', () => {
       { entry: { id: made[1]!.id }, notTaken: { code: 'malformed', reason: 'This entry can\'t be read.' } },
     ])
   })
+  it('what the run refused is kept as the code that came with it, beside the words of that moment', async () => {
+    const { outbox, server } = device()
+    const late = tick()
+    const refusal = { code: 'no-clock' as const, piece: 2 }
+    const refused = { code: 'refused' as const, refusal, reason: 'Tumbler 2 has no clock running.' }
+    server.refuse = e => (e.id === late.id ? refused : null)
+    outbox.add(late)
+    await settle()
+    expect(outbox.notTaken).toMatchObject([{ entry: { id: late.id }, notTaken: refused }])
+  })
   it('what could never be stored is refused when it is entered', () => {
     const { outbox } = device()
     expect(outbox.add(tick('maren', 'run', { kind: 'run.paused', reason: 'x'.repeat(231) }))).toEqual({ refused: 'Shorten it.' })

@@ -1,3 +1,4 @@
+import type { RunRefusal } from '#core/bench/run'
 import type { EventOutcome, EventsAnswer, SentEvent, StoredEvent } from '#shared/runs'
 
 /** Something that was entered here and has to reach the server: with its run, and with whoever pressed, for good. */
@@ -8,7 +9,10 @@ export type Entry
 /** Why the server would not have it: what the entry says, its size, or its run. */
 export interface NotTakenBecause {
   code: 'malformed' | 'refused' | 'other-run' | 'too-large' | 'request'
+  /** As it was said when it came back. */
   reason: string
+  /** What of its run stood in the way, where that is why: from this the sentence is made when it is shown. */
+  refusal?: RunRefusal
   at: number
 }
 
@@ -349,6 +353,7 @@ export class Outbox {
     const earlier = this.kept.some(k => k.seq < kept.seq && !k.notTaken && sameRun(k) && !chunk.includes(k))
     if (outcome.code === 'refused' && earlier) return 'stays'
     const reason = outcome.reason ?? 'The server did not take it and gave no reason.'
-    return { code: outcome.code ?? 'refused', reason, at: this.parts.now() }
+    const { refusal } = outcome
+    return { code: outcome.code ?? 'refused', reason, ...(refusal ? { refusal } : {}), at: this.parts.now() }
   }
 }

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { v7 } from 'uuid'
-import { followedRun } from '#core/bench/run'
+import { followedRun, refusalWords } from '#core/bench/run'
 import type { FollowedRun, NewEvent, RunEvent, RunState } from '#core/bench/run'
 import type { Pass } from '#shared/passes'
 import { allPages } from '#shared/pages'
@@ -116,8 +116,9 @@ export const useWorkStore = defineStore('work', () => {
     const id = v7()
     const event = { ...part, id, at: Math.round(serverNow()), deviceTime: Date.now() } as SentEvent
     const { mine } = folded(r)
-    refusal.value = followed.get(r.id)!.refuse(mine, { ...event, by } as RunEvent)
-    if (refusal.value === null) refusal.value = box.add({ kind: 'event', id, runId: r.id, by, event }).refused
+    const refused = followed.get(r.id)!.refuse(mine, { ...event, by } as RunEvent)
+    refusal.value = refused && refusalWords(r.plan, refused)
+    if (refused === null) refusal.value = box.add({ kind: 'event', id, runId: r.id, by, event }).refused
     return refusal.value === null
   }
 

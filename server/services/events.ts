@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
-import { FIELD_OF, PIECE_FACTS } from '#core/bench/run'
-import type { PieceFact, RunEvent, RunState } from '#core/bench/run'
+import { FIELD_OF, PIECE_FACTS, refusalWords } from '#core/bench/run'
+import type { PieceFact, RunEvent, RunRefusal, RunState } from '#core/bench/run'
 import { NUMBERS_ITEM } from '#core/plan/steps'
 import { fieldErrors } from '#shared/fields'
 import { runEventSchema } from '#shared/runs'
@@ -62,8 +62,6 @@ const MOVES_JOB: readonly RunEvent['kind'][] = [...ENDS, ...CORRECTIONS]
 const ticksNumbers = (event: SentEvent) => event.kind === 'gate.ticked' && event.item === NUMBERS_ITEM
 /** What is judged by more than the run itself. */
 const needsLooking = (event: SentEvent) => ENDS.includes(event.kind) || ticksNumbers(event)
-const NO_NUMBERS = 'No emergency number is set. A lead sets it under House rules; then tick this line again.'
-const NOT_BEGUN = 'The run had not begun by then. Write a time after that.'
 const NOT_HERE = 'Whoever entered this is not signed in on this device. It is sent once they are.'
 
 type Numbered = RunEvent & SentEvent & { by: string }
@@ -179,8 +177,9 @@ export async function acceptEvents(context: Context, runId: string, sent: unknow
           return { id, accepted: false, conflict: true }
         }
         const tooEarly = event.kind === 'time.corrected' && event.heldAt < head.startedAt
-        const reason = tooEarly ? NOT_BEGUN : unset && ticksNumbers(event) ? NO_NUMBERS : intake.offer(event)
-        if (reason !== null) return no('refused', reason)
+        const refusal: RunRefusal | null
+          = tooEarly ? { code: 'before-the-run' } : unset && ticksNumbers(event) ? { code: 'no-numbers' } : intake.offer(event)
+        if (refusal !== null) return { ...no('refused', refusalWords(head.plan, refusal)), refusal }
         added.push(asStored(event, ++page.seq, now))
         return { id, accepted: true }
       }
@@ -219,8 +218,8 @@ export async function settle(context: Context, runId: string, id: string, take: 
       const now = context.now().getTime()
       const { piece, fact, at: heldAt, by: heldBy } = conflict
       const event = { id: v7(), kind: 'fact.settled' as const, piece, fact, heldAt, heldBy, by: context.by, at: now }
-      const reason = page.intake.offer(event)
-      if (reason !== null) throw new Refusal(409, reason)
+      const refusal = page.intake.offer(event)
+      if (refusal !== null) throw new Refusal(409, refusalWords(page.head.plan, refusal))
       await runs.insertEvents(db, runId, [{ ...event, seq: ++page.seq, deviceTime: now, serverTime: now }])
     }
     await runs.settleConflict(db, id, take, context.by, context.now())

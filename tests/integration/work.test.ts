@@ -238,7 +238,12 @@ describe('the event stream', () => {
     await Promise.all([1, 2, 3, 4, 5].map(i => send(i % 2 ? mate : lead, runId, [gloves])))
     expect((await read(mate, runId)).events).toHaveLength(1)
     const [refused] = await send(mate, runId, [event({ kind: 'coat.started', piece: 1 })])
-    expect(refused).toMatchObject({ accepted: false, reason: expect.stringMatching(/Before the old bottle is tried/) })
+    expect(refused).toMatchObject({
+      accepted: false,
+      code: 'refused',
+      refusal: { code: 'no-coating-yet', step: 'try-safety' },
+      reason: expect.stringMatching(/Before the old bottle is tried/),
+    })
   })
   it('an id that belongs to another run is refused', async () => {
     const [one, two] = [await newRun(mate, oldLot), await newRun(mate, oldLot)]

@@ -3,7 +3,7 @@ import { pieceLabel } from '#core/plan/run-plan'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
-import { describeEvent } from '#core/bench/run'
+import { describeEvent, isRunRefusal, refusalWords } from '#core/bench/run'
 import type { RunEvent } from '#core/bench/run'
 import { LETTERS } from '#shared/runs'
 import type { SentEvent } from '#shared/runs'
@@ -20,6 +20,10 @@ onMounted(() => run.value ?? work.loadRun(props.kept.entry.runId).catch(() => {}
 const what = computed(() => {
   if (!event.value) return 'A picture'
   return run.value ? describeEvent(run.value.plan, { ...event.value, by: props.kept.entry.by } as RunEvent) : event.value.kind
+})
+const reason = computed(() => {
+  const { refusal, reason } = props.kept.notTaken
+  return run.value && isRunRefusal(refusal) ? refusalWords(run.value.plan, refusal) : reason
 })
 const at = computed(() => (props.kept.entry.kind === 'event' ? props.kept.entry.event.at : props.kept.entry.at))
 const time = computed(() => houseTime.format(at.value, 'HH:mm:ss'))
@@ -77,7 +81,7 @@ async function discard() {
         {{ studio.nameOf(kept.entry.by) }}{{ run ? `, for ${run.subject}` : '' }}
       </p>
     </header>
-    <p class="reason">{{ kept.notTaken.reason }}</p>
+    <p class="reason">{{ reason }}</p>
     <div class="ways">
       <Button label="Try again" @click="again()" />
       <Button v-if="correctable" label="Correct it" severity="secondary" :aria-expanded="open === 'correct'" @click="show('correct')" />

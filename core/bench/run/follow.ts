@@ -3,6 +3,7 @@ import { refuseStep } from './allowed'
 import type { RunEvent } from './events'
 import { applyEvent, foldRun } from './fold'
 import { refuseEvent, runIntake } from './guard'
+import type { RunRefusal } from './refusals'
 import type { RunState } from './state'
 
 /** A run of which news keep coming: each costs the same however long it is. `foldRun` of the same events gives the same state. */
@@ -12,7 +13,7 @@ export interface FollowedRun {
   /** State with entries that are on their way added to what is stored. */
   state: (onTheirWay: readonly RunEvent[]) => RunState
   /** Why this can't be entered now; null when it can. */
-  refuse: (onTheirWay: readonly RunEvent[], event: RunEvent) => string | null
+  refuse: (onTheirWay: readonly RunEvent[], event: RunEvent) => RunRefusal | null
 }
 
 const takesBack = (events: readonly RunEvent[]) => events.some(e => e.kind === 'event.undone')

@@ -2,6 +2,7 @@ import type { RunPlan } from '../../plan/run-plan'
 import { refuseStep } from './allowed'
 import type { RunEvent } from './events'
 import { applyEvent, effectiveEvents, emptyRun } from './fold'
+import type { RunRefusal } from './refusals'
 import type { PieceState, RunState, Stamp } from './state'
 
 /** Every so many events the state is kept, so that taking one back starts from the last of these before it and not from the beginning. */
@@ -15,7 +16,7 @@ export interface RunIntake {
   /** How many were taken. */
   size: () => number
   /** Takes the event, or says why not and stays as it was. */
-  offer: (event: RunEvent) => string | null
+  offer: (event: RunEvent) => RunRefusal | null
 }
 
 /** Nothing that comes later is allowed or refused for these. */
@@ -112,16 +113,16 @@ export function runIntake(plan: RunPlan, accepted: readonly RunEvent[]): RunInta
   }
 
   /** An event can be taken back as long as nothing that came later rests on it. */
-  function undo(event: Extract<RunEvent, { kind: 'event.undone' }>): string | null {
+  function undo(event: Extract<RunEvent, { kind: 'event.undone' }>): RunRefusal | null {
     const kind = kinds.get(event.target)
-    if (kind === undefined) return 'There is no such entry in this run.'
-    if (kind === 'event.undone') return 'An undo can\'t be undone. Enter it again instead.'
+    if (kind === undefined) return { code: 'no-such-entry' }
+    if (kind === 'event.undone') return { code: 'undo-of-undo' }
     const at = places.get(event.target)
-    if (at === undefined) return 'That entry was undone already.'
-    if (state.finished) return 'This run is finished. Its log can no longer change.'
+    if (at === undefined) return { code: 'is-undone' }
+    if (state.finished) return { code: 'finished' }
     const target = effective[at]!
     const rest = INERT.includes(kind) ? undefined : without(at)
-    if (rest?.refused) return 'Later entries rest on that one. Undo those first.'
+    if (rest?.refused) return { code: 'rested-on' }
     effective = effective.filter((_, i) => i !== at)
     places.delete(event.target)
     for (let i = at; i < effective.length; i++) places.set(effective[i]!.id, i)
@@ -167,6 +168,6 @@ export function runIntake(plan: RunPlan, accepted: readonly RunEvent[]): RunInta
  * Why an event can't be accepted after those in `events`; null when it can.
  * @param events all events so far, in the order accepted
  */
-export function refuseEvent(plan: RunPlan, events: readonly RunEvent[], event: RunEvent): string | null {
+export function refuseEvent(plan: RunPlan, events: readonly RunEvent[], event: RunEvent): RunRefusal | null {
   return runIntake(plan, events).offer(event)
 }

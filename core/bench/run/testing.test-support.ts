@@ -6,6 +6,7 @@ import type { RunPlan } from '../../plan/run-plan'
 import type { RunEvent } from './events'
 import { foldRun } from './fold'
 import { refuseEvent } from './guard'
+import { refusalWords } from './refusals'
 import { nextAction, pressEntries } from './next'
 import { currentStep } from './state'
 
@@ -143,14 +144,16 @@ export class Bench {
     return { ...part, id: `event-${this.events.length}`, at: this.now, by } as RunEvent
   }
 
+  /** Why it is refused, in the words that the bench says. */
   refusal(part: Part<RunEvent>, by = 'me') {
-    return refuseEvent(this.plan, this.events, this.make(part, by))
+    const refused = refuseEvent(this.plan, this.events, this.make(part, by))
+    return refused && refusalWords(this.plan, refused)
   }
 
   send(part: Part<RunEvent>, by = 'me'): RunEvent {
     const event = this.make(part, by)
     const refused = refuseEvent(this.plan, this.events, event)
-    if (refused) throw new Error(refused)
+    if (refused) throw new Error(refusalWords(this.plan, refused))
     this.events.push(event)
     return event
   }
