@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { quantities, quoteLine, quoteSum, scrapShare } from '#core/plan/quote'
 import type { QuoteSum } from '#core/plan/quote'
 import type { Recipe } from '#core/plan/recipe'
+import type { Remark } from '#core/plan/remarks'
 import type { HouseRules } from '#core/trade/house'
 import type { SubstrateId } from '#core/trade/materials'
 import { formatNumber, parseFraction, parseMoney } from '#core/basics/units'
@@ -75,7 +76,7 @@ export interface QuoteFacts {
 
 /** Why a job can't be quoted, or what its price leaves out. */
 export type QuoteGap
-  = | { code: 'refused', noun: string, why: string }
+  = | { code: 'refused', noun: string, why: Remark }
   /** Etchant without a price. */
     | { code: 'free-lot', lotId: string }
   /** Blanks that nobody priced. */
@@ -122,18 +123,18 @@ export function quoteOf(
     const at = (count: number) => {
       const costs = set.map(pass => recipe(ofSize(pass, count), owed({ pieces: count, done: [] })))
       const refused = costs.find(r => r.plan === null)
-      if (refused) return refused.refusals[0] ?? 'It can\'t be made as planned.'
+      if (refused) return refused.refusals[0]!
       const blank = ours ? (price ?? 0) : null
       return quoteLine({ noun, pieces: count, blank, passes: costs.map(r => r.costs!) }, terms)
     }
     const line = at(pieces)
-    if (typeof line === 'string') {
+    if ('code' in line) {
       gaps.push({ code: 'refused', noun, why: line })
       continue
     }
     const steps = quantities(pieces).flatMap((count) => {
       const step = count === pieces ? line : at(count)
-      return typeof step === 'string' ? [] : [{ pieces: count, each: step.each }]
+      return 'code' in step ? [] : [{ pieces: count, each: step.each }]
     })
     lines.push({ line, steps, set: { id: setId, scrap, ours } })
   }

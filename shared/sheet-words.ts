@@ -1,4 +1,4 @@
-import { seamGap } from '#core/piece/blank'
+import { placeWords, seamGap } from '#core/piece/blank'
 import { gapBetween } from '#core/piece/placement'
 import type { Pass as Parted } from '#core/art/passes'
 import type { HouseRules } from '#core/trade/house'
@@ -22,7 +22,7 @@ export function partWarnings(laid: LaidPart, facts: SheetFacts, length: Length):
   return laid.placed.flatMap((p, i) =>
     [
       ...placedProblems(p, laid.ground),
-      ...(p.verdict && !p.verdict.lies ? [p.verdict.sentence] : []),
+      ...(p.verdict && !p.verdict.lies ? [placeWords(p.verdict)] : []),
       ...(p.border < usual - 0.05
         ? [`The curve takes only ${length(p.border)} of border instead of ${length(usual)}; tape beyond it.`]
         : []),

@@ -1,4 +1,5 @@
 import type { DayInput, DayJob } from '#core/crew/day'
+import { remarkWords } from '#core/plan/remarks'
 import { dayInput, dayJob, plannable, waitsForPass } from '#shared/days'
 import type { DayPlanEntry } from '#shared/days'
 import type { Pass } from '#shared/passes'
@@ -33,7 +34,8 @@ export function useDayFacts() {
         if (run) return { pass, day: dayJob(pass, run.plan, work.state(run)), refusal: null }
         const recipe = planner.recipe(pass)
         const waits = waitsForPass(pass) === null ? null : `Comes after pass ${pass.no - 1}, once its pieces are dry.`
-        return { pass, day: recipe?.plan ? dayJob(pass, recipe.plan, null) : null, refusal: recipe?.refusals[0] ?? waits }
+        const refusal = recipe?.refusals[0]
+        return { pass, day: recipe?.plan ? dayJob(pass, recipe.plan, null) : null, refusal: refusal ? remarkWords(refusal) : waits }
       }),
   )
   const jobsOf = (ids: readonly string[]): DayJob[] => {

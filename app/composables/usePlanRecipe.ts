@@ -63,11 +63,8 @@ export function usePlanRecipe(draft: ReturnType<typeof usePlanDraft>, job: Job |
   const input = computed(() => (plannable.value.success && facts.value ? recipeInput(plannable.value.data, facts.value) : null))
   const planned = computed(() => (input.value ? planRecipe(input.value) : null))
   /** What can't be masked together can't be begun together. */
-  const recipe = computed(() => {
-    const [found, why] = [planned.value, clash.value]
-    if (!found || !why) return found
-    return { ...found, refusals: [...found.refusals, clashWords(why, plan.value.placements.length)], plan: null }
-  })
+  const apart = computed(() => clash.value && clashWords(clash.value, plan.value.placements.length))
+  const recipe = computed(() => planned.value && (apart.value ? { ...planned.value, plan: null } : planned.value))
   /** The piece with all that is on it. */
   const shape = computed((): PieceShape | null => {
     const { data } = plannable.value
@@ -75,5 +72,5 @@ export function usePlanRecipe(draft: ReturnType<typeof usePlanDraft>, job: Job |
     const { surface, height, girth } = data
     return { surface, height, girth, wall: wall.value, placements: drawn.value, etched: etched.value }
   })
-  return { plannable, needed, open, facts, input, recipe, shape }
+  return { plannable, needed, open, facts, input, recipe, clash: apart, shape }
 }

@@ -1,3 +1,4 @@
+import { remarkWords } from '#core/plan/remarks'
 import type { Pass } from '#shared/passes'
 import { quoteOf } from '#shared/quotes'
 import type { Quoted, QuoteEntry, QuoteFacts, QuoteGap } from '#shared/quotes'
@@ -15,7 +16,7 @@ export function useQuote() {
   function gapWords(gap: QuoteGap): { text: string, to: string } {
     switch (gap.code) {
       case 'refused':
-        return { text: `The ${gap.noun} can't be made as planned: ${gap.why}`, to: '' }
+        return { text: `The ${gap.noun} can't be made as planned: ${remarkWords(gap.why)}`, to: '' }
       case 'free-lot': {
         const name = studio.lot(gap.lotId)?.productName ?? 'The etchant'
         return { text: `${name} has a price of zero on the shelf: it isn't in this.`, to: '/shelf' }

@@ -1,5 +1,6 @@
 import { nextAction } from '#core/bench/run'
 import { formatClock } from '#core/basics/units'
+import { remarkWords } from '#core/plan/remarks'
 import { owed, ready } from '#shared/passes'
 import type { Pass } from '#shared/passes'
 import type { RunWithEvents } from '#shared/runs'
@@ -21,7 +22,8 @@ export function useWaitsFor() {
     const lot = studio.lot(pass.lotId)
     if (!lot) return null
     if (lot.putAway) return `${lot.productName} is no longer on the shelf. Choose another bottle.`
-    return recipes.recipe(pass)?.refusals[0] ?? null
+    const refusal = recipes.recipe(pass)?.refusals[0]
+    return refusal ? remarkWords(refusal) : null
   }
 
   return (pass: Pass): { sentence: string, to: string, action: string } => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Textarea from 'primevue/textarea'
-import { batchSpread, judgePlace } from '#core/piece/blank'
+import { batchSpread, judgePlace, placeWords } from '#core/piece/blank'
 import { formatArea, formatNumber, parseLength, parseLengths } from '#core/basics/units'
 import { boxRing } from '#core/basics/outline'
 import { enclosedVolume, gaussianCurvature, meridianLength, wallAngle, wallArea } from '#core/piece/vessel'
@@ -87,7 +87,7 @@ const batch = computed(() => {
         <TextField v-model="form.height" label="Art height" />
         <TextField v-model="form.middle" label="Its middle above the base" hint="Leave blank for halfway up" />
       </div>
-      <p v-if="verdict" class="verdict" role="status">{{ verdict.sentence }}</p>
+      <p v-if="verdict" class="verdict" role="status">{{ placeWords(verdict) }}</p>
       <p v-if="verdict" class="muted">
         A {{ verdict.zone }} zone. Straight it is out by {{ formatNumber(verdict.straight.worst, 2) }} mm at worst, as an arc by
         {{ formatNumber(verdict.arc.worst, 2) }} mm; the house allows {{ formatNumber(studio.rules.fitTolerance, 2) }} mm.

@@ -4,6 +4,7 @@ import { planRecipe } from '#core/plan/recipe'
 import { etchantKind } from '#core/trade/materials'
 import { formatDuration } from '#core/basics/units'
 import type { PlanEntry } from '#shared/jobs'
+import { remarkWords } from '#core/plan/remarks'
 import { recipeInput } from '#shared/recipe'
 import type { PlanFacts } from '#shared/recipe'
 
@@ -25,7 +26,7 @@ function side(lot: PlanFacts['lot']) {
   const { window } = recipe.dwell
   return {
     name: lot.productName,
-    refusal: recipe.refusals[0],
+    refusal: recipe.refusals[0] && remarkWords(recipe.refusals[0]),
     window: window && [window.notBefore, window.best, window.notAfter, window.noHarm ?? window.notAfter].map(s => formatDuration(s)),
     figures: new Map(recipe.figures.map(f => [f.id, f])),
   }

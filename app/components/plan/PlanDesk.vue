@@ -54,7 +54,7 @@ function leave(name: string) {
   left.add(fieldAt(name, at.value.set, at.value.pass))
 }
 
-const { plannable, needed, open, facts, input, recipe, shape } = usePlanRecipe(draft, props.job, kept)
+const { plannable, needed, open, facts, input, recipe, clash, shape } = usePlanRecipe(draft, props.job, kept)
 const joinable = useJoinable(draft, props.job, facts)
 /** There was a recipe before: then something was changed that takes it away. */
 const begun = ref(false)
@@ -243,6 +243,7 @@ const several = computed(() => draft.form.value.sets.length > 1 || draft.set.val
         :recipe="recipe"
         :input="input"
         :lot-id="plan.lotId"
+        :clash="clash ?? undefined"
         :shape="shape!"
         :moved="moved"
       />

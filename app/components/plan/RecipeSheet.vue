@@ -1,6 +1,9 @@
 <script setup lang="ts">
+import { dwellRemarkWords } from '#core/plan/dwell'
+import { placeWords } from '#core/piece/blank'
 import { openOf, stencilsOf } from '#core/plan/recipe'
 import type { FigureChange, Recipe, RecipeInput } from '#core/plan/recipe'
+import { remarkWords } from '#core/plan/remarks'
 import type { PieceShape } from '#shared/runs'
 import { etchantKind } from '#core/trade/materials'
 import { describeSource } from '#core/basics/source'
@@ -12,12 +15,16 @@ const props = defineProps<{
   recipe: Recipe
   input: RecipeInput
   lotId: string
+  /** Why its stencils can't be masked together; nothing where they can. */
+  clash?: string
   /** What the latest change moved. */
   moved?: FigureChange[]
   /** The piece with all that is on it. */
   shape: PieceShape
 }>()
 const units = useUnits()
+/** Each once: two rows of the table may ask for the same. */
+const refusals = computed(() => [...new Set([...props.recipe.refusals.map(remarkWords), ...(props.clash ? [props.clash] : [])])])
 const across = computed(() => props.recipe.figures.find(f => f.id === 'diameter')?.value ?? props.input.girth)
 const first = computed(() => props.input.placements[0]!.art)
 /** What is open on one piece: a share where there is one stencil, an area where there are several. */
@@ -53,7 +60,7 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
         v-if="moved.length > 4"
       >; and {{ moved.length - 4 }} more</template>.
     </p>
-    <p v-for="r in recipe.refusals" :key="r" class="problem" role="alert">{{ r }}</p>
+    <p v-for="r in refusals" :key="r" class="problem" role="alert">{{ r }}</p>
     <section aria-label="Verdict" class="verdict">
       <h2>{{ VERDICT[recipe.judgement.verdict] }}</h2>
       <ul>
@@ -66,16 +73,16 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
       </p>
     </section>
     <p v-for="(p, i) in recipe.places" :key="i" class="place"><strong>{{ p.called ? `${capital(p.called)}:` : 'On this wall:' }}</strong>
-      {{ p.verdict.sentence }}</p>
+      {{ placeWords(p.verdict) }}</p>
     <section v-if="recipe.dwell.window" aria-label="Dwell window">
       <h2>{{ blast ? 'Gun time, a piece' : 'Dwell' }}</h2>
       <DwellBar :decision="recipe.dwell" />
     </section>
     <p v-if="recipe.dwell.couponFirst" class="problem">
-      {{ recipe.dwell.couponFirst }} <NuxtLink :to="`/coupon/${lotId}`">Etch a coupon</NuxtLink>
+      {{ dwellRemarkWords(recipe.dwell.couponFirst) }} <NuxtLink :to="`/coupon/${lotId}`">Etch a coupon</NuxtLink>
     </p>
     <ul v-if="recipe.warnings.length" class="warnings">
-      <li v-for="w in recipe.warnings" :key="w">{{ w }}</li>
+      <li v-for="w in recipe.warnings" :key="w.code">{{ remarkWords(w) }}</li>
     </ul>
     <section v-if="recipe.figures.length" aria-label="Figures">
       <h2>Amounts, sizes, time and cost</h2>

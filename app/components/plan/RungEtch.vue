@@ -3,7 +3,7 @@ import Checkbox from 'primevue/checkbox'
 import RadioButton from 'primevue/radiobutton'
 import Select from 'primevue/select'
 import { BLAST_LOOKS } from '#core/plan/blast'
-import { judge, PLAIN } from '#core/trade/compatibility'
+import { judge, PLAIN, rowWords } from '#core/trade/compatibility'
 import { etchantKind, RESISTS, resistKind } from '#core/trade/materials'
 import type { EtchantKindId, ResistId } from '#core/trade/materials'
 import type { RankedChain, Ranking } from '#core/plan/rank'
@@ -101,7 +101,8 @@ watch(
     </p>
     <details v-if="ranking?.walled.length" class="walls">
       <summary>Out of the question here: {{ ranking.walled.map(w => etchantKind(w.etchant).name).join(', ') }}</summary>
-      <p v-for="w in ranking.walled" :key="w.etchant"><strong>{{ capital(etchantKind(w.etchant).name) }}:</strong> {{ w.sentence }}</p>
+      <p v-for="w in ranking.walled" :key="w.etchant">
+        <strong>{{ capital(etchantKind(w.etchant).name) }}:</strong> {{ rowWords(w.wall) }}</p>
     </details>
   </div>
   <Field

@@ -4,6 +4,7 @@ import { v7 } from 'uuid'
 import { pieceLabel } from '#core/plan/run-plan'
 import { etchantKind, resistKind, substrateKind } from '#core/trade/materials'
 import { lookWords } from '#core/plan/blast'
+import { remarkWords } from '#core/plan/remarks'
 import { againstWords, seenOnPiece } from '#core/bench/look'
 import { foldRun, otherLooks, overrunCauses, reasonWords, summarise, workedSeconds } from '#core/bench/run'
 import type { OverrunCause, PieceSummary } from '#core/bench/run'
@@ -85,6 +86,8 @@ const what = computed(() => {
   if (!basis) return lot ? `${lot}.` : ''
   return `${artName ? `${artName}: ` : ''}${lot} under ${resistKind(basis.resist).name}, on ${substrateKind(basis.substrate).name}.`
 })
+/** What was said of it before it began. */
+const remarks = computed(() => run.value!.plan.basis?.remarks?.map(remarkWords) ?? [])
 /** Looks of its pieces, each once. */
 const looks = computed(() => {
   const { look, looks: own } = run.value!.plan
@@ -150,6 +153,9 @@ const seenOn = (p: PieceSummary) => {
         {{ summary.method === 'blast' ? `Look: ${looks.map(lookWords).join(', ')}.`
           : `Etchant used: ${formatVolume(summary.used)}.` }}
       </p>
+      <ul v-if="remarks.length" class="late" aria-label="What the plan warned of">
+        <li v-for="r in remarks" :key="r">The plan warned: {{ r }}</li>
+      </ul>
       <p>
         {{ formatDuration(Math.round(worked)) }} of hands-on work, {{ units.money((worked / 3600) * studio.rules.hourly) }} at today's price
         of an hour.

@@ -11,6 +11,7 @@ import {
   paneClash,
   paneProblem,
   paneProblems,
+  placeWords,
   presetReadings,
   PRESETS,
   usualSurface,
@@ -50,27 +51,23 @@ describe('presets', () => {
 describe('a place on the wall', () => {
   const art = { width: 60, height: 45 }
   it('on a cylinder: straight, no slit', () => {
-    expect(judgePlace(straightWall(110, 38.4, 38.4), 55, art, 12.7, 0.5)).toMatchObject({
-      zone: 'cylinder',
-      cut: 'straight',
-      slits: [],
-      largest: null,
-      sentence: 'Lies flat cut straight.',
-    })
+    const verdict = judgePlace(straightWall(110, 38.4, 38.4), 55, art, 12.7, 0.5)
+    expect(verdict).toMatchObject({ zone: 'cylinder', cut: 'straight', slits: [], largest: null })
+    expect(placeWords(verdict)).toBe('Lies flat cut straight.')
   })
   it('on a tapered tumbler: cut as an arc', () => {
     const verdict = judgePlace(straightWall(110, 30, 42), 55, art, 12.7, 0.5)
     expect(verdict).toMatchObject({ zone: 'cone', cut: 'arc', slits: [] })
     expect(verdict.straight.worst).toBeGreaterThan(0.5)
     expect(verdict.arc.worst).toBeCloseTo(0, 6)
-    expect(verdict.sentence).toBe('Lies flat cut as an arc.')
+    expect(placeWords(verdict)).toBe('Lies flat cut as an arc.')
   })
   it('on a bowl: small designs only (common practice)', () => {
     const bowl = ballWall(40, -35, 35)
     const large = judgePlace(bowl, 0, art, 12.7, 0.5)
-    expect(large.sentence).toMatch(/^Wrinkles: .* mm out at its edge even cut as an arc. Art up to \d+ % of this size/)
+    expect(placeWords(large)).toMatch(/^Wrinkles: .* mm out at its edge even cut as an arc. Art up to \d+ % of this size/)
     const small = judgePlace(bowl, 0, { width: 20, height: 16 }, 12.7, 0.5)
-    expect(small.sentence).toMatch(/^Lies flat cut straight, with \d+ slits? \d+ mm deep in the lower edge and/)
+    expect(placeWords(small)).toMatch(/^Lies flat cut straight, with \d+ slits? \d+ mm deep in the lower edge and/)
     expect(large.largest).toBeLessThan(1)
   })
 })

@@ -17,8 +17,6 @@ export interface PlaceVerdict {
   largest: number | null
   /** False when it wrinkles whatever the cut. */
   lies: boolean
-  /** In one line. */
-  sentence: string
 }
 
 /**
@@ -41,11 +39,17 @@ export function judgePlace(
   const slits = reliefSlits(fitSheet(wall, sheet, cut), border, tolerance)
   const lies = chosen.worst <= tolerance
   const largest = lies ? null : largestScale(wall, place, 'arc', tolerance)
-  const out = formatNumber(chosen.worst, 1)
+  return { zone: zoneClass(wall, middle, art.height), straight, arc, cut, slits, largest, lies }
+}
+
+/** @param wrinkle mm out at its edge however it is cut, and the factor on its size that would lie flat */
+export const wrinkleWords = ({ out, largest }: { out: number, largest: number }): string =>
+  `Wrinkles: ${formatNumber(out, 1)} mm out at its edge even cut as an arc. Art up to ${Math.floor(largest * 100)} % of this size `
+  + 'lies flat here.'
+
+/** A verdict in one line. */
+export function placeWords({ cut, slits, largest, arc }: PlaceVerdict): string {
+  if (largest !== null) return wrinkleWords({ out: arc.worst, largest })
   const cuts = slits.length ? `, with ${slits.map(slitWords).join(' and ')}` : ''
-  const sentence
-    = largest === null
-      ? `Lies flat cut ${cut === 'arc' ? 'as an arc' : 'straight'}${cuts}.`
-      : `Wrinkles: ${out} mm out at its edge even cut as an arc. Art up to ${Math.floor(largest * 100)} % of this size lies flat here.`
-  return { zone: zoneClass(wall, middle, art.height), straight, arc, cut, slits, largest, lies, sentence }
+  return `Lies flat cut ${cut === 'arc' ? 'as an arc' : 'straight'}${cuts}.`
 }

@@ -1,6 +1,7 @@
 import type { DwellSchool, HouseRules } from '../../trade/house'
 import type { EtchantKind, EtchantKindId, SubstrateId, SubstrateKind } from '../../trade/materials'
 import type { Source } from '../../basics/source'
+import type { DwellRemark } from './remarks'
 
 /** All in seconds from the moment the last part was covered. */
 export interface DwellWindow {
@@ -110,11 +111,11 @@ export interface DwellDecision {
   window: DwellWindow | null
   reasons: DwellReason[]
   /** Said before the work starts; they do not stop it. */
-  warnings: string[]
+  warnings: DwellRemark[]
   /** The hard stop of the substrate: s from the first touch, and where the window would end without it. Null when there is none. */
   cap: DwellCap | null
   /** An old bottle without evidence: what to do before it is trusted. */
-  couponFirst: string | null
-  /** Why there is no window, and what to do instead. */
-  refusal: string | null
+  couponFirst: DwellRemark | null
+  /** Why there is no window. */
+  refusal: DwellRemark | null
 }

@@ -1,6 +1,6 @@
-import { capital, formatDuration } from '../../basics/units'
 import type { DwellDecision, DwellInput, DwellReason, DwellWindow } from './model'
 import { baseReason, capFor, capOf, earliestReasons, eatenBy, harmReasons, latestReasons, pullReasons, reactionReason } from './reasons'
+import type { DwellRemark } from './remarks'
 import { spreadAdvice } from './spread'
 
 /** Marks the reason that set a bound, the first of those that stand equally tight. */
@@ -11,53 +11,39 @@ function bind(reasons: DwellReason[], pick: (a: DwellReason, b: DwellReason) => 
 
 const isOld = (input: DwellInput) => input.openDays !== null && input.openDays > input.rules.oldCreamDays
 
-function couponFirst(input: DwellInput): string | null {
+function couponFirst(input: DwellInput): DwellRemark | null {
   if (!isOld(input) || input.coupon) return null
-  return `The bottle has been open ${Math.round(input.openDays! / 30)} months and has no coupon on ${input.substrate.name}. It loses `
-    + `strength from 3 to 6 months on: etch a coupon first, or try it on a scrap jar.`
+  return { code: 'old-without-coupon', days: input.openDays!, substrate: input.substrate.id }
 }
 
 /** Art with nothing finer is coarse, mm. */
 const COARSE = 2
 
-const labelWords = ({ min, max }: DwellInput['label']) =>
-  min === max ? formatDuration(min) : `${formatDuration(min)} to ${formatDuration(max)}`
-
-function dwellWarnings(input: DwellInput, window: DwellWindow): string[] {
-  const warnings: string[] = []
-  if (input.ownBest !== null && (input.ownBest < input.label.min || input.ownBest > input.label.max))
-    warnings.push(`The label says ${labelWords(input.label)}; the time chosen for this job lies outside.`)
-  if (input.school === 'own-coupons' && !input.coupon)
-    warnings.push('This bottle has no coupon on this ware yet, so the label\'s time is used. Etch a test strip first.')
-  if (input.finest !== null) {
-    const eaten = eatenBy(input, window.best + input.coatSeconds)
-    if (eaten > input.finest * input.rules.undercutShare)
-      warnings.push(
-        `Undercut may eat ${eaten.toFixed(2)} mm of your ${input.finest} mm detail by then. Wider detail keeps it; so does a faster cream.`,
-      )
+function dwellWarnings(input: DwellInput, window: DwellWindow): DwellRemark[] {
+  const { label, finest, rules, coatSeconds, school } = input
+  const warnings: DwellRemark[] = []
+  if (input.ownBest !== null && (input.ownBest < label.min || input.ownBest > label.max))
+    warnings.push({ code: 'outside-label', min: label.min, max: label.max })
+  if (school === 'own-coupons' && !input.coupon) warnings.push({ code: 'no-coupon-yet' })
+  if (finest !== null) {
+    const eaten = eatenBy(input, window.best + coatSeconds)
+    if (eaten > finest * rules.undercutShare) warnings.push({ code: 'undercut-detail', eaten, finest })
   }
-  if (input.school === 'long-rest' && input.finest !== null && input.finest < COARSE)
-    warnings.push(`A long rest is for coarse art, and your finest detail is ${input.finest} mm. The label's time keeps it sharper.`)
-  if ((input.largestOpening ?? 0) > input.rules.largeOpening)
-    warnings.push('A large open area shows brush marks and patches. Break it up, or coat thick and leave it alone.')
-  return [...warnings, ...spreadAdvice(input.coatSeconds, window, input.rules, input.openArea)]
+  if (school === 'long-rest' && finest !== null && finest < COARSE) warnings.push({ code: 'rest-for-coarse', finest })
+  if ((input.largestOpening ?? 0) > rules.largeOpening) warnings.push({ code: 'brush-marks' })
+  return [...warnings, ...spreadAdvice(coatSeconds, window, rules, input.openArea)]
 }
 
 /** Why there is no window at all. @param needed s, the earliest end of a window in which a person can react */
-function refusalOf(input: DwellInput, notBefore: number, needed: number): string | null {
+function refusalOf(input: DwellInput, notBefore: number, needed: number): DwellRemark | null {
   const cap = capOf(input)
-  const { name } = input.substrate
-  if (input.school === 'long-rest' && cap !== null)
-    return `${capital(name)} never gets a long rest: it is rinsed by ${formatDuration(cap)}. Choose another time under How.`
-  if (input.school === 'long-rest' && input.kind.longRest === null)
-    return `Nobody gives ${input.kind.name} a long rest. Choose another time under How.`
-  if (cap === null || cap - input.coatSeconds >= needed) return null
-  const left = Math.max(0, Math.round(cap - input.coatSeconds))
-  return left === 0
-    ? `${capital(name)} must be rinsed ${formatDuration(cap)} after the first touch, and coating alone takes `
-    + `${formatDuration(input.coatSeconds)}. Use a wider tool, a second person or smaller art.`
-    : `${capital(name)} must be rinsed by ${formatDuration(left)}, and this etchant needs ${formatDuration(notBefore)}. `
-      + 'Choose a faster one or another piece.'
+  const coat = input.coatSeconds
+  const substrate = input.substrate.id
+  if (input.school === 'long-rest' && cap !== null) return { code: 'never-long-rest', substrate, cap }
+  if (input.school === 'long-rest' && input.kind.longRest === null) return { code: 'no-long-rest-known', etchant: input.kind.id }
+  if (cap === null || cap - coat >= needed) return null
+  const left = Math.max(0, Math.round(cap - coat))
+  return left === 0 ? { code: 'coat-over-cap', substrate, cap, coat } : { code: 'cap-under-window', substrate, left, needed: notBefore }
 }
 
 /**

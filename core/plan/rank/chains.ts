@@ -1,5 +1,5 @@
 import { judge, walls } from '../../trade/compatibility'
-import type { Chain, Circumstances, Judgement } from '../../trade/compatibility'
+import type { Chain, Circumstances, Judgement, RowRemark } from '../../trade/compatibility'
 import { creamFor } from '../coat'
 import type { HouseRules } from '../../trade/house'
 import { ETCHANT_IDS, etchantKind, RESIST_IDS, substrateKind } from '../../trade/materials'
@@ -42,7 +42,7 @@ export interface Ranking {
   /** The best first. */
   chains: RankedChain[]
   /** Etchants that are out of the question on this substrate, with the wall's sentence. */
-  walled: { etchant: EtchantKindId, sentence: string }[]
+  walled: { etchant: EtchantKindId, wall: RowRemark }[]
   /** What of the studio's own log had a say. */
   log: readonly LogFinding[]
 }
@@ -117,8 +117,8 @@ export function rankChains(input: RankInput): Ranking {
     )
   })
   const walled = ETCHANT_IDS.flatMap((etchant) => {
-    const sentence = walls(judge({ substrate: input.substrate, etchant }, input.at))[0]
-    return sentence ? [{ etchant, sentence }] : []
+    const wall = walls(judge({ substrate: input.substrate, etchant }, input.at))[0]
+    return wall ? [{ etchant, wall }] : []
   })
   return {
     chains: chains.sort((a, b) => b.points - a.points || a.etchant.localeCompare(b.etchant) || a.resist.localeCompare(b.resist)),

@@ -1,23 +1,18 @@
 import { contradiction } from '../../trade/identify'
-import { capital } from '../../basics/units'
 import { etchantKind, resistKind } from '../../trade/materials'
+import type { Remark } from '../remarks'
 import type { RecipeInput } from './input'
 import { calledOf } from './placements'
 
 /** What cannot be because of sizes. */
-export function fitRefusals(input: RecipeInput): string[] {
-  return input.placements.flatMap(({ art }, i) => {
+export function fitRefusals(input: RecipeInput): Remark[] {
+  return input.placements.flatMap(({ art }, i): Remark[] => {
     const called = calledOf(input.placements, i)
-    const it = called ? `${capital(called)} is` : 'The art is'
     const round = input.surface !== 'flat'
     return [
-      ...(art.height > input.height ? [`${it} taller than the piece. Check both readings.`] : []),
-      ...(art.width > input.girth
-        ? [round ? `${it} wider than the way round the piece. Check the girth.` : `${it} wider than the piece. Check both readings.`]
-        : []),
-      ...(art.openFraction <= 0
-        ? [`${called ? `${capital(called)}: nothing` : 'Nothing'} is open, so nothing would be etched. Say what share of the art is open.`]
-        : []),
+      ...(art.height > input.height ? [{ code: 'art-too-tall', called } as const] : []),
+      ...(art.width > input.girth ? [{ code: 'art-too-wide', round, called } as const] : []),
+      ...(art.openFraction <= 0 ? [{ code: 'nothing-open', called } as const] : []),
     ]
   })
 }
@@ -29,40 +24,28 @@ const MANY_USES = 25
 export const readThroughGlass = ({ surface, face, substrate }: Pick<RecipeInput, 'surface' | 'face' | 'substrate'>): boolean =>
   surface === 'flat' && (face === 'back' || substrate === 'mirror-back')
 
-function mirrorWarnings(input: RecipeInput): string[] {
+function mirrorWarnings(input: RecipeInput): Remark[] {
   const through = readThroughGlass(input)
   const known = input.placements.map(p => p.mirrored)
-  if (through && known.includes(null))
-    return ['It is read through the glass, so the art has to be mirrored: check it against a mirror before the film goes on.']
-  if (through && known.includes(false))
-    return ['It is read through the glass, but this stencil is not mirrored. Set it to be read through the glass and cut it again.']
-  if (!through && known.includes(true))
-    return ['This stencil is mirrored, to be read through glass, but here it is read from the front. Cut it again unmirrored.']
-  return []
+  if (through && known.includes(null)) return [{ code: 'mirror-unknown' }]
+  if (through && known.includes(false)) return [{ code: 'not-mirrored' }]
+  return !through && known.includes(true) ? [{ code: 'mirrored-in-vain' }] : []
 }
 
 /** What goes on, but is said. @param putOut mL */
-export function fitWarnings(input: RecipeInput, putOut: number): string[] {
-  const { rules } = input
-  const warnings: string[] = []
-  const clash = contradiction(input.noun, input.substrate)
-  if (clash) warnings.push(clash)
+export function fitWarnings(input: RecipeInput, putOut: number): Remark[] {
+  const { rules, noun, substrate, stencilUses: uses } = input
+  const warnings: Remark[] = []
+  if (contradiction(noun, substrate) !== null) warnings.push({ code: 'name-contradicts', noun, substrate })
   const round = input.surface !== 'flat'
   // What is trimmed off anyway is no reason to warn.
   const over = (art: number, piece: number) => art <= piece && art + 2 * rules.border > piece && !input.wholeFace
-  if (input.placements.some(p => over(p.art.height, input.height)))
-    warnings.push(
-      `The resist with its border is taller than the piece: `
-      + `${round ? 'fold it over the rim or cut the border narrower' : 'it hangs over the edge, so tape it down there'}.`,
-    )
-  if (!round && input.placements.some(p => over(p.art.width, input.girth)))
-    warnings.push('The resist with its border is wider than the piece: tape it down round the edge.')
+  if (input.placements.some(p => over(p.art.height, input.height))) warnings.push({ code: 'border-over-edge', round })
+  if (!round && input.placements.some(p => over(p.art.width, input.girth))) warnings.push({ code: 'border-wider' })
   warnings.push(...mirrorWarnings(input))
-  if (putOut > input.lot.left)
-    warnings.push('There may not be enough in the bottle for this run. Have another ready before the first touch.')
+  if (putOut > input.lot.left) warnings.push({ code: 'bottle-short' })
   if (etchantKind(input.lot.kind).method === 'cream' && input.schools.after === 'recover' && !input.lot.reusable)
-    warnings.push('This cream is not for reuse, so it is wiped off, not scraped back.')
-  if ((input.stencilUses ?? 0) >= MANY_USES && resistKind(input.resist).uses === null)
-    warnings.push(`This stencil has been used ${input.stencilUses} times: look at its edges against the light first.`)
+    warnings.push({ code: 'not-for-reuse' })
+  if (uses && uses >= MANY_USES && resistKind(input.resist).uses === null) warnings.push({ code: 'stencil-worn', uses })
   return warnings
 }

@@ -1,15 +1,17 @@
 import { weighAnswers } from '../../trade/answers'
 import { judgePlace, surfaceAt } from '../../piece/blank'
 import type { PlaceVerdict } from '../../piece/blank'
-import { judge, SURFACES, walls } from '../../trade/compatibility'
+import { judge, saidBy, SURFACES, walls } from '../../trade/compatibility'
 import type { Judgement } from '../../trade/compatibility'
 import { costFigure, costParts } from '../cost'
 import type { CostInput, CostParts } from '../cost'
+import { dwellRemarkWords } from '../dwell'
 import type { DwellDecision, DwellWindow } from '../dwell'
 import type { Figure } from '../../basics/figure'
 import { etchantKind, resistKind, substrateKind } from '../../trade/materials'
 import { commonPractice, reading } from '../../basics/source'
 import { OFF, ownSeconds, withOwnTimes } from '../own-times'
+import type { Remark } from '../remarks'
 import { careCalls, stepList } from '../steps'
 import type { StepContext } from '../steps'
 import { cutFigures, resistAreaFigure, resistCutFigure, tapeFigure, transferFigure } from '../../art/resist-size'
@@ -34,9 +36,9 @@ export interface Recipe {
   places: { called: string, verdict: PlaceVerdict }[]
   /** In the order they are read. */
   figures: Figure[]
-  warnings: string[]
-  /** What cannot be done as asked, and what to do instead. Empty when the run may start. */
-  refusals: string[]
+  warnings: Remark[]
+  /** What cannot be done as asked. Empty when the run may start. */
+  refusals: Remark[]
   /** What it costs, part by part; null where what goes with what forbids it. */
   costs: CostParts | null
   /** What the bench follows; null while anything is refused. */
@@ -44,12 +46,10 @@ export interface Recipe {
 }
 
 /** A lot that lacks what its kind needs can't be planned with. */
-function lotRefusal(input: RecipeInput): string | null {
-  const { method, name } = etchantKind(input.lot.kind)
-  if (method !== 'blast' && !input.lot.label) return `This ${name} has no label time on the shelf. A lead enters it there.`
-  return method === 'liquid' && !input.lot.strength
-    ? 'This ferric chloride has no strength on the shelf. A lead enters it there, from its label.'
-    : null
+function lotRefusal({ lot }: RecipeInput): Remark | null {
+  const { method } = etchantKind(lot.kind)
+  if (method !== 'blast' && !lot.label) return { code: 'no-label-time', etchant: lot.kind }
+  return method === 'liquid' && !lot.strength ? { code: 'no-strength', etchant: lot.kind } : null
 }
 
 const diameterFigure = (girth: number): Figure => ({
@@ -120,7 +120,7 @@ function stepContext(
     keepOffLip,
     finish: input.finish,
     cares: judgement.cares,
-    couponFirst: part.dwell.couponFirst,
+    couponFirst: part.dwell.couponFirst && dwellRemarkWords(part.dwell.couponFirst),
     blast:
       kind.method === 'blast'
         ? {
@@ -149,7 +149,13 @@ function slitGapOf({ rules }: RecipeInput, places: Recipe['places'] | null): num
   return depths.length > 0 ? rules.border - Math.max(...depths) : null
 }
 
-function basisOf(input: RecipeInput, judgement: Judgement, part: MethodPart, places: Recipe['places'] | null): PlanBasis {
+function basisOf(
+  input: RecipeInput,
+  judgement: Judgement,
+  part: MethodPart,
+  places: Recipe['places'] | null,
+  remarks: Remark[],
+): PlanBasis {
   const { substrate, surface, resist, lot, temperature, schools, depth, placements } = input
   const [bridge, slitGap] = [bridgeOf(placements), slitGapOf(input, places)]
   return {
@@ -173,6 +179,7 @@ function basisOf(input: RecipeInput, judgement: Judgement, part: MethodPart, pla
     rows: judgement.rows.map(r => r.id),
     cares: judgement.cares.map(c => c.id),
     window: part.dwell.reasons.map(({ bound, at, pull, binds, why }) => ({ bound, at, pull, binds, why })),
+    remarks,
   }
 }
 
@@ -199,6 +206,12 @@ function placesOf({ wall, placements, rules }: RecipeInput): Recipe['places'] | 
     verdict: judgePlace(wall, middleOn(wall, p), p.art, rules.border, rules.fitTolerance),
   }))
 }
+
+/** What of it does not lie flat. */
+const wrinklesOf = (places: Recipe['places']): Remark[] =>
+  places.flatMap(({ called, verdict: { largest, arc } }) =>
+    largest === null ? [] : [{ code: 'wrinkles', called, out: arc.worst, largest }],
+  )
 
 /** Resist to cut for each stencil, and all sheets of one piece. */
 function sheetsOf(input: RecipeInput): { figures: Figure[], sheets: Size[] } {
@@ -230,7 +243,7 @@ export function planRecipe(given: RecipeInput): Recipe {
   const lacking = lotRefusal(input)
   const blocked = [...walls(judgement), ...(lacking ? [lacking] : [])]
   if (blocked.length > 0)
-    return { judgement, dwell: EMPTY, figures: [], warnings: [], refusals: [...new Set(blocked)], places: [], costs: null, plan: null }
+    return { judgement, dwell: EMPTY, figures: [], warnings: [], refusals: blocked, places: [], costs: null, plan: null }
 
   const part = { cream: creamPart, liquid: liquidPart, blast: blastPart }[kind.method](input, judgement)
   // Without a window there is no schedule; the label's time still lets the rest be shown.
@@ -267,6 +280,13 @@ export function planRecipe(given: RecipeInput): Recipe {
     costFigure(cost),
     ...(flat ? [] : [diameterFigure(input.girth)]),
   ]
+  const warnings = [
+    ...saidBy(judgement, 'poor'),
+    ...part.dwell.warnings,
+    ...fitWarnings(input, part.putOut),
+    ...(loose ? [] : wrinklesOf(places ?? [])),
+    ...answered.warnings,
+  ]
   const refusals = [...answered.refusals, ...fitRefusals(input), ...(part.dwell.refusal ? [part.dwell.refusal] : [])]
   return {
     judgement,
@@ -275,13 +295,7 @@ export function planRecipe(given: RecipeInput): Recipe {
     refusals,
     costs: costParts(cost),
     places: loose ? [] : (places ?? []),
-    warnings: [
-      ...judgement.rows.filter(r => r.verdict === 'poor').map(r => `${r.reason} ${r.instead}`),
-      ...part.dwell.warnings,
-      ...fitWarnings(input, part.putOut),
-      ...(loose ? [] : (places ?? []).filter(p => !p.verdict.lies).map(p => `${p.called && `${p.called}: `}${p.verdict.sentence}`)),
-      ...answered.warnings,
-    ],
+    warnings,
     plan:
       refusals.length > 0
         ? null
@@ -304,7 +318,7 @@ export function planRecipe(given: RecipeInput): Recipe {
             ...(kind.method === 'liquid' ? { tray: input.tray } : {}),
             care: careCalls({ kind, schools: input.schools, surface: input.surface, dwell: window, resist }, rules),
             steps,
-            basis: basisOf(input, judgement, part, places),
+            basis: basisOf(input, judgement, part, places, warnings),
           },
   }
 }

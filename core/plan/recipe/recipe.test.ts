@@ -5,6 +5,11 @@ import { ML_PER_TEASPOON } from '../../basics/units'
 import { ballWall, straightWall } from '../../piece/vessel'
 import { changedFigures, planRecipe } from './index'
 import type { PlacementFacts, Recipe, RecipeInput } from './index'
+import { placeWords } from '../../piece/blank'
+import { remarkWords } from '../remarks'
+import type { Remark } from '../remarks'
+
+const said = (remarks: readonly Remark[]) => remarks.map(remarkWords).join()
 
 type Change = Partial<RecipeInput & PlacementFacts>
 const recipe = (change: Change = {}) => planRecipe(changed(FOUR_TUMBLERS, change))
@@ -76,7 +81,10 @@ describe('four tumblers under a general cream', () => {
     const mesh = recipe({ resist: 'mesh', stencilUses: 30 })
     expect(figure(mesh, 'cost').inputs[2]!.value).toBe(0)
     expect(figure(mesh, 'resist-area').inputs[2]!.value).toBe(1)
-    expect(mesh.warnings.join()).toMatch(/used 30 times/)
+    expect(said(mesh.warnings)).toMatch(/used 30 times/)
+    // The run keeps what was said of it, as codes.
+    expect(mesh.plan!.basis!.remarks).toEqual(mesh.warnings)
+    expect(mesh.warnings).toContainEqual({ code: 'stencil-worn', uses: 30 })
     expect(figure(mesh, 'transfer')).toBeUndefined()
   })
 })
@@ -89,7 +97,7 @@ describe('how much resist is cut', () => {
   it('art that goes all round is cut to the way round and its overlap, without a word of warning', () => {
     const wrap = { art: { width: 241, height: 45, openFraction: 0.3 } }
     expect(cut(wrap)[0]).toBeCloseTo(241.3 + 6.35, 9)
-    expect(recipe(wrap).warnings.join()).not.toMatch(/overlap|wider/)
+    expect(said(recipe(wrap).warnings)).not.toMatch(/overlap|wider/)
     // The border alone reaches round: it meets itself as well.
     expect(cut({ art: { width: 220, height: 45, openFraction: 0.3 } })[0]).toBeCloseTo(247.65, 9)
     expect(cut({ surface: 'flat', girth: 300, art: { width: 241, height: 45, openFraction: 0.3 } })[0]).toBeCloseTo(241 + 25.4 + 6.35, 9)
@@ -102,7 +110,7 @@ describe('how much resist is cut', () => {
     expect(figure(recipe(pane), 'cost').value).toBeGreaterThan(figure(recipe({ ...pane, wholeFace: false }), 'cost').value)
   })
   it('what is trimmed off anyway raises no alarm: 45 mm of art and two borders on a piece of 72 mm', () =>
-    expect(recipe({ height: 72 }).warnings.join()).not.toMatch(/taller/))
+    expect(said(recipe({ height: 72 }).warnings)).not.toMatch(/taller/))
 })
 
 describe('what cannot be', () => {
@@ -123,7 +131,7 @@ describe('what cannot be', () => {
     [{ substrate: 'brass', lot: { ...TWO_TAGS.lot, strength: null } }, /no strength on the shelf/],
   ])('%o is refused with what to do', (change, message) => {
     const result = recipe(change)
-    expect(result.refusals.join()).toMatch(message)
+    expect(said(result.refusals)).toMatch(message)
     expect(result.plan).toBeNull()
   })
   it.each<[Change, RegExp]>([
@@ -140,7 +148,7 @@ describe('what cannot be', () => {
     [{ answers: { ...FOUR_TUMBLERS.answers, irreplaceable: 'agreed' } }, /its owner agreed/],
   ])('%o is warned of and goes on', (change, message) => {
     const result = recipe(change)
-    expect(result.warnings.join()).toMatch(message)
+    expect(said(result.warnings)).toMatch(message)
     expect(result.plan).not.toBeNull()
   })
   it('a cream that is not for reuse is wiped, whatever the house does', () => {
@@ -159,7 +167,8 @@ describe('evidence', () => {
   })
   it('an old bottle without a coupon is tried on a scrap jar: a step of its own', () => {
     const old = recipe({ lot: lot({ openDays: 150 }) })
-    expect(old.dwell.couponFirst).toMatch(/etch a coupon first/)
+    expect(old.dwell.couponFirst).toEqual({ code: 'old-without-coupon', days: 150, substrate: 'soda-lime' })
+    expect(old.plan!.steps.find(s => s.id === 'scrap-jar')!.reason).toMatch(/open 5 months.*etch a coupon first/)
     expect(old.plan!.steps.map(s => s.id)).toContain('scrap-jar')
     expect(recipe({ lot: lot({ openDays: 150, coupons }) }).plan!.steps.map(s => s.id)).not.toContain('scrap-jar')
   })
@@ -213,7 +222,7 @@ describe('the other two methods', () => {
     const carved = (carve: number) => figure(planRecipe({ ...ONE_MIRROR, depth: 'deep', carve }), 'gun').value
     expect(carved(1) / figure(planRecipe(ONE_MIRROR), 'gun').value).toBeCloseTo(DEFAULT_HOUSE_RULES.carveFactor, 9)
     expect(carved(2)).toBeCloseTo(2 * carved(1), 9)
-    expect(recipe({ depth: 'deep' }).refusals.join()).toMatch(/thousandths of a millimetre.*Blast it for depth/)
+    expect(said(recipe({ depth: 'deep' }).refusals)).toMatch(/thousandths of a millimetre.*Blast it for depth/)
   })
   it('metal: trays are rubbed one after another, and the rubbing is paid', () => {
     const eight = (tray: number) => planRecipe({ ...TWO_TAGS, pieces: 8, tray })
@@ -238,7 +247,7 @@ describe('the other two methods', () => {
   it('tempered glass is frosted, never carved', () => {
     const pane = { ...ONE_MIRROR, substrate: 'tempered' as const }
     expect(planRecipe(pane).plan).not.toBeNull()
-    expect(planRecipe({ ...pane, depth: 'deep' }).refusals.join()).toMatch(/shatters/)
+    expect(said(planRecipe({ ...pane, depth: 'deep' }).refusals)).toMatch(/shatters/)
   })
 })
 
@@ -246,10 +255,10 @@ describe('on a measured wall', () => {
   it('says how a flat stencil lies there, and warns where it wrinkles', () => {
     expect(recipe().places).toEqual([])
     const flat = recipe({ wall: straightWall(110, 38.4, 38.4), middle: 55 })
-    expect(flat.places[0]!.verdict.sentence).toBe('Lies flat cut straight.')
-    expect(flat.warnings.join()).not.toMatch(/Wrinkles/)
+    expect(placeWords(flat.places[0]!.verdict)).toBe('Lies flat cut straight.')
+    expect(said(flat.warnings)).not.toMatch(/Wrinkles/)
     const bowl = recipe({ surface: 'bowl', wall: ballWall(38.4, -30, 30), middle: 0 })
-    expect(bowl.warnings.join()).toMatch(/Wrinkles: .* Art up to \d+ %/)
+    expect(said(bowl.warnings)).toMatch(/Wrinkles: .* Art up to \d+ %/)
     expect(bowl.plan).not.toBeNull()
   })
   it('what was measured where the art goes wins over a shape from the list: a straight wall below a shoulder is no bowl', () => {
@@ -310,10 +319,10 @@ describe('several stencils in one pass', () => {
   })
   it('says which of them does not fit', () => {
     const tall = { ...small, art: { width: 20, height: 140, openFraction: 0.5 } }
-    expect(recipe({ placements: [letter!, tall] }).refusals).toEqual(['Berth is taller than the piece. Check both readings.'])
+    expect(recipe({ placements: [letter!, tall] }).refusals).toEqual([{ code: 'art-too-tall', called: 'Berth' }])
     const twice = recipe({ placements: [{ ...tall, name: 'Berth' }, small] })
-    expect(twice.refusals).toEqual(['Berth, stencil 1 is taller than the piece. Check both readings.'])
-    expect(recipe({ placements: [letter!, { ...tall, name: '' }] }).refusals.join()).toMatch(/^Stencil 2 is taller/)
+    expect(said(twice.refusals)).toBe('Berth, stencil 1 is taller than the piece. Check both readings.')
+    expect(said(recipe({ placements: [letter!, { ...tall, name: '' }] }).refusals)).toMatch(/^Stencil 2 is taller/)
   })
   it('one pane covered all over takes one sheet; a gun sweeps each box', () => {
     const pane = changed(ONE_MIRROR, { placements: [ONE_MIRROR.placements[0]!, small] })
@@ -324,7 +333,7 @@ describe('several stencils in one pass', () => {
     const wall = ballWall(38.4, -30, 30)
     const r = recipe({ surface: 'bowl', wall, placements: [{ ...letter!, name: 'Crest', middle: 0 }, { ...small, middle: 0 }] })
     expect(r.places.map(p => [p.called, p.verdict.lies])).toEqual([['Crest', false], ['Berth', true]])
-    expect(r.warnings.join()).toMatch(/Crest: Wrinkles/)
+    expect(said(r.warnings)).toMatch(/Crest: Wrinkles/)
   })
 })
 

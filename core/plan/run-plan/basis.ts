@@ -3,6 +3,7 @@ import type { Schools } from '../../trade/house'
 import type { EtchantKindId, ResistId, SubstrateId } from '../../trade/materials'
 import type { CoatTool } from '../coat'
 import type { DwellReason } from '../dwell'
+import type { Remark } from '../remarks'
 
 /**
  * What a run's plan rests on, by ids and numbers: kept beside the words that stood at the bench, so that the log can count and learn
@@ -39,4 +40,6 @@ export interface PlanBasis {
   cares: string[]
   /** Why each bound of the window stood where it did. */
   window: Pick<DwellReason, 'bound' | 'at' | 'pull' | 'binds' | 'why'>[]
+  /** What was said of it before it began; runs from before this was kept have none. */
+  remarks?: Remark[]
 }

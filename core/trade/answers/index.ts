@@ -145,32 +145,53 @@ export const QUESTIONS: readonly Question[] = [
 
 export type Answers = Partial<Record<QuestionId, string>>
 
+/** What an answer leads to, or that one is missing, by code; {@link answerWords} says it. */
+export type AnswerRemark
+  = | { code: 'answered', question: QuestionId, option: string, substrate: SubstrateId }
+    | { code: 'rim-for-child' }
+    | { code: 'unanswered', questions: QuestionId[] }
+
 export interface AnswerOutcome {
-  refusals: string[]
-  warnings: string[]
+  refusals: AnswerRemark[]
+  warnings: AnswerRemark[]
   keepOffLip: boolean
 }
+
+const consequenceOf = (option: QuestionOption, substrate: SubstrateId) =>
+  option.leadsTo.find(l => !l.substrates || l.substrates.includes(substrate))!
 
 /** What the answers lead to on this substrate. A question without an answer keeps the job off the bench. */
 export function weighAnswers(answers: Answers, substrate: SubstrateId): AnswerOutcome {
   const outcome: AnswerOutcome = { refusals: [], warnings: [], keepOffLip: false }
-  const open: string[] = []
+  const questions: QuestionId[] = []
   for (const question of QUESTIONS) {
     const option = question.options.find(o => o.id === answers[question.id])
     if (!option) {
-      open.push(question.text)
+      questions.push(question.id)
       continue
     }
-    const { refuse, warn, keepOffLip } = option.leadsTo.find(l => !l.substrates || l.substrates.includes(substrate))!
-    if (refuse) outcome.refusals.push(refuse)
-    if (warn) outcome.warnings.push(warn)
+    const { refuse, warn, keepOffLip } = consequenceOf(option, substrate)
+    const remark: AnswerRemark = { code: 'answered', question: question.id, option: option.id, substrate }
+    if (refuse) outcome.refusals.push(remark)
+    if (warn) outcome.warnings.push(remark)
     outcome.keepOffLip ||= keepOffLip ?? false
   }
   if (answers.lip === RIM_DECIDED) {
-    if (answers.child === 'yes') outcome.refusals.push('For a child no frost where a mouth reaches, whoever decided so. Move the art down.')
+    if (answers.child === 'yes') outcome.refusals.push({ code: 'rim-for-child' })
     // What is frosted up to its rim can't have the rim taped.
     outcome.keepOffLip = false
   }
-  if (open.length > 0) outcome.refusals.push(`Not answered yet: ${open.join(' ')}`)
+  if (questions.length > 0) outcome.refusals.push({ code: 'unanswered', questions })
   return outcome
+}
+
+const questionOf = (id: QuestionId) => QUESTIONS.find(q => q.id === id)!
+
+/** The sentence for it, as it stands beside the answer in {@link QUESTIONS}. */
+export function answerWords(remark: AnswerRemark): string {
+  if (remark.code === 'rim-for-child') return 'For a child no frost where a mouth reaches, whoever decided so. Move the art down.'
+  if (remark.code === 'unanswered') return `Not answered yet: ${remark.questions.map(q => questionOf(q).text).join(' ')}`
+  const option = questionOf(remark.question).options.find(o => o.id === remark.option)!
+  const { refuse, warn } = consequenceOf(option, remark.substrate)
+  return refuse ?? warn ?? ''
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import { ETCHANT_IDS, RESIST_IDS, SUBSTRATE_IDS, bannedSubstance } from '../materials'
 import type { EtchantKindId, ResistId, SubstrateId } from '../materials'
-import { CARES, COMPATIBILITY, judge, PLAIN, SURFACES, VERDICTS, walls } from './index'
+import { CARES, COMPATIBILITY, judge, PLAIN, rowWords, SURFACES, VERDICTS, walls } from './index'
 
 const pairs = SUBSTRATE_IDS.flatMap(substrate => ETCHANT_IDS.map(etchant => ({ substrate, etchant })))
 
@@ -59,7 +59,7 @@ describe('walls', () => {
     ['ferric chloride on glass', walled('soda-lime', 'ferric-chloride', 'permanent-vinyl'), /Use cream/],
   ])('%s', (_, judgement, sentence) => {
     expect(judgement.verdict).toBe('never')
-    expect(walls(judgement).join(' ')).toMatch(sentence)
+    expect(walls(judgement).map(rowWords).join(' ')).toMatch(sentence)
   })
   it('raw hydrofluoric acid and silica sand are refused by name', () => {
     expect(bannedSubstance('Hydrofluoric acid 40 %', 'general-cream')).toMatch(/no place in a small studio/)

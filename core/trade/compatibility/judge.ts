@@ -56,6 +56,21 @@ export function judge(chain: Partial<Chain>, at: Circumstances = PLAIN): Judgeme
   return { verdict: rows[0]?.verdict ?? 'works', rows, cares: ids.map(id => CARES[id]) }
 }
 
-/** Why a chain is out of the question, and what to do instead; empty when it is not. */
-export const walls = (judgement: Judgement): string[] =>
-  judgement.rows.filter(r => r.verdict === 'never').map(r => `${r.reason} ${r.instead ?? ''}`.trim())
+/** What a row of the table says of a chain, by its id; {@link rowWords} says it. */
+export interface RowRemark {
+  code: 'row'
+  row: string
+}
+
+/** What rows of this verdict say; empty when none speaks. */
+export const saidBy = (judgement: Judgement, verdict: Verdict): RowRemark[] =>
+  judgement.rows.filter(r => r.verdict === verdict).map(r => ({ code: 'row', row: r.id }))
+
+/** Why a chain is out of the question; empty when it is not. */
+export const walls = (judgement: Judgement): RowRemark[] => saidBy(judgement, 'never')
+
+/** The reason of a row, and what to do instead. */
+export function rowWords({ row }: RowRemark): string {
+  const { reason, instead } = COMPATIBILITY.find(r => r.id === row)!
+  return `${reason} ${instead ?? ''}`.trim()
+}
