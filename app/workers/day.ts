@@ -17,6 +17,7 @@ serveTasks<DayTask>(
     const until = performance.now() + task.budget
     return solveDay(task.input, {
       nodes: Infinity,
+      lives: Infinity,
       goOn: (share) => {
         tell(share)
         return performance.now() < until

@@ -2,15 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { canSearch, endOf, lowerBound, searchOrders, solve, verifySchedule } from '../../core/crew/schedule'
 import type { Chain, Hands, Instance } from '../../core/crew/schedule'
 import type { Skill } from '../../core/trade/skills'
-import { ALL, crew, piece, shop } from '../../core/crew/schedule/testing.test-support'
+import { ALL, crew, numbers, piece, shop } from '../../core/crew/schedule/testing.test-support'
 import { exhaustiveEnd } from './support/exhaustive'
 import { steppedEnd } from './support/stepped'
 
-/** A fixed sequence that looks like chance, so that every run checks the same instances. */
-function numbers(seed: number): (least: number, most: number) => number {
-  let state = seed
-  return (least, most) => least + ((state = (state * 48271) % 2147483647) % (most - least + 1))
-}
 type Roll = ReturnType<typeof numbers>
 
 const one = (id: string, skill: Skill, seconds: number, more: Partial<Chain> = {}): Chain => ({

@@ -15,7 +15,9 @@ import {
   whyNot,
 } from './index'
 import type { Chain, Instance, Schedule, Solved } from './index'
-import { ALL, crew, piece, shop } from './testing.test-support'
+import { forwardSchedule } from './forward'
+import { OPEN_END } from './model'
+import { ALL, crew, mixed, piece, shop } from './testing.test-support'
 
 const five: [number, number, number] = [300, 300, 375]
 const equal = (count: number, coat = 60, off = 60, dwell = five): Chain[] =>
@@ -124,7 +126,7 @@ describe('a plan for the crew', () => {
     expect(start(found.schedule, 'next', 0)).toBeGreaterThanOrEqual(1060)
   })
   it('eighty pieces: nothing broken, and never below what no schedule can beat', () => {
-    const mixed = shop(
+    const rows = shop(
       [
         ...equal(40),
         ...Array.from({ length: 40 }, (_, i) =>
@@ -134,8 +136,8 @@ describe('a plan for the crew', () => {
       crew(ALL, ALL, ['coat', 'care']),
       { sink: 2, place: 20 },
     )
-    const found = solve(mixed, { tries: 40 }) as Solved
-    expect(verifySchedule(mixed, found.schedule)).toEqual([])
+    const found = solve(rows, { tries: 40 }) as Solved
+    expect(verifySchedule(rows, found.schedule)).toEqual([])
     expect(found.bound).toBeLessThanOrEqual(found.end)
     expect(found.end / found.bound).toBeLessThan(1.3)
   })
@@ -144,6 +146,11 @@ describe('a plan for the crew', () => {
       fc.property(anyShop, (instance) => {
         const found = solve(instance, { tries: 20, nodes: 3000 }) as Solved
         expect(verifySchedule(instance, found.schedule)).toEqual([])
+        const lived = forwardSchedule(instance, { long: 0.05, sink: 0.5 }, 4)
+        if (lived) {
+          expect(verifySchedule(instance, lived)).toEqual([])
+          expect(found.bound).toBeLessThanOrEqual(endOf(instance, lived))
+        }
         expect(found.end).toBe(endOf(instance, found.schedule))
         expect(found.bound).toBeLessThanOrEqual(found.end)
         expect(lowerBound(instance)).toBeLessThanOrEqual(found.end)
@@ -151,6 +158,30 @@ describe('a plan for the crew', () => {
       }),
       { numRuns: 60 },
     )
+  })
+  it('a day lived forward: eighty pieces of all sorts within a twentieth of what no schedule can beat', () => {
+    const large = mixed(80, 5, true)
+    const found = solve(large, { lives: 2 }) as Solved
+    expect(verifySchedule(large, found.schedule)).toEqual([])
+    expect(found.end / found.bound).toBeLessThan(1.05)
+    expect(solve(large, { lives: 2 })).toEqual(found)
+  })
+  it('a day lived forward goes round breaks, skills, what others keep and what stays where it is', () => {
+    const locked = piece('locked', 60, five, 60)
+    locked.tasks[0]!.fixed = { start: 200, person: 'hand 1' }
+    const wet = piece('wet', 60, five, 60, { release: 240 })
+    wet.tasks[0]!.fixed = { start: 0, person: 'hand 2' }
+    const hands = crew(['coat'], ALL).map((h, i) => (i === 0 ? { ...h, shifts: [[0, 400], [900, OPEN_END]] as [number, number][] } : h))
+    const day = shop([locked, wet, ...equal(6)], hands, { place: 3 })
+    const lived = forwardSchedule(day, { long: 0, sink: 0 }, 8)!
+    expect(verifySchedule(day, lived)).toEqual([])
+    expect(lived).toHaveLength(16)
+    expect(lived.filter(s => s.person === 'hand 1').every(s => s.task === 0)).toBe(true)
+    // A lock behind an open coat is for those who set one chain after another; and whoever says stop is heard.
+    const behind = piece('behind', 60, five, 60)
+    behind.tasks[1]!.fixed = { start: 900, person: 'hand 2' }
+    expect(forwardSchedule(shop([behind], hands), { long: 0, sink: 0 }, 8)).toBeNull()
+    expect(forwardSchedule(day, { long: 0, sink: 0 }, 8, () => false)).toBeNull()
   })
   it('can be stopped, and gives what it has', () => {
     let asked = 0

@@ -42,3 +42,27 @@ export const shop = (chains: Chain[], hands: Hands[], more: Partial<Instance['fi
   hands,
   fixtures: { place: 99, sink: 1, tub: 1, cabinet: 1, ...more },
 })
+
+/** Numbers that look like chance and are the same each time (Park & Miller, 1988). */
+export function numbers(seed: number): (least: number, most: number) => number {
+  let state = seed
+  return (least, most) => least + ((state = (state * 48271) % 2147483647) % (most - least + 1))
+}
+
+/** Pieces of all sorts for two people and one sink. @param care whether long dwells want a call half way */
+export function mixed(count: number, seed: number, care: boolean): Instance {
+  const roll = numbers(seed * 7919 + count)
+  return shop(
+    Array.from({ length: count }, (_, i) => {
+      const best = roll(2, 10) * 60
+      return piece(
+        `p${i}`,
+        roll(30, 150),
+        [best, best + 20, Math.round(best * 1.25)],
+        roll(40, 120),
+        care && best > 200 ? { care: [{ at: [best / 2 - 30, best / 2 + 30], seconds: 15 }] } : {},
+      )
+    }),
+    crew(ALL, ALL),
+  )
+}
