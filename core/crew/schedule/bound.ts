@@ -46,26 +46,37 @@ function loadsOf(chain: Chain, ready: number, tail = chain.tail): (Load & { task
   })
 }
 
+/** Things of which there are so many, and what keeps one of them. */
+interface Kept<L> {
+  count: number
+  keeps: (load: L) => boolean
+}
+
 /**
  * The best of all sets of loads with no head before one level and no tail under another. None of a set begins before that head,
  * so that its work is over no sooner than `over` says; whichever of them is over last is followed by that tail or more. So each
  * set gives a bound, and the greatest of them is one.
+ *
+ * With things that are kept: loads with a shorter tail q that keep one of k things can be worked on for k·q seconds at most in the last
+ * q seconds. What they take beyond that is over before those as well, like the set itself, and joins its work.
  */
-function groupBound(loads: readonly Load[], over: (from: number, work: number) => number): number {
+function groupBound<L extends Load>(
+  loads: readonly L[],
+  over: (from: number, work: number) => number,
+  kept: readonly Kept<L>[] = [],
+): number {
   let best = 0
   const heads = [...new Set(loads.map(l => l.head))].sort((a, b) => a - b).slice(0, 60)
   const tails = [...new Set(loads.map(l => l.tail))].sort((a, b) => a - b).slice(0, 60)
   for (const head of heads) {
+    const later = loads.filter(l => l.head >= head)
+    const things = kept.map(({ count, keeps }) => ({ count, users: later.filter(keeps) }))
     for (const tail of tails) {
-      const group = loads.filter(l => l.head >= head && l.tail >= tail)
-      if (group.length > 0)
-        best = Math.max(
-          best,
-          over(
-            head,
-            group.reduce((s, l) => s + l.seconds, 0),
-          ) + tail,
-        )
+      const seconds = (of: readonly L[], long: boolean) => of.reduce((sum, l) => (l.tail >= tail === long ? sum + l.seconds : sum), 0)
+      const group = seconds(later, true)
+      if (group === 0) continue
+      const beyond = things.reduce((sum, { count, users }) => sum + Math.max(0, seconds(users, false) - count * tail), 0)
+      best = Math.max(best, over(head, group + beyond) + tail)
     }
   }
   return best
@@ -134,13 +145,17 @@ export function lowerBound(instance: Instance): number {
   const loads = instance.chains.flatMap(c => loadsOf(c, ready.get(c.id)!, tails.get(c.id)!).map(l => ({ ...l, chain: c })))
   let bound = Math.max(0, ...loads.map(l => l.head + l.seconds + l.tail))
   const skills = [...new Set(loads.map(l => l.task.skill))]
+  const kept = (['sink', 'tub', 'cabinet'] as const).map(f => ({
+    count: instance.fixtures[f],
+    keeps: (l: { task: Task }) => l.task.uses === f,
+  }))
   const groups: string[][] = [skills, ...skills.map(s => [s])]
   for (const group of groups) {
     const able = instance.hands.filter(h => group.some(s => h.may.includes(s)))
     // A fact was done by whoever was there; only work still to do is shared out.
     const work = loads.filter(l => group.includes(l.task.skill) && !l.task.fixed)
     if (work.length > 0)
-      bound = Math.max(bound, able.length === 0 ? Infinity : groupBound(work, (from, seconds) => workedBy(able, from, seconds)))
+      bound = Math.max(bound, able.length === 0 ? Infinity : groupBound(work, (from, seconds) => workedBy(able, from, seconds), kept))
   }
   const shared = (fixture: Fixture, work: Load[]) => {
     const count = instance.fixtures[fixture]

@@ -112,6 +112,8 @@ class OrderSearch {
   private readonly afters: { chain: number, wait: number }[][]
   /** Two people who may and can do the same. */
   private readonly alike: boolean
+  /** Things of which there is one. */
+  private readonly single: (typeof FIXED)[number][]
 
   private readonly order: number[] = []
   private readonly person: Int32Array
@@ -136,6 +138,7 @@ class OrderSearch {
     private readonly goOn: (nodes: number) => boolean,
   ) {
     const { chains, hands } = instance
+    this.single = FIXED.filter(f => instance.fixtures[f] === 1)
     this.ops = opsOf(instance)
     chains.reduce((at, c) => {
       this.first.push(at)
@@ -272,7 +275,7 @@ class OrderSearch {
       const open = this.lastAt[f] >= 0 ? this.endAt(this.lastAt[f], est) : 0
       most = Math.max(most, oneHandBound(left.filter(l => l.uses === f).map(l => ({ ...l, head: Math.max(l.head, open) }))))
     }
-    return hands.length === 2 ? Math.max(most, twoHandBound(left, free)) : most
+    return hands.length === 2 ? Math.max(most, twoHandBound(left, free, this.single)) : most
   }
 
   private leaf(est: Float64Array): void {
@@ -374,17 +377,41 @@ function sharedBetween(one: number, other: number, work: number): number {
 }
 
 /**
- * Two people together, the longest tails first, level by level. Of the loads with at least one tail, none begins before their least
- * head, and nobody works on one before they are free: by a time t the two have worked at most max(0, t − a) + max(0, t − b),
- * where a and b are the later of that head and each one's freedom. All of it is done no sooner than this reaches the work, and
- * the last of it is followed by a tail of that level or more.
- * @param free when each of them is, s
+ * Two people together, level by level. Take a level q and an end T. Loads with a tail of at least q are over by T − q. Of the others
+ * that keep one thing of which there is one, at most q seconds fit between T − q and T, so that what they take beyond q is done by
+ * T − q as well. None of all these begins before their least head, and nobody works on one before they are free: by a time t the two
+ * have worked at most max(0, t − a) + max(0, t − b), where a and b are the later of that head and each one's freedom. So T − q is
+ * no sooner than when this reaches the work.
+ * @param free when each of them is, s @param single things of which there is one
  */
-function twoHandBound(loads: Loads, free: readonly number[]): number {
+function twoHandBound(loads: Loads, free: readonly number[], single: readonly Op['uses'][]): number {
+  const sorted = [...loads].sort((a, b) => b.tail - a.tail)
+  // What the loads under the level keep of each thing, s, and the least head among those.
+  const under = single.map(f => ({ f, seconds: 0, heads: [] as number[] }))
+  for (const u of under) {
+    let head = Infinity
+    // From the shortest tail up: heads[i] is the least head of those after the i-th that keep it.
+    for (let i = sorted.length - 1; i >= 0; i--) {
+      u.heads[i] = head
+      const l = sorted[i]!
+      if (l.uses !== u.f) continue
+      u.seconds += l.seconds
+      head = Math.min(head, l.head)
+    }
+  }
   let [most, work, head] = [0, 0, Infinity]
-  for (const l of [...loads].sort((a, b) => b.tail - a.tail)) {
+  for (const [i, l] of sorted.entries()) {
     work += l.seconds
     head = Math.min(head, l.head)
+    let [all, from] = [work, head]
+    for (const u of under) {
+      if (l.uses === u.f) u.seconds -= l.seconds
+      if (u.seconds <= l.tail) continue
+      all += u.seconds - l.tail
+      from = Math.min(from, u.heads[i]!)
+    }
+    most = Math.max(most, sharedBetween(Math.max(from, free[0]!), Math.max(from, free[1]!), all) + l.tail)
+    // Loads alone, too: what is under the level may begin sooner than they do.
     most = Math.max(most, sharedBetween(Math.max(head, free[0]!), Math.max(head, free[1]!), work) + l.tail)
   }
   return most
