@@ -3,6 +3,7 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join, relative } from 'node:path'
 import { build } from 'esbuild'
 import { chunkGroups } from './scripts/lib/chunks.mjs'
+import { faceFiles, shippedFaces } from './scripts/lib/faces.mjs'
 
 const { version } = JSON.parse(readFileSync(new URL('./package.json', import.meta.url), 'utf8')) as { version: string }
 
@@ -114,6 +115,11 @@ export default defineNuxtConfig({
           target: 'node20',
         })
         return `export default ${JSON.stringify(outputFiles[0]!.text)}`
+      }
+      // The server sets letters as pages do, to see whether figures belong to them.
+      nitro.options.virtual['#crest/faces'] = () => {
+        const files = shippedFaces().map(id => [id, faceFiles(id).map(f => readFileSync(f).toString('base64'))])
+        return `export default ${JSON.stringify(Object.fromEntries(files))}`
       }
       nitro.options.virtual['#crest/routes'] = () => `export default ${JSON.stringify(routes())}`
     },

@@ -4,6 +4,12 @@ declare module '#crest/routes' {
   export default routes
 }
 
+declare module '#crest/faces' {
+  /** Files of each face that ships with Crest, base64, by its id. */
+  const faces: Record<string, string[]>
+  export default faces
+}
+
 declare module '#crest/art-worker' {
   /** The script of `server/workers/art.ts` with all that it needs. */
   const code: string

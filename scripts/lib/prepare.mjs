@@ -7,7 +7,7 @@ import { root } from './root.mjs'
 import { say, Stop } from './say.mjs'
 
 /** How the build is put together. */
-const MADE_BY = ['chunks', 'parts'].map(name => `scripts/lib/${name}.mjs`)
+const MADE_BY = ['chunks', 'faces', 'parts'].map(name => `scripts/lib/${name}.mjs`)
 const READ_BY_IT = ['app', 'core', 'demo', 'devices', 'server', 'shared', 'public', 'nuxt.config.ts', 'package.json', 'package-lock.json']
 const SOURCES = [...READ_BY_IT, ...MADE_BY]
 

@@ -8,8 +8,9 @@ const SMALL = '<svg xmlns="http://www.w3.org/2000/svg" width="10" height="10"><p
  */
 export default defineNitroPlugin(() => {
   void checkInThread({
-    text: SMALL,
-    width: 10,
+    source: { kind: 'svg', file: '', traced: false, text: SMALL },
+    size: { width: 10, capital: null },
+    faces: {},
     design: { polarity: 'shape', margin: 0, through: false },
     fixed: true,
     found: { width: 10, height: 10, openArea: 50 },

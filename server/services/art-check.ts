@@ -1,14 +1,18 @@
-import { ArtRefused, capitalHeight, preparedArt, readFace, readSvg } from '#core/art/drawing'
-import type { DesignSettings } from '#core/art/drawing'
+import { ArtRefused, capitalHeight, openArea, readFace } from '#core/art/drawing'
+import type { ArtSize, DesignSettings, LetterFace } from '#core/art/drawing'
 import { boundsOf, regionArea } from '#core/basics/outline'
+import { artOf } from '#shared/art-of'
+import type { ArtSource } from '#shared/artworks'
 
-/** A drawing that somebody wants to keep, and what their own worker found. */
+/** Art that somebody wants to keep, and what their own worker found. */
 export interface ArtTask {
-  text: string
-  width: number
+  source: ArtSource
+  size: ArtSize
   design: DesignSettings
   fixed: boolean
   found: { width: number, height: number, openArea: number }
+  /** Files of the faces that its letters are set in, by their ids. */
+  faces: Record<string, readonly Uint8Array[]>
 }
 
 /** A font file that somebody wants to keep. */
@@ -17,29 +21,50 @@ export interface FaceTask {
   file: Uint8Array
 }
 
-/** Reads the drawing, or the font, and holds what comes of it against what was found. @returns why it can't be kept, null when it can */
+/**
+ * Works out the art, or reads the font, and holds what comes of it against what was found.
+ * @returns why it can't be kept, null when it can
+ */
 export type ArtCheck = (task: ArtTask | FaceTask) => Promise<string | null>
+
+/** Ids of the faces that a source sets letters in, each once. */
+export function facesOf(source: ArtSource): string[] {
+  const named
+    = source.kind === 'letters'
+      ? [source.face]
+      : source.kind === 'parts'
+        ? source.parts.flatMap(({ what }) => (what.kind === 'letters' ? [what.face] : []))
+        : []
+  return [...new Set(named)]
+}
 
 /** Art is flattened to a hundredth of a mm, and its area is that of many small parts. */
 const SAME = { mm: 0.1, share: 0.02 }
+const UNREADABLE = 'This font can\'t be read. Use a TrueType, OpenType or WOFF file (not WOFF2).'
+
+const read = (files: readonly Uint8Array[]): LetterFace => readFace(files.map(f => f.slice().buffer as ArrayBuffer))
 
 /** A face has letters of its own, and a capital by which its size is told. */
 function checkFace({ file }: FaceTask): string | null {
   try {
-    const face = readFace([file.slice().buffer])
-    return capitalHeight(face) > 0 ? null : 'This font has no capital H, so it can\'t be set to a size. Choose a font of letters.'
+    return capitalHeight(read([file])) > 0 ? null : 'This font has no capital H, so it can\'t be set to a size. Choose a font of letters.'
   }
   catch {
-    return 'This font can\'t be read. Use a TrueType, OpenType or WOFF file (not WOFF2).'
+    return UNREADABLE
   }
 }
 
 /** The work itself, for a thread of its own. Never throws: what goes wrong is said. */
-export function checkArt(task: ArtTask | FaceTask): string | null {
+export async function checkArt(task: ArtTask | FaceTask): Promise<string | null> {
   if ('kind' in task) return checkFace(task)
-  const { text, width, design, fixed, found } = task
+  const { source, size, design, fixed, found, faces } = task
   try {
-    const open = preparedArt(readSvg(text), { width, capital: null }, design)
+    const faceOf = async (id: string) => {
+      const files = faces[id]
+      if (!files || files.length === 0) throw new ArtRefused('The letters it is set in are not here any more. Choose others.')
+      return read(files)
+    }
+    const open = openArea((await artOf(source, size, { faceOf })).art, design)
     // A fix changes edges and areas as it is meant to.
     if (fixed) return null
     const box = boundsOf(open)!
@@ -48,10 +73,15 @@ export function checkArt(task: ArtTask | FaceTask): string | null {
       = Math.abs(box.right - box.left - found.width) < SAME.mm
         && Math.abs(box.bottom - box.top - found.height) < SAME.mm
         && Math.abs(area - found.openArea) <= SAME.share * area
-    return same ? null : 'The figures don\'t belong to this drawing. Reload it, wait until it has been looked at, and save it again.'
+    if (same) return null
+    return source.kind === 'svg'
+      ? 'The figures don\'t belong to this drawing. Reload it, wait until it has been looked at, and save it again.'
+      : 'The figures don\'t belong to this art. Reload the page, wait until it has been looked at, and save it again.'
   }
   catch (error) {
     if (error instanceof ArtRefused) return error.message
-    return 'This drawing can\'t be worked out. Simplify its paths in the drawing program and save it again.'
+    return source.kind === 'letters'
+      ? 'These letters can\'t be worked out. Write fewer of them, or choose another face.'
+      : 'This drawing can\'t be worked out. Simplify its paths in the drawing program and save it again.'
   }
 }

@@ -1,16 +1,29 @@
 import type { ArtFigures } from '#core/art/art-report'
 import { artworkSchema } from '#shared/artworks'
-import type { Artwork, ArtworkEntry, ArtworkForm } from '#shared/artworks'
+import type { ArtSource, Artwork, ArtworkEntry, ArtworkForm } from '#shared/artworks'
 import { fieldErrors } from '#shared/fields'
+import { idSchema } from '#shared/ids'
 import { asWritten } from '#shared/written'
 import { inTransaction } from '../db/pool'
 import type { Db } from '../db/pool'
 import * as artworks from '../db/queries/artworks'
-import type { ArtCheck } from './art-check'
+import * as faces from '../db/queries/faces'
+import { facesOf } from './art-check'
+import type { ArtCheck, ArtTask } from './art-check'
 import type { Context } from './context'
 import { notify } from './context'
 import { editedMeanwhile, notFound, Refusal } from './refusal'
 import { studioOf } from './studio'
+
+const AS_DRAWN = { polarity: 'shape', margin: 0, through: false } as const
+
+/** Files of the studio's own faces that a source names; those that ship are known to whoever looks at it. */
+async function ownFaces(db: Db, source: ArtSource): Promise<ArtTask['faces']> {
+  const files = facesOf(source)
+    .filter(id => idSchema.safeParse(id).success)
+    .map(async id => [id, await faces.faceFile(db, id)] as const)
+  return Object.fromEntries((await Promise.all(files)).flatMap(([id, file]) => (file ? [[id, [new Uint8Array(file)]]] : [])))
+}
 
 async function readArtwork(
   db: Db,
@@ -22,27 +35,26 @@ async function readArtwork(
   const schema = artworkSchema(rules.lengthUnit)
   const parsed = schema.safeParse(body)
   if (!parsed.success) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', fieldErrors(parsed.error))
-  const { source, width, polarity, margin, through, fixes } = parsed.data
-  if (source.kind === 'svg') {
-    const refusal = await check({
-      text: source.text,
-      width,
-      design: { polarity, margin, through },
-      fixed: fixes.length > 0,
-      found: figures,
-    })
-    if (refusal !== null) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', { 'source.text': refusal })
+  const { source, width, capital, polarity, margin, through, fixes } = parsed.data
+  const held = async (field: string, task: Omit<ArtTask, 'found' | 'faces'>) => {
+    const refusal = await check({ ...task, found: figures, faces: await ownFaces(db, task.source) })
+    if (refusal !== null) throw new Refusal(400, 'Some entries need another look. Nothing was lost.', { [field]: refusal })
   }
   if (source.kind === 'parts') {
+    // A drawing that can't be read is named by itself.
     for (const [i, { what }] of source.parts.entries()) {
       if (what.kind !== 'drawing') continue
-      // What is composed of it is worked out where it is looked at; here it has to be a drawing that can be read.
-      const design = { polarity: 'shape' as const, margin: 0, through: false }
-      const refusal = await check({ text: what.text, width: what.width, design, fixed: true, found: figures })
-      if (refusal !== null)
-        throw new Refusal(400, 'Some entries need another look. Nothing was lost.', { [`source.parts.${i}.what.text`]: refusal })
+      const size = { width: what.width, capital: null }
+      await held(`source.parts.${i}.what.text`, { source: { ...what, kind: 'svg' }, size, design: AS_DRAWN, fixed: true })
     }
   }
+  const design = { polarity, margin, through }
+  await held(source.kind === 'parts' ? 'source.parts' : 'source.text', {
+    source,
+    size: { width, capital },
+    design,
+    fixed: fixes.length > 0,
+  })
   return { entry: parsed.data, form: asWritten(schema, body) as ArtworkForm }
 }
 

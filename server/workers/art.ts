@@ -3,4 +3,4 @@ import { checkArt } from '../services/art-check'
 import type { ArtTask, FaceTask } from '../services/art-check'
 
 /** A thread of its own for one drawing or font: it is ended when it takes too long or too much. */
-parentPort!.postMessage(checkArt(workerData as ArtTask | FaceTask))
+void checkArt(workerData as ArtTask | FaceTask).then(answer => parentPort!.postMessage(answer))

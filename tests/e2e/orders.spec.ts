@@ -11,19 +11,21 @@ import type { World } from './world'
 
 /** A letter of 30 × 40 mm, drawn as two strokes. */
 async function keepLetter(world: World, name: string) {
-  const source = { kind: 'letters', text: name, face: 'plain', align: 'middle' }
+  const outline = 'M0 0L8 0L8 40L0 40Z M22 0L30 0L30 40L22 40Z'
+  const source = { kind: 'svg', file: `${name}.svg`, traced: false, text: `<svg viewBox="0 0 30 40"><path d="${outline}"/></svg>` }
   const figures = {
     width: 30,
     height: 40,
-    openArea: 420,
+    openArea: 640,
     cutLength: 160,
     pieces: 1,
     islands: 0,
     narrowestBridge: null,
     narrowestOpening: 4,
-    outline: 'M0 0L8 0L8 40L0 40Z M22 0L30 0L30 40L22 40Z',
+    outline,
   }
-  await world.mate.post('artworks', { id: v7(), artwork: { ...ARTWORK_FORM, name, width: '30 mm', source }, figures })
+  const { status } = await world.mate.post('artworks', { id: v7(), artwork: { ...ARTWORK_FORM, name, width: '30 mm', source }, figures })
+  expect(status).toBe(200)
 }
 async function writePiece(page: Page, noun: string, pieces: string, height: string, girth: string) {
   await page.getByLabel('What one is called').fill(noun)

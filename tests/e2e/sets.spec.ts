@@ -26,7 +26,8 @@ test('a carafe and two tumblers, the tumblers in two passes: planned, etched pie
   world,
 }) => {
   for (const name of ['Ada', 'Bo']) {
-    const source = { kind: 'letters', text: name, face: 'plain', align: 'middle' }
+    const text = '<svg viewBox="0 0 40 15"><path d="M0 0h40v5H0z"/><path d="M39 14h1v1h-1z"/></svg>'
+    const source = { kind: 'svg', file: `${name}.svg`, traced: false, text }
     const figures = {
       width: 40,
       height: 15,
@@ -38,11 +39,8 @@ test('a carafe and two tumblers, the tumblers in two passes: planned, etched pie
       narrowestOpening: null,
     }
     const outline = 'M0 0L40 0L40 15L0 15Z'
-    await world.mate.post('artworks', {
-      id: v7(),
-      artwork: { ...ARTWORK_FORM, name, width: '40 mm', source },
-      figures: { ...figures, outline },
-    })
+    const sent = { id: v7(), artwork: { ...ARTWORK_FORM, name, width: '40 mm', source }, figures: { ...figures, outline } }
+    expect((await world.mate.post('artworks', sent)).status).toBe(200)
   }
   await page.goto(`${world.app.url}/plan/new`)
   await writePass(page, { noun: 'tumbler', pieces: '2', height: '110 mm', girth: '241 mm' }, '60 mm')

@@ -1,7 +1,11 @@
 import { readFileSync } from 'node:fs'
 import { v7 } from 'uuid'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { ARTWORK_FORM } from '../../shared/artworks'
+import { boundsOf, regionArea } from '../../core/basics/outline'
+import { openArea } from '../../core/art/drawing'
+import { faceOf } from '../../demo/faces'
+import { artOf } from '../../shared/art-of'
+import { ARTWORK_FORM, artworkSchema, newPart, PART_FORMS } from '../../shared/artworks'
 import type { Artwork, ArtworkForm, ArtworkSummary } from '../../shared/artworks'
 import type { Job } from '../../shared/passes'
 import type { OwnFace } from '../../shared/faces'
@@ -27,6 +31,13 @@ const art: ArtworkForm = {
   ...ARTWORK_FORM,
   name: 'Oar',
   source: { kind: 'svg', file: 'oar.svg', traced: false, text: '<svg viewBox="0 0 60 20"><path d="M0 0h60v20z"/></svg>' },
+}
+/** What a page finds of letters or of what is composed: its size and open area, mm. */
+async function foundOf(form: ArtworkForm) {
+  const entry = artworkSchema('mm').parse(form)
+  const open = openArea((await artOf(entry.source, entry, { faceOf })).art, entry)
+  const box = boundsOf(open)!
+  return { width: box.right - box.left, height: box.bottom - box.top, openArea: regionArea(open) }
 }
 let mate: Client
 beforeAll(async () => {
@@ -111,6 +122,21 @@ describe('stencil art', () => {
       /Write the letters/,
     )
   })
+  it('letters and what is composed are held against their figures, too', async () => {
+    const letters: ArtworkForm = { ...art, source: { kind: 'letters', text: 'Regatta', face: 'stencil', align: 'middle' } }
+    const part = { ...newPart('letters', 0), what: { ...PART_FORMS.letters(), text: 'R' } as never }
+    const parts: ArtworkForm = { ...art, source: { kind: 'parts', parts: [part] } }
+    for (const [field, form] of [['source.text', letters], ['source.parts', parts]] as const) {
+      const found = await foundOf(form)
+      const keep = (change: object, artwork = form) =>
+        mate.post('artworks', { id: v7(), artwork, figures: { ...figures, ...found, ...change } })
+      expect((await keep({})).status, field).toBe(200)
+      for (const wrong of [{ width: found.width - 1 }, { openArea: found.openArea * 1.1 }])
+        expect((await keep(wrong)).body.fields![field]).toMatch(/don't belong to this art/)
+      // A fix changes edges and areas as it is meant to.
+      expect((await keep({ openArea: 5 }, { ...form, fixes: [{ kind: 'round', width: 1 }] })).status).toBe(200)
+    }
+  })
   it('a job keeps the outline that it was planned with, whatever becomes of the art; runs carry it to be drawn', async () => {
     const [id, jobId, runId] = [v7(), v7(), v7()]
     await mate.post('artworks', { id, artwork: art, figures })
@@ -147,7 +173,13 @@ describe('a face of the studio\'s own', () => {
     const file = async () => Buffer.from(await (await mate.raw(`faces/${id}`, 'GET')).arrayBuffer())
     expect((await file()).equals(woff)).toBe(true)
     const own = { ...art, source: { kind: 'letters' as const, text: 'Ada', face: id, align: 'middle' as const } }
-    expect((await mate.post('artworks', { id: v7(), artwork: own, figures })).status).toBe(200)
+    const keep = async (found: object, face = id) =>
+      mate.post('artworks', { id: v7(), artwork: { ...own, source: { ...own.source, face } }, figures: { ...figures, ...found } })
+    // The same file under another name: the letters are those that ship as `script`.
+    const found = await foundOf({ ...own, source: { ...own.source, face: 'script' } })
+    expect((await keep(found)).status).toBe(200)
+    expect((await keep({ ...found, height: found.height + 1 })).body.fields!['source.text']).toMatch(/don't belong to this art/)
+    expect((await keep(found, v7())).body.fields!['source.text']).toMatch(/letters it is set in are not here any more/)
     expect((await mate.ask('DELETE', `faces/${id}`)).status).toBe(200)
     expect(await listed()).toEqual([])
     expect((await file()).equals(woff)).toBe(true)

@@ -130,7 +130,8 @@ describe('art that differs from piece to piece', () => {
     for (const [i, name] of names.entries()) {
       const id = v7()
       const outline = `M0 0L40 0L40 15L0 ${i}Z`
-      const artwork = { ...ARTWORK_FORM, name, width: '40 mm', source: { kind: 'letters', text: name, face: 'plain', align: 'middle' } }
+      const text = '<svg viewBox="0 0 40 15"><path d="M0 0h40v5H0z"/><path d="M39 14h1v1h-1z"/></svg>'
+      const artwork = { ...ARTWORK_FORM, name, width: '40 mm', source: { kind: 'svg', file: 'a.svg', traced: false, text } }
       const { status } = await mate.post('artworks', { id, artwork, figures: { ...figures, outline } })
       expect(status).toBe(200)
       arts.push(id)

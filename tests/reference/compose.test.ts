@@ -10,7 +10,8 @@ import { capitalHeight, fittedLetters, letters, sizedArt } from '../../core/art/
 import type { FaceId } from '../../core/art/drawing'
 import { boundsOf, difference, regionArea, transformed, union } from '../../core/basics/outline'
 import type { Region, Ring } from '../../core/basics/outline'
-import { faceFiles, faceOf } from '../../demo/faces'
+import { faceOf } from '../../demo/faces'
+import { faceFiles } from '../../scripts/lib/faces.mjs'
 
 const NAMES = ['Ada', 'Linnea', 'Tove', 'Wilhelmina', 'Q', 'AVA', 'Ragnhild', 'Øyvind']
 

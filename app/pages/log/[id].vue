@@ -153,9 +153,10 @@ const seenOn = (p: PieceSummary) => {
         {{ summary.method === 'blast' ? `Look: ${looks.map(lookWords).join(', ')}.`
           : `Etchant used: ${formatVolume(summary.used)}.` }}
       </p>
-      <ul v-if="remarks.length" class="late" aria-label="What the plan warned of">
-        <li v-for="r in remarks" :key="r">The plan warned: {{ r }}</li>
-      </ul>
+      <template v-if="remarks.length">
+        <p id="warned">The plan had warned:</p>
+        <ul class="late" aria-labelledby="warned"><li v-for="r in remarks" :key="r">{{ r }}</li></ul>
+      </template>
       <p>
         {{ formatDuration(Math.round(worked)) }} of hands-on work, {{ units.money((worked / 3600) * studio.rules.hourly) }} at today's price
         of an hour.
@@ -240,6 +241,7 @@ thead th { color: var(--muted); font-size: 0.92rem; }
 .ways { display: flex; flex-wrap: wrap; gap: 0.4rem 1.2rem; }
 .against { min-width: 13rem; }
 .late { margin: 0.4rem 0 1rem; padding-left: 1.1rem; }
+#warned + .late { margin-top: 0; }
 .learnt { margin: 1rem 0; max-width: 46rem; }
 .learnt form { display: grid; grid-template-columns: 1fr auto; gap: 0.7rem; align-items: end; }
 td.numeral { font-size: 1.25rem; }
