@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { ARTWORK_FORM, newPart, PART_FORMS, withName, withText } from './artworks'
+import { ARTWORK_FORM, lettersSize, newPart, PART_FORMS, triedLetters, withCapital, withName, withText } from './artworks'
 import type { ArtworkForm } from './artworks'
 
 const composed = (...texts: string[]): ArtworkForm => {
@@ -18,5 +18,24 @@ describe('what letters of a stencil say', () => {
     const alone: ArtworkForm = { ...ARTWORK_FORM, source: { kind: 'letters', text: 'Ada Moss', face: 'plain', align: 'middle' } }
     expect(textsOf(withText(alone, 'Ada Moss', 'Ada\nMoss'))).toEqual(['Ada\nMoss'])
     expect(withText(alone, 'Moss', 'Ada')).toEqual(alone)
+  })
+  it('letters for names are tried alone, and get one height wherever they stand', () => {
+    const alone: ArtworkForm = { ...ARTWORK_FORM, source: { kind: 'letters', text: 'Ada', face: 'serif', align: 'middle' }, width: '58 mm' }
+    expect(lettersSize(alone)).toEqual({ width: '58 mm', capital: '' })
+    expect(triedLetters({ ...alone, polarity: 'background', through: true })).toMatchObject({
+      source: { kind: 'letters', text: 'Ada', face: 'serif' },
+      capital: '20 mm',
+      polarity: 'shape',
+      through: false,
+    })
+    expect(withCapital(alone, '9 mm').capital).toBe('9 mm')
+    const two = composed('Name', '1924')
+    expect(triedLetters(two)!.source).toMatchObject({ kind: 'letters', text: 'Name' })
+    expect(lettersSize(withCapital(two, '9 mm'))).toEqual({ width: '60 mm', capital: '9 mm' })
+    // Only the part that changes with each name.
+    const { source } = withCapital(two, '9 mm')
+    expect(source.kind === 'parts' && source.parts.map(p => 'capital' in p.what && p.what.capital)).toEqual(['9 mm', ''])
+    const drawn: ArtworkForm = { ...ARTWORK_FORM, source: { kind: 'svg', file: '', traced: false, text: '<svg/>' } }
+    expect([triedLetters(drawn), lettersSize(drawn), withCapital(drawn, '9 mm')]).toEqual([null, null, drawn])
   })
 })

@@ -310,6 +310,37 @@ export function withName(form: ArtworkForm, text: string): ArtworkForm {
   return { ...form, name, source: { ...source, parts } }
 }
 
+/** Height of capitals at which letters are tried for their proportions, mm, and room that no name fills. */
+export const TRIED = { capital: 20, width: 3000 }
+
+/** The letters that a list of names goes into, as a stencil of their own with capitals of {@link TRIED} size; null where there are none. */
+export function triedLetters(form: ArtworkForm): ArtworkForm | null {
+  const { source } = form
+  const part = source.kind === 'parts' ? source.parts.find(p => p.named && p.what.kind === 'letters')?.what : undefined
+  const letters = source.kind === 'letters' ? source : part?.kind === 'letters' ? part : null
+  if (!letters) return null
+  const { text, face, align, spacing, lineGap, arc } = letters
+  const size = { width: `${TRIED.width} mm`, capital: `${TRIED.capital} mm` }
+  const alone = { kind: 'letters' as const, text, face, align, spacing, lineGap, arc }
+  return { ...form, ...size, source: alone, polarity: 'shape', through: false, fixes: [] }
+}
+
+/** How wide and how tall the letters for names are to be, as it is written; null where there are none. */
+export function lettersSize({ source, width, capital }: ArtworkForm): { width: string, capital: string } | null {
+  if (source.kind === 'letters') return { width, capital }
+  const part = source.kind === 'parts' ? source.parts.find(p => p.named && p.what.kind === 'letters')?.what : undefined
+  return part?.kind === 'letters' ? { width: part.width, capital: part.capital } : null
+}
+
+/** The same stencil with capitals of this height in the letters for names. */
+export function withCapital(form: ArtworkForm, capital: string): ArtworkForm {
+  const { source } = form
+  if (source.kind === 'letters') return { ...form, capital }
+  if (source.kind !== 'parts') return form
+  const parts = source.parts.map(p => (p.named && p.what.kind === 'letters' ? { ...p, what: { ...p.what, capital } } : p))
+  return { ...form, source: { ...source, parts } }
+}
+
 /** The same stencil whose letters say something else where they said `from`. */
 export function withText(form: ArtworkForm, from: string, to: string): ArtworkForm {
   const { source } = form

@@ -1,6 +1,4 @@
 import { existsSync } from 'node:fs'
-import { join } from 'node:path'
-import { root } from './root.mjs'
 
 /** The faces that ship with Crest, as their packages name them; SET is a set of letters. */
 const FACES = {
@@ -13,10 +11,13 @@ const FACES = {
 /** @returns {string[]} ids of the faces */
 export const shippedFaces = () => Object.keys(FACES)
 
-/** @param {string} face its id @returns {string[]} its files, that of plain Latin letters first; none for a face that does not ship */
+/**
+ * @param {string} face its id
+ * @returns {string[]} its files as seen from the project's folder, that of plain Latin letters first; none for a face that does not ship
+ */
 export const faceFiles = face =>
   Object.hasOwn(FACES, face)
     ? ['latin', 'latin-ext']
-        .map(set => join(root, 'node_modules', '@fontsource', FACES[face].replace('SET', set)))
+        .map(set => `node_modules/@fontsource/${FACES[face].replace('SET', set)}`)
         .filter(file => existsSync(file))
     : []

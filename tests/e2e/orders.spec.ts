@@ -244,6 +244,7 @@ test('a stranger has a safe recipe for four tumblers with a name each in ten ans
     seconds += KLM.point + KLM.press + KLM.key * names.join('\n').length
   })
   await answer(() => press(list.getByRole('button', { name: 'Check all 4' })))
+  await expect(list.getByText(/^Capitals [\d.]+\smm tall, so that the longest name fits\.$/)).toBeVisible()
   await answer(() => press(list.getByRole('button', { name: 'Keep them and plan a piece for each' })))
   await answer(async () => {
     await press(page.getByRole('combobox', { name: 'Blank' }))

@@ -1,11 +1,15 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
 import Textarea from 'primevue/textarea'
 import { v7 } from 'uuid'
-import { lostSize, readNames } from '#core/art/drawing'
+import { commonCapital, lostSize, readNames } from '#core/art/drawing'
 import { artFigures, findingsOf, leastOf, narrowestOf } from '#core/art/art-report'
+import { boundsOf } from '#core/basics/outline'
+import type { Ring } from '#core/basics/outline'
+import { formatNumber, parseLength } from '#core/basics/units'
 import { asWritten } from '#shared/written'
-import { artworkSchema, withName } from '#shared/artworks'
+import { artworkSchema, lettersSize, TRIED, triedLetters, withCapital, withName } from '#shared/artworks'
 import type { Artwork, ArtworkForm } from '#shared/artworks'
 import type { LookResult } from '~/workers/stencil'
 
@@ -28,8 +32,11 @@ interface Seen {
   why: string
 }
 const seen = shallowRef<Seen[]>([])
+/** Height of a capital that all of them have, mm; null where each is as wide as was asked. */
+const capital = ref<number | null>(null)
+const alike = ref(true)
 /** What was seen belongs to the names and the settings of then. */
-const meant = computed(() => JSON.stringify([text.value, props.form]))
+const meant = computed(() => JSON.stringify([text.value, props.form, alike.value]))
 watch(meant, () => (seen.value = []))
 const names = computed(() => {
   try {
@@ -46,14 +53,38 @@ async function load(file: File) {
   else text.value = (await file.text()).trim()
 }
 
+/** Nobody said how tall: then a short name would be set taller than a long one. */
+const anyHeight = computed(() => names.value.list.length > 1 && lettersSize(props.form)?.capital.trim() === '')
+/** Height of a capital at which the longest name fills the width, mm; null where it can't be had. */
+async function commonHeight(): Promise<number | null> {
+  const schema = artworkSchema(unit.value)
+  const room = parseLength(lettersSize(props.form)!.width, unit.value)
+  if (!room.ok) return null
+  const wide: number[] = []
+  for (const name of names.value.list) {
+    const read = schema.safeParse(triedLetters(withName(plain(props.form), name)))
+    if (!read.success) return null
+    const { source, width, capital, polarity, margin, through } = read.data
+    const size = { width, capital }
+    const open = await worker.ask<Ring[]>({ kind: 'open', source, size, design: { polarity, margin, through }, fixes: [] })
+    const box = boundsOf(open)!
+    wide.push(box.right - box.left)
+  }
+  return commonCapital(wide, TRIED.capital, room.value)
+}
+
 async function lookAtAll() {
   const schema = artworkSchema(unit.value)
   const out: Seen[] = []
   problem.value = ''
   const at = meant.value
+  busy.value = { done: 0, all: names.value.list.length }
+  // What is wrong with a name is said beside it, when it is looked at.
+  const height = anyHeight.value && alike.value ? await commonHeight().catch(() => null) : null
+  const base = height === null ? plain(props.form) : withCapital(plain(props.form), `${formatNumber(Math.floor(height * 10) / 10, 1)} mm`)
   for (const name of names.value.list) {
     busy.value = { done: out.length, all: names.value.list.length }
-    const form = withName(plain(props.form), name)
+    const form = withName(base, name)
     const read = schema.safeParse(form)
     const found = read.success
       ? await worker.ask<LookResult>(lookTask(read.data)).then(look => ({ look, why: '' }), (e: Error) => ({ look: null, why: e.message }))
@@ -62,7 +93,7 @@ async function lookAtAll() {
   }
   busy.value = null
   // Typed on meanwhile: what was seen is of yesterday.
-  if (at === meant.value) seen.value = out
+  if (at === meant.value) [seen.value, capital.value] = [out, height]
 }
 const counted = ({ look, form }: Seen) => {
   const found = look ? findingsOf(look.report, leastOf(form.cutBy, studio.rules)).filter(f => f.count > 0) : []
@@ -125,6 +156,7 @@ async function keep(plan: boolean) {
     </Field>
     <p class="row">
       <PickFile label="Load a list (CSV)" accept=".csv,text/csv,text/plain" @pick="load" />
+      <label v-if="anyHeight" class="check"><Checkbox v-model="alike" binary /> Same letter height for every name</label>
       <Button
         v-if="names.list.length && !seen.length"
         type="button"
@@ -135,6 +167,7 @@ async function keep(plan: boolean) {
     </p>
     <p v-if="busy" role="status">{{ busy.done + 1 }} of {{ busy.all }}.</p>
     <template v-if="seen.length">
+      <p v-if="capital !== null">Capitals {{ units.length(Math.floor(capital * 10) / 10) }} tall, so that the longest name fits.</p>
       <ul>
         <li v-for="s in worst" :key="s.name" :class="{ bad: !s.look }">
           <strong>{{ line(s.name) }}</strong> <span class="muted">{{ size(s) }}</span>

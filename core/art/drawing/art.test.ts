@@ -6,6 +6,7 @@ import {
   artOfWidth,
   ArtRefused,
   capitalHeight,
+  commonCapital,
   fittedLetters,
   letters,
   openArea,
@@ -280,6 +281,17 @@ describe('lettering', () => {
     expect(fit('O Montgomerysson\nMontgomerysson').shrunk!.parted).not.toBeNull()
     expect(fit('Montgomerysson\nO I').shrunk!.parted).toBeNull()
     expect(fittedLetters({ text: 'Montgomery', align: 'middle' }, { width: 10, capital: null }, plain).shrunk).toBeNull()
+  })
+  it('names of one height: the longest fills the room, the others stay within it', () => {
+    const wide = (text: string, capital: number) => {
+      const box = boundsOf(fittedLetters({ text, align: 'middle' }, { width: 3000, capital }, plain).art)!
+      return box.right - box.left
+    }
+    const names = ['Bo', 'Ragnhild', 'Ada Moss']
+    const capital = commonCapital(names.map(name => wide(name, 20)), 20, 60)
+    const set = names.map(name => wide(name, capital))
+    expect(Math.max(...set)).toBeCloseTo(60, 1)
+    expect(Math.min(...set)).toBeLessThan(20)
   })
   it('letters beyond plain Latin come from the second file, and what no file has is refused by name', () => {
     expect(regionArea(set('Ő'))).toBeGreaterThan(regionArea(set('O')))

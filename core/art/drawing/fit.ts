@@ -45,5 +45,11 @@ function tryLetters(what: Lettering, size: ArtSize, face: LetterFace): number | 
   }
 }
 
+/**
+ * The height of a capital at which the widest of several letterings just fits, so that all of them can have it, mm.
+ * @param wide how wide each is with capitals of `tried` mm, mm; they grow as their capitals do @param room mm
+ */
+export const commonCapital = (wide: readonly number[], tried: number, room: number): number => (tried * room) / Math.max(...wide)
+
 /** How much of the size that was asked letters lose at worst, 0 to 1. */
 export const lostSize = (shrunk: readonly Shrunk[]): number => Math.max(0, ...shrunk.map(s => 1 - s.set / s.asked))
