@@ -8,7 +8,7 @@ import { couponTimes, readCoupon } from '#core/plan/coupon'
 import Select from 'primevue/select'
 import { SUBSTRATES } from '#core/trade/materials'
 import type { SubstrateId } from '#core/trade/materials'
-import { capital, formatDuration, parseLength } from '#core/basics/units'
+import { capital, formatDuration, parseDuration, parseLength } from '#core/basics/units'
 import { couponSchema } from '#shared/coupons'
 import type { Coupon, CouponForm } from '#shared/coupons'
 import type { Lot } from '#shared/shelf'
@@ -65,6 +65,13 @@ const bridge = computed(() => {
   const read = parseLength(finest.value, unit.value)
   return finest.value.trim() && read.ok ? read.value : null
 })
+/** Longest dwell that is written, judged or not, s. */
+const until = computed(() =>
+  form.value.steps.reduce((longest, { dwell }) => {
+    const read = parseDuration(dwell)
+    return read.ok ? Math.max(longest, read.value) : longest
+  }, 0),
+)
 const reading = computed(() => readCoupon(steps.value, bridge.value, studio.rules.plateauShare))
 const scraps = SUBSTRATES.filter(s => s.family === 'glass' || s.family === 'ceramic').map(s => ({ id: s.id, text: capital(s.name) }))
 
@@ -133,7 +140,7 @@ async function save() {
       </div>
     </div>
     <div class="seen">
-      <LazyFrostChart :steps="steps" :reading="reading" />
+      <LazyFrostChart :steps="steps" :reading="reading" :until="until" />
       <p class="advice" role="status">{{ reading.advice }}</p>
       <details v-if="reading.fit" class="muted">
         <summary>How well the curve fits</summary>

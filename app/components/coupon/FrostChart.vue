@@ -5,19 +5,24 @@ import { use } from 'echarts/core'
 import { CanvasRenderer } from 'echarts/renderers'
 import { bandOf, frostAt, frostError } from '#core/plan/coupon'
 import type { CouponReading, CouponStep } from '#core/plan/coupon'
-import { formatDuration } from '#core/basics/units'
+import { durationTicks, formatDuration } from '#core/basics/units'
 
 use([LineChart, ScatterChart, GridComponent, MarkLineComponent, CanvasRenderer])
 
 /** Frost over dwell: the strips as judged, the fitted curve with its 95 % band, and the best time. */
-const props = defineProps<{ steps: CouponStep[], reading: CouponReading }>()
+const props = defineProps<{
+  steps: CouponStep[]
+  reading: CouponReading
+  /** s, longest of the strips that are still to be judged */
+  until?: number
+}>()
 const canvas = useTemplateRef<HTMLElement>('canvas')
 
 const CURVE_POINTS = 80
 
 function option() {
   const { colour, font, text, axis } = chartTheme()
-  const longest = Math.max(60, ...props.steps.map(s => s.dwell)) * 1.1
+  const { step, end: longest } = durationTicks(Math.max(60, props.until ?? 0, ...props.steps.map(s => s.dwell)) * 1.1)
   const { fit, best } = props.reading
   const band = fit ? bandOf(fit) : 0
   const times = Array.from({ length: CURVE_POINTS + 1 }, (_, i) => (longest * i) / CURVE_POINTS)
@@ -45,11 +50,12 @@ function option() {
       type: 'value',
       min: 0,
       max: longest,
+      interval: step,
       name: 'dwell',
       nameLocation: 'middle',
       nameGap: 28,
       ...axis,
-      axisLabel: { ...text, formatter: (s: number) => formatDuration(s) },
+      axisLabel: { ...text, hideOverlap: true, formatter: (s: number) => formatDuration(s) },
     },
     yAxis: { type: 'value', min: 0, max: 10, name: 'frost', nameGap: 12, ...axis },
     series: [
@@ -75,7 +81,7 @@ function option() {
   }
 }
 
-useChart(canvas, option, () => [props.steps, props.reading])
+useChart(canvas, option, () => [props.steps, props.reading, props.until])
 </script>
 
 <template>

@@ -3,7 +3,7 @@ import { CustomChart } from 'echarts/charts'
 import { GridComponent } from 'echarts/components'
 import { use } from 'echarts/core'
 import { CanvasRenderer } from 'echarts/renderers'
-import { formatDuration } from '#core/basics/units'
+import { durationTicks, formatDuration } from '#core/basics/units'
 import type { RecordedRun } from '#shared/record'
 
 use([CustomChart, GridComponent, CanvasRenderer])
@@ -31,9 +31,8 @@ const spoken = computed(() => {
   const words = (bars: Bar[]) => formatDuration(Math.round(total(bars)))
   return `Planned to take ${words(planned.value)}, took ${words(actual.value)}; the table below has each step.`
 })
-const STEPS = [300, 600, 900, 1800, 3600, 7200, 4 * 3600, 86_400, 7 * 86_400]
 const end = computed(() => Math.max(total(planned.value), total(actual.value), 60))
-const tick = computed(() => STEPS.find(s => end.value / s <= 9) ?? STEPS.at(-1)!)
+const ticks = computed(() => durationTicks(end.value))
 
 interface Api { coord: (at: [number, number]) => [number, number] }
 
@@ -64,8 +63,8 @@ function option() {
     xAxis: {
       type: 'value',
       min: 0,
-      max: Math.ceil(end.value / tick.value) * tick.value,
-      interval: tick.value,
+      max: ticks.value.end,
+      interval: ticks.value.step,
       name: 'from its beginning',
       nameLocation: 'middle',
       nameGap: 26,

@@ -52,3 +52,18 @@ describe('writing numbers the way a bench reads them', () => {
     expect(u.formatNumber(-0.001, 2)).toBe('0')
   })
 })
+
+describe('an axis of durations', () => {
+  it('ends at a tick, and has room for their words', () => {
+    expect(u.durationTicks(66)).toEqual({ step: 10, end: 70 })
+    expect(u.durationTicks(330)).toEqual({ step: 60, end: 360 })
+    expect(u.durationTicks(20 * 60)).toEqual({ step: 300, end: 1200 })
+    expect(u.durationTicks(0)).toEqual({ step: 10, end: 10 })
+    for (const longest of [61, 700, 5000, 90_000, 900_000]) {
+      const { step, end } = u.durationTicks(longest)
+      expect(end % step).toBe(0)
+      expect(end).toBeGreaterThanOrEqual(longest)
+      expect(end / step).toBeLessThanOrEqual(10)
+    }
+  })
+})

@@ -17,6 +17,7 @@ export {
   parseTimeOfDay,
 } from './parse'
 export type { Parsed } from './parse'
+export { durationTicks } from './ticks'
 export {
   capital,
   countOf,

@@ -31,7 +31,7 @@ function planNow(bench: Bench, people: Crew, known?: DayInput['known']) {
     known,
     rules: DEFAULT_HOUSE_RULES,
   }
-  const solved = solveDay(input, { tries: 60, nodes: 500 })
+  const solved = solveDay(input, { tries: 60, lives: 1, nodes: 500 })
   if (!solved.ok) throw new Error(solved.why)
   return { ...solved, ...dayBlocks(input, solved.instance, solved.schedule) }
 }
