@@ -1,5 +1,6 @@
 import { createServer } from 'node:http'
 import pg from 'pg'
+import { BARE_INSERT } from './bare-insert'
 
 /**
  * A process of its own that does for an entry what no server can do without: it reads a request, parses it, inserts the row and answers.
@@ -8,15 +9,12 @@ import pg from 'pg'
  */
 const [url, connections] = process.argv.slice(2) as [string, string]
 const pool = new pg.Pool({ connectionString: url, options: '-c search_path=crest', max: Number(connections) })
-const INSERT
-  = 'insert into run_event (id, run_id, seq, kind, piece, payload, at, device_time, server_time, by_person) values ($1, $2, $3, $4, null, '
-    + '$5, now(), now(), now(), $6)'
 const server = createServer((request, response) => {
   let text = ''
   request.setEncoding('utf8').on('data', (part: string) => (text += part))
   request.on('end', () => {
     const { values } = JSON.parse(text) as { values: unknown[] }
-    pool.query(INSERT, values).then(
+    pool.query(BARE_INSERT, values).then(
       () => response.writeHead(200, { 'content-type': 'application/json', 'content-length': 15 }).end('{"stored":true}'),
       (error: Error) => response.writeHead(500, { 'content-length': Buffer.byteLength(error.message) }).end(error.message),
     )

@@ -7,6 +7,7 @@ import { v7 } from 'uuid'
 import type { LiveMessage } from '../shared/runs'
 import type { Client } from '../tests/support/client'
 import { event, newRun, upToStep } from '../tests/support/client'
+import { BARE_INSERT } from './bare-insert'
 import { byTurns } from './table'
 import type { Row } from './table'
 import { wire } from './wire'
@@ -36,10 +37,6 @@ const pairs = (count: number, by: string) =>
     return [tick, event({ kind: 'event.undone', target: tick.id, by })]
   })
 
-const INSERT
-  = 'insert into run_event (id, run_id, seq, kind, piece, payload, at, device_time, server_time, by_person) values ($1, $2, $3, $4, null, '
-    + '$5, now(), now(), now(), $6)'
-
 /** A server that only inserts, as a process of its own like the app. */
 async function bareServer(databaseUrl: string, connections: number) {
   const child = fork(fileURLToPath(new URL('bare-server.ts', import.meta.url)), [databaseUrl, `${connections}`], {
@@ -66,7 +63,7 @@ async function rateRows(senders: number, databaseUrl: string, client: Client, lo
     for (const one of pairs(BATCH, by)) await mustStore(app, runs[i]!.runId, one)
   })
   const theirs = each(async () => {
-    for (let n = 0; n < BATCH; n++) await pool.query(INSERT, row())
+    for (let n = 0; n < BATCH; n++) await pool.query(BARE_INSERT, row())
   })
   const overHttp = each(async () => {
     for (let n = 0; n < BATCH; n++) {
@@ -163,7 +160,7 @@ async function tabletsRow(databaseUrl: string, client: Client, lotId: string, by
   const bare: number[] = []
   for (let n = 0; n < 300; n++) {
     const at = performance.now()
-    await pool.query(INSERT, [v7(), runs[0]!.runId, 2_000_000 + n, 'gate.ticked', '{}', by])
+    await pool.query(BARE_INSERT, [v7(), runs[0]!.runId, 2_000_000 + n, 'gate.ticked', '{}', by])
     bare.push(performance.now() - at)
   }
   await pool.end()

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { ARTWORK_FORM, lettersSize, newPart, PART_FORMS, triedLetters, withCapital, withName, withText } from './artworks'
+import { ARTWORK_FORM, namedLetters, newPart, PART_FORMS, sameForm, triedLetters, withCapital, withName, withText } from './artworks'
 import type { ArtworkForm } from './artworks'
 
 const composed = (...texts: string[]): ArtworkForm => {
@@ -21,7 +21,7 @@ describe('what letters of a stencil say', () => {
   })
   it('letters for names are tried alone, and get one height wherever they stand', () => {
     const alone: ArtworkForm = { ...ARTWORK_FORM, source: { kind: 'letters', text: 'Ada', face: 'serif', align: 'middle' }, width: '58 mm' }
-    expect(lettersSize(alone)).toEqual({ width: '58 mm', capital: '' })
+    expect(namedLetters(alone)).toMatchObject({ text: 'Ada', width: '58 mm', capital: '' })
     expect(triedLetters({ ...alone, polarity: 'background', through: true })).toMatchObject({
       source: { kind: 'letters', text: 'Ada', face: 'serif' },
       capital: '20 mm',
@@ -31,11 +31,17 @@ describe('what letters of a stencil say', () => {
     expect(withCapital(alone, '9 mm').capital).toBe('9 mm')
     const two = composed('Name', '1924')
     expect(triedLetters(two)!.source).toMatchObject({ kind: 'letters', text: 'Name' })
-    expect(lettersSize(withCapital(two, '9 mm'))).toEqual({ width: '60 mm', capital: '9 mm' })
+    expect(namedLetters(withCapital(two, '9 mm'))).toMatchObject({ text: 'Name', width: '60 mm', capital: '9 mm' })
     // Only the part that changes with each name.
     const { source } = withCapital(two, '9 mm')
     expect(source.kind === 'parts' && source.parts.map(p => 'capital' in p.what && p.what.capital)).toEqual(['9 mm', ''])
     const drawn: ArtworkForm = { ...ARTWORK_FORM, source: { kind: 'svg', file: '', traced: false, text: '<svg/>' } }
-    expect([triedLetters(drawn), lettersSize(drawn), withCapital(drawn, '9 mm')]).toEqual([null, null, drawn])
+    expect([triedLetters(drawn), namedLetters(drawn), withCapital(drawn, '9 mm')]).toEqual([null, null, drawn])
+  })
+  it('a composition is not another for being looked at; everything else that is written makes it one', () => {
+    const two = composed('Name', '1924')
+    expect(sameForm(two, { ...two, width: '61.38 mm' })).toBe(true)
+    expect(sameForm(two, withName(two, 'Ada'))).toBe(false)
+    expect(sameForm(ARTWORK_FORM, { ...ARTWORK_FORM, width: '61.38 mm' })).toBe(false)
   })
 })

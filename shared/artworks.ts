@@ -296,49 +296,56 @@ export const STARTERS: { id: string, text: string, parts: () => PartForm[] }[] =
   },
 ]
 
-/** What a list of names can be set in: letters alone, or a composition of which one part is the name. */
-export const takesNames = ({ source }: Pick<ArtworkForm, 'source'>): boolean =>
-  source.kind === 'letters' || (source.kind === 'parts' && source.parts.some(p => p.named && p.what.kind === 'letters'))
+type LettersForm = Extract<ArtSourceForm, { kind: 'letters' }>
+type PartLetters = Extract<PartForm['what'], { kind: 'letters' }>
+
+/** The letters that a list of names goes into, with their size: alone, or the part of a composition that is the name. Null for none. */
+export function namedLetters({ source, width, capital }: Pick<ArtworkForm, 'source' | 'width' | 'capital'>): PartLetters | null {
+  if (source.kind === 'letters') return { ...source, width, capital }
+  const what = source.kind === 'parts' ? source.parts.find(p => p.named && p.what.kind === 'letters')?.what : undefined
+  return what?.kind === 'letters' ? what : null
+}
+
+/** The same stencil with other letters for names. @param size of letters that stand alone is that of the stencil */
+function withLetters(form: ArtworkForm, change: Partial<PartLetters>): ArtworkForm {
+  const { source } = form
+  if (source.kind === 'letters') {
+    const { width = form.width, capital = form.capital, ...letters } = change
+    return { ...form, width, capital, source: { ...source, ...letters } as LettersForm }
+  }
+  if (source.kind !== 'parts') return form
+  const parts = source.parts.map(p => (p.named && p.what.kind === 'letters' ? { ...p, what: { ...p.what, ...change } } : p))
+  return { ...form, source: { ...source, parts } }
+}
 
 /** The same stencil with another name in it, called by that name. */
-export function withName(form: ArtworkForm, text: string): ArtworkForm {
-  const name = text.replace(/\n/g, ' ').slice(0, 60)
-  const { source } = form
-  if (source.kind === 'letters') return { ...form, name, source: { ...source, text } }
-  if (source.kind !== 'parts') return { ...form, name }
-  const parts = source.parts.map(p => (p.named && p.what.kind === 'letters' ? { ...p, what: { ...p.what, text } } : p))
-  return { ...form, name, source: { ...source, parts } }
-}
+export const withName = (form: ArtworkForm, text: string): ArtworkForm => ({
+  ...withLetters(form, { text }),
+  name: text.replace(/\n/g, ' ').slice(0, 60),
+})
+
+/** The same stencil with capitals of this height in the letters for names. */
+export const withCapital = (form: ArtworkForm, capital: string): ArtworkForm => withLetters(form, { capital })
 
 /** Height of capitals at which letters are tried for their proportions, mm, and room that no name fills. */
 export const TRIED = { capital: 20, width: 3000 }
 
 /** The letters that a list of names goes into, as a stencil of their own with capitals of {@link TRIED} size; null where there are none. */
 export function triedLetters(form: ArtworkForm): ArtworkForm | null {
-  const { source } = form
-  const part = source.kind === 'parts' ? source.parts.find(p => p.named && p.what.kind === 'letters')?.what : undefined
-  const letters = source.kind === 'letters' ? source : part?.kind === 'letters' ? part : null
+  const letters = namedLetters(form)
   if (!letters) return null
-  const { text, face, align, spacing, lineGap, arc } = letters
+  const { width: _, capital: __, ...source } = letters
   const size = { width: `${TRIED.width} mm`, capital: `${TRIED.capital} mm` }
-  const alone = { kind: 'letters' as const, text, face, align, spacing, lineGap, arc }
-  return { ...form, ...size, source: alone, polarity: 'shape', through: false, fixes: [] }
+  return { ...form, ...size, source, polarity: 'shape', through: false, fixes: [] }
 }
 
-/** How wide and how tall the letters for names are to be, as it is written; null where there are none. */
-export function lettersSize({ source, width, capital }: ArtworkForm): { width: string, capital: string } | null {
-  if (source.kind === 'letters') return { width, capital }
-  const part = source.kind === 'parts' ? source.parts.find(p => p.named && p.what.kind === 'letters')?.what : undefined
-  return part?.kind === 'letters' ? { width: part.width, capital: part.capital } : null
-}
-
-/** The same stencil with capitals of this height in the letters for names. */
-export function withCapital(form: ArtworkForm, capital: string): ArtworkForm {
-  const { source } = form
-  if (source.kind === 'letters') return { ...form, capital }
-  if (source.kind !== 'parts') return form
-  const parts = source.parts.map(p => (p.named && p.what.kind === 'letters' ? { ...p, what: { ...p.what, capital } } : p))
-  return { ...form, source: { ...source, parts } }
+/**
+ * Whether one form says the same as another. The width of what is composed follows from its parts, and is written when they are looked
+ * at.
+ */
+export function sameForm(a: ArtworkForm, b: ArtworkForm): boolean {
+  const written = (form: ArtworkForm) => JSON.stringify(form.source.kind === 'parts' ? { ...form, width: '' } : form)
+  return written(a) === written(b)
 }
 
 /** The same stencil whose letters say something else where they said `from`. */

@@ -22,7 +22,7 @@ export function partWarnings(laid: LaidPart, facts: SheetFacts, length: Length):
   return laid.placed.flatMap((p, i) =>
     [
       ...placedProblems(p, laid.ground),
-      ...(p.verdict && !p.verdict.lies ? [placeWords(p.verdict)] : []),
+      ...(p.verdict && p.verdict.largest !== null ? [placeWords(p.verdict)] : []),
       ...(p.border < usual - 0.05
         ? [`The curve takes only ${length(p.border)} of border instead of ${length(usual)}; tape beyond it.`]
         : []),

@@ -34,12 +34,13 @@ export const sizeOf = ({ source, width, capital }: ArtworkEntry): ArtSize => ({
   capital: source.kind === 'letters' ? capital : null,
 })
 
-/** What the worker is asked for the open area of an artwork as it is kept. @param unit of lengths without one */
-export function openTask(artwork: Artwork, unit: LengthUnit): StencilTask {
-  const art = artworkSchema(unit).parse(artwork.entered)
-  const { source, polarity, margin, through, fixes } = art
-  return { kind: 'open', source, size: sizeOf(art), design: { polarity, margin, through }, fixes }
+/** What the worker is asked for the open area of an entry. */
+export const openTask = (entry: ArtworkEntry): StencilTask => {
+  const { source, polarity, margin, through, fixes } = entry
+  return { kind: 'open', source, size: sizeOf(entry), design: { polarity, margin, through }, fixes }
 }
+/** The same of an artwork as it is kept. @param unit of lengths without one */
+export const keptOpenTask = (artwork: Artwork, unit: LengthUnit): StencilTask => openTask(artworkSchema(unit).parse(artwork.entered))
 
 /** What the worker is asked for an entry. */
 export const lookTask = (entry: ArtworkEntry): StencilTask => ({

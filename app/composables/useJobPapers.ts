@@ -1,7 +1,7 @@
 import { againstWords, seenOnPiece } from '#core/bench/look'
 import type { RecordRun, SheetPass } from '#core/papers/job'
 import { capital, countOf, formatDuration } from '#core/basics/units'
-import { remarkWords } from '#core/plan/remarks'
+import { remarksSaid } from '#core/plan/remarks'
 import { careCard } from '#core/plan/steps'
 import { etchantKind, resistKind, substrateKind } from '#core/trade/materials'
 import { artNames, jobWords, owed, passWords } from '#shared/passes'
@@ -46,8 +46,8 @@ export function useJobPapers() {
       title: capital(passWords({ ...pass, done: [] })),
       facts,
       drawing: paperDrawing(shapeOfPass(pass)),
-      warnings: warnings.map(remarkWords),
-      refusals: refusals.map(remarkWords),
+      warnings: remarksSaid(warnings),
+      refusals: remarksSaid(refusals),
       steps: plan?.steps ?? [],
     }
   }

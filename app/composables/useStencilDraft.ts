@@ -1,6 +1,6 @@
 import { useLocalStorage } from '@vueuse/core'
 import type { Artwork, ArtworkForm } from '#shared/artworks'
-import { ARTWORK_FORM } from '#shared/artworks'
+import { ARTWORK_FORM, sameForm } from '#shared/artworks'
 
 interface Draft {
   version: number
@@ -17,9 +17,7 @@ export function useStencilDraft(artwork: Artwork | null, stored: ArtworkForm) {
   })
   const usable = draft.value && draft.value.version === (artwork?.version ?? 0)
   const form = ref<ArtworkForm>(usable ? { ...ARTWORK_FORM, ...draft.value!.form } : fresh().form)
-  // The width of what is composed follows from its parts, and is written when they are looked at.
-  const written = (f: ArtworkForm) => JSON.stringify(f.source.kind === 'parts' ? { ...f, width: '' } : f)
-  const changed = computed(() => written(form.value) !== written(stored))
+  const changed = computed(() => !sameForm(form.value, stored))
   let gone = false
   watch(form, (now) => {
     if (!gone) draft.value = changed.value ? { version: artwork?.version ?? 0, form: plain(now) } : null

@@ -11,7 +11,7 @@ export function useTargetArt(target: Readonly<Ref<FrostTarget | null>>) {
   /** Nothing is drawn: frost and clear have to be shown by hand. */
   const byHand = ref(false)
   const exactOf = async ({ artworkId }: FrostTarget): Promise<Region | null> =>
-    artworkId ? ask<Region>(openTask(await api<Artwork>(`artworks/${artworkId}`), unit.value)) : null
+    artworkId ? ask<Region>(keptOpenTask(await api<Artwork>(`artworks/${artworkId}`), unit.value)) : null
 
   watch(
     target,

@@ -4,8 +4,8 @@ import { Worker } from 'node:worker_threads'
 // Bundled at build: a thread starts from its own text.
 import code from '#crest/art-worker'
 import shipped from '#crest/faces'
-import { facesOf } from '../services/art-check'
-import type { ArtCheck, ArtTask, FaceTask } from '../services/art-check'
+import { withFaces } from '../services/art-check'
+import type { ArtCheck } from '../services/art-check'
 import { Refusal } from '../services/refusal'
 import { turnstile } from '../services/turnstile'
 
@@ -16,13 +16,9 @@ const through = turnstile({ atOnce: 1, waiting: 6 })
 const BUSY = 'Several drawings are being looked at just now. Try again in a moment; nothing was lost.'
 const TOO_LONG = 'This drawing takes longer to work out than Crest allows. Simplify its paths in the drawing program and save it again.'
 
-/** The task with the files of those of its faces that ship with Crest. */
-function withShipped(task: ArtTask | FaceTask): ArtTask | FaceTask {
-  if ('kind' in task) return task
-  const named = facesOf(task.source).filter(id => Object.hasOwn(shipped, id))
-  const files = named.map(id => [id, shipped[id]!.map(text => new Uint8Array(Buffer.from(text, 'base64')))] as const)
-  return { ...task, faces: { ...task.faces, ...Object.fromEntries(files) } }
-}
+/** Files of a face that ships with Crest; none for another. */
+const shippedFiles = (id: string): Uint8Array[] =>
+  Object.hasOwn(shipped, id) ? shipped[id]!.map(text => new Uint8Array(Buffer.from(text, 'base64'))) : []
 
 /** Looks at art in a thread that is ended when it is over its time or memory, so that nobody else waits for it. */
 export const checkInThread: ArtCheck = task =>
@@ -31,7 +27,7 @@ export const checkInThread: ArtCheck = task =>
       new Promise((resolve) => {
         const worker = new Worker(code, {
           eval: true,
-          workerData: withShipped(task),
+          workerData: withFaces(task, shippedFiles),
           resourceLimits: { maxOldGenerationSizeMb: MOST_MB, stackSizeMb: 8 },
         })
         const end = (answer: string | null) => {

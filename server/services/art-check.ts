@@ -38,9 +38,15 @@ export function facesOf(source: ArtSource): string[] {
   return [...new Set(named)]
 }
 
+/** The task with the files of faces that whoever looks at it has at hand. @param filesOf none for a face that it does not know */
+export function withFaces(task: ArtTask | FaceTask, filesOf: (id: string) => readonly Uint8Array[]): ArtTask | FaceTask {
+  if ('kind' in task) return task
+  const known = facesOf(task.source).map(id => [id, filesOf(id)] as const).filter(([, files]) => files.length > 0)
+  return { ...task, faces: { ...task.faces, ...Object.fromEntries(known) } }
+}
+
 /** Art is flattened to a hundredth of a mm, and its area is that of many small parts. */
 const SAME = { mm: 0.1, share: 0.02 }
-const UNREADABLE = 'This font can\'t be read. Use a TrueType, OpenType or WOFF file (not WOFF2).'
 
 const read = (files: readonly Uint8Array[]): LetterFace => readFace(files.map(f => f.slice().buffer as ArrayBuffer))
 
@@ -50,7 +56,7 @@ function checkFace({ file }: FaceTask): string | null {
     return capitalHeight(read([file])) > 0 ? null : 'This font has no capital H, so it can\'t be set to a size. Choose a font of letters.'
   }
   catch {
-    return UNREADABLE
+    return 'This font can\'t be read. Use a TrueType, OpenType or WOFF file (not WOFF2).'
   }
 }
 
@@ -80,8 +86,8 @@ export async function checkArt(task: ArtTask | FaceTask): Promise<string | null>
   }
   catch (error) {
     if (error instanceof ArtRefused) return error.message
-    return source.kind === 'letters'
-      ? 'These letters can\'t be worked out. Write fewer of them, or choose another face.'
-      : 'This drawing can\'t be worked out. Simplify its paths in the drawing program and save it again.'
+    return source.kind === 'svg'
+      ? 'This drawing can\'t be worked out. Simplify its paths in the drawing program and save it again.'
+      : 'This art can\'t be worked out. Make it simpler, or choose other letters.'
   }
 }

@@ -1,7 +1,7 @@
 import { dayIn } from '#core/basics/zone'
 import { judge } from '#core/trade/compatibility'
 import { planCoupon, refuseCoupon } from '#core/plan/coupon'
-import { remarkWords } from '#core/plan/remarks'
+import { remarksSaid } from '#core/plan/remarks'
 import { etchantKind } from '#core/trade/materials'
 import { couponOfRun } from '#shared/coupons'
 import type { CouponOrderEntry } from '#shared/coupons'
@@ -93,7 +93,7 @@ export async function startRun(context: Context, passId: string, id: string, ask
     const refusal = refuseStart(pass, numbers)
     if (refusal) throw new Refusal(409, refusal)
     const { plan, refusals } = await recipeOf(db, pass, context.now(), numbers)
-    if (!plan) throw new Refusal(409, refusals.map(remarkWords).join(' '))
+    if (!plan) throw new Refusal(409, remarksSaid(refusals).join(' '))
     // The same id may have been taken between the look and this: then nothing is started.
     if (!(await runs.insertRun(db, { id, passId, coupon: null, lotId: pass.lotId, plan, by: context.by, at: context.now() })))
       throw idOfAnother()

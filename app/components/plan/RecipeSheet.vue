@@ -3,7 +3,7 @@ import { dwellRemarkWords } from '#core/plan/dwell'
 import { placeWords } from '#core/piece/blank'
 import { openOf, stencilsOf } from '#core/plan/recipe'
 import type { FigureChange, Recipe, RecipeInput } from '#core/plan/recipe'
-import { remarkWords } from '#core/plan/remarks'
+import { remarksSaid } from '#core/plan/remarks'
 import type { PieceShape } from '#shared/runs'
 import { etchantKind } from '#core/trade/materials'
 import { describeSource } from '#core/basics/source'
@@ -23,8 +23,8 @@ const props = defineProps<{
   shape: PieceShape
 }>()
 const units = useUnits()
-/** Each once: two rows of the table may ask for the same. */
-const refusals = computed(() => [...new Set([...props.recipe.refusals.map(remarkWords), ...(props.clash ? [props.clash] : [])])])
+const refusals = computed(() => [...remarksSaid(props.recipe.refusals), ...(props.clash ? [props.clash] : [])])
+const warnings = computed(() => remarksSaid(props.recipe.warnings))
 const across = computed(() => props.recipe.figures.find(f => f.id === 'diameter')?.value ?? props.input.girth)
 const first = computed(() => props.input.placements[0]!.art)
 /** What is open on one piece: a share where there is one stencil, an area where there are several. */
@@ -81,8 +81,8 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
     <p v-if="recipe.dwell.couponFirst" class="problem">
       {{ dwellRemarkWords(recipe.dwell.couponFirst) }} <NuxtLink :to="`/coupon/${lotId}`">Etch a coupon</NuxtLink>
     </p>
-    <ul v-if="recipe.warnings.length" class="warnings">
-      <li v-for="w in recipe.warnings" :key="w.code">{{ remarkWords(w) }}</li>
+    <ul v-if="warnings.length" class="warnings">
+      <li v-for="w in warnings" :key="w">{{ w }}</li>
     </ul>
     <section v-if="recipe.figures.length" aria-label="Figures">
       <h2>Amounts, sizes, time and cost</h2>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { changedFigures, planRecipe } from '#core/plan/recipe'
-import { remarkWords } from '#core/plan/remarks'
-import type { Remark } from '#core/plan/remarks'
+import { remarksSaid } from '#core/plan/remarks'
 import type { HouseRules } from '#core/trade/house'
 import { passTitle } from '#shared/passes'
 import { recipeInput } from '#shared/recipe'
@@ -23,8 +22,8 @@ const plans = computed(() =>
         planRecipe(recipeInput(pass, { ...planFacts(pass, lot, studio, houseTime.today()), rules }))
       const [before, after] = [recipe(studio.rules), recipe(props.rules)]
       const changes = changedFigures(before, after)
-      const said = (refusals: Remark[]) => refusals.map(remarkWords)
-      const refused = said(after.refusals).filter(words => !said(before.refusals).includes(words))
+      const known = remarksSaid(before.refusals)
+      const refused = remarksSaid(after.refusals).filter(words => !known.includes(words))
       return changes.length || refused.length ? [{ pass, changes, refused }] : []
     }),
 )

@@ -116,7 +116,7 @@ watch(
     for (const artworkId of ids.split(',').filter(i => i && !outlines.value.has(i))) {
       try {
         const artwork = await api<Artwork>(`artworks/${artworkId}`)
-        outlines.value = new Map(outlines.value).set(artworkId, await worker.ask<Ring[]>(openTask(artwork, unit.value)))
+        outlines.value = new Map(outlines.value).set(artworkId, await worker.ask<Ring[]>(keptOpenTask(artwork, unit.value)))
       }
       catch (error) {
         if (!(error instanceof Superseded)) cutProblem.value = `${facts.artwork(artworkId)?.name ?? 'Stencil'}: ${(error as Error).message}`

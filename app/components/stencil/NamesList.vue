@@ -5,11 +5,10 @@ import Textarea from 'primevue/textarea'
 import { v7 } from 'uuid'
 import { commonCapital, lostSize, readNames } from '#core/art/drawing'
 import { artFigures, findingsOf, leastOf, narrowestOf } from '#core/art/art-report'
-import { boundsOf } from '#core/basics/outline'
 import type { Ring } from '#core/basics/outline'
 import { formatNumber, parseLength } from '#core/basics/units'
 import { asWritten } from '#shared/written'
-import { artworkSchema, lettersSize, TRIED, triedLetters, withCapital, withName } from '#shared/artworks'
+import { artworkSchema, namedLetters, TRIED, triedLetters, withCapital, withName } from '#shared/artworks'
 import type { Artwork, ArtworkForm } from '#shared/artworks'
 import type { LookResult } from '~/workers/stencil'
 
@@ -54,23 +53,19 @@ async function load(file: File) {
 }
 
 /** Nobody said how tall: then a short name would be set taller than a long one. */
-const anyHeight = computed(() => names.value.list.length > 1 && lettersSize(props.form)?.capital.trim() === '')
+const anyHeight = computed(() => names.value.list.length > 1 && namedLetters(props.form)?.capital.trim() === '')
 /** Height of a capital at which the longest name fills the width, mm; null where it can't be had. */
 async function commonHeight(): Promise<number | null> {
   const schema = artworkSchema(unit.value)
-  const room = parseLength(lettersSize(props.form)!.width, unit.value)
-  if (!room.ok) return null
-  const wide: number[] = []
+  const room = parseLength(namedLetters(props.form)!.width, unit.value)
+  const tried: Ring[][] = []
   for (const name of names.value.list) {
     const read = schema.safeParse(triedLetters(withName(plain(props.form), name)))
-    if (!read.success) return null
-    const { source, width, capital, polarity, margin, through } = read.data
-    const size = { width, capital }
-    const open = await worker.ask<Ring[]>({ kind: 'open', source, size, design: { polarity, margin, through }, fixes: [] })
-    const box = boundsOf(open)!
-    wide.push(box.right - box.left)
+    // A name that can't be set is said when it is looked at.
+    const open = read.success ? await worker.ask<Ring[]>(openTask(read.data)).catch(() => null) : null
+    if (open) tried.push(open)
   }
-  return commonCapital(wide, TRIED.capital, room.value)
+  return room.ok && tried.length > 0 ? commonCapital(tried, TRIED.capital, room.value) : null
 }
 
 async function lookAtAll() {
@@ -79,9 +74,8 @@ async function lookAtAll() {
   problem.value = ''
   const at = meant.value
   busy.value = { done: 0, all: names.value.list.length }
-  // What is wrong with a name is said beside it, when it is looked at.
-  const height = anyHeight.value && alike.value ? await commonHeight().catch(() => null) : null
-  const base = height === null ? plain(props.form) : withCapital(plain(props.form), `${formatNumber(Math.floor(height * 10) / 10, 1)} mm`)
+  const height = anyHeight.value && alike.value ? await commonHeight() : null
+  const base = height === null ? plain(props.form) : withCapital(plain(props.form), `${formatNumber(height, 1)} mm`)
   for (const name of names.value.list) {
     busy.value = { done: out.length, all: names.value.list.length }
     const form = withName(base, name)
@@ -167,7 +161,7 @@ async function keep(plan: boolean) {
     </p>
     <p v-if="busy" role="status">{{ busy.done + 1 }} of {{ busy.all }}.</p>
     <template v-if="seen.length">
-      <p v-if="capital !== null">Capitals {{ units.length(Math.floor(capital * 10) / 10) }} tall, so that the longest name fits.</p>
+      <p v-if="capital !== null">Capitals {{ units.length(capital) }} tall, so that the longest name fits.</p>
       <ul>
         <li v-for="s in worst" :key="s.name" :class="{ bad: !s.look }">
           <strong>{{ line(s.name) }}</strong> <span class="muted">{{ size(s) }}</span>

@@ -5,7 +5,7 @@ import { artFigures, leastOf, lookAt } from '#core/art/art-report'
 import type { Finding, FindingId, Fix } from '#core/art/art-report'
 import { boundsOf, transformed } from '#core/basics/outline'
 import { formatNumber, signedMm } from '#core/basics/units'
-import { ARTWORK_FORM, artworkSchema, partName, takesNames, withText } from '#shared/artworks'
+import { ARTWORK_FORM, artworkSchema, namedLetters, partName, withText } from '#shared/artworks'
 import type { Artwork } from '#shared/artworks'
 import { wallOf } from '#shared/blanks'
 import type { LookResult } from '~/workers/stencil'
@@ -225,7 +225,7 @@ async function save(putAway: boolean) {
       <p v-if="draft.changed.value">
         <Button type="button" severity="secondary" :label="artwork ? 'Back to what was saved' : 'Start over'" @click="draft.clear" />
       </p>
-      <NamesList v-if="takesNames(form)" :form="form" />
+      <NamesList v-if="namedLetters(form)" :form="form" />
     </form>
     <div class="middle">
       <div class="bar">

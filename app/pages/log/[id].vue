@@ -4,7 +4,7 @@ import { v7 } from 'uuid'
 import { pieceLabel } from '#core/plan/run-plan'
 import { etchantKind, resistKind, substrateKind } from '#core/trade/materials'
 import { lookWords } from '#core/plan/blast'
-import { remarkWords } from '#core/plan/remarks'
+import { remarksSaid } from '#core/plan/remarks'
 import { againstWords, seenOnPiece } from '#core/bench/look'
 import { foldRun, otherLooks, overrunCauses, reasonWords, summarise, workedSeconds } from '#core/bench/run'
 import type { OverrunCause, PieceSummary } from '#core/bench/run'
@@ -87,7 +87,7 @@ const what = computed(() => {
   return `${artName ? `${artName}: ` : ''}${lot} under ${resistKind(basis.resist).name}, on ${substrateKind(basis.substrate).name}.`
 })
 /** What was said of it before it began. */
-const remarks = computed(() => run.value!.plan.basis?.remarks?.map(remarkWords) ?? [])
+const remarks = computed(() => remarksSaid(run.value!.plan.basis?.remarks ?? []))
 /** Looks of its pieces, each once. */
 const looks = computed(() => {
   const { look, looks: own } = run.value!.plan

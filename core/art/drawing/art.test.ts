@@ -282,16 +282,16 @@ describe('lettering', () => {
     expect(fit('Montgomerysson\nO I').shrunk!.parted).toBeNull()
     expect(fittedLetters({ text: 'Montgomery', align: 'middle' }, { width: 10, capital: null }, plain).shrunk).toBeNull()
   })
-  it('names of one height: the longest fills the room, the others stay within it', () => {
-    const wide = (text: string, capital: number) => {
-      const box = boundsOf(fittedLetters({ text, align: 'middle' }, { width: 3000, capital }, plain).art)!
-      return box.right - box.left
-    }
+  it('names of one height: the longest fills the room to a tenth of a capital, the others stay within it', () => {
+    const set = (text: string, capital: number) => fittedLetters({ text, align: 'middle' }, { width: 3000, capital }, plain).art
+    const wide = (art: ReturnType<typeof set>) => boundsOf(art)!.right - boundsOf(art)!.left
     const names = ['Bo', 'Ragnhild', 'Ada Moss']
-    const capital = commonCapital(names.map(name => wide(name, 20)), 20, 60)
-    const set = names.map(name => wide(name, capital))
-    expect(Math.max(...set)).toBeCloseTo(60, 1)
-    expect(Math.min(...set)).toBeLessThan(20)
+    const capital = commonCapital(names.map(name => set(name, 20)), 20, 60)
+    expect(capital).toBeCloseTo(Math.round(10 * capital) / 10, 9)
+    const [small, ...others] = names.map(name => wide(set(name, capital)))
+    expect(Math.max(...others)).toBeLessThanOrEqual(60)
+    expect(Math.max(...names.map(name => wide(set(name, capital + 0.1))))).toBeGreaterThan(60)
+    expect(small).toBeLessThan(20)
   })
   it('letters beyond plain Latin come from the second file, and what no file has is refused by name', () => {
     expect(regionArea(set('Ő'))).toBeGreaterThan(regionArea(set('O')))

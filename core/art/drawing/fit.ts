@@ -1,4 +1,5 @@
-import type { Ring } from '../../basics/outline'
+import { boundsOf } from '../../basics/outline'
+import type { Region, Ring } from '../../basics/outline'
 import { letters } from './lettering'
 import type { LetterFace, Lettering } from './lettering'
 import { sizedToFit } from './prepared'
@@ -46,10 +47,16 @@ function tryLetters(what: Lettering, size: ArtSize, face: LetterFace): number | 
 }
 
 /**
- * The height of a capital at which the widest of several letterings just fits, so that all of them can have it, mm.
- * @param wide how wide each is with capitals of `tried` mm, mm; they grow as their capitals do @param room mm
+ * The height of a capital that several letterings can share, mm: the widest of them just fits. Rounded down to a tenth, so that it does.
+ * @param tried the letterings with capitals of `capital` mm; at least one @param room mm
  */
-export const commonCapital = (wide: readonly number[], tried: number, room: number): number => (tried * room) / Math.max(...wide)
+export function commonCapital(tried: readonly Region[], capital: number, room: number): number {
+  const wide = tried.map((letters) => {
+    const box = boundsOf(letters)
+    return box ? box.right - box.left : 0
+  })
+  return Math.floor(((10 * capital * room) / Math.max(...wide)) + 1e-9) / 10
+}
 
 /** How much of the size that was asked letters lose at worst, 0 to 1. */
 export const lostSize = (shrunk: readonly Shrunk[]): number => Math.max(0, ...shrunk.map(s => 1 - s.set / s.asked))

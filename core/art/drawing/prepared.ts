@@ -1,6 +1,4 @@
 import type { Ring } from '../../basics/outline'
-import { openArea } from './design'
-import type { DesignSettings } from './design'
 import { capitalHeight } from './lettering'
 import type { LetterFace } from './lettering'
 import { artOfWidth, outlineAt } from './outline-of'
@@ -12,11 +10,6 @@ export interface ArtSize {
   width: number
   /** Lettering: height of a capital, mm. */
   capital: number | null
-}
-
-/** A drawing at its size as what is open, before any fix. mm @throws ArtRefused */
-export function preparedArt(drawing: Drawing, size: ArtSize, design: DesignSettings, face: LetterFace | null = null): Ring[] {
-  return openArea(sizedArt(drawing, size, face), design)
 }
 
 /** A drawing or lettering at its size, its left top corner at the origin. mm @throws ArtRefused */

@@ -2,7 +2,7 @@ import { DEFAULT_HOUSE_RULES } from '../../trade/house'
 import { NO_PACES } from '../../plan/coat'
 import { planRecipe } from '../../plan/recipe'
 import type { PlacementFacts, RecipeInput } from '../../plan/recipe'
-import { remarkWords } from '../../plan/remarks'
+import { remarksSaid } from '../../plan/remarks'
 import type { RunPlan } from '../../plan/run-plan'
 import type { RunEvent } from './events'
 import { foldRun } from './fold'
@@ -113,7 +113,7 @@ export const ONE_MIRROR: RecipeInput = {
 /** A plan that the recipe allows. */
 export function planOf(input: RecipeInput): RunPlan {
   const { plan: made, refusals } = planRecipe(input)
-  if (!made) throw new Error(refusals.map(remarkWords).join(' '))
+  if (!made) throw new Error(remarksSaid(refusals).join(' '))
   return made
 }
 export const plan: RunPlan = planOf(FOUR_TUMBLERS)

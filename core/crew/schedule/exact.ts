@@ -1,5 +1,5 @@
 import { leastTails } from './bound'
-import { endOf } from './model'
+import { endOf, twinsOf } from './model'
 import type { Fixture, Instance, Schedule } from './model'
 
 interface Op {
@@ -34,10 +34,6 @@ export function canSearch(instance: Instance): boolean {
   const scarce = (['sink', 'tub', 'cabinet'] as const).every(f => fixtures[f] === 1 || fixtures[f] >= hands.length)
   return hands.length >= 1 && hands.length <= 2 && scarce && chains.every(c => c.tasks.every(t => !t.fixed))
 }
-
-/** What makes two chains the same to everybody but the one whose piece it is. */
-const looks = (i: Instance, c: number): string =>
-  JSON.stringify({ ...i.chains[c]!, id: 0, waitedFor: i.chains.some(o => o.after.some(a => a.chain === i.chains[c]!.id)) ? c : -1 })
 
 /** Preemptive bound for one pair of hands: work with heads and tails (Carlier, The one-machine sequencing problem, 1982). */
 function oneHandBound(loads: { head: number, seconds: number, tail: number }[]): number {
@@ -144,8 +140,7 @@ class OrderSearch {
       this.first.push(at)
       return at + c.tasks.length
     }, 0)
-    const keys = chains.map((_, c) => looks(instance, c))
-    this.twin = keys.map((key, c) => (c === 0 ? -1 : keys.lastIndexOf(key, c - 1)))
+    this.twin = twinsOf(instance)
     this.afters = chains.map(c => c.after.map(a => ({ chain: chains.findIndex(o => o.id === a.chain), wait: a.wait })))
     const [one, other] = hands
     this.alike = hands.length === 2 && JSON.stringify([one!.may, one!.shifts]) === JSON.stringify([other!.may, other!.shifts])

@@ -1,5 +1,5 @@
 import type { Chain, Instance, Schedule } from './model'
-import { endOf } from './model'
+import { endOf, twinsOf } from './model'
 
 /**
  * How days are compared that are lived as far: by the end that hands and sink still allow, and by these leanings.
@@ -149,9 +149,7 @@ class Forward {
     const index = new Map(this.chains.map((c, i) => [c.id, i]))
     this.waits = this.chains.map(c => c.after.map(a => ({ chain: index.get(a.chain)!, wait: a.wait })))
     this.later = this.chains.map(c => c.tasks.flatMap((t, k) => (k === 0 || t.fixed ? [] : [k])))
-    const waitedFor = new Set(this.chains.flatMap(c => c.after.map(a => a.chain)))
-    const looks = this.chains.map(c => JSON.stringify({ ...c, id: waitedFor.has(c.id) ? c.id : '' }))
-    this.twin = looks.map((look, i) => (i === 0 ? -1 : looks.lastIndexOf(look, i - 1)))
+    this.twin = twinsOf(instance)
   }
 
   /** @returns the schedule, or null where this way of going on finds none */

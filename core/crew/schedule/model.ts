@@ -75,6 +75,13 @@ export const OPEN_END = 1e9
 /** Chains by id. */
 export const chainsById = (instance: Instance): Map<string, Chain> => new Map(instance.chains.map(c => [c.id, c]))
 
+/** For each chain the one before it that is the same to everybody but the one whose piece it is; −1 for none. */
+export function twinsOf({ chains }: Instance): number[] {
+  const waitedFor = new Set(chains.flatMap(c => c.after.map(a => a.chain)))
+  const looks = chains.map(c => JSON.stringify({ ...c, id: waitedFor.has(c.id) ? c.id : '' }))
+  return looks.map((look, i) => (i === 0 ? -1 : looks.lastIndexOf(look, i - 1)))
+}
+
 /** When the last piece is dry or the last hand free, s. */
 export function endOf(instance: Instance, schedule: Schedule): number {
   const chains = chainsById(instance)

@@ -166,6 +166,9 @@ function tryOrders(instance: Instance, bound: number, tries: number, goOn: (shar
   return best ?? stuck ?? { order: [], hold: 0, schedule: [], end: 0, misses: 0 }
 }
 
+const better = (lived: Timed | null, ordered: Timed | Stuck): Timed | Stuck =>
+  lived && ('stuck' in ordered || isBetter(lived, ordered)) ? lived : ordered
+
 /** Starts moved towards the best dwells, then people chosen for least walking; whatever breaks anything is not taken. */
 function polish(instance: Instance, schedule: Schedule): Schedule {
   const faults = verifySchedule(instance, schedule).length
@@ -194,9 +197,9 @@ export function solve(
   const count = instance.chains.length
   const searching = count <= SEARCHED && canSearch(instance)
   const share = searching ? 0.3 : 0.9
-  const lived = liveForward(instance, bound, lives, s => goOn(s * share * (count > ORDERED ? 1 : 0.5)))
-  const ordered = lived && (count > ORDERED || !going) ? lived : tryOrders(instance, bound, tries, s => goOn((s + 1) * share * 0.5))
-  const first = lived && ('stuck' in ordered || isBetter(lived, ordered)) ? lived : ordered
+  const large = count > ORDERED
+  const lived = liveForward(instance, bound, lives, s => goOn(s * share * (large ? 1 : 0.5)))
+  const first = lived && (large || !going) ? lived : better(lived, tryOrders(instance, bound, tries, s => goOn((s + 1) * share * 0.5)))
   let best: Schedule | null = 'stuck' in first ? null : first.schedule
   let proved = !('stuck' in first) && first.end <= bound
   if (!proved && searching) {

@@ -21,7 +21,7 @@ export type WhyNot = {
 } & ({ binds: Exclude<Binds, 'skill'> } | { binds: 'skill', skill: string })
 
 /** Searches made for a question are shorter than those for a plan. */
-const QUICK = { tries: 60, nodes: 20_000 }
+const QUICK = { tries: 60, lives: 2, nodes: 20_000 }
 
 const endWhen = (instance: Instance): number => {
   const found = solve(instance, QUICK)

@@ -13,10 +13,8 @@ export interface PlaceVerdict {
   /** The shape to cut: straight unless only the arc lies well. */
   cut: SheetFit['shape']
   slits: Slits[]
-  /** Where it wrinkles: the largest art of these proportions that does not, as a factor on its size. Null where it lies. */
+  /** Where it wrinkles whatever the cut: the largest art of these proportions that doesn't, as a factor on its size. Null where it lies. */
   largest: number | null
-  /** False when it wrinkles whatever the cut. */
-  lies: boolean
 }
 
 /**
@@ -37,9 +35,8 @@ export function judgePlace(
   const cut = straight.worst <= tolerance ? 'straight' : 'arc'
   const chosen = cut === 'straight' ? straight : arc
   const slits = reliefSlits(fitSheet(wall, sheet, cut), border, tolerance)
-  const lies = chosen.worst <= tolerance
-  const largest = lies ? null : largestScale(wall, place, 'arc', tolerance)
-  return { zone: zoneClass(wall, middle, art.height), straight, arc, cut, slits, largest, lies }
+  const largest = chosen.worst <= tolerance ? null : largestScale(wall, place, 'arc', tolerance)
+  return { zone: zoneClass(wall, middle, art.height), straight, arc, cut, slits, largest }
 }
 
 /** @param wrinkle mm out at its edge however it is cut, and the factor on its size that would lie flat */

@@ -6,10 +6,10 @@ import { ballWall, straightWall } from '../../piece/vessel'
 import { changedFigures, planRecipe } from './index'
 import type { PlacementFacts, Recipe, RecipeInput } from './index'
 import { placeWords } from '../../piece/blank'
-import { remarkWords } from '../remarks'
+import { remarksSaid } from '../remarks'
 import type { Remark } from '../remarks'
 
-const said = (remarks: readonly Remark[]) => remarks.map(remarkWords).join()
+const said = (remarks: readonly Remark[]) => remarksSaid(remarks).join()
 
 type Change = Partial<RecipeInput & PlacementFacts>
 const recipe = (change: Change = {}) => planRecipe(changed(FOUR_TUMBLERS, change))
@@ -332,7 +332,7 @@ describe('several stencils in one pass', () => {
   it('each wrinkles where it sits, and the harder place decides what resist suits', () => {
     const wall = ballWall(38.4, -30, 30)
     const r = recipe({ surface: 'bowl', wall, placements: [{ ...letter!, name: 'Crest', middle: 0 }, { ...small, middle: 0 }] })
-    expect(r.places.map(p => [p.called, p.verdict.lies])).toEqual([['Crest', false], ['Berth', true]])
+    expect(r.places.map(p => [p.called, p.verdict.largest === null])).toEqual([['Crest', false], ['Berth', true]])
     expect(said(r.warnings)).toMatch(/Crest: Wrinkles/)
   })
 })

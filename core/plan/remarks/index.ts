@@ -46,6 +46,9 @@ export type Remark
     /** What the piece is called speaks against what it is said to be made of. */
     | { code: 'name-contradicts', noun: string, substrate: SubstrateId }
 
+/** Sentences for remarks, each once: two rows of the table may ask for the same. */
+export const remarksSaid = (remarks: readonly Remark[]): string[] => [...new Set(remarks.map(remarkWords))]
+
 const whose = (called: string) => (called ? capital(called) : 'The art')
 
 /** The sentence for a remark, which says what to do. */

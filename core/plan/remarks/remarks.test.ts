@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { QUESTIONS } from '../../trade/answers'
 import { COMPATIBILITY } from '../../trade/compatibility'
 import { SUBSTRATE_IDS } from '../../trade/materials'
-import { remarkWords } from './index'
+import { remarksSaid, remarkWords } from './index'
 import type { Remark } from './index'
 
 const RECIPE_REMARKS: Remark[] = [
@@ -60,6 +60,11 @@ describe('what is said of a recipe', () => {
           const words = said({ code: 'answered', question: question.id, option: option.id, substrate })
           expect(words !== '').toBe(Boolean(leads.refuse ?? leads.warn))
         }
+  })
+
+  it('what two rows ask for alike is said once', () => {
+    const twice: Remark[] = [{ code: 'bottle-short' }, { code: 'border-wider' }, { code: 'bottle-short' }]
+    expect(remarksSaid(twice)).toEqual(twice.slice(0, 2).map(remarkWords))
   })
 
   it('stays the same through a database: codes, names and numbers, no sentence', () => {
