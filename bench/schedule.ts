@@ -19,14 +19,14 @@ const timed = <T>(work: () => T): [T, number] => {
 /** Gap to the bound and time, against a general MIP solver given the same instances. */
 async function exactRows(): Promise<Row[]> {
   const rows: Row[] = []
-  for (const count of [4, 6, 8, 10]) {
+  for (const count of [4, 6, 8, 10, 12]) {
     const ours: number[] = []
     const theirs: number[] = []
-    const gaps: number[] = []
+    const unproved: number[] = []
     const words: string[] = []
     for (let seed = 1; seed <= INSTANCES; seed++) {
       const instance = mixed(count, seed, false)
-      const [found, ms] = timed(() => solve(instance, { nodes: 3_000_000 }) as Solved)
+      const [found, ms] = timed(() => solve(instance, { nodes: Infinity }) as Solved)
       if (verifySchedule(instance, found.schedule).length > 0) throw new Error('A schedule that breaks something.')
       // A fresh solver each time: after a time limit it is not asked again.
       const highs = await highsLoader()
@@ -40,7 +40,7 @@ async function exactRows(): Promise<Row[]> {
       })
       ours.push(ms)
       theirs.push(mip)
-      gaps.push((found.end - found.bound) / found.bound)
+      if (!found.proved) unproved.push((found.end - found.bound) / found.bound)
       const value
         = answer && answer.Status !== 'Infeasible' && Number.isFinite(answer.ObjectiveValue) ? Math.round(answer.ObjectiveValue) : null
       words.push(
@@ -54,10 +54,13 @@ async function exactRows(): Promise<Row[]> {
       )
     }
     rows.push({
-      name: `${count} pieces, two people: gap ${(100 * Math.max(...gaps)).toFixed(1)} %`,
+      name: `${count} pieces, two people: ${
+        unproved.length === 0 ? 'all proved' : `${unproved.length} not proved, ${(100 * Math.max(...unproved)).toFixed(1)} % over the bound`
+      }`,
       figure: `${median(ours).toFixed(0)} ms`,
       reference: `MIP solver, ${MIP_SECONDS} s at most: ${(median(theirs) / 1000).toFixed(1)} s, ends ${words.join(', ')}`,
       ratio: median(ours) / median(theirs),
+      ...(count === 12 ? { aim: 'proved in 10 s' } : {}),
     })
   }
   return rows

@@ -3,6 +3,7 @@ import { canSearch, endOf, lowerBound, searchOrders, solve, verifySchedule } fro
 import type { Chain, Hands, Instance } from '../../core/crew/schedule'
 import type { Skill } from '../../core/trade/skills'
 import { ALL, crew, numbers, piece, shop } from '../../core/crew/schedule/testing.test-support'
+import { Relaxed } from '../../core/crew/schedule/relaxed'
 import { exhaustiveEnd } from './support/exhaustive'
 import { steppedEnd } from './support/stepped'
 
@@ -29,6 +30,17 @@ const someCrew = (roll: Roll): Hands[] => (roll(0, 2) === 0 ? crew(ALL) : crew(A
 /** Small instances of each kind that a day is made of. */
 const KINDS: Record<string, (roll: Roll) => Instance> = {
   'pieces alone': roll => shop(somePieces(roll, roll(1, 4)), someCrew(roll), { place: roll(1, 4) }),
+  'calls on the way': roll =>
+    shop(
+      Array.from({ length: roll(1, 3) }, (_, i) => {
+        const least = roll(2, 5)
+        return piece(`p${i}`, roll(1, 3), [least, least, least + roll(0, 3)], roll(1, 3), {
+          care: [{ at: [0, roll(0, least - 1)], seconds: 1 }],
+        })
+      }),
+      someCrew(roll),
+      { place: roll(2, 4) },
+    ),
   'releases and tails': roll =>
     shop(
       somePieces(roll, roll(1, 3), () => ({ release: roll(0, 6), tail: roll(0, 5) })),
@@ -78,6 +90,12 @@ const KINDS: Record<string, (roll: Roll) => Instance> = {
     )
   },
 }
+/** The same with windows that never close. */
+const endless = (instance: Instance): Instance => ({
+  ...instance,
+  chains: instance.chains.map(c => ({ ...c, tasks: c.tasks.map(t => (t.lag ? { ...t, lag: { ...t.lag, most: 200 } } : t)) })),
+})
+
 /** Instances of each kind; more of them with CREST_INSTANCES. Of those that have most states, a quarter. */
 const EACH = Number(process.env.CREST_INSTANCES ?? 200)
 const MANY_STATES = ['one sink for all', 'shaped like a day']
@@ -125,6 +143,14 @@ describe('nothing is called proved that isn\'t', () => {
         }
         if (canSearch(instance)) {
           expect(found.proved, said('search')).toBe(true)
+          // Without the most of any window: the least end that leaves it out, found step by step.
+          const relaxed = new Relaxed(instance)
+          expect(relaxed.ways(lowerBound(instance), () => true)!.least, said('bound without windows')).toBe(Infinity)
+          const { least } = relaxed.ways(optimum + 1, () => true)!
+          // Tails of calls count their windows, which is a little more.
+          if (seed % 8 === 0 && kind !== 'calls on the way')
+            expect(least, said('end without windows')).toBe(exhaustiveEnd(endless(instance), optimum + 1))
+          else expect(least, said('end without windows')).toBeLessThanOrEqual(optimum)
           const searched = searchOrders(instance, optimum + 1, 0)
           expect([searched.proved, searched.schedule !== null], said('search alone')).toEqual([true, true])
         }

@@ -83,7 +83,7 @@ function groupBound<L extends Load>(
 }
 
 /** Earliest times at which chains may begin, with what they wait for. */
-function readyTimes(instance: Instance): Map<string, number> {
+export function readyTimes(instance: Instance): Map<string, number> {
   const ready = new Map<string, number>()
   const chains = chainsById(instance)
   const of = (chain: Chain, seen: Set<string>): number => {

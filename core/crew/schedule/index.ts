@@ -1,7 +1,7 @@
 export * from './model'
 export { lowerBound } from './bound'
 export { scheduleInOrder } from './board'
-export { canSearch, searchOrders } from './exact'
+export { canSearch, searchOrders } from './search'
 export { closestToBest } from './timing'
 export { handedOver, leastWalking } from './walk'
 export { solve } from './solve'

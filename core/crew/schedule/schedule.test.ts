@@ -203,6 +203,24 @@ describe('the exact search', () => {
     locked.chains[0]!.tasks[0]!.fixed = { start: 100, person: 'hand 1' }
     expect(canSearch(locked)).toBe(false)
   })
+  it('twelve pieces of all sorts are proved; a sooner end than the first that was found', () => {
+    const day = mixed(12, 5, false)
+    const quick = solve(day, { nodes: 1 }) as Solved
+    expect(quick.proved).toBe(false)
+    const found = solve(day, { nodes: 2_000_000 }) as Solved
+    expect(found).toMatchObject({ proved: true, bound: found.end })
+    expect(found.end).toBeLessThan(quick.end)
+    expect(verifySchedule(day, found.schedule)).toEqual([])
+  })
+  it('where it is stopped, what it ruled out is told as the bound', () => {
+    const day = mixed(10, 2, false)
+    const found = solve(day, { nodes: 80_000 }) as Solved
+    const whole = solve(day, { nodes: Infinity }) as Solved
+    expect([found.proved, whole.proved]).toEqual([false, true])
+    expect(found.bound).toBeGreaterThan(lowerBound(day))
+    expect(found.bound).toBeLessThanOrEqual(whole.end)
+    expect(found.end).toBeGreaterThanOrEqual(whole.end)
+  })
 })
 
 describe('starts for a given order', () => {

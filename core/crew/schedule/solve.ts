@@ -1,10 +1,10 @@
 import { Board, scheduleInOrder } from './board'
 import { lowerBound } from './bound'
-import { canSearch, searchOrders } from './exact'
 import { isBetter, liveForward } from './lived'
 import type { Timed } from './lived'
 import { endOf, offBest } from './model'
 import type { Chain, Instance, Schedule } from './model'
+import { canSearch, quickSearch, searchOrders } from './search'
 import { closestToBest, earliestStarts } from './timing'
 import { verifySchedule } from './verify'
 import { leastWalking } from './walk'
@@ -34,14 +34,17 @@ export interface SolveOptions {
   tries?: number
   /** Days lived forward for it. */
   lives?: number
-  /** Orders searched for the proof. */
+  /** Orders looked at for the proof. */
   nodes?: number
 }
 
 /** Chains up to which orders are tried as well: on larger days living forward finds better plans sooner. */
 const ORDERED = 40
 /** Chains up to which every order is searched. */
-const SEARCHED = 10
+const SEARCHED = 16
+/** Chains up to which a search finds good schedules sooner than days lived forward and orders tried; so much of those comes before. */
+const SOON_SEARCHED = 12
+const BEFORE = { lives: 6, tries: 60 }
 
 /** A sequence of numbers that looks like chance and is the same each time (Park & Miller, 1988). @returns 0 to 1 */
 function dice(seed: number): () => number {
@@ -193,24 +196,25 @@ export function solve(
 ): Solved | Stuck {
   let going = true
   const goOn = (share: number) => going && (going = asked(share))
-  const bound = lowerBound(instance)
+  let bound = lowerBound(instance)
   const count = instance.chains.length
   const searching = count <= SEARCHED && canSearch(instance)
+  const soon = searching && count <= SOON_SEARCHED
   const share = searching ? 0.3 : 0.9
   const large = count > ORDERED
-  const lived = liveForward(instance, bound, lives, s => goOn(s * share * (large ? 1 : 0.5)))
-  const first = lived && (large || !going) ? lived : better(lived, tryOrders(instance, bound, tries, s => goOn((s + 1) * share * 0.5)))
+  const lived = liveForward(instance, bound, soon ? Math.min(lives, BEFORE.lives) : lives, s => goOn(s * share * (large ? 1 : 0.5)))
+  const tryFew = () => tryOrders(instance, bound, soon ? Math.min(tries, BEFORE.tries) : tries, s => goOn((s + 1) * share * 0.5))
+  const first = lived && (large || !going) ? lived : better(lived, tryFew())
   let best: Schedule | null = 'stuck' in first ? null : first.schedule
   let proved = !('stuck' in first) && first.end <= bound
   if (!proved && searching) {
-    const searched = searchOrders(
-      instance,
-      best ? endOf(instance, best) : Infinity,
-      bound,
-      n => n < nodes && goOn(share + ((0.95 - share) * n) / nodes),
-    )
+    let seen = 0
+    const looking = (orders: number) => (seen += orders) < nodes && goOn(share + ((0.95 - share) * seen) / nodes)
+    best = quickSearch(instance, best ? endOf(instance, best) : Infinity, bound, looking) ?? best
+    const searched = searchOrders(instance, best ? endOf(instance, best) : Infinity, bound, looking)
     best = searched.schedule ?? best
-    proved = searched.proved || (best !== null && endOf(instance, best) <= bound)
+    proved = searched.proved
+    bound = searched.bound
   }
   if (!best) return first as Stuck
   const schedule = polish(instance, best)
