@@ -8,6 +8,8 @@ interface Day {
   front: Front
   /** When what is done is over, with what follows it, s. */
   over: number
+  /** Of its front and of that, s. */
+  sum: number
   /** Those of which it comes, or of which something comes that is no better. */
   from: Day[]
   /** For each move of its group no day that comes of it ends sooner, s; {@link MADE} for days that were made; null before any. */
@@ -37,6 +39,9 @@ interface Group {
 const MADE = -1
 const NEVER = 2 ** 31 - 1
 
+/** Bounds that are later than the limit by more than this are not worked out to the end. */
+const SOON = 1.01
+
 /** Days kept at a time: they take some hundred megabytes. */
 const MOST_KEPT = 400_000
 
@@ -65,7 +70,7 @@ export class Relaxed {
     this.next = this.fronts.opened()
     this.levels = Array.from({ length: this.tasks.ops.length + 1 }, () => new Map<number, Group>())
     const root = this.group(0, new Uint8Array(instance.chains.length), 0)
-    root.days.push({ front: this.fronts.opened(), over: 0, from: [], ahead: null, next: 0, end: Infinity })
+    root.days.push({ front: this.fronts.opened(), over: 0, sum: 0, from: [], ahead: null, next: 0, end: Infinity })
   }
 
   /** No schedule ends sooner, s. */
@@ -120,7 +125,7 @@ export class Relaxed {
         const { o, p, into } = moves[i]!
         const bound = this.after(day, o, p, into.done, limit)
         ahead[i] = bound < limit ? MADE : Math.min(bound, NEVER)
-        if (bound < limit) this.keep({ front: this.next.slice(), over: this.over, from: [day], ahead: null, next: 0, end: Infinity }, into)
+        if (bound < limit) this.keep(this.made(day), into)
       }
       if (ahead[i] !== MADE && ahead[i]! < day.next) day.next = ahead[i]!
     }
@@ -149,24 +154,40 @@ export class Relaxed {
       for (const f of tasks.followers[chain]!) front[fronts.chain(f.chain)] = Math.max(front[fronts.chain(f.chain)]!, end + f.wait)
     fronts.clip(front, done)
     this.over = Math.max(day.over, end + tail)
-    return fronts.least(front, done, limit)
+    // What is a little too late now will be asked for soon: its bound is worth knowing.
+    return fronts.least(front, done, SOON * limit)
   }
 
-  /** Adds a day unless another is as good, and drops those that are no better than it. */
+  /** The day that `next` is the front of. */
+  private made(from: Day): Day {
+    const { next, over } = this
+    let sum = over
+    for (let i = 0; i < next.length; i++) sum += next[i]!
+    return { front: next.slice(), over, sum, from: [from], ahead: null, next: 0, end: Infinity }
+  }
+
+  /**
+   * Adds a day unless another is as good, and drops those that are no better than it. Days stand in the order of their sums: what is
+   * later in nothing has no greater one.
+   */
   private keep(day: Day, { days }: Group): void {
-    for (const other of days) {
-      if (!this.asGood(other, day)) continue
-      other.from.push(...day.from)
+    let at = 0
+    for (; at < days.length && days[at]!.sum <= day.sum; at++) {
+      if (!this.asGood(days[at]!, day)) continue
+      days[at]!.from.push(...day.from)
       return
     }
-    let stay = 0
-    for (const other of days) {
-      if (this.asGood(day, other)) day.from.push(...other.from)
-      else days[stay++] = other
-    }
-    this.kept += stay + 1 - days.length
-    days.length = stay
+    const after = days.slice(at)
+    days.length = at
     days.push(day)
+    this.kept++
+    for (const other of after) {
+      if (this.asGood(day, other)) {
+        day.from.push(...other.from)
+        this.kept--
+      }
+      else days.push(other)
+    }
   }
 
   private asGood(a: Day, b: Day): boolean {
