@@ -10,6 +10,7 @@ export function useRanking(form: Ref<PlanForm>) {
   const studio = useStudioStore()
   const { today } = useHouseTime()
   const unit = useLengthUnit()
+  const ask = told('what your log advises', (substrate: string) => api<LogFinding[]>(`works/advice?substrate=${substrate}`))
   /** What the studio's own log says of this substrate, while it is asked. */
   const log = ref<LogFinding[]>([])
   watch(
@@ -17,7 +18,7 @@ export function useRanking(form: Ref<PlanForm>) {
     async ([substrate, advice]) => {
       log.value = []
       if (advice === 'off') return
-      const found = await api<LogFinding[]>(`works/advice?substrate=${substrate}`).catch(() => [])
+      const found = await ask(substrate).catch(() => [])
       if (substrate === form.value.substrate) log.value = found
     },
     { immediate: true },

@@ -55,7 +55,7 @@ const drawn = computed(() => blanks.value.map((blank) => {
       </div>
       <NuxtLink class="button strong" to="/blank/new">Measure a blank</NuxtLink>
     </header>
-    <p v-if="studio.studio && blanks.length === 0">None measured yet. A tape and two girths are enough.</p>
+    <p v-if="studio.shelfLoaded && blanks.length === 0">None measured yet. A tape and two girths are enough.</p>
     <ul>
       <li v-for="{ blank: b, shape: own, scale } in drawn" :key="b.id">
         <NuxtLink :to="`/blank/${b.id}`">

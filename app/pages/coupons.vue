@@ -3,6 +3,7 @@ import { formatDuration } from '#core/basics/units'
 
 /** Bottles compared by what their coupons showed: how strong each still is, and when to test it again. */
 const houseTime = useHouseTime()
+const studio = useStudioStore()
 const potencyOf = usePotency()
 const { minute: now } = useServerClock()
 const { coupons, problem, creams, curves: charted } = useCouponCurves()
@@ -24,7 +25,7 @@ const due = (testBy: number | null) => testBy !== null && testBy < now.value
       </div>
     </header>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <div class="desk">
+    <div v-if="!problem" class="desk">
       <ul>
         <li v-for="r in rows" :key="r.lot.id">
           <h2><NuxtLink :to="`/coupon/${r.lot.id}`">{{ r.lot.productName }}</NuxtLink></h2>
@@ -46,7 +47,7 @@ const due = (testBy: number | null) => testBy !== null && testBy < now.value
         <p class="muted">A higher rate reaches its frost sooner. A line that falls is a bottle that fades.</p>
       </section>
     </div>
-    <p v-if="rows.length === 0">No cream is on the shelf yet.</p>
+    <p v-if="!problem && studio.shelfLoaded && rows.length === 0">No cream is on the shelf yet.</p>
   </div>
 </template>
 

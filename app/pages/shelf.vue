@@ -61,7 +61,7 @@ const outlooks = computed(
       </div>
     </header>
     <ToBuy :planned="planned" />
-    <p v-if="studio.studio && onShelf.length === 0">
+    <p v-if="studio.shelfLoaded && onShelf.length === 0">
       The shelf is empty. {{ session.isLead ? 'Enter the first bottle from its label.' : 'A lead enters the first bottle.' }}
     </p>
     <ul>

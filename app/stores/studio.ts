@@ -32,31 +32,34 @@ export const useStudioStore = defineStore('studio', () => {
   const numbers = useLocalStorage(NUMBERS, { emergency: '', poison: '' })
   const numbersMissing = computed(() => studio.value !== null && (!studio.value.emergencyNumber || !studio.value.poisonNumber))
 
-  async function loadStudio() {
+  const loadStudio = told('the house rules', async () => {
     studio.value = await api<Studio>('studio')
     numbers.value = { emergency: studio.value.emergencyNumber, poison: studio.value.poisonNumber }
-  }
-  async function loadShelf() {
+  })
+  const loadBottles = told('the shelf', async () => {
     ;[lots.value, stencils.value, blanks.value] = await Promise.all([
       apiList<Lot>('lots'),
       apiList<Stencil>('stencils'),
       apiList<Blank>('blanks'),
     ])
     shelfLoaded.value = true
+  })
+  async function loadShelf() {
+    await loadBottles()
     if (artworks.value) await loadArtworks()
     if (rolls.value) await loadRolls()
     if (supplies.value) await loadSupplies()
   }
-  const loadArtworks = async () => (artworks.value = await apiList<ArtworkSummary>('artworks'))
+  const loadArtworks = told('the stencils', async () => (artworks.value = await apiList<ArtworkSummary>('artworks')))
   const rolls = ref<Roll[] | null>(null)
-  const loadRolls = async () => (rolls.value = await apiList<Roll>('rolls'))
+  const loadRolls = told('the rolls and scraps', async () => (rolls.value = await apiList<Roll>('rolls')))
   /** Tape, gloves, filters, neutralisers and the like; fetched by the screens that show them. */
   const supplies = ref<Supply[] | null>(null)
-  const loadSupplies = async () => (supplies.value = await apiList<Supply>('supplies'))
+  const loadSupplies = told('the supplies', async () => (supplies.value = await apiList<Supply>('supplies')))
   /** The studio's own faces; fetched by whoever sets letters. */
   const faces = ref<OwnFace[] | null>(null)
-  const loadFaces = async () => (faces.value = await apiList<OwnFace>('faces'))
-  const loadCrew = async () => (crew.value = await apiList<Person>('crew'))
+  const loadFaces = told('your own typefaces', async () => (faces.value = await apiList<OwnFace>('faces')))
+  const loadCrew = told('the crew', async () => (crew.value = await apiList<Person>('crew')))
   const load = () => Promise.all([loadStudio(), loadShelf(), loadCrew()])
 
   /** Who works here now. */

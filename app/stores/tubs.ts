@@ -13,10 +13,10 @@ export const useTubsStore = defineStore('tubs', () => {
   /** Each answer is worked out once. */
   const states = new WeakMap<Tub, TubState>()
 
-  const loadTubs = async () => void (tubs.value = await api<Tub[]>('tubs'))
-  async function loadWaste() {
+  const loadTubs = told('the tubs', async () => void (tubs.value = await api<Tub[]>('tubs')))
+  const loadWaste = told('the waste containers', async () => {
     ;[containers.value, rules.value] = await Promise.all([apiList<Container>('containers'), api<WasteRule[]>('waste-rules')])
-  }
+  })
   const load = async () => void (await Promise.all([loadTubs(), loadWaste()]))
   /** Fetches again what somebody changed elsewhere, where it is shown at all. */
   const refresh = async () => void (await Promise.all([tubs.value && loadTubs(), containers.value && loadWaste()]))

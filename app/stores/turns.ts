@@ -16,13 +16,13 @@ export const useTurnsStore = defineStore('turns', () => {
   const { today } = useHouseTime()
 
   /** Asked for only where something runs. Another day's plan says nothing about today. */
-  async function load() {
+  const load = told('the plan of the day', async () => {
     if (day.value && day.value.day !== today()) day.value = before.value = null
     if (work.runs.length === 0) return
     const plan = await api<DayPlan>(`days/${today()}`)
     if (day.value && day.value.version < plan.version) before.value = { plan: day.value, at: serverNow() }
     day.value = plan
-  }
+  })
   const byRun = computed(
     () =>
       new Map(

@@ -26,7 +26,7 @@ export const useWorkStore = defineStore('work', () => {
   const last = (r: RunWithEvents) => r.events.at(-1)?.seq ?? 0
 
   /** An answer that was long on its way takes nothing back: what a run showed since then stays. */
-  async function load() {
+  const load = told('what stands on Today', async () => {
     const began = ++fetches
     const answer = (await takeEarly()) ?? (await api<TodayAnswer>('today'))
     const open = await allPages(after =>
@@ -42,7 +42,7 @@ export const useWorkStore = defineStore('work', () => {
     // Kept answers are of different ages: a run by itself may have been fetched since.
     if (!reachable.value) await Promise.all(runs.value.map(r => loadRun(r.id).catch(() => {})))
     loaded.value = true
-  }
+  })
 
   function put(run: RunWithEvents) {
     learnAtLeast(run.serverTime)

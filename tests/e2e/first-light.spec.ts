@@ -290,7 +290,19 @@ test('the lead enters a bottle and the numbers to call; the nagging ends', async
   await expect(sheet.getByText('Raw hydrofluoric acid has no place')).toBeVisible()
   await sheet.getByLabel('Product, as on the label').fill('Slipway quick cream')
   await sheet.getByRole('button', { name: 'Put on the shelf' }).click()
-  await expect(page.getByRole('listitem').filter({ hasText: 'Slipway quick cream' })).toContainText('1 min to 3 min')
+  const bottle = page.getByRole('listitem').filter({ hasText: 'Slipway quick cream' })
+  await expect(bottle).toContainText('1 min to 3 min')
+
+  // A shelf that can't be fetched is not called empty.
+  await page.route('**/api/lots*', route => route.fulfill({ status: 500, json: {} }))
+  await page.reload()
+  const told = page.getByText('Crest couldn\'t load the shelf. What you see may be old or incomplete.')
+  await expect(told).toBeVisible()
+  await expect(page.getByText('The shelf is empty')).toBeHidden()
+  await page.unroute('**/api/lots*')
+  await page.getByRole('button', { name: 'Try again' }).click()
+  await expect(bottle).toBeVisible()
+  await expect(told).toBeHidden()
 })
 
 test('at a shared tablet another person takes over by PIN', async ({ page, world }) => {

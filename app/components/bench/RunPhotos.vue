@@ -15,10 +15,8 @@ const piece = ref<number | ''>('')
 const waiting = computed(() => work.outbox.filter(w => w.kind === 'photo' && w.runId === props.run.id).length)
 watch(waiting, (now, before) => void (now < before && load()))
 
-const load = () =>
-  apiList<Photo>(`runs/${props.run.id}/photos`)
-    .then(found => (photos.value = found))
-    .catch(() => {})
+const fetch = told('the pictures', async () => void (photos.value = await apiList<Photo>(`runs/${props.run.id}/photos`)))
+const load = () => fetch().catch(() => {})
 onMounted(load)
 onScopeDispose(useLiveTopic('photos', m => m.id === props.run.id && void load()))
 const titleOf = (p: Photo) =>

@@ -19,6 +19,7 @@ const absent = computed(() =>
     ? ''
     : `Those of ${new Intl.ListFormat('en').format(work.absent.map(studio.firstName))} are sent once they sign in here.`,
 )
+const { sentence: notLoaded, again: loadAgain } = useMissing()
 const changing = ref(false)
 const nuxt = useNuxtApp()
 async function change() {
@@ -105,6 +106,9 @@ const section = computed(() => {
     </p>
     <p v-if="session.signedIn && !reachable" class="nag" role="status">
       No network. The bench goes on; what you enter is sent when it is back.
+    </p>
+    <p v-if="session.signedIn && reachable && notLoaded" class="nag" role="alert">
+      {{ notLoaded }} <button type="button" class="as-link" @click="loadAgain">Try again</button>
     </p>
     <p v-if="work.forgetful" class="nag" role="alert">
       This browser can't save data on this device. Stay on this page until everything is sent, or use a window that is not private.

@@ -14,7 +14,8 @@ const { errors, problem, busy, submit } = useEntry(
   () => logViewSchema.pick({ name: true }),
   () => form,
 )
-const load = () => apiList<LogView>('log-views').then(found => void (views.value = found), () => {})
+const fetch = told('the questions you keep', async () => void (views.value = await apiList<LogView>('log-views')))
+const load = () => fetch().catch(() => {})
 onMounted(load)
 async function keep() {
   const kept = await submit(({ name }) => api<LogView>('log-views', 'POST', { id: v7(), name, question: props.question }))

@@ -10,7 +10,8 @@ const form = defineModel<PlanForm>({ required: true })
 
 /** Who ordered here before: the name is offered, and what they like stands beside it. */
 const known = ref<Customer[]>([])
-onMounted(() => apiList<Customer>('customers').then(all => void (known.value = all), () => {}))
+const load = told('the customers', async () => void (known.value = await apiList<Customer>('customers')))
+onMounted(() => load().catch(() => {}))
 const found = ref<string[]>([])
 function find(words: string) {
   const asked = words.trim().toLowerCase()

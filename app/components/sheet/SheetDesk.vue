@@ -32,7 +32,7 @@ function again({ entered }: Sheet): SheetForm {
 const form = ref<SheetForm>(structuredClone(props.sheet ? again(props.sheet) : sheetOfSet(props.set ? passesOfSet(props.set) : [])))
 const { schema, written, unit } = useLengthForm(sheetSchema, () => form.value)
 const { errors, problem, busy, submit, left } = useEntry(schema, () => form.value)
-onMounted(() => Promise.all([studio.artworks ?? studio.loadArtworks(), studio.rolls ?? studio.loadRolls()]))
+onMounted(() => Promise.allSettled([studio.artworks ?? studio.loadArtworks(), studio.rolls ?? studio.loadRolls()]))
 
 /** As it is stored now: a cut that failed after it is tried again from there. */
 const kept = shallowRef(props.sheet)

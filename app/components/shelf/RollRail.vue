@@ -12,7 +12,7 @@ import type { Roll, RollForm } from '#shared/rolls'
 const studio = useStudioStore()
 const session = useSessionStore()
 const units = useUnits()
-onMounted(() => studio.rolls ?? studio.loadRolls())
+onMounted(() => studio.rolls ?? studio.loadRolls().catch(() => {}))
 const blank = (): Required<RollForm> => ({
   name: '', resist: 'permanent-vinyl', width: '', length: '', scrap: false, grain: false, priceM2: '',
 })

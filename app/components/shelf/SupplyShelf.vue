@@ -11,7 +11,7 @@ const studio = useStudioStore()
 const session = useSessionStore()
 const houseTime = useHouseTime()
 const words = useStockWords()
-onMounted(() => studio.supplies ?? studio.loadSupplies())
+onMounted(() => studio.supplies ?? studio.loadSupplies().catch(() => {}))
 
 const rows = computed(() =>
   (studio.supplies ?? [])

@@ -11,9 +11,9 @@ const blank = computed(() => (id === 'new' ? null : studio.blank(id)))
       <h1>{{ id === 'new' ? 'Measure a blank' : blank?.name ?? 'Blank' }}</h1>
       <NuxtLink to="/blanks">All blanks</NuxtLink>
     </header>
-    <p v-if="studio.studio && id !== 'new' && !blank" class="problem">
+    <p v-if="studio.shelfLoaded && id !== 'new' && !blank" class="problem">
       There is no such blank. It may have been removed; go back and choose again.
     </p>
-    <BlankDesk v-else-if="studio.studio" :key="`${id}${blank?.version ?? ''}`" :blank="blank" />
+    <BlankDesk v-else-if="studio.studio && (blank || id === 'new')" :key="`${id}${blank?.version ?? ''}`" :blank="blank" />
   </div>
 </template>
