@@ -234,6 +234,7 @@ export function useDay(date: string) {
   )
   return {
     date,
+    ready,
     clock,
     midnight,
     length,

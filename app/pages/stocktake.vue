@@ -130,7 +130,9 @@ async function print() {
       </p>
     </section>
     <p v-if="items" class="muted">
-      {{ left.length === 0 ? 'Everything is counted.' : `${left.length} of ${items.length} are still to be counted.` }}
+      {{ items.length === 0
+        ? 'There is nothing on the shelf to count.'
+        : left.length === 0 ? 'Everything is counted.' : `${left.length} of ${items.length} are still to be counted.` }}
       <button v-if="Object.keys(counted).length" type="button" class="as-link" @click="counted = {}">Start a new stocktake</button>
     </p>
     <DataTable v-if="items" :value="items" data-key="id">

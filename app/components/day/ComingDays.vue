@@ -40,6 +40,10 @@ const load = computed(() => {
 const share = (d: { used: number, capacity: number }) => (d.capacity > 0 ? d.used / d.capacity : 0)
 const dayName = (text: string) => formatDay(text, 'EEE d')
 const sentence = (p: (typeof load.value.promises)[number]) =>
+  p.work === null
+    ? 'no recipe yet, so its work is not counted'
+    : `${formatDuration(Math.round(p.work / 300) * 300)} of work, ${when(p)}`
+const when = (p: (typeof load.value.promises)[number]) =>
   p.endsOn === null
     ? `does not fit into the next ${SHOWN} days`
     : p.late
@@ -59,8 +63,7 @@ const sentence = (p: (typeof load.value.promises)[number]) =>
     </ol>
     <ul class="promises">
       <li v-for="p in load.promises" :key="p.id" :class="{ late: p.late }">
-        <strong v-if="p.late">Too late: </strong>{{ p.title }}, due {{ dayName(p.dueOn) }}:
-        {{ formatDuration(Math.round(p.work / 300) * 300) }} of work, {{ sentence(p) }}.
+        <strong v-if="p.late">Too late: </strong>{{ p.title }}, due {{ dayName(p.dueOn) }}: {{ sentence(p) }}.
       </li>
     </ul>
   </section>

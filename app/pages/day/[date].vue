@@ -10,7 +10,7 @@ const date = String(useRoute().params.date)
 const valid = /^\d{4}-\d\d-\d\d$/.test(date) && !Number.isNaN(Date.parse(date))
 if (!valid) await navigateTo('/day', { replace: true })
 const day = useDay(date)
-const { shown, kept, problem, why, changes, told, reckoner, past } = day
+const { shown, kept, problem, why, changes, told, reckoner, past, ready } = day
 onMounted(() => void day.begin())
 
 /** A plan that is only kept counts from the midnight it was made for. */
@@ -102,7 +102,7 @@ const late = computed(() =>
       </template>
     </div>
     <DayChoice v-if="kept && !past" class="no-print" :day="day" />
-    <ComingDays v-if="!past" class="no-print" :day="day" />
+    <ComingDays v-if="!past && ready" class="no-print" :day="day" />
     <DaySheet :day="day" :blocks="shown?.blocks ?? kept?.blocks ?? []" :clock="sheetClock" :choosing="shown !== null" @choose="choose" />
   </div>
 </template>

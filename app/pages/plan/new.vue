@@ -15,12 +15,13 @@ const [again, template, stencils] = [query('again'), query('template'), query('s
 /** The job that this one is to be like. */
 const like = ref<Pick<Job, 'id' | 'entered'> & { customer?: string, name?: string } | null>(null)
 const templates = ref<JobTemplate[]>([])
+const loadTemplates = told('the templates', async () => void (templates.value = await apiList<JobTemplate>('templates')))
 const problem = ref('')
 const saved = (job: Job, pass: string) => navigateTo(job.passes.length > 1 ? `/plan/${job.id}?pass=${pass}` : `/plan/${job.id}`)
 const ready = ref(again === null && template === null && stencils === null)
 onMounted(async () => {
   try {
-    templates.value = await apiList<JobTemplate>('templates')
+    await loadTemplates()
     if (again !== null) like.value = await api<Job>(`jobs/${again}`)
     if (template !== null) like.value = templates.value.find(t => t.id === template) ?? null
     if (stencils !== null) like.value = await eachWithItsOwn(stencils.split(','))

@@ -22,7 +22,8 @@ export interface JobPromise {
   id: string
   title: string
   dueOn: string
-  work: number
+  /** s; null as long as it has no recipe. */
+  work: number | null
   /** The day on which the last of it is done; null when the days shown do not suffice. */ endsOn: string | null
   late: boolean
 }
@@ -43,8 +44,8 @@ export function loadOf(
   const promises = [...jobs]
     .sort((a, b) => a.dueOn.localeCompare(b.dueOn))
     .map((job): JobPromise => {
-      const work = job.plan ? workOf(job.plan) * (1 - job.done) : 0
-      let left = work
+      const work = job.plan ? workOf(job.plan) * (1 - job.done) : null
+      let left = work ?? 0
       let endsOn: string | null = work === 0 ? (days[0]?.day ?? null) : null
       for (const load of loads) {
         if (left < 1) break
