@@ -20,6 +20,8 @@ const absent = computed(() =>
     : `Those of ${new Intl.ListFormat('en').format(work.absent.map(studio.firstName))} are sent once they sign in here.`,
 )
 const { sentence: notLoaded, again: loadAgain } = useMissing()
+// What did not come because the network was gone comes with it.
+watch(reachable, yes => void (yes && notLoaded.value && loadAgain()))
 const changing = ref(false)
 const nuxt = useNuxtApp()
 async function change() {

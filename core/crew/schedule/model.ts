@@ -82,6 +82,25 @@ export function twinsOf({ chains }: Instance): number[] {
   return looks.map((look, i) => (i === 0 ? -1 : looks.lastIndexOf(look, i - 1)))
 }
 
+/** The same schedule with pieces that are the same to everybody in the order in which they were given: nobody begins with the third. */
+export function inGivenOrder(instance: Instance, schedule: Schedule): Schedule {
+  const twins = twinsOf(instance)
+  const firstOf = twins.map((_, c) => {
+    let at = c
+    while (twins[at]! >= 0) at = twins[at]!
+    return at
+  })
+  const ids = instance.chains.map(c => c.id)
+  const begins = new Map(schedule.filter(s => s.task === 0).map(s => [s.chain, s.start]))
+  const renamed = new Map<string, string>()
+  for (const first of new Set(firstOf)) {
+    const group = ids.filter((_, c) => firstOf[c] === first)
+    const soonest = [...group].sort((a, b) => begins.get(a)! - begins.get(b)!)
+    soonest.forEach((id, i) => renamed.set(id, group[i]!))
+  }
+  return schedule.map(s => ({ ...s, chain: renamed.get(s.chain)! }))
+}
+
 /** When the last piece is dry or the last hand free, s. */
 export function endOf(instance: Instance, schedule: Schedule): number {
   const chains = chainsById(instance)

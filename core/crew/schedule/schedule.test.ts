@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import {
   canSearch,
+  inGivenOrder,
   closestToBest,
   endOf,
   handedOver,
@@ -182,6 +183,19 @@ describe('a plan for the crew', () => {
     behind.tasks[1]!.fixed = { start: 900, person: 'hand 2' }
     expect(forwardSchedule(shop([behind], hands), { long: 0, sink: 0 }, 8)).toBeNull()
     expect(forwardSchedule(day, { long: 0, sink: 0 }, 8, () => false)).toBeNull()
+  })
+  it('equal pieces are begun in the order in which they are numbered, whatever order was found first', () => {
+    for (const tries of [0, 1, 2, 3, 5, 8, 13, 600]) {
+      const day = shop(equal(4), crew(['prepare', 'coat', 'care', 'finish'], ['rinse', 'finish']))
+      const { schedule } = solve(day, { tries, nodes: 0 }) as Solved
+      const begun = schedule.filter(x => x.task === 0).sort((x, y) => x.start - y.start)
+      expect(begun.map(x => x.chain)).toEqual(begun.map(x => x.chain).toSorted())
+    }
+    // Found as third, first, second: the same starts, by number.
+    const three = shop(equal(3), crew(ALL))
+    const ids = three.chains.map(c => c.id)
+    const slots = [2, 0, 1].flatMap((c, i) => [0, 1].map(task => ({ chain: ids[c]!, task, person: 'hand 1', start: 60 * i + 400 * task })))
+    expect(inGivenOrder(three, slots)).toEqual(slots.map((slot, i) => ({ ...slot, chain: ids[i >> 1]! })))
   })
   it('can be stopped, and gives what it has', () => {
     let asked = 0

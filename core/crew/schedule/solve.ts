@@ -2,7 +2,7 @@ import { Board, scheduleInOrder } from './board'
 import { lowerBound } from './bound'
 import { isBetter, liveForward } from './lived'
 import type { Timed } from './lived'
-import { endOf, offBest } from './model'
+import { endOf, inGivenOrder, offBest } from './model'
 import type { Chain, Instance, Schedule } from './model'
 import { canSearch, quickSearch, searchOrders } from './search'
 import { closestToBest, earliestStarts } from './timing'
@@ -172,7 +172,10 @@ function tryOrders(instance: Instance, bound: number, tries: number, goOn: (shar
 const better = (lived: Timed | null, ordered: Timed | Stuck): Timed | Stuck =>
   lived && ('stuck' in ordered || isBetter(lived, ordered)) ? lived : ordered
 
-/** Starts moved towards the best dwells, then people chosen for least walking; whatever breaks anything is not taken. */
+/**
+ * Starts moved towards the best dwells, then people chosen for least walking, then equal pieces by number; whatever breaks
+ * anything is not taken.
+ */
 function polish(instance: Instance, schedule: Schedule): Schedule {
   const faults = verifySchedule(instance, schedule).length
   const sound = (s: Schedule) => verifySchedule(instance, s).length <= faults
@@ -182,7 +185,7 @@ function polish(instance: Instance, schedule: Schedule): Schedule {
       ? timed
       : schedule
   const walked = leastWalking(instance, better)
-  return sound(walked) ? walked : better
+  return inGivenOrder(instance, sound(walked) ? walked : better)
 }
 
 /**
