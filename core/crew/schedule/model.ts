@@ -75,10 +75,13 @@ export const OPEN_END = 1e9
 /** Chains by id. */
 export const chainsById = (instance: Instance): Map<string, Chain> => new Map(instance.chains.map(c => [c.id, c]))
 
-/** For each chain the one before it that is the same to everybody but the one whose piece it is; −1 for none. */
+/**
+ * For each chain the one before it that is the same to everybody but the one whose piece it is, and that the same others wait for as
+ * long; −1 for none.
+ */
 export function twinsOf({ chains }: Instance): number[] {
-  const waitedFor = new Set(chains.flatMap(c => c.after.map(a => a.chain)))
-  const looks = chains.map(c => JSON.stringify({ ...c, id: waitedFor.has(c.id) ? c.id : '' }))
+  const waiting = (id: string) => chains.flatMap((o, i) => o.after.filter(a => a.chain === id).map(a => [i, a.wait]))
+  const looks = chains.map(c => JSON.stringify({ ...c, id: waiting(c.id) }))
   return looks.map((look, i) => (i === 0 ? -1 : looks.lastIndexOf(look, i - 1)))
 }
 
