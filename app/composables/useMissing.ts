@@ -1,4 +1,4 @@
-import { ApiError } from './useApi'
+import { computed, getCurrentScope, onScopeDispose, shallowReactive } from 'vue'
 
 /** What a screen shows and did not get, by the words people have for it, and how it is asked for again. */
 interface Missing {
@@ -7,15 +7,16 @@ interface Missing {
 }
 const missing = shallowReactive(new Map<symbol, Missing>())
 
-/** Whoever has to sign in again, and what is no longer there, is told of by the page itself. */
-const ownWords = (error: unknown) => error instanceof ApiError && (error.status === 401 || error.status === 404)
+/** Who has to sign in again, and what is no longer there, the page itself tells. */
+const TOLD_ELSEWHERE = [401, 404]
 
 /**
- * A fetch whose failure every screen tells until it comes, however quiet its caller is: a list that did not come looks like an empty
- * one. What a component asks for is forgotten together with it.
- * @param words for what is fetched, as in "couldn't load the shelf"
+ * A load whose failure every screen tells until it succeeds: a list that did not come looks like an empty one. What a component asks for
+ * is forgotten together with it.
+ * @param words for what is loaded, as in "couldn't load the shelf"
+ * @returns the load; it rejects as `load` does
  */
-export function told<A extends unknown[], T>(words: string, fetch: (...args: A) => Promise<T>): (...args: A) => Promise<T> {
+export function toldLoad<A extends unknown[], T>(words: string, load: (...args: A) => Promise<T>): (...args: A) => Promise<T> {
   const key = Symbol(words)
   let gone = false
   if (getCurrentScope()) {
@@ -26,16 +27,23 @@ export function told<A extends unknown[], T>(words: string, fetch: (...args: A) 
   }
   const ask = async (...args: A): Promise<T> => {
     try {
-      const found = await fetch(...args)
+      const found = await load(...args)
       missing.delete(key)
       return found
     }
     catch (error) {
-      if (!gone && !ownWords(error)) missing.set(key, { words, again: () => ask(...args) })
+      const { status } = error as { status?: number }
+      if (!gone && !TOLD_ELSEWHERE.includes(status ?? 0)) missing.set(key, { words, again: () => ask(...args) })
       throw error
     }
   }
   return ask
+}
+
+/** The same for those who do nothing else about a failure. */
+export function quietLoad<A extends unknown[]>(words: string, load: (...args: A) => Promise<unknown>): (...args: A) => Promise<void> {
+  const ask = toldLoad(words, load)
+  return (...args) => ask(...args).then(() => {}, () => {})
 }
 
 const LIST = new Intl.ListFormat('en')

@@ -10,7 +10,7 @@ export function useRanking(form: Ref<PlanForm>) {
   const studio = useStudioStore()
   const { today } = useHouseTime()
   const unit = useLengthUnit()
-  const ask = told('what your log advises', (substrate: string) => api<LogFinding[]>(`works/advice?substrate=${substrate}`))
+  const ask = toldLoad('your log\'s advice', (substrate: string) => api<LogFinding[]>(`works/advice?substrate=${substrate}`))
   /** What the studio's own log says of this substrate, while it is asked. */
   const log = ref<LogFinding[]>([])
   watch(

@@ -6,10 +6,8 @@ import type { SheetSummary } from '#shared/sheets'
 const studio = useStudioStore()
 const units = useUnits()
 const sheets = ref<SheetSummary[]>([])
-const loadSheets = told('the cut sheets', async () => {
-  sheets.value = (await apiList<SheetSummary>('sheets')).filter(s => !s.putAway)
-})
-onMounted(() => Promise.allSettled([studio.artworks ?? studio.loadArtworks(), loadSheets()]))
+onMounted(quietLoad('the cut sheets', async () => (sheets.value = (await apiList<SheetSummary>('sheets')).filter(s => !s.putAway))))
+onMounted(() => studio.artworks ?? studio.loadArtworks().catch(() => {}))
 const kept = computed(() => studio.artworks?.filter(a => !a.putAway) ?? [])
 const islands = (a: ArtworkSummary) =>
   a.figures.islands === 0 ? 'no islands' : a.figures.islands === 1 ? 'one island' : `${a.figures.islands} islands`

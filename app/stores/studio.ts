@@ -32,11 +32,11 @@ export const useStudioStore = defineStore('studio', () => {
   const numbers = useLocalStorage(NUMBERS, { emergency: '', poison: '' })
   const numbersMissing = computed(() => studio.value !== null && (!studio.value.emergencyNumber || !studio.value.poisonNumber))
 
-  const loadStudio = told('the house rules', async () => {
+  const loadStudio = toldLoad('the house rules', async () => {
     studio.value = await api<Studio>('studio')
     numbers.value = { emergency: studio.value.emergencyNumber, poison: studio.value.poisonNumber }
   })
-  const loadBottles = told('the shelf', async () => {
+  const loadBottles = toldLoad('the shelf', async () => {
     ;[lots.value, stencils.value, blanks.value] = await Promise.all([
       apiList<Lot>('lots'),
       apiList<Stencil>('stencils'),
@@ -50,16 +50,16 @@ export const useStudioStore = defineStore('studio', () => {
     if (rolls.value) await loadRolls()
     if (supplies.value) await loadSupplies()
   }
-  const loadArtworks = told('the stencils', async () => (artworks.value = await apiList<ArtworkSummary>('artworks')))
+  const loadArtworks = toldLoad('the stencils', async () => (artworks.value = await apiList<ArtworkSummary>('artworks')))
   const rolls = ref<Roll[] | null>(null)
-  const loadRolls = told('the rolls and scraps', async () => (rolls.value = await apiList<Roll>('rolls')))
+  const loadRolls = toldLoad('the rolls and scraps', async () => (rolls.value = await apiList<Roll>('rolls')))
   /** Tape, gloves, filters, neutralisers and the like; fetched by the screens that show them. */
   const supplies = ref<Supply[] | null>(null)
-  const loadSupplies = told('the supplies', async () => (supplies.value = await apiList<Supply>('supplies')))
+  const loadSupplies = toldLoad('the supplies', async () => (supplies.value = await apiList<Supply>('supplies')))
   /** The studio's own faces; fetched by whoever sets letters. */
   const faces = ref<OwnFace[] | null>(null)
-  const loadFaces = told('your own typefaces', async () => (faces.value = await apiList<OwnFace>('faces')))
-  const loadCrew = told('the crew', async () => (crew.value = await apiList<Person>('crew')))
+  const loadFaces = toldLoad('your own fonts', async () => (faces.value = await apiList<OwnFace>('faces')))
+  const loadCrew = toldLoad('the crew', async () => (crew.value = await apiList<Person>('crew')))
   const load = () => Promise.all([loadStudio(), loadShelf(), loadCrew()])
 
   /** Who works here now. */

@@ -13,8 +13,8 @@ export const useTubsStore = defineStore('tubs', () => {
   /** Each answer is worked out once. */
   const states = new WeakMap<Tub, TubState>()
 
-  const loadTubs = told('the tubs', async () => void (tubs.value = await api<Tub[]>('tubs')))
-  const loadWaste = told('the waste containers', async () => {
+  const loadTubs = toldLoad('the tubs', async () => void (tubs.value = await api<Tub[]>('tubs')))
+  const loadWaste = toldLoad('the waste containers', async () => {
     ;[containers.value, rules.value] = await Promise.all([apiList<Container>('containers'), api<WasteRule[]>('waste-rules')])
   })
   const load = async () => void (await Promise.all([loadTubs(), loadWaste()]))

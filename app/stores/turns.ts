@@ -16,7 +16,7 @@ export const useTurnsStore = defineStore('turns', () => {
   const { today } = useHouseTime()
 
   /** Asked for only where something runs. Another day's plan says nothing about today. */
-  const load = told('the plan of the day', async () => {
+  const load = toldLoad('the plan of the day', async () => {
     if (day.value && day.value.day !== today()) day.value = before.value = null
     if (work.runs.length === 0) return
     const plan = await api<DayPlan>(`days/${today()}`)

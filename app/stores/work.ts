@@ -26,7 +26,7 @@ export const useWorkStore = defineStore('work', () => {
   const last = (r: RunWithEvents) => r.events.at(-1)?.seq ?? 0
 
   /** An answer that was long on its way takes nothing back: what a run showed since then stays. */
-  const load = told('what stands on Today', async () => {
+  const load = toldLoad('the open jobs', async () => {
     const began = ++fetches
     const answer = (await takeEarly()) ?? (await api<TodayAnswer>('today'))
     const open = await allPages(after =>

@@ -60,6 +60,12 @@ const KINDS: Record<string, (roll: Roll) => Instance> = {
         }
       }),
     ),
+  'early ends of work': roll =>
+    shop(
+      somePieces(roll, roll(2, 4)),
+      someCrew(roll).map(h => ({ ...h, shifts: [[roll(0, 3), roll(9, 22)]] })),
+      { place: roll(2, 4) },
+    ),
   'skills': roll =>
     shop(
       [...somePieces(roll, roll(1, 3)), one('r', 'prepare', roll(1, 8))],
@@ -98,7 +104,7 @@ const endless = (instance: Instance): Instance => ({
 
 /** Instances of each kind; more of them with CREST_INSTANCES. Of those that have most states, a quarter. */
 const EACH = Number(process.env.CREST_INSTANCES ?? 200)
-const MANY_STATES = ['one sink for all', 'shaped like a day']
+const MANY_STATES = ['early ends of work', 'one sink for all', 'shaped like a day']
 
 describe('nothing is called proved that isn\'t', () => {
   it('the reference agrees with another that goes through states in another way', () => {

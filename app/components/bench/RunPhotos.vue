@@ -15,8 +15,7 @@ const piece = ref<number | ''>('')
 const waiting = computed(() => work.outbox.filter(w => w.kind === 'photo' && w.runId === props.run.id).length)
 watch(waiting, (now, before) => void (now < before && load()))
 
-const fetch = told('the pictures', async () => void (photos.value = await apiList<Photo>(`runs/${props.run.id}/photos`)))
-const load = () => fetch().catch(() => {})
+const load = quietLoad('the pictures', async () => (photos.value = await apiList<Photo>(`runs/${props.run.id}/photos`)))
 onMounted(load)
 onScopeDispose(useLiveTopic('photos', m => m.id === props.run.id && void load()))
 const titleOf = (p: Photo) =>

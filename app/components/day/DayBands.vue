@@ -3,6 +3,7 @@ import { useElementSize } from '@vueuse/core'
 import type { Block, Dwell } from '#core/crew/day'
 import { formatTimeOfDay } from '#core/basics/units'
 import { formatPlanTime, wallTime } from '#core/basics/zone'
+import { SHARED } from '#core/crew/schedule'
 import type { Day, ShownDay } from '~/composables/useDay'
 
 /** The day as bands: one for each person, then the bench with its pieces, sinks, tubs, cabinets and the drying rack. */
@@ -66,10 +67,9 @@ const lanes = computed(() => {
   }
   return { set, count: ends.length }
 })
+const atFixtures = computed(() => props.shown.blocks.filter(b => b.skill === 'rinse' || b.skill === 'blast'))
 const fixtures = computed(() =>
-  (['sink', 'tub', 'cabinet'] as const)
-    .map(stand => ({ stand, blocks: props.shown.blocks.filter(b => b.stand === stand && (b.skill === 'rinse' || b.skill === 'blast')) }))
-    .filter(f => f.blocks.length > 0),
+  SHARED.map(stand => ({ stand, blocks: atFixtures.value.filter(b => b.stand === stand) })).filter(f => f.blocks.length > 0),
 )
 const shapeOf = (pass: string) => {
   const found = work.passes.find(p => p.id === pass)

@@ -14,8 +14,7 @@ const { errors, problem, busy, submit } = useEntry(
   () => logViewSchema.pick({ name: true }),
   () => form,
 )
-const fetch = told('the questions you keep', async () => void (views.value = await apiList<LogView>('log-views')))
-const load = () => fetch().catch(() => {})
+const load = quietLoad('the questions you keep', async () => (views.value = await apiList<LogView>('log-views')))
 onMounted(load)
 async function keep() {
   const kept = await submit(({ name }) => api<LogView>('log-views', 'POST', { id: v7(), name, question: props.question }))

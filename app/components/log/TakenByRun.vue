@@ -6,8 +6,9 @@ const props = defineProps<{ runId: string }>()
 const units = useUnits()
 const words = useStockWords()
 const taken = ref<TakenByRun[]>([])
-const load = told('what it took off the shelf', async () => void (taken.value = await api<TakenByRun[]>(`runs/${props.runId}/taken`)))
-onMounted(() => load().catch(() => {}))
+onMounted(
+  quietLoad('what this run took off the shelf', async () => (taken.value = await api<TakenByRun[]>(`runs/${props.runId}/taken`))),
+)
 /** What is gone; what went back counts against what was put out. */
 const gone = computed(() => taken.value.filter(t => t.change < 0))
 const cost = (t: TakenByRun) => (t.price === null ? null : -t.change * t.price)

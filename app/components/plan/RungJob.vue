@@ -10,8 +10,7 @@ const form = defineModel<PlanForm>({ required: true })
 
 /** Who ordered here before: the name is offered, and what they like stands beside it. */
 const known = ref<Customer[]>([])
-const load = told('the customers', async () => void (known.value = await apiList<Customer>('customers')))
-onMounted(() => load().catch(() => {}))
+onMounted(quietLoad('the customers', async () => (known.value = await apiList<Customer>('customers'))))
 const found = ref<string[]>([])
 function find(words: string) {
   const asked = words.trim().toLowerCase()

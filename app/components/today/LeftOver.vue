@@ -7,8 +7,7 @@ import type { DayEnd } from '#shared/close'
 /** What was left at the last closing and nobody has seen to since. */
 const houseTime = useHouseTime()
 const left = ref<DayEnd['left']>([])
-const fetch = told('what was left from before', async () => void (left.value = (await api<DayEnd>(`close/${houseTime.today()}`)).left))
-const load = () => fetch().catch(() => {})
+const load = quietLoad('what was left open', async () => (left.value = (await api<DayEnd>(`close/${houseTime.today()}`)).left))
 // It can wait until the page stands.
 onMounted(() => onNuxtReady(() => void load()))
 onBeforeUnmount(useLiveTopic('tubs', load))

@@ -15,7 +15,7 @@ const [again, template, stencils] = [query('again'), query('template'), query('s
 /** The job that this one is to be like. */
 const like = ref<Pick<Job, 'id' | 'entered'> & { customer?: string, name?: string } | null>(null)
 const templates = ref<JobTemplate[]>([])
-const loadTemplates = told('the templates', async () => void (templates.value = await apiList<JobTemplate>('templates')))
+const loadTemplates = toldLoad('the templates', async () => void (templates.value = await apiList<JobTemplate>('templates')))
 const problem = ref('')
 const saved = (job: Job, pass: string) => navigateTo(job.passes.length > 1 ? `/plan/${job.id}?pass=${pass}` : `/plan/${job.id}`)
 const ready = ref(again === null && template === null && stencils === null)

@@ -16,7 +16,8 @@ import {
 import type { Affine, Box, Region, Ring } from '../../basics/outline'
 import { dashed } from './dashes'
 import { ART_LIMITS, ART_WORK, ArtRefused } from './refusal'
-import type { Drawing, Layer } from './svg'
+import type { Layer } from './reader'
+import type { Drawing } from './svg'
 
 /**
  * No flattened line strays farther than this from the drawn curve, mm on the piece: half of what is promised, so that joins and

@@ -1,4 +1,4 @@
-import { chainsById } from './model'
+import { SHARED, chainsById } from './model'
 import type { Chain, Fixture, Hands, Instance, Task } from './model'
 
 /** A stretch of work that cannot begin before `head` and is followed by `tail` until the end, s. */
@@ -145,7 +145,7 @@ export function lowerBound(instance: Instance): number {
   const loads = instance.chains.flatMap(c => loadsOf(c, ready.get(c.id)!, tails.get(c.id)!).map(l => ({ ...l, chain: c })))
   let bound = Math.max(0, ...loads.map(l => l.head + l.seconds + l.tail))
   const skills = [...new Set(loads.map(l => l.task.skill))]
-  const kept = (['sink', 'tub', 'cabinet'] as const).map(f => ({
+  const kept = SHARED.map(f => ({
     count: instance.fixtures[f],
     keeps: (l: { task: Task }) => l.task.uses === f,
   }))
@@ -161,7 +161,7 @@ export function lowerBound(instance: Instance): number {
     const count = instance.fixtures[fixture]
     if (work.length > 0) bound = Math.max(bound, count <= 0 ? Infinity : groupBound(work, (from, seconds) => from + seconds / count))
   }
-  for (const fixture of ['sink', 'tub', 'cabinet'] as const)
+  for (const fixture of SHARED)
     shared(
       fixture,
       loads.filter(l => l.task.uses === fixture && !l.task.fixed),

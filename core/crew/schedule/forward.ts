@@ -1,5 +1,5 @@
 import type { Chain, Instance, Schedule } from './model'
-import { endOf, twinsOf } from './model'
+import { SHARED, endOf, twinsOf } from './model'
 
 /**
  * How days are compared that are lived as far: by the end that hands and sink still allow, and by these leanings.
@@ -18,7 +18,7 @@ export const LEANINGS: readonly Leaning[] = [0.1, 0.05, 0.2, 0.02, 0].flatMap(lo
 const CHILDREN = 6
 
 /** Kept one at a time. A place is given back when its chain's last task begins; until then it is never free. */
-const KEPT = ['sink', 'tub', 'cabinet', 'place'] as const
+const KEPT = [...SHARED, 'place'] as const
 const [SINK, PLACE] = [KEPT.indexOf('sink'), KEPT.indexOf('place')]
 
 /**

@@ -1,4 +1,5 @@
 import { readyTimes } from './bound'
+import type { Shared } from './model'
 import type { Op, Tasks } from './tasks'
 
 /**
@@ -18,7 +19,7 @@ function sharedBetween(one: number, other: number, work: number): number {
 
 /** Fronts of one instance, and bounds that follow from them. */
 export class Fronts {
-  /** Where single things and chains begin in a front. */
+  /** Where things, and where chains begin in a front. */
   private readonly things = 2
   private readonly chains: number
   /** Tasks with the longest tail first. */
@@ -38,7 +39,7 @@ export class Fronts {
   /** When each chain may begin at the earliest, s. */
   private readonly ready: readonly number[]
   /** Where the single thing that a task keeps stands in a front; −1 for none. */
-  private readonly thingOf: Int32Array
+  readonly thingOf: Int32Array
   /** The greatest least lag among the tasks of a chain from each of its tasks on, s. */
   private readonly lags: readonly number[]
   /** Used over and over: tasks that are left, the longest tail first; their heads, s; and scratch. */
@@ -57,7 +58,7 @@ export class Fronts {
     const marks = (counts: (op: Op) => boolean) => Uint8Array.from(ops, op => Number(counts(op)))
     this.keepers = single.map(f => marks(op => op.uses === f))
     this.alone = instance.hands.map((_, p) => marks(op => op.able.length === 1 && op.able[0] === p)).filter(m => m.includes(1))
-    this.thingOf = Int32Array.from(ops, op => this.thing(op.uses))
+    this.thingOf = Int32Array.from(ops, op => (op.uses && single.includes(op.uses) ? this.thing(op.uses) : -1))
     this.chainOf = Int32Array.from(ops, op => op.chain)
     this.kOf = Int32Array.from(ops, op => op.k)
     this.firstOf = Int32Array.from(ops, op => tasks.first[op.chain]!)
@@ -83,12 +84,12 @@ export class Fronts {
     return front
   }
 
-  /** Index of a single thing in a front; −1 for what there is enough of. */
-  thing(uses: Op['uses']): number {
-    const at = uses === null ? -1 : this.tasks.single.indexOf(uses)
-    return at < 0 ? -1 : this.things + at
+  /** Where a single thing stands in a front. */
+  thing(f: Shared): number {
+    return this.things + this.tasks.single.indexOf(f)
   }
 
+  /** Where a chain stands in a front. */
   chain(c: number): number {
     return this.chains + c
   }
@@ -119,7 +120,7 @@ export class Fronts {
     return true
   }
 
-  /** Nothing that goes on from here is over sooner, in whole s. @param enough where more than this is as good as late, s */
+  /** Nothing that goes on from here is over sooner, in whole s. @param enough a bound beyond this isn't worked out to the end, s */
   least(front: Front, done: ArrayLike<number>, enough = Infinity): number {
     this.look(front, done)
     let most = this.tasks.instance.hands.length === 2 ? this.twoHands(front[0]!, front[1]!, enough) : 0
@@ -152,7 +153,8 @@ export class Fronts {
 
   /**
    * Bound for what is done one by one: work with heads and tails that may be interrupted (Carlier, The one-machine sequencing problem,
-   * 1982). @param counts 1 for each task of its @param open when its hands or its thing is free, s
+   * 1982).
+   * @param counts 1 for each task that counts @param open when the thing is free, s
    */
   private oneByOne(counts: Uint8Array, open: number): number {
     const { head, sorted, rest, seconds, tails } = this

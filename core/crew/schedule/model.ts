@@ -1,5 +1,9 @@
-/** Things of which a studio has a few, and which one piece keeps from another. */
-export const FIXTURES = ['place', 'sink', 'tub', 'cabinet'] as const
+/** Things of which a studio has a few, and which a task keeps as long as it takes. */
+export const SHARED = ['sink', 'tub', 'cabinet'] as const
+export type Shared = (typeof SHARED)[number]
+
+/** Those, and the places of the bench, which a piece keeps from its first touch to its rinse. */
+export const FIXTURES = ['place', ...SHARED] as const
 export type Fixture = (typeof FIXTURES)[number]
 
 /** Where the work stands, for walking. */
@@ -19,7 +23,7 @@ export interface Task {
   seconds: number
   stand: Stand
   /** What it keeps busy for as long as it takes. */
-  uses: Exclude<Fixture, 'place'> | null
+  uses: Shared | null
   /** Absent for the first task of a chain. */
   lag?: Lag
   /** Done, begun or locked: it stays as it is. */

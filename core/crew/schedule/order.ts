@@ -1,5 +1,4 @@
-import type { Instance, Schedule } from './model'
-import type { SHARED } from './tasks'
+import type { Instance, Schedule, Shared } from './model'
 import { Tasks } from './tasks'
 
 /** start(to) − start(from) ≥ least */
@@ -17,14 +16,15 @@ interface Tie {
 export class Order extends Tasks {
   /** Tasks of each chain that the order holds. */
   readonly done: Uint8Array
-  readonly order: number[] = []
+  /** The tasks, the first to begin first. */
+  readonly begun: number[] = []
 
   private readonly person: Int32Array
   /** Before it on the same hands, and at the same fixture; −1 for none. */
   private readonly onHands: Int32Array
   private readonly onFixture: Int32Array
   private readonly lastBy: number[]
-  private readonly lastAt: Record<(typeof SHARED)[number], number> = { sink: -1, tub: -1, cabinet: -1 }
+  private readonly lastAt: Record<Shared, number> = { sink: -1, tub: -1, cabinet: -1 }
   private readonly ties: (Tie | null)[] = []
   private readonly undo: { hands: number, fixture: number }[] = []
 
@@ -50,7 +50,7 @@ export class Order extends Tasks {
 
   /** Start of the last of the order: nothing else begins before it. s */
   now(est: Float64Array): number {
-    return this.order.length > 0 ? est[this.order.at(-1)!]! : 0
+    return this.begun.length > 0 ? est[this.begun.at(-1)!]! : 0
   }
 
   /** When these hands are free after what the order gives them, s. */
@@ -59,7 +59,7 @@ export class Order extends Tasks {
   }
 
   /** When this thing is free after what the order gives it, s. */
-  openAt(f: (typeof SHARED)[number], est: Float64Array): number {
+  openAt(f: Shared, est: Float64Array): number {
     return Math.max(this.now(est), this.lastAt[f] >= 0 ? this.endAt(this.lastAt[f], est) : 0)
   }
 
@@ -82,12 +82,12 @@ export class Order extends Tasks {
     this.lastBy[p] = o
     if (uses) this.lastAt[uses] = o
     this.done[chain]!++
-    this.order.push(o)
+    this.begun.push(o)
   }
 
   /** Takes the last task out of the order again. */
   leave(): void {
-    const o = this.order.pop()!
+    const o = this.begun.pop()!
     const { uses, chain } = this.ops[o]!
     const was = this.undo.pop()!
     this.lastBy[this.person[o]!] = was.hands
@@ -109,7 +109,7 @@ export class Order extends Tasks {
 
   schedule(est: Float64Array): Schedule {
     const { chains, hands } = this.instance
-    return this.order.map((o) => {
+    return this.begun.map((o) => {
       const { chain, k } = this.ops[o]!
       return { chain: chains[chain]!.id, task: k, person: hands[this.person[o]!]!.id, start: est[o]! }
     })
@@ -134,7 +134,7 @@ export class Order extends Tasks {
   /** Starts along the order. @returns whether anything rose; null when something is too late */
   private raiseOrder(est: Float64Array, limit: number): boolean | null {
     let [rose, before] = [false, 0]
-    for (const o of this.order) {
+    for (const o of this.begun) {
       const t = this.leastStart(o, before, est)
       if (t > est[o]!) rose = true
       est[o] = before = t
@@ -162,9 +162,10 @@ export class Order extends Tasks {
         if (k >= done) est[o] = Math.max(est[o]!, now, headEnd + this.ops[o]!.least)
         if (this.tooLate(o, est, limit)) return null
         const pulled = est[o]! - this.ops[o]!.most - this.ops[head]!.seconds
-        if (pulled <= est[head]!) continue
-        est[head] = pulled
-        rose = true
+        if (pulled > est[head]!) {
+          est[head] = pulled
+          rose = true
+        }
       }
     }
     return rose

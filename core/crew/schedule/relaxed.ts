@@ -134,9 +134,9 @@ export class Relaxed {
   /** Puts the front after one task more into `next`. @returns no day that comes of it ends sooner, s */
   private after(day: Day, o: number, p: number, done: Uint8Array, limit: number): number {
     const { tasks, fronts } = this
-    const { chain, k, seconds, least, uses, tail } = tasks.ops[o]!
+    const { chain, k, seconds, least, tail } = tasks.ops[o]!
     const at = fronts.chain(chain)
-    const thing = fronts.thing(uses)
+    const thing = fronts.thingOf[o]!
     const ready = day.front[at]! + (k > 0 ? least : 0)
     const start = tasks.inShift(p, Math.max(day.front[p]!, ready, thing >= 0 ? day.front[thing]! : 0), seconds)
     const end = start + seconds

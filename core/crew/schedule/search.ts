@@ -1,4 +1,4 @@
-import { endOf } from './model'
+import { SHARED, endOf } from './model'
 import type { Instance, Schedule } from './model'
 import { Relaxed } from './relaxed'
 import type { Ways } from './relaxed'
@@ -20,7 +20,7 @@ export interface Search {
  */
 export function canSearch(instance: Instance): boolean {
   const { hands, fixtures, chains } = instance
-  const scarce = (['sink', 'tub', 'cabinet'] as const).every(f => fixtures[f] === 1 || fixtures[f] >= hands.length)
+  const scarce = SHARED.every(f => fixtures[f] === 1 || fixtures[f] >= hands.length)
   return hands.length >= 1 && hands.length <= 2 && scarce && chains.every(c => c.tasks.every(t => !t.fixed))
 }
 

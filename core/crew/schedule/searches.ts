@@ -60,12 +60,14 @@ export class Searches {
   private readonly unbroken: boolean
   /** When any order is over at the latest, s. */
   readonly latest: number
+  private readonly never: Front
   private kept = 0
 
   constructor(readonly instance: Instance) {
     const { hands } = instance
     this.order = new Order(instance)
     this.fronts = new Fronts(this.order)
+    this.never = this.fronts.opened().fill(Infinity)
     this.unbroken = hands.every(h => h.shifts.length === 1)
     this.latest = this.latestEnd()
   }
@@ -95,9 +97,8 @@ export class Searches {
           seen++
           const est = this.append(o, p, starts, limit)
           if (est && length === order.ops.length) {
-            const found = order.schedule(est)
-            const end = endOf(this.instance, found)
-            if (end < limit) [limit, schedule] = [end, found]
+            schedule = order.schedule(est)
+            limit = endOf(this.instance, schedule)
           }
           else if (est) {
             const made = this.labelOf(label, o, p, est, limit, ways, pulls ? reach : undefined)
@@ -127,10 +128,9 @@ export class Searches {
     let [limit, seen, stopped] = [reach, 0, false]
     let schedule: Schedule | null = null
     const branch = (label: Label | null, starts: Float64Array): void => {
-      if (order.order.length === order.ops.length) {
-        const found = order.schedule(starts)
-        const end = endOf(this.instance, found)
-        if (end < limit) [limit, schedule] = [end, found]
+      if (order.begun.length === order.ops.length) {
+        schedule = order.schedule(starts)
+        limit = endOf(this.instance, schedule)
         return
       }
       const next: { o: number, p: number, est: Float64Array }[] = []
@@ -152,8 +152,8 @@ export class Searches {
         order.enter(o, p)
         // Something sooner may have been found meanwhile.
         if (order.settle(est, limit)) {
-          const made = order.order.length < order.ops.length ? this.labelOf(label, o, p, est, limit, ways, reach) : null
-          if (order.order.length === order.ops.length || (made && this.keep(made, groups))) branch(made, est)
+          const made = order.begun.length < order.ops.length ? this.labelOf(label, o, p, est, limit, ways, reach) : null
+          if (order.begun.length === order.ops.length || (made && this.keep(made, groups))) branch(made, est)
         }
         order.leave()
       }
@@ -178,7 +178,7 @@ export class Searches {
   }
 
   /**
-   * A start is the end of a path along which each task is met once at most, its time and the
+   * When any order is over at the latest, s. A start is the end of a path along which each task is met once at most, its time and the
    * times it waits are added, and a window takes time away; the path begins at a release or where somebody's shift does.
    */
   private latestEnd(): number {
@@ -192,7 +192,7 @@ export class Searches {
   /** Puts a label's order in place of the one before. @returns starts; null when it can't be over in time any more */
   private enter(label: Label | null, limit: number): Float64Array | null {
     const { order } = this
-    while (order.order.length > 0) order.leave()
+    while (order.begun.length > 0) order.leave()
     const path: Label[] = []
     for (let at = label; at !== null; at = at.before) path.push(at)
     while (path.length > 0) {
@@ -273,8 +273,8 @@ export class Searches {
       }
       const late = est.slice()
       late[first] = latest
-      order.settle(late, Infinity)
-      fronts.push(this.front(late))
+      // Pulled so far, something may fall behind everybody's shift: nothing is as bad.
+      fronts.push(order.settle(late, Infinity) ? this.front(late) : this.never)
     }
     return fronts
   }
@@ -290,7 +290,7 @@ export class Searches {
     for (const [i, pulled] of a.pulled.entries()) {
       if (pulled === null || fronts.noLater(pulled, b.front, swapped)) continue
       const other = b.pulled[i]!
-      if (!this.unbroken || other === null || !other.every(Number.isFinite) || !fronts.noLater(pulled, other, swapped)) return false
+      if (!this.unbroken || other === null || other === this.never || !fronts.noLater(pulled, other, swapped)) return false
     }
     return true
   }

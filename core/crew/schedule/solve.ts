@@ -42,8 +42,9 @@ export interface SolveOptions {
 const ORDERED = 40
 /** Chains up to which every order is searched. */
 const SEARCHED = 16
-/** Chains up to which a search finds good schedules sooner than days lived forward and orders tried; so much of those comes before. */
+/** Chains up to which the search finds good schedules sooner than days lived forward and orders tried do. */
 const SOON_SEARCHED = 12
+/** How much of those comes before the search then. */
 const BEFORE = { lives: 6, tries: 60 }
 
 /** A sequence of numbers that looks like chance and is the same each time (Park & Miller, 1988). @returns 0 to 1 */

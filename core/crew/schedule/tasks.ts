@@ -1,6 +1,6 @@
 import { leastTails } from './bound'
-import { twinsOf } from './model'
-import type { Fixture, Instance } from './model'
+import { SHARED, twinsOf } from './model'
+import type { Instance, Shared } from './model'
 
 /** One task of one chain, with what a search has to know of it. Times in s. */
 export interface Op {
@@ -9,14 +9,12 @@ export interface Op {
   seconds: number
   /** Who may do it. */
   able: readonly number[]
-  uses: Exclude<Fixture, 'place'> | null
+  uses: Shared | null
   least: number
   most: number
   /** What follows its end at least. */
   tail: number
 }
-
-export const SHARED = ['sink', 'tub', 'cabinet'] as const
 
 function opsOf({ chains, hands, ...instance }: Instance): Op[] {
   const tails = leastTails({ chains, hands, ...instance })
@@ -39,7 +37,7 @@ function opsOf({ chains, hands, ...instance }: Instance): Op[] {
   })
 }
 
-/** All tasks of an instance in a row, chain after chain, and the rules by which one may follow others; how far one is: `done`, by chain. */
+/** All tasks of an instance in a row, chain after chain, and which of them may come next once so many of each chain are `done`. */
 export class Tasks {
   readonly ops: readonly Op[]
   /** The first of each chain among `ops`. */
@@ -53,7 +51,7 @@ export class Tasks {
   /** What a task of each chain adds to the key of what is done. */
   readonly weights: readonly number[]
   /** Things of which there is one. */
-  readonly single: readonly (typeof SHARED)[number][]
+  readonly single: readonly Shared[]
   /** Two people who may and can do the same. */
   readonly alike: boolean
   /** The chain before this one that looks the same; −1 for none. */

@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import type { Skill } from '../../trade/skills'
 import type { Chain, Hands, Instance } from './model'
 import { OPEN_END } from './model'
@@ -33,6 +34,12 @@ export function piece(
   }
 }
 
+/** Five minutes, and a minute and a quarter more at most. */
+export const five: [number, number, number] = [300, 300, 375]
+/** So many pieces that differ in nothing. */
+export const equal = (count: number, coat = 60, off = 60, dwell = five): Chain[] =>
+  Array.from({ length: count }, (_, i) => piece(`t${i + 1}`, coat, dwell, off))
+
 export const ALL: Skill[] = ['prepare', 'coat', 'care', 'rinse', 'blast', 'finish']
 
 export const crew = (...may: Skill[][]): Hands[] => may.map((m, i) => ({ id: `hand ${i + 1}`, may: m, shifts: [[0, OPEN_END]] }))
@@ -66,3 +73,34 @@ export function mixed(count: number, seed: number, care: boolean): Instance {
     crew(ALL, ALL),
   )
 }
+
+const anyPiece = fc.record({
+  coat: fc.integer({ min: 10, max: 150 }),
+  least: fc.integer({ min: 30, max: 900 }),
+  slack: fc.integer({ min: 0, max: 200 }),
+  off: fc.integer({ min: 10, max: 150 }),
+  release: fc.integer({ min: 0, max: 600 }),
+  tail: fc.integer({ min: 0, max: 900 }),
+  care: fc.boolean(),
+})
+/** Up to nine pieces of cream work for up to four people, with or without a look on the way. */
+export const anyShop = fc
+  .record({
+    pieces: fc.array(anyPiece, { minLength: 1, maxLength: 9 }),
+    people: fc.integer({ min: 1, max: 4 }),
+    sink: fc.integer({ min: 1, max: 2 }),
+    place: fc.integer({ min: 1, max: 9 }),
+  })
+  .map(x =>
+    shop(
+      x.pieces.map((p, i) =>
+        piece(`p${i}`, p.coat, [p.least, p.least + Math.floor(p.slack / 2), p.least + p.slack], p.off, {
+          release: p.release,
+          tail: p.tail,
+          ...(p.care && p.least > 90 ? { care: [{ at: [30, 50], seconds: 12 }] } : {}),
+        }),
+      ),
+      crew(...Array.from({ length: x.people }, () => ALL)),
+      { sink: x.sink, place: x.place },
+    ),
+  )
