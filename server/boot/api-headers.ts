@@ -14,7 +14,7 @@ const HEADERS = {
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('request', (event) => {
     if (!event.path.startsWith('/api/')) return
-    event.context.security = { ...event.context.security, rules: { enabled: false }, route: '' } as never
+    event.context.security = { ...event.context.security, rules: { enabled: false }, route: '/api' } as never
     setResponseHeaders(event, HEADERS)
   })
 })

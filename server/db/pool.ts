@@ -22,24 +22,51 @@ export function createPool(url: string): Pool {
   return pool
 }
 
-const writers = new WeakMap<Pool, Pool>()
-
 /**
- * One connection of its own for the statement that stores the bench's entries, beside this pool: it waits for nobody else, and
- * its one statement is planned once and not for each entry, which would cost more than storing it.
+ * One connection of its own for the statement that stores the bench's entries: it waits for nobody else, and its one statement is
+ * planned once and not for each entry, which would cost more than storing it. It is opened when it is first needed, and again after
+ * the database was away.
  */
-export function writerBeside(pool: Pool): Pool {
-  let writer = writers.get(pool)
-  if (!writer) {
-    writer = new pg.Pool({
-      ...pool.options,
-      max: 1,
-      allowExitOnIdle: true,
-      options: `${pool.options.options ?? ''} -c plan_cache_mode=force_generic_plan`,
-    })
-    writer.on('error', () => {})
-    writers.set(pool, writer)
+class Writer {
+  private client: Promise<pg.Client> | null = null
+
+  constructor(private readonly config: pg.ClientConfig) {}
+
+  async query<R extends pg.QueryResultRow>(query: pg.QueryConfig): Promise<pg.QueryResult<R>> {
+    this.client ??= this.connect()
+    return (await this.client).query<R>(query)
   }
+
+  private connect(): Promise<pg.Client> {
+    const client = new pg.Client({ ...this.config, options: `${this.config.options ?? ''} -c plan_cache_mode=force_generic_plan` })
+    const lost = () => {
+      if (this.client === opened) this.client = null
+    }
+    client.on('error', lost).on('end', lost)
+    const opened = client.connect().then(
+      () => client,
+      (error: unknown) => {
+        lost()
+        throw error
+      },
+    )
+    return opened
+  }
+
+  async end(): Promise<void> {
+    const client = await this.client?.catch(() => null)
+    this.client = null
+    await client?.end()
+  }
+}
+
+export type Writes = Pick<Writer, 'query'>
+const writers = new WeakMap<Pool, Writer>()
+
+/** The writer beside this pool. */
+export function writerBeside(pool: Pool): Writes {
+  const writer = writers.get(pool) ?? new Writer(pool.options)
+  writers.set(pool, writer)
   return writer
 }
 

@@ -25,7 +25,7 @@ function asRefusal(error: unknown): Refusal | null {
   if (code === '53100') return new Refusal(503, 'The database\'s disk is full. Nothing was stored; make room and try again.')
   if (
     DATABASE_AWAY.test(code)
-    || /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(message)
+    || /Connection terminated|timeout exceeded when trying to connect|timeout expired|Client (has encountered|was closed)/.test(message)
   ) {
     return new Refusal(503, 'The database can\'t be reached just now. Nothing was stored; it is tried again.')
   }

@@ -14,6 +14,9 @@ export interface Context {
 export const LIVE_CHANNEL = 'crest_live'
 
 /** Tells every app process on this database; sent with the transaction, so never before the facts are stored. */
-export async function notify(db: Db, message: LiveMessage): Promise<void> {
-  await db.query('select pg_notify($1, $2)', [LIVE_CHANNEL, JSON.stringify(message)])
+export const notify = (db: Db, message: LiveMessage): Promise<void> => tell(db, JSON.stringify(message))
+
+/** The same for a message that is text already. */
+export async function tell(db: Db, message: string): Promise<void> {
+  await db.query('select pg_notify($1, $2)', [LIVE_CHANNEL, message])
 }

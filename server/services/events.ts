@@ -11,7 +11,7 @@ import { measureJudged } from '../db/queries/works'
 import { notToBook } from '../db/queries/sessions'
 import { closeRun, correctPieces } from './close-run'
 import type { Context } from './context'
-import { notify } from './context'
+import { notify, tell } from './context'
 import { Refusal } from './refusal'
 import { RunBook, runMessage } from './run-book'
 import type { Page } from './run-book'
@@ -198,7 +198,7 @@ export async function acceptEvents(context: Context, runId: string, sent: unknow
       }
       // A decision is not among the events: then the run is read as a whole.
       if (conflicts.length > 0) await notify(db, { topic: 'run', id: runId })
-      else if (added.length > 0) await notify(db, runMessage(runId, added))
+      else if (added.length > 0) await tell(db, runMessage(runId, added))
       return { outcomes, stored: added }
     },
   )

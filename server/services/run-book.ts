@@ -44,9 +44,9 @@ async function bringUpToDate(db: Db, page: Page): Promise<boolean> {
 }
 
 /** What other processes and all pages are told: the events themselves where they are short. */
-export function runMessage(id: string, events: StoredEvent[]): LiveMessage {
-  const message: LiveMessage = { topic: 'run', id, events }
-  return Buffer.byteLength(JSON.stringify(message)) <= MOST_MESSAGE ? message : { topic: 'run', id }
+export function runMessage(id: string, events: StoredEvent[]): string {
+  const whole = JSON.stringify({ topic: 'run', id, events } satisfies LiveMessage)
+  return Buffer.byteLength(whole) <= MOST_MESSAGE ? whole : JSON.stringify({ topic: 'run', id } satisfies LiveMessage)
 }
 
 /** `stale`: it does not follow what is stored any more; `refused`: the session may not book it. */
@@ -190,7 +190,7 @@ export class RunBook {
   private stored(parts: Waiting[]): Promise<boolean> {
     const byRun = new Map<string, StoredEvent[]>()
     for (const { runId, events } of parts) byRun.set(runId, [...(byRun.get(runId) ?? []), ...events])
-    const messages = [...byRun].map(([id, events]) => JSON.stringify(runMessage(id, events)))
+    const messages = [...byRun].map(([id, events]) => runMessage(id, events))
     return runs.appendEvents(writerBeside(this.pool), parts, LIVE_CHANNEL, messages, new Date())
   }
 }

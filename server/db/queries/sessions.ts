@@ -41,6 +41,16 @@ export const mayBook = ({ session, who, at, now }: Record<'session' | 'who' | 'a
     where other.person_id = ${who} and other.since <= ${at} + interval '2 minutes' and (elsewhere.ended_at is null
       or elsewhere.ended_at >= ${at} - interval '2 minutes'))))`
 
+/**
+ * SQL: `mayBook` for whoever opened the session and enters what was just done, as nearly everybody does: four rows and no more. Where it
+ * says no, `mayBook` has to be asked.
+ */
+export const booksOwn = ({ session, who, at, now }: Record<'session' | 'who' | 'at' | 'now', string>) => `exists (
+  select 1 from session s join session_person m on m.session_id = s.id and m.person_id = s.opened_by join person p on p.id = m.person_id
+    and p.active and p.session_epoch = m.epoch
+  where s.id = ${session} and s.opened_by = ${who} and s.ended_at is null and s.opened_at > ${now} - interval '7 days'
+    and m.since <= ${at} + interval '2 minutes')`
+
 interface InSession extends PersonRow {
   epoch: number
   opener: boolean
