@@ -2,7 +2,7 @@ import { runIntake } from '#core/bench/run'
 import type { RunIntake } from '#core/bench/run'
 import type { LiveMessage, RunHead, StoredEvent } from '#shared/runs'
 import { inTransaction, writerBeside } from '../db/pool'
-import type { Db, Pool } from '../db/pool'
+import type { Db, Pool, Writes } from '../db/pool'
 import * as runs from '../db/queries/runs'
 import type { EventsOfSession } from '../db/queries/runs'
 import { LIVE_CHANNEL } from './context'
@@ -72,7 +72,8 @@ export class RunBook {
   private queue: Waiting[] = []
   private writing: Promise<void> | null = null
 
-  constructor(private readonly pool: Pool) {}
+  /** @param writer stores what is appended */
+  constructor(private readonly pool: Pool, private readonly writer: Writes = writerBeside(pool)) {}
 
   /** The run as it is known here, once nobody holds it. @throws Refusal 404 */
   async page(id: string): Promise<Page> {
@@ -101,7 +102,7 @@ export class RunBook {
   append(page: Page, session: string, events: StoredEvent[]): Promise<Appended> {
     return new Promise((done, failed) => {
       this.queue.push({ page, runId: page.head.id, session, events, done, failed })
-      this.writing ??= this.writeAll().finally(() => (this.writing = null))
+      this.writing ??= this.writeAll()
     })
   }
 
@@ -156,10 +157,16 @@ export class RunBook {
   }
 
   private async writeAll(): Promise<void> {
-    while (this.queue.length > 0) {
-      const batch: Waiting[] = []
-      for (let rows = 0; this.queue.length > 0 && rows < MOST_ROWS; rows += batch.at(-1)!.events.length) batch.push(this.queue.shift()!)
-      await this.write(batch)
+    try {
+      while (this.queue.length > 0) {
+        const batch: Waiting[] = []
+        for (let rows = 0; this.queue.length > 0 && rows < MOST_ROWS; rows += batch.at(-1)!.events.length) batch.push(this.queue.shift()!)
+        await this.write(batch)
+      }
+    }
+    finally {
+      // In the same breath as the look at the queue: what comes a moment later would wait for a hand that has gone already.
+      this.writing = null
     }
   }
 
@@ -191,6 +198,6 @@ export class RunBook {
     const byRun = new Map<string, StoredEvent[]>()
     for (const { runId, events } of parts) byRun.set(runId, [...(byRun.get(runId) ?? []), ...events])
     const messages = [...byRun].map(([id, events]) => runMessage(id, events))
-    return runs.appendEvents(writerBeside(this.pool), parts, LIVE_CHANNEL, messages, new Date())
+    return runs.appendEvents(this.writer, parts, LIVE_CHANNEL, messages, new Date())
   }
 }
