@@ -139,7 +139,7 @@ async function tabletsRow(databaseUrl: string, client: Client, lotId: string, by
   const answers: number[] = []
   const send = wire(client.url, client.cookie)
   const began = performance.now()
-  const all: Promise<void>[] = []
+  const last = runs.map(() => Promise.resolve())
   const queues = runs.map(() => pairs(Math.ceil((seconds * 50) / TABLETS) + 2, by))
   for (let n = 0; n < seconds * 50; n++) {
     const wait = began + n * 20 - performance.now()
@@ -148,9 +148,10 @@ async function tabletsRow(databaseUrl: string, client: Client, lotId: string, by
     const one = queues[i]!.shift()!
     const at = performance.now()
     sent.set(one.id, { at, heard: 0 })
-    all.push(mustStore(send, runs[i]!.runId, one).then(() => void answers.push(performance.now() - at)))
+    // A tablet sends in order: what comes while the one before is on its way waits for it, and that counts.
+    last[i] = last[i]!.then(() => mustStore(send, runs[i]!.runId, one)).then(() => void answers.push(performance.now() - at))
   }
-  await Promise.all(all)
+  await Promise.all(last)
   const held = (1000 * answers.length) / (performance.now() - began)
   await new Promise(resolve => setTimeout(resolve, 500))
   stops.forEach(stop => stop())

@@ -28,7 +28,11 @@ export function wire(url: string, cookie: string) {
     line.socket.setNoDelay(true).setEncoding('latin1')
     line.socket.on('data', (part: string) => hear(line, part))
     line.socket.on('error', error => line.settle?.reject(error))
-    line.socket.on('close', () => line.settle?.reject(new Error('The server closed the line.')))
+    line.socket.on('close', () => {
+      line.settle?.reject(new Error('The server closed the line.'))
+      // A server that wasn't asked for some seconds hangs up: the next question needs another line.
+      if (idle.includes(line)) idle.splice(idle.indexOf(line), 1)
+    })
     return line
   }
   function hear(line: Line, part: string) {
