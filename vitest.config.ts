@@ -20,7 +20,8 @@ export default defineConfig({
           maxWorkers: 2,
           include: [...OWN_PROCESSES, ...APART],
           globalSetup: ['tests/support/global-cluster.ts'],
-          testTimeout: 60_000,
+          // What hangs is to end some time; a slow machine is not to fail for being slow.
+          testTimeout: 180_000,
           hookTimeout: 60_000,
         },
       },

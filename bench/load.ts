@@ -14,8 +14,8 @@ import { wire } from './wire'
 
 const TABLETS = 20
 const BATCH = 100
-const ROUNDS = 7
-const WARM_ROUNDS = 10
+const ROUNDS = 25
+const WARM_ROUNDS = 20
 
 /** An entry that is refused is answered as well: only what was stored counts. */
 async function mustStore(send: ReturnType<typeof wire>, runId: string, one: unknown): Promise<void> {

@@ -10,11 +10,12 @@ const HEADERS = {
   'cache-control': 'no-store',
 }
 
-/** Comes before the plugin for pages, which works out its rules afresh for each request: that costs more than storing an entry. */
+/** Comes before what works out the rules of pages afresh for each request: that costs more than storing an entry. */
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('request', (event) => {
     if (!event.path.startsWith('/api/')) return
     event.context.security = { ...event.context.security, rules: { enabled: false }, route: '/api' } as never
+    event.context._nitro = { routeRules: {} }
     setResponseHeaders(event, HEADERS)
   })
 })

@@ -33,7 +33,11 @@ export default defineEventHandler(async (event) => {
   }
 })
 
+/** Paths as our pages write them. */
+const PLAIN = /^[\w/.?=&-]*$/
+
 function readable(path: string): boolean {
+  if (PLAIN.test(path)) return true
   try {
     return !holdsNoLetter(decodeURIComponent(path.replaceAll('+', ' ')))
   }

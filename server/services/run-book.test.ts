@@ -6,7 +6,8 @@ import type { Page } from './run-book'
 
 const SESSION = '01900000-0000-7000-8000-000000000001'
 const page = { head: { id: '01900000-0000-7000-8000-000000000002' }, seq: 0, dead: false } as Page
-const entry = (seq: number): StoredEvent => ({ id: `e${seq}`, kind: 'step.done', step: 'x', seq, at: 0, deviceTime: 0, serverTime: 0, by: 'x' })
+const TIMES = { at: 0, deviceTime: 0, serverTime: 0 }
+const entry = (seq: number): StoredEvent => ({ id: `e${seq}`, kind: 'step.done', step: 'x', seq, ...TIMES, by: 'x' })
 
 it('an entry that comes in the very moment in which the one before is stored does not wait for a third', async () => {
   const writer = { query: async () => ({ rowCount: 1 }) } as unknown as Writes

@@ -198,6 +198,6 @@ export class RunBook {
     const byRun = new Map<string, StoredEvent[]>()
     for (const { runId, events } of parts) byRun.set(runId, [...(byRun.get(runId) ?? []), ...events])
     const messages = [...byRun].map(([id, events]) => runMessage(id, events))
-    return runs.appendEvents(this.writer, parts, LIVE_CHANNEL, messages, new Date())
+    return runs.appendEvents(this.writer, parts, LIVE_CHANNEL, messages)
   }
 }

@@ -24,14 +24,14 @@ describe('made = stored + tray: no entry is lost, and none is stored twice', () 
   }, 300_000)
   it('entries delivered again, in any order, to two processes at once', async () => {
     expect(await redelivered(100)).toMatchObject({ made: 100, acknowledged: 100, stored: 100, lost: 0, doubled: 0 })
-  }, 60_000)
+  }, 180_000)
   it('the database\'s disk is full: it says so, acknowledges only what is stored, and stores the rest later', async (context) => {
     const counts = await diskFull()
     if (!counts) return context.skip('a small disk can be mounted by root only')
     expect(counts.again).toBeGreaterThan(0)
     expect(counts.words.every(w => w.startsWith('503 '))).toBe(true)
     expect(counts).toMatchObject({ lost: 0, doubled: 0, tray: 0, stored: counts.made, acknowledged: counts.made })
-  }, 120_000)
+  }, 180_000)
 })
 
 /** A request that never ends: a letter a second of a body that was said to be long. @returns what the server said last */
@@ -84,5 +84,5 @@ describe('whatever hangs', () => {
       cluster.thaw()
       await cluster.destroy()
     }
-  }, 120_000)
+  }, 180_000)
 })

@@ -201,14 +201,8 @@ export interface EventsOfSession {
  * that none waits for the other.
  * @returns whether they were stored. Throws a unique violation where a number or an id is taken.
  */
-export async function appendEvents(
-  writer: Writes,
-  parts: EventsOfSession[],
-  channel: string,
-  messages: string[],
-  now: Date,
-): Promise<boolean> {
-  if (parts.length === 1 && parts[0]!.events.length === 1) return appendOne(writer, parts[0]!, channel, messages[0]!, now)
+export async function appendEvents(writer: Writes, parts: EventsOfSession[], channel: string, messages: string[]): Promise<boolean> {
+  if (parts.length === 1 && parts[0]!.events.length === 1) return appendOne(writer, parts[0]!, channel, messages[0]!)
   const rows = parts.flatMap(p => p.events.map(e => ({ ...toRow(p.runId, e), session: p.session })))
   const { rowCount } = await writer.query({
     name: 'append-events',
@@ -216,20 +210,18 @@ export async function appendEvents(
       locked as (select id from run where id in (select run_id from entry) order by id for key share),
       stored as (insert into run_event (${COLUMNS}) select ${COLUMNS} from entry where run_id in (select id from locked)
         and not exists (select 1 from entry where not
-        ${mayBook({ session: 'entry.session', who: 'by_person', at: 'entry.at', now: '$4::timestamptz' })}) order by run_id, seq
+        ${mayBook({ session: 'entry.session', who: 'by_person', at: 'entry.at', now: 'entry.server_time' })}) order by run_id, seq
         returning 1)
       select pg_notify($2, message) from unnest($3::text[]) as message where exists (select 1 from stored)`,
-    values: [JSON.stringify(rows), channel, messages, now],
+    values: [JSON.stringify(rows), channel, messages],
   })
   return rowCount !== 0
 }
 
-const ONE = { session: '$11::uuid', who: '$10', at: '$7::timestamptz', now: '$12::timestamptz' }
+const ONE = { session: '$11::uuid', who: '$10', at: '$7::timestamptz', now: '$9::timestamptz' }
 const appendOneIf = (allowed: string) => `
-  with stored as (
-    insert into run_event (${COLUMNS}) select $1::uuid, id, $3, $4, $5, $6, $7, $8, $9, $10
-      from (select id from run where id = $2 for key share) as locked where ${allowed} returning 1)
-  select pg_notify($13, $14) from stored`
+  insert into run_event (${COLUMNS}) select $1::uuid, id, $3, $4, $5, $6, $7, $8, $9, $10
+    from (select id from run where id = $2 for key share) as locked where ${allowed} returning pg_notify($12, $13)`
 const APPEND_ONE = [
   { name: 'append-own', text: appendOneIf(booksOwn(ONE)) },
   { name: 'append-one', text: appendOneIf(mayBook(ONE)) },
@@ -245,10 +237,9 @@ async function appendOne(
   { runId, session, events: [event] }: EventsOfSession,
   channel: string,
   message: string,
-  now: Date,
 ): Promise<boolean> {
   const { id, run_id, seq, kind, piece, payload, at, device_time, server_time, by_person } = toRow(runId, event!)
-  const values = [id, run_id, seq, kind, piece, payload, at, device_time, server_time, by_person, session, now, channel, message]
+  const values = [id, run_id, seq, kind, piece, payload, at, device_time, server_time, by_person, session, channel, message]
   for (const statement of APPEND_ONE.slice(shared.has(session) ? 1 : 0)) {
     if ((await writer.query({ ...statement, values })).rowCount !== 0) return true
     if (shared.size >= MOST_SHARED) shared.clear()
