@@ -1,5 +1,5 @@
 import { useIntervalFn, useEventListener, useLocalStorage } from '@vueuse/core'
-import { announcements, calls } from '#core/bench/run'
+import { announcements, byUrgency, calls } from '#core/bench/run'
 import type { AlarmLevel, Announcement } from '#core/bench/run'
 
 /** Notes (Hz) and their lengths (s). No two levels sound alike: a low hum, rising pair, triple knock, falling siren, unbroken siren. */
@@ -48,8 +48,6 @@ const TUNES: Record<AlarmLevel, { notes: [number, number][], type: OscillatorTyp
   },
 }
 
-const RANK: Record<AlarmLevel, number> = { care: 0, soon: 1, now: 2, over: 3, harm: 4 }
-
 /** Kept on the device: a tablet in the office may be silent, the one at the bench not. */
 export const useSoundSetting = () => ({ sound: useLocalStorage('crest:sound', true) })
 
@@ -95,7 +93,7 @@ export function useAlarms() {
   const standing = computed<(Announcement & { runId: string })[]>(() =>
     work.runs
       .flatMap(r => announcements(r.plan, work.state(r), now.value, turns.of(r)).map(a => ({ ...a, runId: r.id })))
-      .sort((a, b) => RANK[b.level] - RANK[a.level]),
+      .sort(byUrgency),
   )
 
   function raise() {

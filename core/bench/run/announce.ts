@@ -28,6 +28,13 @@ export interface Announcement {
   sentence: string
 }
 
+const LEVELS: readonly AlarmLevel[] = ['care', 'soon', 'now', 'over', 'harm']
+
+/** The most urgent first; of two that are as urgent the one that has been standing longer, as the bench itself asks for it. */
+export function byUrgency(a: Announcement, b: Announcement): number {
+  return LEVELS.indexOf(b.level) - LEVELS.indexOf(a.level) || a.since - b.since
+}
+
 /** How long ahead the call to get ready comes: half a minute, less for short dwells. s */
 export function soonLead(best: number): number {
   return Math.min(30, best / 4)

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import {
   announcements,
+  byUrgency,
   currentStep,
   effectiveEvents,
   foldRun,
@@ -265,6 +266,23 @@ describe('the next thing to do', () => {
     b.coat(1)
     b.wait(600)
     expect(nextAction(plan, b.state(), b.now)).toMatchObject({ kind: 'off', piece: 3, sentence: 'Take tumbler 3 off now' })
+  })
+  it('calls stand in the order in which the bench asks: the one that waits longer before the other', () => {
+    const b = bench().atEtch()
+    const first = () => announcements(plan, b.state(), b.now).sort(byUrgency)[0]!
+    b.coat(1)
+    b.coat(2)
+    b.wait(5)
+    b.send({ kind: 'care.given', piece: 1, care: 'drip' })
+    // Both are to be looked at by now, and nobody has looked at the second yet.
+    b.wait(181)
+    expect(announcements(plan, b.state(), b.now).map(a => [a.piece, a.level])).toEqual([[1, 'care'], [2, 'care']])
+    expect(first().piece).toBe(2)
+    expect(nextAction(plan, b.state(), b.now)).toMatchObject({ kind: 'care', piece: 2 })
+    // What is more urgent goes first, however long the other has been standing.
+    b.wait(80)
+    expect(announcements(plan, b.state(), b.now).map(a => [a.piece, a.level])).toEqual([[1, 'soon'], [2, 'care']])
+    expect(first().piece).toBe(1)
   })
 })
 
