@@ -83,6 +83,20 @@ const anyPiece = fc.record({
   tail: fc.integer({ min: 0, max: 900 }),
   care: fc.boolean(),
 })
+/** A day as studios have it: jobs of so many equal pieces each, one job later than the other, for two people and one sink. */
+export function jobsOf(counts: readonly number[], seed: number): Instance {
+  const roll = numbers(seed * 7919 + counts.length * 31 + counts[0]!)
+  return shop(
+    counts.flatMap((count, job) => {
+      const best = roll(2, 15) * 60
+      const [coat, off, release] = [roll(30, 150), roll(40, 120), job * roll(0, 5) * 60]
+      const dwell: [number, number, number] = [best, best + 20, Math.round(best * 1.25)]
+      return Array.from({ length: count }, (_, i) => piece(`job ${job + 1}, ${i + 1}`, coat, dwell, off, { release }))
+    }),
+    crew(ALL, ALL),
+  )
+}
+
 /** Up to nine pieces of cream work for up to four people, with or without a look on the way. */
 export const anyShop = fc
   .record({
