@@ -15,6 +15,7 @@ import type { Db } from '../db/pool'
 import { lotById, openedOn } from '../db/queries/lots'
 import { oweAgain, passById, passesOfSets, setDone, setPassStatus } from '../db/queries/jobs'
 import { peopleByIds } from '../db/queries/people'
+import { eventsOfRuns } from '../db/queries/events'
 import * as runs from '../db/queries/runs'
 import { rollOfResist } from '../db/queries/stock'
 import { addUses } from '../db/queries/stencils'
@@ -106,7 +107,7 @@ export async function closeRun(context: Context, db: Db, head: RunHead, state: R
   const { summary, pass, search, tags } = await logged(db, head, state)
   await runs.endRun(db, { id: head.id, at: new Date(end.at), outcome: state.finished ? 'finished' : 'abandoned', summary, search, tags })
   if (state.finished) {
-    const events = (await runs.eventsOfRuns(db, [head.id])).get(head.id)!
+    const events = (await eventsOfRuns(db, [head.id])).get(head.id)!
     await runs.putTimes(db, head.id, stepTimes(head.plan, head.startedAt, events))
     const { id, plan, lotId, startedBy, startedAt } = head
     const contrast = new Map(state.pieces.flatMap(p => (p.frost?.length ? [[p.n, p.frost.at(-1)!.contrast] as const] : [])))
@@ -142,7 +143,7 @@ export async function correctPieces(db: Db, head: RunHead, state: RunState, corr
   const before = await runs.summaryOf(db, head.id)
   const { summary, pass, search, tags } = await logged(db, head, state)
   await runs.endRun(db, { id: head.id, at: new Date(head.endedAt!), outcome: 'finished', summary, search, tags })
-  const events = (await runs.eventsOfRuns(db, [head.id])).get(head.id)!
+  const events = (await eventsOfRuns(db, [head.id])).get(head.id)!
   await runs.putTimes(db, head.id, stepTimes(head.plan, head.startedAt, events))
   if (!pass) return
   await updateJudged(db, head.id, summary.pieces.filter(p => corrected.includes(p.n)))

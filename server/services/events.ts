@@ -6,6 +6,7 @@ import { fieldErrors } from '#shared/fields'
 import { runEventSchema } from '#shared/runs'
 import type { EventOutcome, EventsAnswer, RunWithEvents, SentEvent, StoredEvent } from '#shared/runs'
 import type { Pool } from '../db/pool'
+import { idsOfOtherRuns, insertEvents } from '../db/queries/events'
 import * as runs from '../db/queries/runs'
 import { measureJudged } from '../db/queries/works'
 import { notToBook } from '../db/queries/sessions'
@@ -146,7 +147,7 @@ export async function acceptEvents(context: Context, runId: string, sent: unknow
     async (db, page) => {
       const { head, intake } = page
       const now = context.now().getTime()
-      const [foreign, kept] = [await runs.idsOfOtherRuns(db, runId, ids), await runs.knownConflicts(db, runId, ids)]
+      const [foreign, kept] = [await idsOfOtherRuns(db, runId, ids), await runs.knownConflicts(db, runId, ids)]
       const made = events.map(e => ({ ...e, by: e.by ?? context.by, at: happenedAt(e, head.startedAt, now) }) as Numbered)
       const strange = await notToBook(db, context.session.id, made, context.now())
       const unset = events.some(ticksNumbers) && (await studioOf(db)).emergencyNumber === ''
@@ -185,7 +186,7 @@ export async function acceptEvents(context: Context, runId: string, sent: unknow
       }
       for (const c of conflicts) await runs.insertConflict(db, runId, c)
       if (added.length > 0) {
-        await runs.insertEvents(db, runId, added)
+        await insertEvents(db, runId, added)
         if (head.endedAt === null) await closeRun(context, db, head, intake.state())
         else {
           for (const e of added) {
@@ -220,7 +221,7 @@ export async function settle(context: Context, runId: string, id: string, take: 
       const event = { id: v7(), kind: 'fact.settled' as const, piece, fact, heldAt, heldBy, by: context.by, at: now }
       const refusal = page.intake.offer(event)
       if (refusal !== null) throw new Refusal(409, refusalWords(page.head.plan, refusal))
-      await runs.insertEvents(db, runId, [{ ...event, seq: ++page.seq, deviceTime: now, serverTime: now }])
+      await insertEvents(db, runId, [{ ...event, seq: ++page.seq, deviceTime: now, serverTime: now }])
     }
     await runs.settleConflict(db, id, take, context.by, context.now())
     await notify(db, { topic: 'run', id: runId })

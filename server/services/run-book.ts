@@ -4,7 +4,8 @@ import type { LiveMessage, RunHead, StoredEvent } from '#shared/runs'
 import { inTransaction, writerBeside } from '../db/pool'
 import type { Db, Pool, Writes } from '../db/pool'
 import * as runs from '../db/queries/runs'
-import type { EventsOfSession } from '../db/queries/runs'
+import { appendEvents, eventsOfRuns } from '../db/queries/events'
+import type { EventsOfSession } from '../db/queries/events'
 import { LIVE_CHANNEL } from './context'
 import { notFound } from './refusal'
 
@@ -29,13 +30,13 @@ const MOST_MESSAGE = 7500
 const MOST_ROWS = 400
 
 async function readPage(db: Db, head: RunHead): Promise<Page> {
-  const events = (await runs.eventsOfRuns(db, [head.id])).get(head.id)!
+  const events = (await eventsOfRuns(db, [head.id])).get(head.id)!
   return { head, intake: runIntake(head.plan, events), seq: events.at(-1)?.seq ?? 0, dead: false }
 }
 
 /** Takes in what is stored since. @returns false where the page is of no use any more */
 async function bringUpToDate(db: Db, page: Page): Promise<boolean> {
-  const news = (await runs.eventsOfRuns(db, [page.head.id], page.seq)).get(page.head.id)!
+  const news = (await eventsOfRuns(db, [page.head.id], page.seq)).get(page.head.id)!
   for (const event of news) {
     if (page.intake.offer(event) !== null) return false
     page.seq = event.seq
@@ -198,6 +199,6 @@ export class RunBook {
     const byRun = new Map<string, StoredEvent[]>()
     for (const { runId, events } of parts) byRun.set(runId, [...(byRun.get(runId) ?? []), ...events])
     const messages = [...byRun].map(([id, events]) => runMessage(id, events))
-    return runs.appendEvents(this.writer, parts, LIVE_CHANNEL, messages)
+    return appendEvents(this.writer, parts, LIVE_CHANNEL, messages)
   }
 }

@@ -15,6 +15,7 @@ import { inTransaction } from '../db/pool'
 import type { Db, Pool } from '../db/pool'
 import { lotById } from '../db/queries/lots'
 import { passById, setPassStatus } from '../db/queries/jobs'
+import { eventsOfRuns } from '../db/queries/events'
 import * as runs from '../db/queries/runs'
 import type { Context } from './context'
 import { notify } from './context'
@@ -107,7 +108,7 @@ export async function startRun(context: Context, passId: string, id: string, ask
 export async function openRunsWithEvents(pool: Pool, now: Date): Promise<RunWithEvents[]> {
   const heads = await runs.openRuns(pool)
   const ids = heads.map(h => h.id)
-  const [events, conflicts] = await Promise.all([runs.eventsOfRuns(pool, ids), runs.conflictsOfRuns(pool, ids)])
+  const [events, conflicts] = await Promise.all([eventsOfRuns(pool, ids), runs.conflictsOfRuns(pool, ids)])
   return heads.map(head => ({ ...head, events: events.get(head.id)!, conflicts: conflicts.get(head.id)!, serverTime: now.getTime() }))
 }
 
@@ -115,6 +116,6 @@ export async function openRunsWithEvents(pool: Pool, now: Date): Promise<RunWith
 export async function runWithEvents(pool: Db, id: string, now: Date, after = 0): Promise<RunWithEvents> {
   const head = await runs.runHead(pool, id)
   if (!head) throw notFound('run')
-  const [events, conflicts] = await Promise.all([runs.eventsOfRuns(pool, [id], after), runs.conflictsOfRuns(pool, [id])])
+  const [events, conflicts] = await Promise.all([eventsOfRuns(pool, [id], after), runs.conflictsOfRuns(pool, [id])])
   return { ...head, events: events.get(id)!, conflicts: conflicts.get(id)!, serverTime: now.getTime() }
 }
