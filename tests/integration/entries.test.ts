@@ -153,6 +153,20 @@ describe('who made an entry', () => {
     expect((await send(tablet, runId, [event({ kind: 'run.finished' })])).status).toBe(401)
     expect((await read(mate, runId)).events).toHaveLength(1)
   })
+  it.each([
+    ['is a week old', 'update session set opened_at = now() - interval \'8 days\' where id = $1'],
+    ['was closed by a new password', 'update session_person set epoch = epoch - 1 where session_id = $1'],
+  ])('a session that %s books nothing more', async (_, change) => {
+    const { runId } = await newRun(mate, lotId)
+    const tablet = new Client(inject('appUrl'))
+    await tablet.signIn(MATE.name, MATE.password)
+    const mine = tick(mateId)
+    expect((await send(tablet, runId, [mine])).body.outcomes).toMatchObject([{ accepted: true }])
+    const [session] = await sql('select id from session where opened_by = $1 order by opened_at desc limit 1', [mateId])
+    await sql(change, [session!.id])
+    expect((await send(tablet, runId, [undo(mine, mateId)])).status).toBe(401)
+    expect((await read(mate, runId)).events).toHaveLength(1)
+  })
   it('pictures belong to whoever took them as well', async () => {
     const { runId } = await newRun(mate, lotId)
     const put = (by: string) =>

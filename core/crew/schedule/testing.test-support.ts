@@ -74,15 +74,6 @@ export function mixed(count: number, seed: number, care: boolean): Instance {
   )
 }
 
-const anyPiece = fc.record({
-  coat: fc.integer({ min: 10, max: 150 }),
-  least: fc.integer({ min: 30, max: 900 }),
-  slack: fc.integer({ min: 0, max: 200 }),
-  off: fc.integer({ min: 10, max: 150 }),
-  release: fc.integer({ min: 0, max: 600 }),
-  tail: fc.integer({ min: 0, max: 900 }),
-  care: fc.boolean(),
-})
 /** A day as studios have it: jobs of so many equal pieces each, one job later than the other, for two people and one sink. */
 export function jobsOf(counts: readonly number[], seed: number): Instance {
   const roll = numbers(seed * 7919 + counts.length * 31 + counts[0]!)
@@ -97,6 +88,15 @@ export function jobsOf(counts: readonly number[], seed: number): Instance {
   )
 }
 
+const anyPiece = fc.record({
+  coat: fc.integer({ min: 10, max: 150 }),
+  least: fc.integer({ min: 30, max: 900 }),
+  slack: fc.integer({ min: 0, max: 200 }),
+  off: fc.integer({ min: 10, max: 150 }),
+  release: fc.integer({ min: 0, max: 600 }),
+  tail: fc.integer({ min: 0, max: 900 }),
+  care: fc.boolean(),
+})
 /** Up to nine pieces of cream work for up to four people, with or without a look on the way. */
 export const anyShop = fc
   .record({

@@ -21,11 +21,14 @@ export async function endSession(db: Db, id: string, at: Date): Promise<boolean>
   return (await db.query('update session set ended_at = $2 where id = $1 and ended_at is null', [id, at])).rowCount === 1
 }
 
+/** SQL: the session `s` has not been ended and is not too old. @param now of the asking */
+const isOpen = (now: string) => `s.ended_at is null and s.opened_at > ${now} - interval '7 days'`
+
 /**
  * SQL: the session `s` is open and its opener still holds it. Inlined, so that it is planned once with the statement that asks.
  * @param now of the asking
  */
-const holds = (now: string) => `s.ended_at is null and s.opened_at > ${now} - interval '7 days' and exists (
+const holds = (now: string) => `${isOpen(now)} and exists (
     select 1 from session_person o join person op on op.id = o.person_id and op.active and op.session_epoch = o.epoch
       where o.session_id = s.id and o.person_id = s.opened_by)`
 
@@ -48,8 +51,7 @@ export const mayBook = ({ session, who, at, now }: Record<'session' | 'who' | 'a
 export const booksOwn = ({ session, who, at, now }: Record<'session' | 'who' | 'at' | 'now', string>) => `exists (
   select 1 from session s join session_person m on m.session_id = s.id and m.person_id = s.opened_by join person p on p.id = m.person_id
     and p.active and p.session_epoch = m.epoch
-  where s.id = ${session} and s.opened_by = ${who} and s.ended_at is null and s.opened_at > ${now} - interval '7 days'
-    and m.since <= ${at} + interval '2 minutes')`
+  where s.id = ${session} and s.opened_by = ${who} and ${isOpen(now)} and m.since <= ${at} + interval '2 minutes')`
 
 interface InSession extends PersonRow {
   epoch: number
