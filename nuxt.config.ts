@@ -2,13 +2,16 @@ import { fileURLToPath } from 'node:url'
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join, relative } from 'node:path'
 import { build } from 'esbuild'
-import { chunkGroups } from './scripts/lib/chunks.mjs'
+import { chunkGroups, compiledEarly } from './scripts/lib/chunks.mjs'
 import { faceFiles, shippedFaces } from './scripts/lib/faces.mjs'
 
 const { version } = JSON.parse(readFileSync(new URL('./package.json', import.meta.url), 'utf8')) as { version: string }
 
 /** What only reckons, and does nothing by being read: the project's own rooms, and the clipper. */
 const PURE = /^(?!.*\/node_modules\/).*\/(core|shared)\/|\/node_modules\/clipper2-ts\//
+
+/** Faces that the first screen is set in. */
+const FIRST_LETTERS = /-latin-wght-normal\.[^/]*woff2$/
 
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@vueuse/nuxt', 'nuxt-security', '@nuxt/eslint'],
@@ -25,8 +28,12 @@ export default defineNuxtConfig({
         { name: 'description', content: 'Planner, clock and logbook of an etching studio.' },
         { name: 'color-scheme', content: 'dark light' },
       ],
+      // vue-router reads this while its script first runs. Where it is missing that throws, and to tell the place browsers read the whole
+      // script a second time.
+      script: [{ innerHTML: 'sessionStorage["vue-router:scroll"] ||= "{}"' }],
       link: [
-        { rel: 'icon', type: 'image/svg+xml', href: '/crest.svg' },
+        // Drawn from its lines it would be a document of its own, set up while the first page is.
+        { rel: 'icon', type: 'image/png', href: '/crest-192.png' },
         { rel: 'manifest', href: '/manifest.webmanifest' },
         { rel: 'apple-touch-icon', href: '/crest-192.png' },
       ],
@@ -54,8 +61,8 @@ export default defineNuxtConfig({
       },
     },
   },
-  // Links in sight would have every page of the app fetched and run on every device that shows one of them.
-  experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
+  // Links in sight would have every page of the app fetched and run on every device that shows one of them. useLinks listens for hands.
+  experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: false } } } },
   compatibilityDate: '2026-06-01',
   nitro: {
     // Inside one building gzip does: brotli would take a sixth of each build.
@@ -68,7 +75,7 @@ export default defineNuxtConfig({
     worker: { format: 'es' },
     $client: { build: { rollupOptions: { output: { codeSplitting: { groups: chunkGroups() } } } } },
     // A screen that needs a part of a room is not sent the rest of it, or the clipper.
-    plugins: [{ name: 'pure', transform: (_, id) => (PURE.test(id) ? { moduleSideEffects: false } : null) }],
+    plugins: [compiledEarly, { name: 'pure', transform: (_, id) => (PURE.test(id) ? { moduleSideEffects: false } : null) }],
   },
   typescript: {
     strict: true,
@@ -123,9 +130,12 @@ export default defineNuxtConfig({
       }
       nitro.options.virtual['#crest/routes'] = () => `export default ${JSON.stringify(routes())}`
     },
-    // The page asks for nothing but what Today needs; app.vue fetches the rest while nobody waits.
+    // The page asks for nothing but what Today needs, and for that at once; app.vue fetches the rest while nobody waits.
     'build:manifest': (manifest) => {
-      for (const chunk of Object.values(manifest)) chunk.dynamicImports = []
+      for (const [id, chunk] of Object.entries(manifest)) {
+        chunk.dynamicImports = []
+        if (FIRST_LETTERS.test(id)) chunk.preload = true
+      }
     },
   },
   eslint: { config: { stylistic: true } },

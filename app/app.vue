@@ -2,11 +2,15 @@
 const sheet = ref<'cautions' | 'keys' | null>(null)
 const theme = useTheme()
 
+const session = useSessionStore()
+const work = useWorkStore()
 runServerClock()
 runLive()
+runAudio()
+runLinks()
 /**
  * What a run goes through, and the sheets, are fetched while nobody waits, so that they open even when the server is gone. Other
- * screens come as a hand goes to their link.
+ * screens come as a hand goes to their link (`runLinks`).
  */
 const RUN_SCREENS = ['/bench/a', '/bench/together', '/wash-up/a', '/look/a', '/hand-over', '/not-taken']
 const nuxt = useNuxtApp()
@@ -16,7 +20,8 @@ const { start: fetchRest } = useTimeoutFn(
   () =>
     nuxt.runWithContext(() =>
       Promise.all([
-        preloadComponents(['CautionSheet', 'KeySheet', 'ChangePerson']),
+        needRunRules(),
+        preloadComponents(['CautionSheet', 'KeySheet', 'ChangePerson', 'RunningSill', 'LivePiece']),
         ...RUN_SCREENS.map(path => preloadRouteComponents(path)),
       ]).catch(() => {}),
     ),
@@ -32,7 +37,7 @@ async function open(name: 'cautions' | 'keys') {
   sheet.value = name
 }
 runKeys({ cautions: () => open('cautions'), keys: () => open('keys') })
-onMounted(() => void useWorkStore().send())
+onMounted(() => void work.send())
 useHead({ htmlAttrs: { 'data-theme': theme.name } })
 </script>
 
@@ -42,7 +47,7 @@ useHead({ htmlAttrs: { 'data-theme': theme.name } })
     <main id="main">
       <NuxtPage />
     </main>
-    <RunningSill />
+    <LazyRunningSill v-if="session.signedIn && work.runs.length" />
     <LazyCautionSheet v-if="sheet === 'cautions'" @close="sheet = null" />
     <LazyKeySheet v-if="sheet === 'keys'" @close="sheet = null" />
   </div>

@@ -1,7 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { chunkGroups, TOGETHER } from './lib/chunks.mjs'
+import { chunkGroups, compiledEarly, TOGETHER } from './lib/chunks.mjs'
 import { root } from './lib/root.mjs'
 
 /** Files of the project by what each imports. */
@@ -58,6 +58,17 @@ describe('a file of the browser\'s build', () => {
   })
   it('is left to the bundler where only other screens need it', () => {
     expect(chunkOf('app/bottle.vue')).toBeNull()
+  })
+  it('is marked to be compiled as it comes where the first screen calls all of it', () => {
+    const bundle = {
+      a: { type: 'chunk', name: 'today', code: 'go()' },
+      b: { type: 'chunk', name: 'run', code: 'go()' },
+      c: { type: 'asset', name: 'today' },
+    }
+    compiledEarly.generateBundle.handler(null, bundle)
+    // The mark counts in the first line only.
+    expect([bundle.a.code, bundle.b.code]).toEqual(['//# allFunctionsCalledOnLoad\ngo()', 'go()'])
+    expect(bundle.c).toEqual({ type: 'asset', name: 'today' })
   })
   it('screens that are asked for together are there', () => {
     // A page that was renamed would leave its set without a word.

@@ -1,4 +1,4 @@
-import { useIntervalFn, useEventListener, useLocalStorage } from '@vueuse/core'
+import { useIntervalFn, useLocalStorage } from '@vueuse/core'
 import { announcements, byUrgency, calls } from '#core/bench/run'
 import type { AlarmLevel, Announcement } from '#core/bench/run'
 
@@ -51,10 +51,9 @@ const TUNES: Record<AlarmLevel, { notes: [number, number][], type: OscillatorTyp
 /** Kept on the device: a tablet in the office may be silent, the one at the bench not. */
 export const useSoundSetting = () => ({ sound: useLocalStorage('crest:sound', true) })
 
-let audio: AudioContext | undefined
-
 function play(level: AlarmLevel) {
-  if (!audio || audio.state !== 'running') return
+  const audio = audioHere()
+  if (audio?.state !== 'running') return
   let at = audio.currentTime
   for (const [frequency, length] of TUNES[level].notes) {
     if (frequency > 0) {
@@ -112,11 +111,6 @@ export function useAlarms() {
     speak(due.sentence)
   }
 
-  // A browser lets a page sound only after somebody touched it.
-  useEventListener(document, ['pointerdown', 'keydown'], () => {
-    audio ??= new AudioContext()
-    if (audio.state === 'suspended') void audio.resume()
-  })
   useIntervalFn(raise, 500)
 
   return { standing }
@@ -136,7 +130,7 @@ export const canSpeak = () => 'speechSynthesis' in window && window.speechSynthe
 
 /** Lets people hear before a run that this device can be heard. @returns false when the browser gives no sound */
 export function testAlarm(level: AlarmLevel): boolean {
-  audio ??= new AudioContext()
+  const audio = needAudio()
   play(level)
   speak(ALARM_TESTS.find(t => t.level === level)!.sentence)
   return audio.state === 'running'

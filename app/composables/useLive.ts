@@ -15,22 +15,29 @@ export function useLiveTopic<T extends Topic>(topic: T, hear: (message: Extract<
   return () => set.delete(hear as (message: never) => void)
 }
 
+const alsoLoaded = new Set<() => Promise<unknown>>()
+/** Has a store that only some screens use kept true as well, from the first of them on. @param topic what tells that it changed */
+export function keepTrue(topic: Topic, load: () => Promise<unknown>) {
+  alsoLoaded.add(load)
+  useLiveTopic(topic, () => void load().catch(() => {}))
+}
+
 /** Keeps the stores true while the app is open: server-sent events name what changed, and it is fetched. */
 export function runLive() {
   const work = useWorkStore()
   const studio = useStudioStore()
   const turns = useTurnsStore()
-  const tubs = useTubsStore()
   const session = useSessionStore()
   let source: EventSource | undefined
-  /** Streams that were asked for since somebody came in. */
-  let tries = 0
   let retry: ReturnType<typeof setTimeout> | undefined
+
+  /** Work is asked for at once; all else, and the stream, once the page stands. */
+  const stands = new Promise<void>(resolve => onNuxtReady(resolve))
 
   const quietly = (load: () => Promise<unknown>) => void load().catch(() => {})
   /** @returns whether all of it is here */
-  const loadAll = async () => {
-    const loads = await Promise.allSettled([work.load, studio.load, turns.load, tubs.refresh].map(load => load()))
+  const loadAll = async (loadWork: () => Promise<unknown> = work.load) => {
+    const loads = await Promise.allSettled([loadWork, studio.load, turns.load, ...alsoLoaded].map(load => load()))
     return loads.every(l => l.status === 'fulfilled')
   }
 
@@ -47,10 +54,9 @@ export function runLive() {
         return quietly(studio.loadStudio)
       case 'crew':
         return quietly(studio.loadCrew)
-      case 'tubs':
-        return quietly(tubs.refresh)
       case 'day':
         return message.day === turns.today() ? quietly(turns.load) : undefined
+      case 'tubs':
       case 'photos':
       case 'session':
         return
@@ -68,10 +74,19 @@ export function runLive() {
   /** Nothing was asked for before the page began. Where that time is not known, the server says that anything may have changed. */
   const pageBegan = () => (clockKnown() ? Math.floor(serverNow() - performance.now()) - MARGIN_MS : 0)
 
-  function open() {
+  /** Somebody is here. */
+  async function begin() {
+    const working = work.load()
+    working.catch(() => {})
+    await stands
+    if (session.signedIn) open(working)
+  }
+
+  /** @param working the open work as it was asked for when somebody came in; none where a stream was lost */
+  function open(working?: Promise<unknown>) {
     close()
-    const first = ++tries === 1
-    const here = first && loadAll()
+    const first = working !== undefined
+    const here = first && loadAll(() => working)
     source = new EventSource(first ? `/api/live?since=${pageBegan()}` : '/api/live')
     source.onopen = async () => {
       reachable.value = true
@@ -86,7 +101,7 @@ export function runLive() {
       reachable.value = false
       // A browser would come back by itself, but to where this page began; and on an error answer it gives up.
       close()
-      retry = setTimeout(open, RETRY_MS)
+      retry = setTimeout(() => open(), RETRY_MS)
     }
   }
 
@@ -98,9 +113,8 @@ export function runLive() {
   watch(
     () => session.signedIn !== null,
     (signedIn) => {
-      tries = 0
-      if (signedIn) open()
-      else close()
+      close()
+      if (signedIn) void begin()
     },
     { immediate: true },
   )

@@ -46,13 +46,12 @@ export function quietLoad<A extends unknown[]>(words: string, load: (...args: A)
   return (...args) => ask(...args).then(() => {}, () => {})
 }
 
-const LIST = new Intl.ListFormat('en')
-
 /** What is missing on this screen, in a sentence, and a way to ask for all of it again. */
 export function useMissing() {
   const sentence = computed(() => {
     const words = [...new Set([...missing.values()].map(m => m.words))]
-    return words.length === 0 ? '' : `Crest couldn't load ${LIST.format(words)}. What you see may be old or incomplete.`
+    if (words.length === 0) return ''
+    return `Crest couldn't load ${new Intl.ListFormat('en').format(words)}. What you see may be old or incomplete.`
   })
   const again = () => Promise.allSettled([...missing.values()].map(m => m.again()))
   return { sentence, again }

@@ -1,5 +1,4 @@
 import { v7 } from 'uuid'
-import { runEventSchema } from '#shared/runs'
 import type { StoredEvent } from '#shared/runs'
 import { Outbox } from '~/outbox/outbox'
 import type { Answered, Entry, Kept, OutboxParts } from '~/outbox/outbox'
@@ -13,7 +12,7 @@ const PICTURE_BYTES = 10_000_000
 /** Why this could never be stored, in words for whoever pressed. */
 function check(entry: Entry): string | null {
   if (entry.kind === 'photo') return entry.picture.size > PICTURE_BYTES ? 'A picture may have 10 MB. Take it smaller.' : null
-  const parsed = runEventSchema.safeParse({ ...entry.event, by: entry.by })
+  const parsed = runRules().runEventSchema.safeParse({ ...entry.event, by: entry.by })
   return parsed.success ? null : parsed.error.issues[0]!.message
 }
 
@@ -55,6 +54,7 @@ export function useOutbox(taken: (runId: string, stored: StoredEvent[], ids: str
 
   /** Enters a note in place of what was not taken; that goes once the note lies here safely. */
   async function replaceByNote(kept: Kept, why: 'not-taken' | 'discarded', text: string): Promise<string | null> {
+    await needRunRules()
     const { entry } = kept
     const id = v7()
     const at = Math.round(serverNow())

@@ -2,22 +2,25 @@ import type { ComputedRef } from 'vue'
 import type { Recipe } from '#core/plan/recipe'
 import type { Pass } from '#shared/passes'
 
-type Planner = (pass: Pass) => Recipe | null
+interface Planner {
+  recipe: (pass: Pass) => Recipe | null
+  words: typeof import('#core/plan/remarks').remarkWords
+}
 /** Planning needs the tables of the trade: fetched once the page stands, so that Today is usable sooner. */
 const planner = shallowRef<Planner | null>(null)
 
 async function fetchPlanner(studio: ReturnType<typeof useStudioStore>, today: () => string) {
-  const [{ planRecipe }, { recipeInput }, { planFacts }] = await Promise.all([
+  const [{ planRecipe }, { remarkWords }, { recipeInput }, { planFacts }] = await Promise.all([
     import('#core/plan/recipe'),
+    import('#core/plan/remarks'),
     import('#shared/recipe'),
     import('./planFacts'),
   ])
-  planner.value = (pass) => {
+  const recipe = (pass: Pass) => {
     const lot = studio.lot(pass.lotId)
-    return lot
-      ? planRecipe(recipeInput(pass, planFacts(pass, lot, studio, today())))
-      : null
+    return lot ? planRecipe(recipeInput(pass, planFacts(pass, lot, studio, today()))) : null
   }
+  planner.value = { recipe, words: remarkWords }
 }
 
 /** One recipe for all that show the pass, made again when the pass, its bottle, the rules or the day change. */
@@ -25,7 +28,7 @@ const recipes = new WeakMap<Pass, ComputedRef<Recipe | null>>()
 function recipeOf(pass: Pass): Recipe | null {
   const known = recipes.get(pass)
   if (known) return known.value
-  const made = computed(() => planner.value?.(pass) ?? null)
+  const made = computed(() => planner.value?.recipe(pass) ?? null)
   recipes.set(pass, made)
   return made.value
 }
@@ -35,5 +38,10 @@ export function useRecipes() {
   const studio = useStudioStore()
   const { today } = useHouseTime()
   if (!planner.value) onNuxtReady(() => fetchPlanner(studio, today))
-  return { ready: computed(() => planner.value !== null), recipe: recipeOf }
+  /** The first reason why a pass can't be etched as it is planned, in a sentence. */
+  function refusal(pass: Pass): string | null {
+    const first = recipeOf(pass)?.refusals[0]
+    return first ? planner.value!.words(first) : null
+  }
+  return { ready: computed(() => planner.value !== null), recipe: recipeOf, refusal }
 }

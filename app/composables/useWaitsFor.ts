@@ -1,6 +1,4 @@
-import { nextAction } from '#core/bench/run'
 import { formatClock } from '#core/basics/units'
-import { remarkWords } from '#core/plan/remarks'
 import { owed, ready } from '#shared/passes'
 import type { Pass } from '#shared/passes'
 import type { RunWithEvents } from '#shared/runs'
@@ -22,8 +20,7 @@ export function useWaitsFor() {
     const lot = studio.lot(pass.lotId)
     if (!lot) return null
     if (lot.putAway) return `${lot.productName} is no longer on the shelf. Choose another bottle.`
-    const refusal = recipes.recipe(pass)?.refusals[0]
-    return refusal ? remarkWords(refusal) : null
+    return recipes.refusal(pass)
   }
 
   return (pass: Pass): { sentence: string, to: string, action: string } => {
@@ -39,7 +36,7 @@ export function useWaitsFor() {
       return { sentence, to: plan, action: 'Open the plan' }
     }
     if (!run) return { sentence: 'Planned. Waits for somebody to take it to the bench.', to: plan, action: 'Open the plan' }
-    const action = nextAction(run.plan, work.state(run), now.value)
+    const action = runRules().nextAction(run.plan, work.state(run), now.value)
     if (action.kind === 'closed') return { sentence: 'Finished.', to: '/log', action: 'See the log' }
     const to = stationPath(run, action.step.id)
     const where = { sentence: action.step.title, to, action: 'Go on' }

@@ -1,4 +1,6 @@
 import { defineStore } from 'pinia'
+import { takeSpan } from '#core/basics/zone'
+import type { SteadySpan } from '#core/basics/zone'
 import type { FirstRun, Person, SignedIn } from '#shared/accounts'
 
 interface SessionAnswer {
@@ -7,6 +9,8 @@ interface SessionAnswer {
   sample?: boolean
   /** The studio's. */
   timeZone?: string
+  /** While its wall clock stays as far from UTC as it is now. */
+  span?: SteadySpan | null
 }
 
 /** Who is at this device. */
@@ -26,6 +30,7 @@ export const useSessionStore = defineStore('session', () => {
     rememberIn(answer.signedIn !== null)
     firstRun.value = answer.firstRun ?? false
     sample.value = answer.sample ?? sample.value
+    if (answer.timeZone && answer.span) takeSpan(answer.timeZone, answer.span)
     timeZone.value = answer.timeZone ?? timeZone.value
     known.value = true
   }

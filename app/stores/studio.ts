@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
-import { NO_PACES } from '#core/plan/coat'
+// From its own module: the rest of its room is not needed on every screen.
+import { NO_PACES } from '#core/plan/coat/pace'
 import { DEFAULT_HOUSE_RULES } from '#core/trade/house'
 import type { Person } from '#shared/accounts'
 import type { ArtworkSummary } from '#shared/artworks'

@@ -21,6 +21,8 @@ export const useTubsStore = defineStore('tubs', () => {
   /** Fetches again what somebody changed elsewhere, where it is shown at all. */
   const refresh = async () => void (await Promise.all([tubs.value && loadTubs(), containers.value && loadWaste()]))
 
+  keepTrue('tubs', refresh)
+
   const put = (tub: Tub) => (tubs.value = [tub, ...(tubs.value ?? []).filter(t => t.id !== tub.id)])
   const loadOne = async (id: string) => void put(await api<Tub>(`tubs/${id}`))
   /** Enters something of a tub. @throws ApiError with the sentence why not */

@@ -1,7 +1,6 @@
 import { defineStore } from 'pinia'
 // From its own module: what plans a day is not needed on every screen.
 import { turnsOf } from '#core/crew/day/turns'
-import { NO_TURNS } from '#core/bench/run'
 import type { Turns } from '#core/bench/run'
 import type { DayPlan } from '#shared/days'
 import type { RunWithEvents } from '#shared/runs'
@@ -29,7 +28,7 @@ export const useTurnsStore = defineStore('turns', () => {
         work.runs.map(r => [r.id, turnsOf(day.value, r.passId, studio.here, studio.rules[r.plan.rinseAt === 'tub' ? 'tubs' : 'sinks'])]),
       ),
   )
-  const of = (run: Pick<RunWithEvents, 'id'>): Turns => byRun.value.get(run.id) ?? NO_TURNS
+  const of = (run: Pick<RunWithEvents, 'id'>): Turns => byRun.value.get(run.id) ?? runRules().NO_TURNS
 
   return { day, before, today, load, of }
 })

@@ -1,6 +1,5 @@
 import { defineStore } from 'pinia'
 import { v7 } from 'uuid'
-import { followedRun, refusalWords } from '#core/bench/run'
 import type { FollowedRun, NewEvent, RunEvent, RunState } from '#core/bench/run'
 import type { Pass } from '#shared/passes'
 import { allPages } from '#shared/pages'
@@ -29,6 +28,7 @@ export const useWorkStore = defineStore('work', () => {
   const load = toldLoad('the open jobs', async () => {
     const began = ++fetches
     const answer = (await takeEarly()) ?? (await api<TodayAnswer>('today'))
+    if (answer.runs.length > 0) await needRunRules()
     const open = await allPages(after =>
       after === null ? Promise.resolve(answer.passes) : api<TodayAnswer>(`today?after=${after}`).then(page => page.passes),
     )
@@ -52,7 +52,10 @@ export const useWorkStore = defineStore('work', () => {
     else if (last(run) >= last(known.value[at]!)) known.value = known.value.with(at, run)
   }
 
-  const loadRun = async (id: string) => put(await api<RunWithEvents>(`runs/${id}`))
+  async function loadRun(id: string) {
+    const [answer] = await Promise.all([api<RunWithEvents>(`runs/${id}`), needRunRules()])
+    put(answer)
+  }
   const run = (id: string) => known.value.find(r => r.id === id)
 
   /** Adds what is new to a run as it is known. @returns false where something between is missing */
@@ -97,7 +100,7 @@ export const useWorkStore = defineStore('work', () => {
     const known = states.get(r)
     if (known?.waiting === outbox.value) return known
     const mine = outbox.value.flatMap(w => (w.kind === 'event' && w.runId === r.id ? [{ ...w.event, by: w.by } as RunEvent] : []))
-    const follower = followed.get(r.id) ?? followedRun(r.plan)
+    const follower = followed.get(r.id) ?? runRules().followedRun(r.plan)
     followed.set(r.id, follower)
     follower.follow(r.events)
     // Nothing of this run changed: whoever shows it has nothing to do.
@@ -117,7 +120,7 @@ export const useWorkStore = defineStore('work', () => {
     const event = { ...part, id, at: Math.round(serverNow()), deviceTime: Date.now() } as SentEvent
     const { mine } = folded(r)
     const refused = followed.get(r.id)!.refuse(mine, { ...event, by } as RunEvent)
-    refusal.value = refused && refusalWords(r.plan, refused)
+    refusal.value = refused && runRules().refusalWords(r.plan, refused)
     if (refused === null) refusal.value = box.add({ kind: 'event', id, runId: r.id, by, event }).refused
     return refusal.value === null
   }

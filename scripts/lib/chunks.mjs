@@ -2,11 +2,12 @@ import { join } from 'node:path'
 import { root } from './root.mjs'
 
 /**
- * What is asked for together: what the first page needs, what its recipes are made with, plain forms, and what a run goes through from
- * the bench to the look (app.vue fetches that once Today stands).
+ * What is asked for together: what the first page needs, what it shows runs with, what its recipes are made with, plain forms, and what
+ * a run goes through from the bench to the look (app.vue fetches that once Today stands).
  */
 export const TOGETHER = {
-  today: ['app/app.vue', 'app/pages/index.vue'],
+  today: ['node_modules/nuxt/dist/app/entry.js', 'app/app.vue', 'app/pages/index.vue'],
+  running: ['app/running/rules.ts', 'app/components/clock/RunningSill.vue', 'app/components/piece/LivePiece.vue'],
   plan: ['app/composables/planFacts.ts', 'core/plan/recipe/index.ts'],
   forms: ['app/pages/sign-in.vue', 'app/pages/crew.vue'],
   run: ['bench/[id]', 'bench/together', 'wash-up/[id]', 'look/[id]', 'hand-over', 'not-taken'].map(page => `app/pages/${page}.vue`),
@@ -22,6 +23,27 @@ const PASSED_BY = new RegExp(
     '/core/(basics/outline/(?!parted|index)|trade/identify/(table|weigh)|art/art-report/|art/weeding/order|piece/placement/unrolled)',
   ].join('|'),
 )
+
+/** Nearly all of these is called before the first screen stands. */
+const CALLED_AT_ONCE = ['entry', 'today']
+
+/**
+ * Has browsers that know how compile such chunks whole while they come in, beside the page; else each function is read once more, and
+ * compiled while the page waits, when it is first called.
+ */
+export const compiledEarly = {
+  name: 'compiled-early',
+  /** @param {{ name: string }} environment */
+  applyToEnvironment: ({ name }) => name === 'client',
+  generateBundle: {
+    order: 'post',
+    /** @param {unknown} _ @param {Record<string, { type: string, name?: string, code?: string }>} bundle */
+    handler(_, bundle) {
+      for (const chunk of Object.values(bundle))
+        if (chunk.type === 'chunk' && CALLED_AT_ONCE.includes(chunk.name)) chunk.code = `//# allFunctionsCalledOnLoad\n${chunk.code}`
+    },
+  },
+}
 
 /**
  * Chunks of the browser's build. Left alone, every set of screens that shares a module makes a chunk of its own: a hundred requests for a

@@ -6,6 +6,7 @@ import { Refusal } from '../services/refusal'
 import { database } from './database'
 
 const WEEK_SECONDS = 7 * 24 * 3600
+const COOKIE = 'crest'
 
 /**
  * The sealed cookie: encrypted and signed, so that nobody outside can read or make one. It carries the session's id; all else
@@ -16,7 +17,7 @@ function sealedCookie(event: H3Event) {
   if (!password || password.length < 32)
     throw new Refusal(503, 'No session secret is set. Start Crest with npm start, or set CREST_SESSION_SECRET to 32 characters or more.')
   return useSession<{ session?: string }>(event, {
-    name: 'crest',
+    name: COOKIE,
     password,
     maxAge: WEEK_SECONDS,
     cookie: { httpOnly: true, sameSite: 'strict', secure: process.env.CREST_HTTPS === '1', path: '/' },
@@ -38,6 +39,12 @@ export async function sessionId(event: H3Event): Promise<string | undefined> {
     opened.set(cookie, session)
   }
   return session
+}
+
+/** Whether the cookie names a session, without asking whether it holds; a page that is asked for gets no cookie by it. */
+export async function namesSession(event: H3Event): Promise<boolean> {
+  const cookies = (event.node.req.headers.cookie ?? '').split('; ')
+  return cookies.some(pair => pair.startsWith(`${COOKIE}=`)) && (await sessionId(event).catch(() => undefined)) !== undefined
 }
 
 export const NOT_SIGNED_IN = 'You are not signed in. Sign in and try again; what you typed is kept.'

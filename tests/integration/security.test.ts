@@ -206,6 +206,18 @@ describe('pages carry strict headers', () => {
     for (const [tag] of page.matchAll(/<script[^>]*>/g)) expect(tag).toContain(`nonce="${nonce}"`)
     expect((await fetch(url)).headers.get('content-security-policy')).not.toBe(policy)
   })
+  it('of Today asks for its answers with its first lines, and for those behind a session only where there is one', async () => {
+    const early = async (cookie: string) => {
+      const response = await fetch(url, { headers: { cookie } })
+      expect(response.headers.get('set-cookie')).toBeNull()
+      return [...(await response.text()).matchAll(/as="fetch" crossorigin href="([^"]+)"/g)].map(([, path]) => path).sort()
+    }
+    expect(await early('')).toEqual(['/api/session'])
+    const stranger = new Client(url)
+    await stranger.get('session')
+    expect(await early(`other=crest; ${stranger.cookie}`)).toEqual(['/api/session'])
+    expect(await early(`other=1; ${lead.cookie}`)).toEqual(['/api/session', '/api/today'])
+  })
   it.each(['', '/api/health', '/api/nowhere', '/api/today'])('no sniffing, no framing, no referrer: "%s"', async (path) => {
     const { headers } = await fetch(`${url}${path}`)
     for (const rule of ['default-src \'none\'', 'frame-ancestors \'none\'']) expect(headers.get('content-security-policy')).toContain(rule)

@@ -3,14 +3,15 @@ import { pieceStage } from '#core/bench/run'
 
 /** Running pieces stand on a sill at the foot of every screen, each with its clock. Alarms sound from here. */
 const work = useWorkStore()
-const session = useSessionStore()
 const { standing } = useAlarms()
 const route = useRoute()
 
 const sill = useTemplateRef<HTMLElement>('sill')
 const { height } = useElementSize(sill, undefined, { box: 'border-box' })
 /** What stands at the foot of a screen stands above the sill. */
-watchEffect(() => document.documentElement.style.setProperty('--sill', `${height.value}px`))
+const tell = (px: number) => document.documentElement.style.setProperty('--sill', `${px}px`)
+watchEffect(() => tell(height.value))
+onBeforeUnmount(() => tell(0))
 
 /** At the bench the run's own pieces stand large already; those of other runs stay in sight here. */
 const shown = computed(() => {
@@ -34,8 +35,8 @@ const at = computed(() => called.value?.runId)
 </script>
 
 <template>
-  <p v-if="session.signedIn" class="visually-hidden" aria-live="assertive">{{ loudest }}</p>
-  <aside v-if="session.signedIn && running.length" ref="sill" class="sill no-print" aria-label="Running clocks">
+  <p class="visually-hidden" aria-live="assertive">{{ loudest }}</p>
+  <aside v-if="running.length" ref="sill" class="sill no-print" aria-label="Running clocks">
     <p v-if="call" class="call" :class="level">
       <NuxtLink :to="`/bench/${at}`">{{ call }}</NuxtLink>
     </p>

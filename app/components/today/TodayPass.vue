@@ -27,7 +27,7 @@ const size = computed(() => (props.inner ? { size: 60, wide: 42 } : { size: 86, 
   <div class="pass" :class="{ inner, running: run, through: pass.status === 'done' }">
     <div class="card-black">
       <template v-if="run">
-        <LivePiece v-for="p in pieces" :key="p.n" :plan="run.plan" :piece="p" :shape="shapeInRun(run, p.n)" v-bind="size" />
+        <LazyLivePiece v-for="p in pieces" :key="p.n" :plan="run.plan" :piece="p" :shape="shapeInRun(run, p.n)" v-bind="size" />
       </template>
       <template v-else>
         <PieceSilhouette v-for="n in waiting" :key="n" :shape="shapeOfPiece(shape, n)" v-bind="size" />

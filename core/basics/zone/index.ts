@@ -1,4 +1,6 @@
-import { TZDate, tzOffset } from '@date-fns/tz'
+import { tzOffset } from '@date-fns/tz'
+// The one without names of zones: those are looked up while it is read.
+import { UTCDateMini } from '@date-fns/utc/date/mini'
 import { format } from 'date-fns'
 import { formatTimeOfDay } from '../units'
 
@@ -23,8 +25,36 @@ export function isZone(name: string): boolean {
   }
 }
 
+/** A while in which a zone's wall clock is ahead of UTC by the same, ms. @property from instant, included, as is the last one */
+export interface SteadySpan {
+  from: number
+  until: number
+  ahead: number
+}
+
+/** ms that the wall clock is ahead of UTC at an instant, by the platform's tables. */
+const looked = (zone: string, at: number): number => Math.round(tzOffset(zone, new Date(at)) * 60) * 1000
+
+/** The day before an instant and the day after it, where no clocks change in them. Clocks never change twice in two days. */
+export function steadySpan(zone: string, at: number): SteadySpan | null {
+  const [from, until] = [at - DAY_MS, at + DAY_MS]
+  const ahead = looked(zone, at)
+  return looked(zone, from) === ahead && looked(zone, until) === ahead ? { from, until, ahead } : null
+}
+
+const told = new Map<string, SteadySpan>()
+
+/**
+ * Takes a span that somebody else looked up. A browser that looks up anything of a zone for the first time loads its tables of languages
+ * for it, which takes longer than all else of drawing a first page.
+ */
+export const takeSpan = (zone: string, span: SteadySpan): void => void told.set(zone, span)
+
 /** ms that the wall clock is ahead of UTC at an instant. */
-const ahead = (zone: string, at: number): number => Math.round(tzOffset(zone, new Date(at)) * 60) * 1000
+function ahead(zone: string, at: number): number {
+  const span = told.get(zone)
+  return span && at >= span.from && at <= span.until ? span.ahead : looked(zone, at)
+}
 
 /** The day on the wall at an instant. */
 export const dayIn = (zone: string, at: number): string => new Date(at + ahead(zone, at)).toISOString().slice(0, 10)
@@ -52,11 +82,11 @@ export const dayAfter = (day: string, days = 1): string =>
 /** Days from one day to another; negative when that is before. */
 export const daysBetween = (from: string, to: string): number => Math.round((Date.parse(to) - Date.parse(from)) / DAY_MS)
 
-/** An instant in words of date-fns' patterns, as the wall shows it. */
-export const formatIn = (zone: string, at: number, pattern: string): string => format(new TZDate(at, zone), pattern)
+/** An instant in words of date-fns' patterns, as the wall shows it; what tells the zone itself is not for it. */
+export const formatIn = (zone: string, at: number, pattern: string): string => format(new UTCDateMini(at + ahead(zone, at)), pattern)
 
 /** A day in words of date-fns' patterns. */
-export const formatDay = (day: string, pattern: string): string => format(new TZDate(`${day}T12:00:00Z`, 'UTC'), pattern)
+export const formatDay = (day: string, pattern: string): string => format(new UTCDateMini(`${day}T12:00:00Z`), pattern)
 
 /**
  * What a day's plan counts in: s that have gone by since the studio's midnight, so that a dwell is as long as it is on every night of

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
+import { TZDate } from '@date-fns/tz'
+import { format } from 'date-fns'
 import {
   clockOfDay,
   dayAfter,
@@ -12,6 +14,8 @@ import {
   isZone,
   lengthOfDay,
   planTime,
+  steadySpan,
+  takeSpan,
   timeIn,
   wallTime,
   zoneNames,
@@ -150,4 +154,49 @@ describe('days', () => {
     expect(daysBetween('2026-10-26', '2026-10-25')).toBe(-1)
   })
   it('are written without a zone', () => expect(formatDay('2026-05-04', 'EEEE d MMMM yyyy')).toBe('Monday 4 May 2026'))
+})
+
+describe('a span in which no clocks change', () => {
+  const moment = fc.integer({ min: at('1990-01-01T00:00Z'), max: at('2037-01-01T00:00Z') })
+  const zone = fc.constantFrom('Europe/Berlin', 'Australia/Lord_Howe', 'America/St_Johns', 'Africa/Casablanca', 'Asia/Kathmandu', 'UTC')
+  // Against a general-purpose library that asks the platform each time.
+  const wall = (name: string, when: number) => format(new TZDate(when, name), 'yyyy-MM-dd HH:mm:ss')
+
+  it('holds at every instant in it', () => {
+    fc.assert(
+      fc.property(zone, moment, fc.double({ min: 0, max: 1, noNaN: true }), (name, when, share) => {
+        const span = steadySpan(name, when)
+        if (span === null) return
+        const inside = Math.round(span.from + share * (span.until - span.from))
+        expect(new Date(inside + span.ahead).toISOString().slice(0, 19).replace('T', ' ')).toBe(wall(name, inside))
+      }),
+      { numRuns: 3000 },
+    )
+  })
+  it('is none in the days around a change', () => {
+    expect(steadySpan('Europe/Berlin', at('2026-03-28T12:00Z'))).toBeNull()
+    expect(steadySpan('Europe/Berlin', at('2026-03-29T12:00Z'))).toBeNull()
+    expect(steadySpan('Europe/Berlin', at('2026-03-30T12:00Z'))).toEqual({
+      from: at('2026-03-29T12:00Z'),
+      until: at('2026-03-31T12:00Z'),
+      ahead: 2 * H * 1000,
+    })
+  })
+  it('is taken from whoever looked it up, and beyond it the platform is asked', () => {
+    // One that no platform has, so that it is seen which of them answers.
+    const [from, until] = [at('2026-06-01T00:00Z'), at('2026-06-03T00:00Z')]
+    takeSpan('Pacific/Apia', { from, until, ahead: 30 * 60 * 1000 })
+    expect(formatIn('Pacific/Apia', from, 'd HH:mm')).toBe('1 00:30')
+    expect(formatIn('Pacific/Apia', until, 'd HH:mm')).toBe('3 00:30')
+    expect(formatIn('Pacific/Apia', until + 1, 'd HH:mm')).toBe('3 13:00')
+    expect(dayIn('Pacific/Apia', from - 1)).toBe('2026-06-01')
+  })
+  it('times are written as the platform has them', () => {
+    fc.assert(
+      fc.property(zone, moment, (name, when) => {
+        expect(formatIn(name, when, 'yyyy-MM-dd HH:mm:ss')).toBe(wall(name, when))
+      }),
+      { numRuns: 1000 },
+    )
+  })
 })

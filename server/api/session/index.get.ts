@@ -1,3 +1,4 @@
+import { steadySpan } from '#core/basics/zone'
 import { readStudio } from '../../db/queries/studio'
 import { database } from '../../http/database'
 import { openRoute } from '../../http/handler'
@@ -10,7 +11,9 @@ export default openRoute(async (event) => {
   const session = await whoIsIn(event)
   if (session) {
     const { rules } = await studioOf(database())
-    return { signedIn: signedInOf(session), firstRun: false, sample: false, timeZone: rules.timeZone, serverTime: Date.now() }
+    const serverTime = Date.now()
+    const zone = { timeZone: rules.timeZone, span: steadySpan(rules.timeZone, serverTime) }
+    return { signedIn: signedInOf(session), firstRun: false, sample: false, ...zone, serverTime }
   }
   const [firstRun, studio] = [await isFirstRun(database()), await readStudio(database())]
   return { signedIn: null, firstRun, sample: studio?.sample ?? false, serverTime: Date.now() }

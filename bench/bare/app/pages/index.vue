@@ -1,0 +1,3 @@
+<template>
+  <h1>Today</h1>
+</template>
