@@ -1,13 +1,13 @@
 <script setup lang="ts">
 const sheet = ref<'cautions' | 'keys' | null>(null)
 const theme = useTheme()
-
 const session = useSessionStore()
 const work = useWorkStore()
 runServerClock()
 runLive()
 runAudio()
 runLinks()
+
 /**
  * What a run goes through, and the sheets, are fetched while nobody waits, so that they open even when the server is gone. Other
  * screens come as a hand goes to their link (`runLinks`).

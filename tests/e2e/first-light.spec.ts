@@ -223,6 +223,12 @@ test('a job typed in by hand goes from plan to log', async ({ page, world }) => 
   await expect(page.getByRole('heading', { name: 'Again for Regatta committee' })).toBeVisible()
   await expect(page.getByLabel('How many')).toHaveValue('2')
 
+  // With a key held down a link opens elsewhere, and what is here stays.
+  const elsewhere = page.context().waitForEvent('page')
+  await page.getByRole('link', { name: 'Shelf' }).click({ modifiers: ['ControlOrMeta'] })
+  await expect((await elsewhere).getByRole('heading', { level: 1, name: 'Shelf' })).toBeVisible()
+  await (await elsewhere).close()
+  await expect(page).toHaveURL(/plan\/new/)
   await page.getByRole('link', { name: 'Shelf' }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'Ten second cream' })).toContainText('96 mL of 120 mL')
 })
