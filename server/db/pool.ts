@@ -1,4 +1,6 @@
 import pg from 'pg'
+import { rowCount } from './row-count'
+import type { Statement } from './row-count'
 
 // Dates stay days, numerics become numbers: nothing here needs more than double precision.
 pg.types.setTypeParser(pg.types.builtins.DATE, text => text)
@@ -37,6 +39,12 @@ class Writer {
     return (await this.client).query<R>(query)
   }
 
+  /** @returns how many rows the statement touched, sooner than `query` says it */
+  async rows(statement: Statement): Promise<number> {
+    this.client ??= this.connect()
+    return rowCount(await this.client, statement)
+  }
+
   private connect(): Promise<pg.Client> {
     const client = new pg.Client({ ...this.config, options: `${this.config.options ?? ''} -c plan_cache_mode=force_generic_plan` })
     const lost = () => {
@@ -60,7 +68,7 @@ class Writer {
   }
 }
 
-export type Writes = Pick<Writer, 'query'>
+export type Writes = Pick<Writer, 'query' | 'rows'>
 const writers = new WeakMap<Pool, Writer>()
 
 /** The writer beside this pool. */

@@ -10,7 +10,7 @@ const TIMES = { at: 0, deviceTime: 0, serverTime: 0 }
 const entry = (seq: number): StoredEvent => ({ id: `e${seq}`, kind: 'step.done', step: 'x', seq, ...TIMES, by: 'x' })
 
 it('an entry that comes in the very moment in which the one before is stored does not wait for a third', async () => {
-  const writer = { query: async () => ({ rowCount: 1 }) } as unknown as Writes
+  const writer = { query: async () => ({ rowCount: 1 }), rows: async () => 1 } as unknown as Writes
   for (let ticks = 0; ticks < 30; ticks++) {
     const book = new RunBook({} as Pool, writer)
     const first = book.append(page, SESSION, [entry(1)])

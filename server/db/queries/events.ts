@@ -134,9 +134,9 @@ async function appendOne(
   message: string,
 ): Promise<boolean> {
   const { id, run_id, seq, kind, piece, payload, at, device_time, server_time, by_person } = toRow(runId, event!)
-  const values = [id, run_id, seq, kind, piece, payload, at, device_time, server_time, by_person, session, channel, message]
+  const values = [id, run_id, seq, kind, piece, JSON.stringify(payload), at, device_time, server_time, by_person, session, channel, message]
   for (const statement of APPEND_ONE.slice(shared.has(session) ? 1 : 0)) {
-    if ((await writer.query({ ...statement, values })).rowCount !== 0) return true
+    if ((await writer.rows({ ...statement, values })) !== 0) return true
     if (shared.size >= MOST_SHARED) shared.clear()
     shared.add(session)
   }
