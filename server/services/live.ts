@@ -14,23 +14,33 @@ export interface LiveFeed {
   close: () => Promise<void>
 }
 
+const read = (text: string) => JSON.parse(text) as LiveMessage
+
 const RETRY_MS = 500
 /** What comes within this time goes out together: twenty pages are written to once and not for each entry. */
 const GATHER_MS = 30
 /** A page that has just been opened asks for what was told while it asked for everything else. */
 const KEPT_MS = 30_000
 
-/** What was told within the last half minute. @param from when it began to be heard, ms */
+/** Past messages that are let go of together. */
+const LET_GO = 1000
+
+/** What was told within the last half minute, as text: hardly any of it is ever asked for. @param from when it began to be heard, ms */
 export function recentNews(from: number) {
   let complete = from
-  const kept: { at: number, message: LiveMessage }[] = []
+  const kept: { at: number, text: string }[] = []
+  /** Of those that are not past. */
+  let first = 0
   return {
-    keep(message: LiveMessage, at: number) {
-      kept.push({ at, message })
-      while (kept[0]!.at < at - KEPT_MS) complete = kept.shift()!.at + 1
+    keep(text: string, at: number) {
+      kept.push({ at, text })
+      while (kept[first]!.at < at - KEPT_MS) complete = kept[first++]!.at + 1
+      if (first < LET_GO) return
+      kept.splice(0, first)
+      first = 0
     },
     since: (time: number): LiveMessage[] =>
-      time < complete ? [{ topic: 'all' }] : gathered(kept.filter(k => k.at >= time).map(k => k.message)),
+      time < complete ? [{ topic: 'all' }] : gathered(kept.slice(first).flatMap(k => (k.at >= time ? [read(k.text)] : []))),
   }
 }
 
@@ -70,9 +80,10 @@ export function openLiveFeed(url: string): LiveFeed {
     heard = []
     listeners.forEach(listener => listener(messages))
   }
-  function tell(message: LiveMessage) {
-    heard.push(message)
-    recent.keep(message, Date.now())
+  function tell(text: string) {
+    recent.keep(text, Date.now())
+    if (listeners.size === 0) return
+    heard.push(read(text))
     timer ??= setTimeout(flush, GATHER_MS)
   }
 
@@ -89,13 +100,13 @@ export function openLiveFeed(url: string): LiveFeed {
     }
     next.on('error', retry)
     next.on('end', retry)
-    next.on('notification', n => tell(JSON.parse(n.payload!) as LiveMessage))
+    next.on('notification', n => tell(n.payload!))
     try {
       await next.connect()
       await next.query(`listen ${LIVE_CHANNEL}`)
       client = next
       recent = recentNews(Date.now())
-      if (again) tell({ topic: 'all' })
+      if (again) tell('{"topic":"all"}')
     }
     catch {
       retry()
