@@ -1,7 +1,6 @@
 <script setup lang="ts">
 const sheet = ref<'cautions' | 'keys' | null>(null)
 const theme = useTheme()
-const session = useSessionStore()
 const work = useWorkStore()
 runServerClock()
 runLive()
@@ -47,7 +46,7 @@ useHead({ htmlAttrs: { 'data-theme': theme.name } })
     <main id="main">
       <NuxtPage />
     </main>
-    <LazyRunningSill v-if="session.signedIn && work.runs.length" />
+    <LazyRunningSill v-if="work.runs.length" />
     <LazyCautionSheet v-if="sheet === 'cautions'" @close="sheet = null" />
     <LazyKeySheet v-if="sheet === 'keys'" @close="sheet = null" />
   </div>

@@ -1,8 +1,12 @@
 <script setup lang="ts">
 import { pieceStage } from '#core/bench/run'
 
-/** Running pieces stand on a sill at the foot of every screen, each with its clock. Alarms sound from here. */
+/**
+ * Running pieces stand on a sill at the foot of every screen, each with its clock. Alarms sound from here, also where somebody has to
+ * sign in first.
+ */
 const work = useWorkStore()
+const session = useSessionStore()
 const { standing } = useAlarms()
 const route = useRoute()
 
@@ -35,8 +39,8 @@ const at = computed(() => called.value?.runId)
 </script>
 
 <template>
-  <p class="visually-hidden" aria-live="assertive">{{ loudest }}</p>
-  <aside v-if="running.length" ref="sill" class="sill no-print" aria-label="Running clocks">
+  <p v-if="session.signedIn" class="visually-hidden" aria-live="assertive">{{ loudest }}</p>
+  <aside v-if="session.signedIn && running.length" ref="sill" class="sill no-print" aria-label="Running clocks">
     <p v-if="call" class="call" :class="level">
       <NuxtLink :to="`/bench/${at}`">{{ call }}</NuxtLink>
     </p>
