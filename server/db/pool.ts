@@ -35,14 +35,16 @@ class Writer {
   constructor(private readonly config: pg.ClientConfig) {}
 
   async query<R extends pg.QueryResultRow>(query: pg.QueryConfig): Promise<pg.QueryResult<R>> {
-    this.client ??= this.connect()
-    return (await this.client).query<R>(query)
+    return (await this.opened()).query<R>(query)
   }
 
   /** @returns how many rows the statement touched, sooner than `query` says it */
   async rows(statement: Statement): Promise<number> {
-    this.client ??= this.connect()
-    return rowCount(await this.client, statement)
+    return rowCount(await this.opened(), statement)
+  }
+
+  private opened(): Promise<pg.Client> {
+    return (this.client ??= this.connect())
   }
 
   private connect(): Promise<pg.Client> {

@@ -22,10 +22,11 @@ interface Connection {
 const asText = (value: unknown): string | null => (value === null ? null : String(value))
 
 /**
- * A query of which nothing is wanted but how many rows it touched: none of them is described or read, which takes a fifth off what an
- * entry takes the database.
+ * A query of which nothing is wanted but how many rows it touched: none of them is described or read, which takes a tenth to a fifth off
+ * the time in which an entry is stored.
  */
 class RowCount implements Pick<pg.Submittable, 'submit'> {
+  /** The client remembers by these which statements the database has read. */
   readonly name: string
   readonly text: string
   private rows = 0

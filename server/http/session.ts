@@ -41,7 +41,7 @@ export async function sessionId(event: H3Event): Promise<string | undefined> {
   return session
 }
 
-/** Whether the cookie names a session, without asking whether it holds; a page that is asked for gets no cookie by it. */
+/** Whether the cookie names a session, without asking whether it holds. Whoever has no cookie gets none by it. */
 export async function namesSession(event: H3Event): Promise<boolean> {
   const cookies = (event.node.req.headers.cookie ?? '').split('; ')
   return cookies.some(pair => pair.startsWith(`${COOKIE}=`)) && (await sessionId(event).catch(() => undefined)) !== undefined

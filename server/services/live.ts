@@ -14,8 +14,6 @@ export interface LiveFeed {
   close: () => Promise<void>
 }
 
-const read = (text: string) => JSON.parse(text) as LiveMessage
-
 const RETRY_MS = 500
 /** What comes within this time goes out together: twenty pages are written to once and not for each entry. */
 const GATHER_MS = 30
@@ -24,6 +22,8 @@ const KEPT_MS = 30_000
 
 /** Past messages that are let go of together. */
 const LET_GO = 1000
+
+const read = (text: string) => JSON.parse(text) as LiveMessage
 
 /** What was told within the last half minute, as text: hardly any of it is ever asked for. @param from when it began to be heard, ms */
 export function recentNews(from: number) {
@@ -106,7 +106,7 @@ export function openLiveFeed(url: string): LiveFeed {
       await next.query(`listen ${LIVE_CHANNEL}`)
       client = next
       recent = recentNews(Date.now())
-      if (again) tell('{"topic":"all"}')
+      if (again) tell(JSON.stringify({ topic: 'all' } satisfies LiveMessage))
     }
     catch {
       retry()

@@ -219,4 +219,15 @@ test('another\'s call stays silent here for twenty seconds, then sounds', async 
   expect(spoken.some(s => s.text.startsWith('Get ready'))).toBe(false)
   // Best is reached 10 s after `at`; twenty more before anybody else is called.
   expect(heard.at - (at + 10_000)).toBeGreaterThanOrEqual(19_500)
+  // A device at which somebody has to sign in first goes on calling.
+  await page.context().clearCookies()
+  await page.getByRole('link', { name: 'Day', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+  const since = Date.now()
+  await expect
+    .poll(
+      () => page.evaluate(from => (window as never as { spoken: { at: number }[] }).spoken.some(s => s.at > from), since),
+      { timeout: 60_000 },
+    )
+    .toBe(true)
 })

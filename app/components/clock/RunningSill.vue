@@ -30,7 +30,9 @@ const running = computed(() =>
       .map(piece => ({ run, piece })),
   ),
 )
-const loudest = computed(() => standing.value[0]?.sentence)
+/** A screen reader says what changes in a place that stood there before: it comes after the sill itself. */
+const mounted = useMounted()
+const loudest = computed(() => (mounted.value ? standing.value[0]?.sentence : ''))
 const called = computed(() => standing.value.find(a => shown.value.some(r => r.id === a.runId)))
 // In parts that change only with what is said.
 const call = computed(() => called.value?.sentence)

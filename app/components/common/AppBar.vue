@@ -44,7 +44,7 @@ const links = [
   { to: '/rules', text: 'House rules' },
   { to: '/crew', text: 'Crew' },
 ]
-/** One listener for all of them: a dozen links that each watch the route are a fifth of drawing the first page. */
+/** One listener for all of them: a dozen links that each watch the route take a twentieth of opening the first page. */
 function follow(event: MouseEvent) {
   const link = event.target instanceof Element ? event.target.closest('a') : null
   // With a key held down the browser opens it elsewhere.

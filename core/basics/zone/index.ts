@@ -46,7 +46,7 @@ const told = new Map<string, SteadySpan>()
 
 /**
  * Takes a span that somebody else looked up. A browser that looks up anything of a zone for the first time loads its tables of languages
- * for it, which takes longer than all else of drawing a first page.
+ * for it, which takes as long as drawing a first page.
  */
 export const takeSpan = (zone: string, span: SteadySpan): void => void told.set(zone, span)
 
