@@ -39,6 +39,6 @@ async function enter() {
 <style scoped>
 .door { flex: 1; display: flex; flex-wrap: wrap; gap: 2rem 6rem; align-items: center; justify-content: center; padding: 2rem 1.5rem; }
 form { display: grid; gap: 1rem; width: min(24rem, 100%); }
-.glass { background: var(--card); padding: 2.5rem 3rem; box-sizing: content-box; }
+.glass { background: var(--card); padding: 2.5rem 3rem; box-sizing: content-box; --glass: #8cc5b2; --frost: #f4fafa; }
 @media (max-width: 50rem) { .glass { display: none; } }
 </style>
