@@ -25,20 +25,15 @@ export function createPool(url: string): Pool {
 }
 
 /**
- * One connection of its own for the statement that stores the bench's entries: it waits for nobody else, and its one statement is
- * planned once and not for each entry, which would cost more than storing it. It is opened when it is first needed, and again after
- * the database was away.
+ * One connection of its own for the statements that store the bench's entries: they wait for nobody else, and each is planned once and
+ * not for each entry, which would cost more than storing it. It is opened when it is first needed, and again after the database was away.
  */
 class Writer {
   private client: Promise<pg.Client> | null = null
 
   constructor(private readonly config: pg.ClientConfig) {}
 
-  async query<R extends pg.QueryResultRow>(query: pg.QueryConfig): Promise<pg.QueryResult<R>> {
-    return (await this.opened()).query<R>(query)
-  }
-
-  /** @returns how many rows the statement touched, sooner than `query` says it */
+  /** @returns how many rows the statement touched */
   async rows(statement: Statement): Promise<number> {
     return rowCount(await this.opened(), statement)
   }
@@ -70,7 +65,7 @@ class Writer {
   }
 }
 
-export type Writes = Pick<Writer, 'query' | 'rows'>
+export type Writes = Pick<Writer, 'rows'>
 const writers = new WeakMap<Pool, Writer>()
 
 /** The writer beside this pool. */

@@ -1,5 +1,6 @@
 import { createPool, endPool } from '../db/pool'
 import type { Pool } from '../db/pool'
+import { closeBook } from '../services/events'
 import { Refusal } from '../services/refusal'
 
 let pool: Pool | undefined
@@ -14,6 +15,8 @@ export function database(): Pool {
 }
 
 export async function closeDatabase(): Promise<void> {
-  if (pool) await endPool(pool)
+  if (!pool) return
+  await closeBook(pool)
+  await endPool(pool)
   pool = undefined
 }

@@ -28,11 +28,14 @@ function sealedCookie(event: H3Event) {
 const opened = new Map<string, string>()
 const MOST_OPENED = 500
 
+/** The session's id where this cookie was opened before; not whether it still holds. */
+export const knownSession = (event: H3Event): string | undefined => opened.get(event.node.req.headers.cookie ?? '')
+
 /** The session's id that the request's cookie holds; not yet whether it is one. */
 export async function sessionId(event: H3Event): Promise<string | undefined> {
-  const cookie = event.node.req.headers.cookie ?? ''
-  const known = opened.get(cookie)
+  const known = knownSession(event)
   if (known !== undefined) return known
+  const cookie = event.node.req.headers.cookie ?? ''
   const { session } = (await sealedCookie(event)).data
   if (session && cookie !== '') {
     if (opened.size >= MOST_OPENED) opened.delete(opened.keys().next().value!)

@@ -17,6 +17,9 @@ export const LIVE_CHANNEL = 'crest_live'
 export const notify = (db: Db, message: LiveMessage): Promise<void> => tell(db, JSON.stringify(message))
 
 /** The same for a message that is text already. */
-export async function tell(db: Db, message: string): Promise<void> {
-  await db.query('select pg_notify($1, $2)', [LIVE_CHANNEL, message])
+export const tell = (db: Db, message: string): Promise<void> => tellAll(db, [message])
+
+/** The same for several, in their order. */
+export async function tellAll(db: Db, messages: string[]): Promise<void> {
+  await db.query('select pg_notify($1, message) from unnest($2::text[]) as message', [LIVE_CHANNEL, messages])
 }

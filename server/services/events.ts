@@ -14,8 +14,9 @@ import { closeRun, correctPieces } from './close-run'
 import type { Context } from './context'
 import { notify, tell } from './context'
 import { Refusal } from './refusal'
-import { RunBook, runMessage } from './run-book'
+import { RunBook } from './run-book'
 import type { Page } from './run-book'
+import { runMessage } from './run-news'
 import { runWithEvents } from './runs'
 import { studioOf } from './studio'
 
@@ -26,6 +27,9 @@ function bookOf(pool: Pool): RunBook {
   books.set(pool, book)
   return book
 }
+
+/** Tells what is stored through this pool and not told yet, before it ends. */
+export const closeBook = async (pool: Pool): Promise<void> => books.get(pool)?.close()
 
 /**
  * When it happened, in server time. A sender can be late with the news, never early: the future is cut to now,
@@ -79,11 +83,10 @@ const QUICK_UNDOS = 3
 export async function appendQuickly(
   pool: Pool,
   runId: string,
-  session: string | undefined,
+  session: string,
   sent: unknown[],
   now: Date,
 ): Promise<EventsAnswer | null> {
-  if (!session) return null
   const read = sent.map(readSent)
   // Many takings-back are judged in turns.
   if (read.filter(r => 'event' in r && r.event.kind === 'event.undone').length > QUICK_UNDOS) return null

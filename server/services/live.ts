@@ -1,7 +1,7 @@
 import pg from 'pg'
 import type { LiveMessage } from '#shared/runs'
 import { connectionConfig } from '../db/pool'
-import { LIVE_CHANNEL } from './context'
+import { LIVE_CHANNEL, notify } from './context'
 
 type Listener = (messages: LiveMessage[]) => void
 
@@ -16,7 +16,7 @@ export interface LiveFeed {
 
 const RETRY_MS = 500
 /** What comes within this time goes out together: twenty pages are written to once and not for each entry. */
-const GATHER_MS = 30
+const GATHER_MS = 20
 /** A page that has just been opened asks for what was told while it asked for everything else. */
 const KEPT_MS = 30_000
 
@@ -91,6 +91,7 @@ export function openLiveFeed(url: string): LiveFeed {
     if (closed) return
     const next = new pg.Client({ ...connectionConfig(url), keepAlive: true })
     let lost = false
+    let self: number | undefined
     const retry = () => {
       if (lost || closed) return
       lost = true
@@ -100,13 +101,16 @@ export function openLiveFeed(url: string): LiveFeed {
     }
     next.on('error', retry)
     next.on('end', retry)
-    next.on('notification', n => tell(n.payload!))
+    // What it tells itself when it begins is for the others: nobody has read anything here yet.
+    next.on('notification', n => (again || n.processId !== self) && tell(n.payload!))
     try {
       await next.connect()
+      self = (await next.query<{ pid: number }>('select pg_backend_pid() as pid')).rows[0]!.pid
       await next.query(`listen ${LIVE_CHANNEL}`)
       client = next
       recent = recentNews(Date.now())
-      if (again) tell(JSON.stringify({ topic: 'all' } satisfies LiveMessage))
+      // Killed, this process may have left unsaid what it stored; away, it may have missed what others said.
+      await notify(next, { topic: 'all' })
     }
     catch {
       retry()

@@ -1,13 +1,14 @@
 import { runIntake } from '#core/bench/run'
 import type { RunIntake } from '#core/bench/run'
-import type { LiveMessage, RunHead, StoredEvent } from '#shared/runs'
+import type { RunHead, StoredEvent } from '#shared/runs'
 import { inTransaction, writerBeside } from '../db/pool'
 import type { Db, Pool, Writes } from '../db/pool'
 import * as runs from '../db/queries/runs'
 import { appendEvents, eventsOfRuns } from '../db/queries/events'
 import type { EventsOfSession } from '../db/queries/events'
-import { LIVE_CHANNEL } from './context'
+import { tellAll } from './context'
 import { notFound } from './refusal'
+import { RunNews } from './run-news'
 
 /**
  * A run as this process knows it: the fold of what is stored, kept so that an entry need not read the whole run again. It is
@@ -24,8 +25,6 @@ export interface Page {
 }
 
 const MOST_PAGES = 64
-/** PostgreSQL takes 8000 bytes with a notification. */
-const MOST_MESSAGE = 7500
 /** Events of one statement. */
 const MOST_ROWS = 400
 
@@ -42,12 +41,6 @@ async function bringUpToDate(db: Db, page: Page): Promise<boolean> {
     page.seq = event.seq
   }
   return true
-}
-
-/** What other processes and all pages are told: the events themselves where they are short. */
-export function runMessage(id: string, events: StoredEvent[]): string {
-  const whole = JSON.stringify({ topic: 'run', id, events } satisfies LiveMessage)
-  return Buffer.byteLength(whole) <= MOST_MESSAGE ? whole : JSON.stringify({ topic: 'run', id } satisfies LiveMessage)
 }
 
 /** `stale`: it does not follow what is stored any more; `refused`: the session may not book it. */
@@ -73,8 +66,20 @@ export class RunBook {
   private queue: Waiting[] = []
   private writing: Promise<void> | null = null
 
-  /** @param writer stores what is appended */
-  constructor(private readonly pool: Pool, private readonly writer: Writes = writerBeside(pool)) {}
+  /**
+   * @param writer stores what is appended
+   * @param news tells of it
+   */
+  constructor(
+    private readonly pool: Pool,
+    private readonly writer: Writes = writerBeside(pool),
+    private readonly news = new RunNews(messages => tellAll(pool, messages)),
+  ) {}
+
+  /** Tells what is not told yet, before the process ends. */
+  close(): Promise<void> {
+    return this.news.flush()
+  }
 
   /** The run as it is known here, once nobody holds it. @throws Refusal 404 */
   async page(id: string): Promise<Page> {
@@ -149,6 +154,9 @@ export class RunBook {
   /** The page of a run for one who holds it: what is on its way is stored or given up first, and nobody else goes on with it. */
   private async takeOver(id: string): Promise<Page | null> {
     const known = (await this.pages.get(id)?.catch(() => null)) ?? null
+    // Pages are told in order, as far as that costs no waiting: one that hears of an entry too soon reads the whole run.
+    await this.news.flush()
+    // Nothing may be waited for after this, or entries could be offered to a page that is given away.
     while (this.writing) await this.writing
     this.pages.delete(id)
     if (!known || known.dead) return null
@@ -177,7 +185,10 @@ export class RunBook {
     if (live.length === 0) return
     let outcome: Appended = 'refused'
     try {
-      if (await this.stored(live)) return live.forEach(w => w.done('stored'))
+      if (await appendEvents(this.writer, live)) {
+        live.forEach(w => w.done('stored'))
+        return live.forEach(w => this.news.add(w.runId, w.events))
+      }
     }
     catch (error) {
       outcome = 'stale'
@@ -193,12 +204,5 @@ export class RunBook {
     }
     this.drop(live[0]!.page)
     live[0]!.done(outcome)
-  }
-
-  private stored(parts: Waiting[]): Promise<boolean> {
-    const byRun = new Map<string, StoredEvent[]>()
-    for (const { runId, events } of parts) byRun.set(runId, [...(byRun.get(runId) ?? []), ...events])
-    const messages = [...byRun].map(([id, events]) => runMessage(id, events))
-    return appendEvents(this.writer, parts, LIVE_CHANNEL, messages)
   }
 }

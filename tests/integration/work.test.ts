@@ -5,6 +5,7 @@ import pg from 'pg'
 import { v4, v7 } from 'uuid'
 import { foldRun } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
+import { startApp } from '../support/app'
 import { event, jobForm, lotForm, newLot, newRun, OLD, startPass, firstPass, supplyForm } from '../support/client'
 import type { Client } from '../support/client'
 import { houseDay, HOUSE_ZONE } from '../support/house'
@@ -306,6 +307,11 @@ describe('the event stream', () => {
     await send(mate, runId, [event({ kind: 'gate.ticked', step: 'try-safety', item: 'gloves' })])
     while (!heard.includes(runId)) heard += (await reader.read()).value
     expect(Date.now() - sentAt).toBeLessThan(1000)
+    // Whatever a third one stored and had no time to tell: as it starts, everybody is to look at everything.
+    heard = ''
+    const third = await startApp(inject('databaseUrl'))
+    while (!heard.includes('[{"topic":"all"}]')) heard += (await reader.read()).value
+    await third.kill()
     stop.abort()
   })
   it('a page just opened is told what came since it began, and of an unknown time that anything may have changed', async () => {

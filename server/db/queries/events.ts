@@ -1,6 +1,6 @@
 import type { StoredEvent } from '#shared/runs'
 import type { Db, Writes } from '../pool'
-import { booksOwn, mayBook } from './sessions'
+import { booksNow, mayBook } from './sessions'
 
 interface EventRow {
   id: string
@@ -90,55 +90,40 @@ export interface EventsOfSession {
   events: StoredEvent[]
 }
 
-/**
- * Appends events of several requests and tells them, in one statement and so in one commit. All are stored, or none: where one of
- * these sessions may not book one of them. The runs are locked before anything is written, as by whoever works on one alone, so
- * that none waits for the other.
- * @returns whether they were stored. Throws a unique violation where a number or an id is taken.
- */
-export async function appendEvents(writer: Writes, parts: EventsOfSession[], channel: string, messages: string[]): Promise<boolean> {
-  if (parts.length === 1 && parts[0]!.events.length === 1) return appendOne(writer, parts[0]!, channel, messages[0]!)
-  const rows = parts.flatMap(p => p.events.map(e => ({ ...toRow(p.runId, e), session: p.session })))
-  const { rowCount } = await writer.query({
-    name: 'append-events',
-    text: `with entry as (select * from jsonb_to_recordset($1) as e(${RECORD}, session uuid)),
-      locked as (select id from run where id in (select run_id from entry) order by id for key share),
-      stored as (insert into run_event (${COLUMNS}) select ${COLUMNS} from entry where run_id in (select id from locked)
-        and not exists (select 1 from entry where not
-        ${mayBook({ session: 'entry.session', who: 'by_person', at: 'entry.at', now: 'entry.server_time' })}) order by run_id, seq
-        returning 1)
-      select pg_notify($2, message) from unnest($3::text[]) as message where exists (select 1 from stored)`,
-    values: [JSON.stringify(rows), channel, messages],
-  })
-  return rowCount !== 0
+const OF_MANY = { session: 'entry.session', who: 'by_person', at: 'entry.at', now: 'entry.server_time' }
+const APPEND_MANY = {
+  name: 'append-events',
+  text: `with entry as (select * from jsonb_to_recordset($1) as e(${RECORD}, session uuid)),
+      locked as (select id from run where id in (select run_id from entry) order by id for key share)
+    insert into run_event (${COLUMNS}) select ${COLUMNS} from entry where run_id in (select id from locked)
+      and not exists (select 1 from entry where not (${booksNow(OF_MANY)} or ${mayBook(OF_MANY)})) order by run_id, seq`,
 }
 
-const ONE = { session: '$11::uuid', who: '$10', at: '$7::timestamptz', now: '$9::timestamptz' }
+const OF_ONE = { session: '$11::uuid', who: '$10', at: '$7::timestamptz', now: '$9::timestamptz' }
 const appendOneIf = (allowed: string) => `
   insert into run_event (${COLUMNS}) select $1::uuid, id, $3, $4, $5, $6, $7, $8, $9, $10
-    from (select id from run where id = $2 for key share) as locked where ${allowed} returning pg_notify($12, $13)`
+    from (select id from run where id = $2 for key share) as locked where ${allowed}`
 const APPEND_ONE = [
-  { name: 'append-own', text: appendOneIf(booksOwn(ONE)) },
-  { name: 'append-one', text: appendOneIf(mayBook(ONE)) },
+  { name: 'append-now', text: appendOneIf(booksNow(OF_ONE)) },
+  { name: 'append-one', text: appendOneIf(mayBook(OF_ONE)) },
 ]
 
-/** Sessions in which somebody else than who opened them was last at the device: asked in full at once. It is a matter of speed only. */
-const shared = new Set<string>()
-const MOST_SHARED = 500
+/**
+ * Appends events of several requests, in one statement and so in one commit. All are stored, or none: where one of these sessions may
+ * not book one of them. The runs are locked before anything is written, as by whoever works on one alone, so that none waits for the
+ * other.
+ * @returns whether they were stored. Throws a unique violation where a number or an id is taken.
+ */
+export async function appendEvents(writer: Writes, parts: EventsOfSession[]): Promise<boolean> {
+  if (parts.length === 1 && parts[0]!.events.length === 1) return appendOne(writer, parts[0]!)
+  const entries = parts.flatMap(p => p.events.map(e => ({ ...toRow(p.runId, e), session: p.session })))
+  return (await writer.rows({ ...APPEND_MANY, values: [JSON.stringify(entries)] })) !== 0
+}
 
 /** The same for one entry, as nearly all come: read from plain parameters, which takes the database half as long as JSON. */
-async function appendOne(
-  writer: Writes,
-  { runId, session, events: [event] }: EventsOfSession,
-  channel: string,
-  message: string,
-): Promise<boolean> {
+async function appendOne(writer: Writes, { runId, session, events: [event] }: EventsOfSession): Promise<boolean> {
   const { id, run_id, seq, kind, piece, payload, at, device_time, server_time, by_person } = toRow(runId, event!)
-  const values = [id, run_id, seq, kind, piece, JSON.stringify(payload), at, device_time, server_time, by_person, session, channel, message]
-  for (const statement of APPEND_ONE.slice(shared.has(session) ? 1 : 0)) {
-    if ((await writer.rows({ ...statement, values })) !== 0) return true
-    if (shared.size >= MOST_SHARED) shared.clear()
-    shared.add(session)
-  }
+  const values = [id, run_id, seq, kind, piece, JSON.stringify(payload), at, device_time, server_time, by_person, session]
+  for (const statement of APPEND_ONE) if ((await writer.rows({ ...statement, values })) !== 0) return true
   return false
 }

@@ -22,7 +22,7 @@ export async function endSession(db: Db, id: string, at: Date): Promise<boolean>
 }
 
 /** SQL: the session `s` has not been ended and is not too old. @param now of the asking */
-const isOpen = (now: string) => `s.ended_at is null and s.opened_at > ${now} - interval '7 days'`
+const isOpen = (now: string) => `s.ended_at is null and s.opened_at > ${now} - interval '168 hours'`
 
 /**
  * SQL: the session `s` is open and its opener still holds it. Inlined, so that it is planned once with the statement that asks.
@@ -32,11 +32,14 @@ const holds = (now: string) => `${isOpen(now)} and exists (
     select 1 from session_person o join person op on op.id = o.person_id and op.active and op.session_epoch = o.epoch
       where o.session_id = s.id and o.person_id = s.opened_by)`
 
+/** SQL of what is asked: through which session, whose entry, when it was made, and when it is asked. */
+type Booking = Record<'session' | 'who' | 'at' | 'now', string>
+
 /**
  * SQL: whether an entry of this person may be booked through this session. They opened it or took over in it, and were signed in
  * somewhere when it was made; two minutes are allowed between clocks.
  */
-export const mayBook = ({ session, who, at, now }: Record<'session' | 'who' | 'at' | 'now', string>) => `exists (
+export const mayBook = ({ session, who, at, now }: Booking) => `exists (
   select 1 from session s join session_person m on m.session_id = s.id and m.person_id = ${who} join person p on p.id = m.person_id
     and p.active and p.session_epoch = m.epoch
   where s.id = ${session} and ${holds(now)} and (m.since <= ${at} + interval '2 minutes' or exists (
@@ -44,14 +47,10 @@ export const mayBook = ({ session, who, at, now }: Record<'session' | 'who' | 'a
     where other.person_id = ${who} and other.since <= ${at} + interval '2 minutes' and (elsewhere.ended_at is null
       or elsewhere.ended_at >= ${at} - interval '2 minutes'))))`
 
-/**
- * SQL: `mayBook` for whoever opened the session and enters what was just done, as nearly everybody does: four rows and no more. Where it
- * says no, `mayBook` has to be asked.
- */
-export const booksOwn = ({ session, who, at, now }: Record<'session' | 'who' | 'at' | 'now', string>) => `exists (
-  select 1 from session s join session_person m on m.session_id = s.id and m.person_id = s.opened_by join person p on p.id = m.person_id
-    and p.active and p.session_epoch = m.epoch
-  where s.id = ${session} and s.opened_by = ${who} and ${isOpen(now)} and m.since <= ${at} + interval '2 minutes')`
+/** SQL: `mayBook` for what was just done, as nearly everything is: one row. Where it says no, `mayBook` has to be asked. */
+export const booksNow = ({ session, who, at, now }: Booking) => `exists (
+  select 1 from session_person where session_id = ${session} and person_id = ${who} and books_until > ${now}
+    and since <= ${at} + interval '2 minutes')`
 
 interface InSession extends PersonRow {
   epoch: number

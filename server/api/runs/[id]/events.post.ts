@@ -1,14 +1,9 @@
 import { sendEventsSchema } from '#shared/runs'
-import { database } from '../../../http/database'
-import { body, contextOf, openRoute, pathId } from '../../../http/handler'
-import { sessionId } from '../../../http/session'
-import { acceptEvents, appendQuickly } from '../../../services/events'
+import { body, pathId, route } from '../../../http/handler'
+import { acceptEvents } from '../../../services/events'
 
-/** Entries of the bench. The short way checks the session in the statement that stores them. */
-export default openRoute(async (event) => {
-  const session = await sessionId(event)
-  if (!session) await contextOf(event)
+/** Entries of the bench that did not go the short way (`server/http/short-way.ts`). */
+export default route(async (event, context) => {
   const { events } = await body(event, sendEventsSchema)
-  const runId = pathId(event, 'run')
-  return (await appendQuickly(database(), runId, session, events, new Date())) ?? acceptEvents(await contextOf(event), runId, events)
+  return acceptEvents(context, pathId(event, 'run'), events)
 })
