@@ -21,5 +21,6 @@ export const tell = (db: Db, message: string): Promise<void> => tellAll(db, [mes
 
 /** The same for several, in their order. */
 export async function tellAll(db: Db, messages: string[]): Promise<void> {
-  await db.query('select pg_notify($1, message) from unnest($2::text[]) as message', [LIVE_CHANNEL, messages])
+  // As JSON: an array of PostgreSQL's is written letter by letter here.
+  await db.query('select pg_notify($1, message) from json_array_elements_text($2) as message', [LIVE_CHANNEL, JSON.stringify(messages)])
 }

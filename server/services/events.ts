@@ -71,8 +71,6 @@ const NOT_HERE = 'Whoever entered this is not signed in on this device. It is se
 
 type Numbered = RunEvent & SentEvent & { by: string }
 
-const asStored = (event: Numbered, seq: number, serverTime: number): StoredEvent => ({ ...event, seq, serverTime })
-
 const QUICK_UNDOS = 3
 
 /**
@@ -123,9 +121,11 @@ function offerAll(page: Page, read: Read[], now: number): StoredEvent[] | null |
   if (finished ?? abandoned) return null
   for (const r of read) {
     if (!('event' in r) || !r.event.by || page.intake.has(r.event.id) || needsLooking(r.event)) return tooLong()
-    const event = { ...r.event, at: happenedAt(r.event, page.head.startedAt, now) } as Numbered
+    const at = happenedAt(r.event, page.head.startedAt, now)
+    const event = { ...r.event, at, seq: page.seq + 1, serverTime: now } as StoredEvent
     if (secondFact(page.intake.state(), event) || page.intake.offer(event) !== null) return tooLong()
-    stored.push(asStored(event, ++page.seq, now))
+    stored.push(event)
+    page.seq++
   }
   return stored
 }
@@ -184,7 +184,7 @@ export async function acceptEvents(context: Context, runId: string, sent: unknow
         const refusal: RunRefusal | null
           = tooEarly ? { code: 'before-the-run' } : unset && ticksNumbers(event) ? { code: 'no-numbers' } : intake.offer(event)
         if (refusal !== null) return { ...no('refused', refusalWords(head.plan, refusal)), refusal }
-        added.push(asStored(event, ++page.seq, now))
+        added.push({ ...event, seq: ++page.seq, serverTime: now })
         return { id, accepted: true }
       }
       for (const c of conflicts) await runs.insertConflict(db, runId, c)

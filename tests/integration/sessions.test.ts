@@ -41,7 +41,7 @@ const BOOKING = { session: 'asking.session_id', who: 'asking.person_id', at: 'no
 async function asked(people: string[]): Promise<{ session: string, person: string, quick: boolean, full: boolean }[]> {
   const { rows } = await db.query(
     `select asking.session_id as session, asking.person_id as person, ${booksNow(BOOKING)} as quick, ${mayBook(BOOKING)} as full
-      from session_person asking where asking.person_id = any($1)`,
+      from session_person asking where asking.person_id = any($1) order by asking.person_id`,
     [people],
   )
   return rows
