@@ -1,18 +1,20 @@
 import { request } from 'node:http'
 import { beforeAll, describe, expect, inject, it } from 'vitest'
 import { v7 } from 'uuid'
-import type { RunWithEvents } from '../../shared/runs'
+import type { EventsAnswer, RunWithEvents } from '../../shared/runs'
 import { Client, event, MATE, newLot, newRun, OLD } from '../support/client'
 import { sharedStudio } from '../support/studio'
 
 const url = inject('appUrl')
 let mate: Client
 let mateId: string
+let lotId: string
 let runId: string
 beforeAll(async () => {
   const studio = await sharedStudio()
   ;({ mate, mateId } = studio)
-  ;({ runId } = await newRun(mate, await newLot(studio.lead, OLD)))
+  lotId = await newLot(studio.lead, OLD)
+  ;({ runId } = await newRun(mate, lotId))
 })
 
 const stored = async () => (await mate.get<RunWithEvents>(`runs/${runId}`)).body.events.length
@@ -40,6 +42,18 @@ describe('the short way of entries', () => {
     expect(Object.keys(short.body)).toEqual(Object.keys(long.body))
     expect(Object.keys(short.body.stored[0]!).sort()).toEqual(Object.keys(long.body.stored[0]!).sort())
     expect([short.status, short.body.outcomes]).toEqual([200, [{ id: expect.any(String), accepted: true }]])
+  })
+  it('keeps times to the millisecond', async () => {
+    const own = (await newRun(mate, lotId)).runId
+    let last = ''
+    for (let k = 0; k < 20; k++) {
+      const made = k % 2 === 0 ? tick(0) : event({ kind: 'event.undone', target: last, by: mateId })
+      last = made.id
+      const sent = { ...made, deviceTime: made.at - k * 77_777_777 }
+      const { stored: told } = await (await post(JSON.stringify({ events: [sent] }), {}, own)).json() as EventsAnswer
+      expect(told).toMatchObject([{ id: made.id, deviceTime: sent.deviceTime }])
+      expect((await mate.get<RunWithEvents>(`runs/${own}`)).body.events.at(-1)).toEqual(told[0])
+    }
   })
   it.each<[string, () => Promise<Response>, number, RegExp]>([
     ['from another page', () => post(JSON.stringify({ events: [tick(2)] }), { origin: 'https://example.com' }), 403, /another page/],

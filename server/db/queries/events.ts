@@ -57,6 +57,7 @@ function payloadOf(event: StoredEvent): Record<string, unknown> {
   for (const [key, value] of Object.entries(event)) if (!IN_COLUMNS.has(key)) payload[key] = value
   return payload
 }
+const pieceOf = (event: StoredEvent): number | null => (event as { piece?: number }).piece ?? null
 const timestamp = (ms: number) => new Date(ms).toISOString()
 
 const toRow = (runId: string, event: StoredEvent) => ({
@@ -64,7 +65,7 @@ const toRow = (runId: string, event: StoredEvent) => ({
   run_id: runId,
   seq: event.seq,
   kind: event.kind,
-  piece: (event as { piece?: number }).piece ?? null,
+  piece: pieceOf(event),
   payload: payloadOf(event),
   at: timestamp(event.at),
   device_time: timestamp(event.deviceTime),
@@ -99,9 +100,11 @@ const APPEND_MANY = {
       and not exists (select 1 from entry where not (${booksNow(OF_MANY)} or ${mayBook(OF_MANY)})) order by run_id, seq`,
 }
 
-const OF_ONE = { session: '$11::uuid', who: '$10', at: '$7::timestamptz', now: '$9::timestamptz' }
+/** ms since 1970, exact to the ms. */
+const timeOf = (parameter: string) => `to_timestamp(${parameter}::float8 / 1000)`
+const OF_ONE = { session: '$11::uuid', who: '$10', at: timeOf('$7'), now: timeOf('$9') }
 const appendOneIf = (allowed: string) => `
-  insert into run_event (${COLUMNS}) select $1::uuid, id, $3, $4, $5, $6, $7, $8, $9, $10
+  insert into run_event (${COLUMNS}) select $1::uuid, id, $3, $4, $5, $6, ${OF_ONE.at}, ${timeOf('$8')}, ${OF_ONE.now}, $10
     from (select id from run where id = $2 for key share) as locked where ${allowed}`
 const APPEND_ONE = [
   { name: 'append-now', text: appendOneIf(booksNow(OF_ONE)) },
@@ -120,10 +123,10 @@ export async function appendEvents(writer: Writes, parts: EventsOfSession[]): Pr
   return (await writer.rows({ ...APPEND_MANY, values: [JSON.stringify(entries)] })) !== 0
 }
 
-/** The same for one entry, as nearly all come: read from plain parameters, which takes the database half as long as JSON. */
+/** The same for one entry, as nearly all come: read from plain parameters, which takes half as long as JSON. */
 async function appendOne(writer: Writes, { runId, session, events: [event] }: EventsOfSession): Promise<boolean> {
-  const { id, run_id, seq, kind, piece, payload, at, device_time, server_time, by_person } = toRow(runId, event!)
-  const values = [id, run_id, seq, kind, piece, JSON.stringify(payload), at, device_time, server_time, by_person, session]
+  const { id, seq, kind, at, deviceTime, serverTime, by } = event!
+  const values = [id, runId, seq, kind, pieceOf(event!), JSON.stringify(payloadOf(event!)), at, deviceTime, serverTime, by, session]
   for (const statement of APPEND_ONE) if ((await writer.rows({ ...statement, values })) !== 0) return true
   return false
 }
