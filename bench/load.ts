@@ -15,7 +15,8 @@ import { wire } from './wire'
 const TABLETS = 20
 const BATCH = 100
 const ROUNDS = 25
-const WARM_ROUNDS = 20
+/** A server is up for days: its first entries are slower, until all that is on their way was compiled. */
+const WARM_ENTRIES = 10_000
 
 /** An entry that is refused is answered as well: only what was stored counts. */
 async function mustStore(send: ReturnType<typeof wire>, runId: string, one: unknown): Promise<void> {
@@ -71,8 +72,7 @@ async function rateRows(senders: number, databaseUrl: string, client: Client, lo
       if (status !== 200) throw new Error(text)
     }
   })
-  // A server is up for days: its first thousand entries are slower, until all that is on their way was compiled.
-  await byTurns(WARM_ROUNDS, ours, theirs, overHttp)
+  await byTurns(Math.ceil(WARM_ENTRIES / (BATCH * senders)), ours, theirs, overHttp)
   const [a, b, c] = await byTurns(ROUNDS, ours, theirs, overHttp)
   app.close()
   plain.close()
