@@ -30,6 +30,7 @@ export async function answeredShortly(event: H3Event): Promise<boolean> {
 
 async function append(event: H3Event, runId: string, session: string): Promise<EventsAnswer | null> {
   const sent = (readJson(event) as { events?: unknown } | null | undefined)?.events
+  // As `sendEventsSchema` has it, which takes longer to ask; the long way says what is wrong.
   const some = Array.isArray(sent) && sent.length > 0 && sent.length <= MOST_EVENTS
   return some ? appendQuickly(database(), runId, session, sent, new Date()) : null
 }

@@ -101,7 +101,7 @@ export function openLiveFeed(url: string): LiveFeed {
     }
     next.on('error', retry)
     next.on('end', retry)
-    // What it tells itself when it begins is for the others: nobody has read anything here yet.
+    // What this process tells when it begins is for the others: nobody has read anything here yet.
     next.on('notification', n => (again || n.processId !== self) && tell(n.payload!))
     try {
       await next.connect()
@@ -109,7 +109,7 @@ export function openLiveFeed(url: string): LiveFeed {
       await next.query(`listen ${LIVE_CHANNEL}`)
       client = next
       recent = recentNews(Date.now())
-      // Killed, this process may have left unsaid what it stored; away, it may have missed what others said.
+      // If it was killed, it may have left untold what it stored; if it was cut off, it may have missed what others told.
       await notify(next, { topic: 'all' })
     }
     catch {

@@ -153,9 +153,9 @@ export class RunBook {
 
   /** The page of a run for one who holds it: what is on its way is stored or given up first, and nobody else goes on with it. */
   private async takeOver(id: string): Promise<Page | null> {
-    const known = (await this.pages.get(id)?.catch(() => null)) ?? null
-    // Pages are told in order, as far as that costs no waiting: one that hears of an entry too soon reads the whole run.
+    // Pages hear in order what was stored before; one that hears of an entry too soon reads the whole run.
     await this.news.flush()
+    const known = (await this.pages.get(id)?.catch(() => null)) ?? null
     // Nothing may be waited for after this, or entries could be offered to a page that is given away.
     while (this.writing) await this.writing
     this.pages.delete(id)

@@ -7,7 +7,7 @@ const event = (seq: number, text = '') => ({ id: `e${seq}`, seq, kind: 'note.wri
 beforeEach(() => void vi.useFakeTimers())
 afterEach(() => void vi.useRealTimers())
 
-/** News whose messages come to `told`, once `free` lets them. */
+/** News whose messages come to `told`, late while it is slow, and not while the database is away. */
 function news() {
   const told: string[][] = []
   let [away, slow] = [false, 0]

@@ -333,11 +333,11 @@ describe('hostile input', () => {
   it('broken JSON is refused with a sentence', async () => expect((await send('session', '{"name":')).status).toBe(400))
 
   /** Sends a body piece by piece without ever saying how long it is. @returns the status, and MB sent until it came */
-  const pour = (path: string, method: string, first: string, more: string, mb: number) =>
+  const pour = (path: string, method: string, first: string, more: string, mb: number, cookie = '') =>
     new Promise<{ status: number, mb: number }>((resolve) => {
       const req = request(`${url}/api/${path}`, {
         method,
-        headers: { 'content-type': 'application/json', 'transfer-encoding': 'chunked', 'origin': url },
+        headers: { 'content-type': 'application/json', 'transfer-encoding': 'chunked', 'origin': url, cookie },
       })
       let [sent, over] = [0, false]
       req.on('response', (res) => {
@@ -370,6 +370,12 @@ describe('hostile input', () => {
     expect(end.status).toBe(413)
     expect(end.mb).toBeLessThan(20)
     expect((await new Client(url).get('health')).status).toBe(200)
+  })
+  it('an endless list of entries through an open session is cut off as well, before the short way reads it', async () => {
+    expect((await lead.get('session')).status).toBe(200)
+    const end = await pour(`runs/${randomUUID()}/events`, 'POST', '{"events":[', '1,', 60, lead.cookie)
+    expect(end.status).toBe(413)
+    expect(end.mb).toBeLessThan(20)
   })
   it('a body of many parts or many layers is refused before it is read', async () => {
     for (const text of [`{"name":${'['.repeat(40)}${']'.repeat(40)}}`, `{"name":[${'[1],'.repeat(150_000)}1]}`])

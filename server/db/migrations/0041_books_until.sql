@@ -16,7 +16,7 @@ begin
   if not found then return new; end if;
   if new.person_id <> through.opened_by then
     perform from session_person o join person p on p.id = o.person_id and p.active and p.session_epoch = o.epoch
-      where o.session_id = through.id and o.person_id = through.opened_by for share;
+      where o.session_id = through.id and o.person_id = through.opened_by for share of p;
     if not found then return new; end if;
   end if;
   new.books_until := through.opened_at + interval '168 hours';
