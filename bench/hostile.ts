@@ -87,11 +87,14 @@ export async function hostileRows(client: Client): Promise<Row[]> {
     aim,
   })
   return [
-    row(
-      `health while ${answers.length} hostile drawings are saved (slowest answer ${(slowest.ms / 1000).toFixed(1)} s: ${slowest.name})`,
-      art,
-      'under 50 ms',
-    ),
+    {
+      name: `the slowest answer to one of ${answers.length} hostile drawings`,
+      figure: `${(slowest.ms / 1000).toFixed(2)} s (${slowest.name})`,
+      reference: `the middle one: ${median(answers.map(a => a.ms)).toFixed(0)} ms`,
+      ratio: slowest.ms / median(answers.map(a => a.ms)),
+      aim: 'within 2 s',
+    },
+    row(`health while ${answers.length} hostile drawings are saved`, art, 'under 50 ms'),
     row('health while three endless bodies come in', bodies, 'under 50 ms'),
   ]
 }

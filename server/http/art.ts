@@ -12,6 +12,8 @@ import { turnstile } from '../services/turnstile'
 /** Longer nobody waits, and no thread works. ms */
 const PATIENCE_MS = 4000
 const MOST_MB = 400
+/** A thread that has nothing to do is kept so long: it takes a while to start, and what it keeps of memory is to be given back. ms */
+const KEPT_MS = 30_000
 const through = turnstile({ atOnce: 1, waiting: 6 })
 const BUSY = 'Several drawings are being looked at just now. Try again in a moment; nothing was lost.'
 const TOO_LONG = 'This drawing takes longer to work out than Crest allows. Simplify its paths in the drawing program and save it again.'
@@ -20,24 +22,49 @@ const TOO_LONG = 'This drawing takes longer to work out than Crest allows. Simpl
 const shippedFiles = (id: string): Uint8Array[] =>
   Object.hasOwn(shipped, id) ? shipped[id]!.map(text => new Uint8Array(Buffer.from(text, 'base64'))) : []
 
-/** Looks at art in a thread that is ended when it is over its time or memory, so that nobody else waits for it. */
+const limits = { maxOldGenerationSizeMb: MOST_MB, maxYoungGenerationSizeMb: 64, stackSizeMb: 8 }
+let kept: { worker: Worker, over: NodeJS.Timeout } | null = null
+
+/** Keeps a thread for the next drawing; nothing waits for it to end. */
+function keep(worker: Worker): void {
+  worker.unref()
+  const over = setTimeout(() => {
+    kept = null
+    void worker.terminate()
+  }, KEPT_MS)
+  kept = { worker, over: over.unref() }
+}
+
+/** The thread that was kept, or a new one. */
+function thread(): Worker {
+  if (!kept) return new Worker(code, { eval: true, resourceLimits: limits })
+  const { worker, over } = kept
+  kept = null
+  clearTimeout(over)
+  worker.ref()
+  return worker
+}
+
+/** Looks at art in a thread that is ended when it is over its time or memory, so that nobody else waits for it. One at a time. */
 export const checkInThread: ArtCheck = task =>
   through(
     () =>
       new Promise((resolve) => {
-        const worker = new Worker(code, {
-          eval: true,
-          workerData: withFaces(task, shippedFiles),
-          resourceLimits: { maxOldGenerationSizeMb: MOST_MB, stackSizeMb: 8 },
-        })
-        const end = (answer: string | null) => {
+        const worker = thread()
+        const end = (answer: string | null, sound: boolean) => {
           clearTimeout(timer)
-          void worker.terminate()
+          for (const event of ['message', 'error', 'exit']) worker.removeAllListeners(event)
+          // Whatever else it says once it is given up is nothing to anybody.
+          worker.on('error', () => {})
+          if (sound) keep(worker)
+          else void worker.terminate()
           resolve(answer)
         }
-        const timer = setTimeout(() => end(TOO_LONG), PATIENCE_MS)
-        worker.once('message', end)
-        worker.once('error', () => end(TOO_LONG))
+        const timer = setTimeout(() => end(TOO_LONG, false), PATIENCE_MS)
+        worker.once('message', (answer: string | null) => end(answer, true))
+        worker.once('error', () => end(TOO_LONG, false))
+        worker.once('exit', () => end(TOO_LONG, false))
+        worker.postMessage(withFaces(task, shippedFiles))
       }),
     () => new Refusal(503, BUSY),
   )

@@ -1,6 +1,6 @@
-import { parentPort, workerData } from 'node:worker_threads'
+import { parentPort } from 'node:worker_threads'
 import { checkArt } from '../services/art-check'
 import type { ArtTask, FaceTask } from '../services/art-check'
 
-/** A thread of its own for one drawing or font: it is ended when it takes too long or too much. */
-void checkArt(workerData as ArtTask | FaceTask).then(answer => parentPort!.postMessage(answer))
+/** A thread for drawings and fonts, one after another: it is ended when one of them takes too long or too much. */
+parentPort!.on('message', (task: ArtTask | FaceTask) => void checkArt(task).then(answer => parentPort!.postMessage(answer)))

@@ -37,6 +37,13 @@ export const HOSTILE_ART: Record<string, string> = {
   '4,000 small views that cut off what is in them': svg(
     Array.from({ length: 4000 }, (_, i) => `<svg x="${i % 90}" y="${i % 80}" width="2" height="2"><circle r="2"/></svg>`).join(''),
   ),
+  '4,900 small views of a star': svg(
+    `<defs><path id="s" d="M0 0L2 1L0 2L1 1Z"/></defs>`
+    + Array.from(
+      { length: 4900 },
+      (_, i) => `<svg x="${i % 97}" y="${(i * 7) % 89}" width="1.5" height="1.5"><use href="#s"/></svg>`,
+    ).join(''),
+  ),
   'comments that never end': svg(`<style>${'/*'.repeat(300_000)}</style><rect width="9" height="9"/>`),
   'fetches that never end': svg(`<style>${'@import '.repeat(80_000)}</style><rect width="9" height="9"/>`),
   'a class list that is used again and again': svg(

@@ -9,6 +9,7 @@ const HARMLESS = [
   'fetches that never end',
   'a zigzag of 18 kB',
   '4,000 small views that cut off what is in them',
+  '4,900 small views of a star',
 ]
 
 describe('drawings that are large as work', () => {
@@ -33,9 +34,12 @@ describe('what joining lines costs', () => {
   it('counts crossings as they are, and stops counting where it has seen enough', () => {
     const bar = (i: number) => ring(i, -1, i + 0.4, -1, i + 0.4, 9, i, 9)
     const beam = (i: number) => ring(-1, i, 9, i, 9, i + 0.4, -1, i + 0.4)
-    const grid = Array.from({ length: 5 }, (_, i) => [bar(i), beam(i)]).flat()
-    expect(crossings(grid, 1000)).toBe(5 * 5 * 4)
-    expect(crossings(grid, 30)).toBeGreaterThan(30)
+    const grid = (n: number) => Array.from({ length: n }, (_, i) => [bar(i), beam(i)]).flat()
+    // Few lines are looked at one with another, many by an index.
+    for (const n of [5, 9]) {
+      expect(crossings(grid(n), 1000)).toBe(n * n * 4)
+      expect(crossings(grid(n), 30)).toBeGreaterThan(30)
+    }
     expect(crossings([bar(0), bar(2)], 1000)).toBe(0)
   })
   it('n boxes side by side cost a sweep as many looks as there are lines before each', () => {

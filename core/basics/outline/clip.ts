@@ -54,10 +54,44 @@ export function filled(rings: readonly Ring[], rule: 'nonzero' | 'evenodd', mete
   return clip(ClipType.Union, rings, [], rule === 'nonzero' ? FillRule.NonZero : FillRule.EvenOdd, meter)
 }
 
+/**
+ * What of one convex outline lies within another, side by side cut off (Sutherland & Hodgman, Reentrant polygon clipping, 1974). Both go
+ * round the same way.
+ */
+function withinConvex(ring: Ring, other: Ring): Ring {
+  let kept = Array.from(ring)
+  for (let i = 0; i < other.length && kept.length > 0; i += 2) {
+    const [ax, ay] = [other[i]!, other[i + 1]!]
+    const [bx, by] = [other[(i + 2) % other.length]!, other[(i + 3) % other.length]!]
+    const inside = (x: number, y: number) => (bx - ax) * (y - ay) - (by - ay) * (x - ax)
+    const next: number[] = []
+    let [px, py] = [kept.at(-2)!, kept.at(-1)!]
+    let before = inside(px, py)
+    for (let k = 0; k < kept.length; k += 2) {
+      const [x, y] = [kept[k]!, kept[k + 1]!]
+      const here = inside(x, y)
+      if ((before < 0 && here > 0) || (before > 0 && here < 0)) {
+        const share = before / (before - here)
+        next.push(px + share * (x - px), py + share * (y - py))
+      }
+      if (here >= 0) next.push(x, y)
+      ;[px, py, before] = [x, y, here]
+    }
+    kept = next
+  }
+  return Float64Array.from(kept)
+}
+
 export const union = (a: Region, b: Region, meter?: WorkMeter): Ring[] => clip(ClipType.Union, a, b, FillRule.NonZero, meter)
 export const difference = (a: Region, b: Region, meter?: WorkMeter): Ring[] => clip(ClipType.Difference, a, b, FillRule.NonZero, meter)
-export const intersection = (a: Region, b: Region, meter?: WorkMeter): Ring[] =>
-  clip(ClipType.Intersection, a, b, FillRule.NonZero, meter)
+export function intersection(a: Region, b: Region, meter?: WorkMeter): Ring[] {
+  // Two convex outlines by the thousand need no clipper either.
+  if (a.length === 1 && b.length === 1 && isConvex(a[0]!) && isConvex(b[0]!)) {
+    const both = rounded(withinConvex(a[0]!, b[0]!))
+    return signedArea(both) > SLIVER ? [both] : []
+  }
+  return clip(ClipType.Intersection, a, b, FillRule.NonZero, meter)
+}
 
 const JOINS = { round: JoinType.Round, miter: JoinType.Miter, bevel: JoinType.Bevel } as const
 const CAPS = { round: EndType.Round, butt: EndType.Butt, square: EndType.Square } as const

@@ -41,6 +41,27 @@ describe('areas of rings', () => {
     expect(regionArea(difference(a, b))).toBeCloseTo(75, 6)
     expect(regionArea(intersection(a, b))).toBeCloseTo(25, 6)
   })
+  it('two convex outlines meet in the same area as the clipper finds', () => {
+    // Something far away has the clipper do it.
+    const far = box(1000, 1000, 1001, 1001)
+    const across = fc.integer({ min: 2, max: 30 })
+    const oval = fc.record({ x: across, y: across, turn: fc.double({ min: 0, max: 6, noNaN: true }) })
+    fc.assert(
+      fc.property(oval, oval, fc.integer({ min: -20, max: 20 }), (a, b, shift) => {
+        const turned = ({ x, y, turn }: typeof a, by: number) => {
+          const [cos, sin] = [Math.cos(turn), Math.sin(turn)]
+          return transformed([flattened([ellipse(0, 0, x, y)], 0.5)[0]!.points], [cos, sin, -sin, cos, by, by / 2])
+        }
+        const [one, other] = [turned(a, 0), turned(b, shift)]
+        const quick = intersection(one, other)
+        expect(regionArea(quick)).toBeCloseTo(regionArea(intersection(one, [...other, far])), 0)
+        expect(quick.length).toBeLessThanOrEqual(1)
+      }),
+    )
+    expect(intersection([box(0, 0, 10, 10)], [box(10, 0, 20, 10)])).toEqual([])
+    const inner = intersection([box(0, 0, 10, 10)], [box(2, 3, 4, 5)])
+    expect([boundsOf(inner), regionArea(inner)]).toEqual([{ left: 2, top: 3, right: 4, bottom: 5 }, 4])
+  })
   it('the two fill rules differ where a line goes round twice', () => {
     const twice = [box(0, 0, 10, 10), box(2, 2, 6, 6)]
     expect(regionArea(filled(twice, 'nonzero'))).toBeCloseTo(100, 6)

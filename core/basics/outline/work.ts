@@ -4,6 +4,12 @@ import type { Ring } from './ring'
 /** Thrown when lines lie over and across each other so densely that joining them would take longer than anybody waits. */
 export class TooMuchWork extends Error {}
 
+/** So few lines are looked at one with another: an index of them would cost more than it saves. */
+const FEW = 48
+/** Used over and over for those: drawings have small shapes by the thousand. */
+const FEW_HEIGHTS = [new Float64Array(FEW), new Float64Array(FEW)] as const
+const FEW_LINES = new Float64Array(4 * FEW)
+
 /** Heights closer than this are one to the clipper, mm. */
 const STEP = 0.001
 
@@ -15,7 +21,7 @@ const STEP = 0.001
 export function sweepLooks(rings: readonly Ring[], most = Infinity): number {
   let n = 0
   for (const ring of rings) n += ring.length / 2
-  const [starts, ends] = [new Float64Array(n), new Float64Array(n)]
+  const [starts, ends] = n <= FEW ? FEW_HEIGHTS : [new Float64Array(n), new Float64Array(n)]
   let count = 0
   for (const ring of rings) {
     for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
@@ -45,37 +51,47 @@ export function crossings(rings: readonly Ring[], most: number): number {
   let n = 0
   for (const ring of rings) n += ring.length / 2
   if (n < 2) return 0
-  const lines = new Float64Array(n * 4)
-  const tree = new Flatbush(n)
+  const lines = n <= FEW ? FEW_LINES : new Float64Array(n * 4)
   let k = 0
   for (const ring of rings) {
     for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
-      const [x1, y1, x2, y2] = [ring[j]!, ring[j + 1]!, ring[i]!, ring[i + 1]!]
-      lines.set([x1, y1, x2, y2], 4 * k++)
-      tree.add(Math.min(x1, x2), Math.min(y1, y2), Math.max(x1, x2), Math.max(y1, y2))
+      lines[k++] = ring[j]!
+      lines[k++] = ring[j + 1]!
+      lines[k++] = ring[i]!
+      lines[k++] = ring[i + 1]!
     }
   }
+  let found = 0
+  if (n <= FEW) {
+    for (let a = 0; a < k && found <= most; a += 4) for (let b = a + 4; b < k; b += 4) if (cross(lines, a, b)) found++
+    return found
+  }
+  const tree = new Flatbush(n)
+  const [low, high] = [(o: number) => Math.min(lines[o]!, lines[o + 2]!), (o: number) => Math.max(lines[o]!, lines[o + 2]!)]
+  for (let a = 0; a < k; a += 4) tree.add(low(a), low(a + 1), high(a), high(a + 1))
   tree.finish()
   // Boxes that meet cost a look whether their lines cross or not.
-  let [found, looks] = [0, 0]
-  const side = (o: number, x: number, y: number) => {
-    const [ax, ay, bx, by] = [lines[o]!, lines[o + 1]!, lines[o + 2]!, lines[o + 3]!]
-    return Math.sign((bx - ax) * (y - ay) - (by - ay) * (x - ax))
-  }
-  for (let i = 0; i < n && found <= most && looks <= most * LOOKS_A_CROSSING; i++) {
-    const a = 4 * i
-    const [x1, y1, x2, y2] = [lines[a]!, lines[a + 1]!, lines[a + 2]!, lines[a + 3]!]
-    tree.search(Math.min(x1, x2), Math.min(y1, y2), Math.max(x1, x2), Math.max(y1, y2), (j) => {
+  let looks = 0
+  for (let a = 0; a < k && found <= most && looks <= most * LOOKS_A_CROSSING; a += 4) {
+    tree.search(low(a), low(a + 1), high(a), high(a + 1), (j) => {
       looks++
-      const b = 4 * j
-      if (j <= i) return false
-      const parted = side(a, lines[b]!, lines[b + 1]!) * side(a, lines[b + 2]!, lines[b + 3]!) < 0
-      if (parted && side(b, x1, y1) * side(b, x2, y2) < 0) found++
+      if (4 * j > a && cross(lines, a, 4 * j)) found++
       return false
     })
   }
   return looks > most * LOOKS_A_CROSSING ? most + 1 : found
 }
+
+/** On which side of the line at `o` a point lies. */
+function side(lines: Float64Array, o: number, x: number, y: number): number {
+  const [ax, ay] = [lines[o]!, lines[o + 1]!]
+  return Math.sign((lines[o + 2]! - ax) * (y - ay) - (lines[o + 3]! - ay) * (x - ax))
+}
+
+/** Whether two lines cross each other inside. */
+const cross = (lines: Float64Array, a: number, b: number): boolean =>
+  side(lines, a, lines[b]!, lines[b + 1]!) * side(lines, a, lines[b + 2]!, lines[b + 3]!) < 0
+  && side(lines, b, lines[a]!, lines[a + 1]!) * side(lines, b, lines[a + 2]!, lines[a + 3]!) < 0
 const LOOKS_A_CROSSING = 40
 
 /** Taking a point in, sorting it and handing it out again costs as much as so many looks, however few lines lie beside it. */
