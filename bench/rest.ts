@@ -8,19 +8,27 @@ import type { Row } from './table'
 const CLOCKS = 8
 const REST_MS = 1600
 /** The middle one of so many whiles: one collection of garbage is no work at rest. */
-const WHILES = 3
+const WHILES = 5
 const OPENINGS = 5
+const [LOOK_MS, MOST_LOOKS, QUIET] = [500, 12, 0.05]
 
-/** What the main thread worked in a while, as a share of it. */
-async function workShare(cdp: CDPSession): Promise<number> {
+/** What the main thread worked in one while, as a share of it. */
+async function shareOf(cdp: CDPSession, ms: number): Promise<number> {
   const spent = async () => (await cdp.send('Performance.getMetrics')).metrics.find(m => m.name === 'TaskDuration')!.value
+  const [before, began] = [await spent(), performance.now()]
+  await new Promise(resolve => setTimeout(resolve, ms))
+  return ((await spent()) - before) / ((performance.now() - began) / 1000)
+}
+
+async function workShare(cdp: CDPSession): Promise<number> {
   const shares: number[] = []
-  for (let i = 0; i < WHILES; i++) {
-    const [before, began] = [await spent(), performance.now()]
-    await new Promise(resolve => setTimeout(resolve, REST_MS))
-    shares.push(((await spent()) - before) / ((performance.now() - began) / 1000))
-  }
+  for (let i = 0; i < WHILES; i++) shares.push(await shareOf(cdp, REST_MS))
   return median(shares)
+}
+
+/** A screen is at rest once it has drawn all that it fetched: at the latest after so many looks, so that one that never rests is seen. */
+async function settled(cdp: CDPSession): Promise<void> {
+  for (let i = 0; i < MOST_LOOKS; i++) if ((await shareOf(cdp, LOOK_MS)) < QUIET) return
 }
 
 /** As text: the page knows nothing of what a compiler adds to functions. */
@@ -100,10 +108,11 @@ export async function restRows(url: string, client: Client, lotId: string): Prom
     await page.locator('h1').first().waitFor()
     await page.getByRole('complementary', { name: 'Running clocks' }).waitFor()
     await page.waitForTimeout(2500)
+    await settled(cdp)
     const one = await workShare(cdp)
     const cautions = await cautionsOpen(page)
     await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 })
-    await page.waitForTimeout(500)
+    await page.waitForTimeout(1000)
     found.push({ screen, one, cautions, four: await workShare(cdp) })
     await cdp.send('Emulation.setCPUThrottlingRate', { rate: 1 })
   }
