@@ -59,7 +59,7 @@ const drawn = computed(() => blanks.value.map((blank) => {
     <ul>
       <li v-for="{ blank: b, shape: own, scale } in drawn" :key="b.id">
         <NuxtLink :to="`/blank/${b.id}`">
-          <span class="dark"><PieceSilhouette :shape="own" :size="TALL" :wide="WIDE" /><ScaleBar :scale="scale" /></span>
+          <span class="dark dark-card"><PieceSilhouette :shape="own" :size="TALL" :wide="WIDE" /><ScaleBar :scale="scale" /></span>
           <strong>{{ b.name }}</strong>
           <span class="muted">{{ substrateKind(b.substrate).name }}</span>
           <span class="muted">{{ sizes(b) }}</span>
@@ -75,15 +75,12 @@ li a { display: grid; gap: 0.1rem; color: var(--text); text-decoration: none; }
 li a:hover strong { text-decoration: underline; }
 .dark :deep(.scale) { justify-self: end; }
 .dark {
-  background: var(--card);
   display: grid;
   place-items: end center;
   gap: 0.6rem;
   min-height: 218px;
   padding: 1rem;
   margin-bottom: 0.4rem;
-  --glass: #8cc5b2;
-  --frost: #f4fafa;
 }
 strong { font: 640 1.45rem/1.1 var(--display); }
 li .muted { font-size: 0.94rem; }

@@ -28,7 +28,7 @@ async function enter() {
       <p v-if="session.sample" class="muted">This is the sample world: Maren Tidewell, password harbour-light.</p>
     </form>
     <PieceSilhouette
-      class="glass"
+      class="glass dark-card"
       :shape="plainShape({ surface: 'cylinder', height: 108, girth: 241, artWidth: 60, artHeight: 45 })"
       frosted
       :size="330"
@@ -39,6 +39,6 @@ async function enter() {
 <style scoped>
 .door { flex: 1; display: flex; flex-wrap: wrap; gap: 2rem 6rem; align-items: center; justify-content: center; padding: 2rem 1.5rem; }
 form { display: grid; gap: 1rem; width: min(24rem, 100%); }
-.glass { background: var(--card); padding: 2.5rem 3rem; box-sizing: content-box; --glass: #8cc5b2; --frost: #f4fafa; }
+.glass { padding: 2.5rem 3rem; box-sizing: content-box; }
 @media (max-width: 50rem) { .glass { display: none; } }
 </style>

@@ -14,7 +14,7 @@ const size = computed(() => (props.pieces.length > 8 ? 70 : props.pieces.length 
 </script>
 
 <template>
-  <ul class="stand">
+  <ul class="stand dark-card">
     <StandPiece v-for="piece in pieces" :key="piece.n" :run="run" :piece="piece" :size="size" :focus="piece.n === focus" />
   </ul>
 </template>
@@ -24,17 +24,12 @@ const size = computed(() => (props.pieces.length > 8 ? 70 : props.pieces.length 
   list-style: none;
   padding: 1rem;
   margin: 0;
-  background: var(--card);
   color: var(--card-text);
   display: flex;
   flex-wrap: wrap;
   gap: 1rem 1.4rem;
   align-items: end;
   justify-content: center;
-  --glass: #8cc5b2;
-  --frost: #f4fafa;
-  --text: #eaf0ef;
-  --alarm: #ff6a4d;
 }
 @media (max-width: 40rem) { .stand { gap: 0.6rem 0.8rem; padding: 0.7rem; } }
 </style>

@@ -15,7 +15,7 @@ const isDone = (n: number) => props.state.ticked[props.step.id]?.[String(n)] !==
 
 <template>
   <div class="by-piece">
-    <ul :aria-label="step.title">
+    <ul class="dark-card" :aria-label="step.title">
       <li v-for="p in pieces" :key="p.n">
         <button
           type="button"
@@ -42,16 +42,12 @@ ul {
   padding: 1rem;
   margin: 0;
   width: 100%;
-  background: var(--card);
   color: var(--card-text);
   display: flex;
   flex-wrap: wrap;
   gap: 0.8rem 1rem;
   align-items: end;
   justify-content: center;
-  --glass: #8cc5b2;
-  --frost: #f4fafa;
-  --text: #eaf0ef;
 }
 button[role='checkbox'] {
   display: grid;

@@ -83,7 +83,7 @@ const axis = computed(() => wide.value + BAR.value * 1.5)
 </script>
 
 <template>
-  <div class="card">
+  <div class="card dark-card">
     <svg
       :viewBox="`${-4 - LEFT} ${-4} ${axis + BAR * 1.15 + 56 / scale + LEFT} ${tall + 8}`"
       :height="HEIGHT_PX + 20"
@@ -134,14 +134,11 @@ const axis = computed(() => wide.value + BAR.value * 1.5)
 
 <style scoped>
 .card {
-  background: var(--card);
   color: var(--card-text);
   padding: 1rem;
   display: grid;
   justify-items: center;
   gap: 0.4rem;
-  --glass: #8cc5b2;
-  --frost: #f4fafa;
 }
 svg { max-width: 100%; }
 .wall { fill: color-mix(in srgb, var(--glass) 9%, transparent); stroke: var(--glass); }

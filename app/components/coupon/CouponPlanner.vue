@@ -87,7 +87,7 @@ async function start() {
         :aria-describedby="described"
       />
     </Field>
-    <ol class="strips" aria-label="Dwell of each strip">
+    <ol class="strips dark-card" aria-label="Dwell of each strip">
       <li v-for="(_, i) in form.times" :key="i">
         <label :for="`strip-${i}`" class="numeral">{{ i + 1 }}</label>
         <InputText
@@ -122,7 +122,6 @@ async function start() {
   display: flex;
   flex-wrap: wrap;
   gap: 0.7rem;
-  background: var(--card);
   color: var(--card-text);
 }
 .strips li {

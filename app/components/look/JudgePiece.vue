@@ -85,7 +85,7 @@ function choose(r: Remedy) {
 
 <template>
   <article :aria-label="name">
-    <div class="dark"><PieceSilhouette :shape="shape" frosted :size="150" /></div>
+    <div class="dark dark-card"><PieceSilhouette :shape="shape" frosted :size="150" /></div>
     <div class="judge">
       <h2 class="capital">{{ name }}</h2>
       <p v-if="piece.withdrawn" class="muted">Taken out: {{ reasonWords('piece.withdrawn', piece.withdrawn) }}</p>
@@ -156,7 +156,7 @@ function choose(r: Remedy) {
 
 <style scoped>
 article { display: grid; grid-template-columns: 13rem 1fr; gap: 1rem 1.5rem; padding: 1.1rem 0; border-bottom: 1px solid var(--line); }
-.dark { background: var(--card); display: grid; place-items: center; padding: 0.8rem; --glass: #8cc5b2; --frost: #f4fafa; }
+.dark { display: grid; place-items: center; padding: 0.8rem; }
 .judge { display: grid; gap: 0.6rem; min-width: 0; align-content: start; }
 .results { display: flex; gap: 0.6rem; }
 .results button {

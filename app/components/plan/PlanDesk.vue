@@ -249,7 +249,7 @@ const several = computed(() => draft.form.value.sets.length > 1 || draft.set.val
       />
       <CompareLots :job="plannable.data" :facts="facts" />
     </div>
-    <div v-else class="out empty">
+    <div v-else class="out empty dark-card">
       <PieceSilhouette :shape="EXAMPLE" :size="130" />
       <p>{{ begun ? 'The recipe comes back once this is put right:' : 'The recipe appears here as soon as this is known:' }}</p>
       <StillNeeded v-if="Object.keys(needed).length" :errors="needed" :labels="labels" />
@@ -274,14 +274,11 @@ form { display: grid; gap: 1.2rem; }
 .out > :deep(.compare) { margin-top: 1.5rem; }
 .out.empty { padding: 1.4rem 1.6rem; }
 .empty {
-  background: var(--card);
   color: var(--card-text);
   display: grid;
   justify-items: center;
   gap: 0.8rem;
   text-align: center;
-  --glass: #8cc5b2;
-  --frost: #f4fafa;
 }
 .empty p { max-width: 26rem; }
 .empty .needed { width: min(30rem, 100%); }

@@ -48,7 +48,7 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
 
 <template>
   <div class="recipe">
-    <div class="drawing">
+    <div class="drawing dark-card">
       <PieceSilhouette :shape="shape" :dimensions="dimensions" :size="210" :behind="behind" />
       <p>{{ countOf(input.pieces, input.noun) }}, {{ open }}<template v-if="behind">,
         etched on the back and seen through the glass</template></p>
@@ -109,16 +109,11 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
 <style scoped>
 .recipe { display: grid; gap: 1.5rem; align-content: start; min-width: 0; }
 .drawing {
-  background: var(--card);
   color: var(--card-text);
   padding: 1.6rem 1rem 0.7rem;
   display: grid;
   justify-items: center;
   gap: 0.3rem;
-  --glass: #8cc5b2;
-  --frost: #f4fafa;
-  --text: #dfe8e8;
-  --muted: #a9b4b4;
 }
 h2 { margin-bottom: 0.6rem; }
 .moved { border-left: 4px solid var(--glass); padding-left: 0.8rem; }

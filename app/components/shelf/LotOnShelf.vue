@@ -40,7 +40,7 @@ const what = computed(() =>
 
 <template>
   <article :aria-label="lot.productName">
-    <div class="dark">
+    <div class="dark dark-card">
       <BottleDrawing :size="lot.size" :left="lot.left" :bag="kind.method === 'blast'" :liquid="kind.method === 'liquid'" />
     </div>
     <div>
@@ -91,13 +91,10 @@ const what = computed(() =>
 <style scoped>
 article { display: grid; grid-template-columns: 7rem 1fr; gap: 1.2rem; }
 .dark {
-  background: var(--card);
   display: grid;
   place-items: center;
   align-self: start;
   padding: 0.9rem 0;
-  --glass: #8cc5b2;
-  --frost: #f4fafa;
   --ferric: #d08a4e;
 }
 dl { display: grid; grid-template-columns: auto 1fr; gap: 0 1rem; margin: 0.5rem 0; align-items: baseline; }

@@ -25,7 +25,7 @@ const size = computed(() => (props.inner ? { size: 60, wide: 42 } : { size: 86, 
 
 <template>
   <div class="pass" :class="{ inner, running: run, through: pass.status === 'done' }">
-    <div class="card-black">
+    <div class="card-black dark-card">
       <template v-if="run">
         <LazyLivePiece v-for="p in pieces" :key="p.n" :plan="run.plan" :piece="p" :shape="shapeInRun(run, p.n)" v-bind="size" />
       </template>
@@ -52,7 +52,6 @@ const size = computed(() => (props.inner ? { size: 60, wide: 42 } : { size: 86, 
 .pass { display: grid; grid-template-columns: 13rem 1fr auto; gap: 1.5rem; align-items: center; }
 .inner { grid-template-columns: 9.5rem 1fr auto; margin-left: 3.5rem; }
 .card-black {
-  background: var(--card);
   display: flex;
   justify-content: center;
   align-items: end;
@@ -60,8 +59,6 @@ const size = computed(() => (props.inner ? { size: 60, wide: 42 } : { size: 86, 
   padding: 0.6rem 0.5rem;
   min-height: 112px;
   overflow: hidden;
-  --glass: #8cc5b2;
-  --frost: #f4fafa;
 }
 .inner .card-black { min-height: 78px; padding: 0.4rem; }
 h2 a, h3 a { color: var(--text); text-decoration: none; }

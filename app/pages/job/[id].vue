@@ -79,7 +79,9 @@ async function print(which: keyof typeof papers) {
       <section aria-label="What is made">
         <ul class="passes">
           <li v-for="p in job.passes" :key="p.id">
-            <span class="dark"><PieceSilhouette :shape="shapeOfPass(p)" :size="84" :wide="84" :frosted="p.status === 'done'" /></span>
+            <span class="dark dark-card">
+              <PieceSilhouette :shape="shapeOfPass(p)" :size="84" :wide="84" :frosted="p.status === 'done'" />
+            </span>
             <span>
               <strong><NuxtLink :to="`/plan/${id}?pass=${p.id}`">{{ capital(passWords({ ...p, done: [] })) }}</NuxtLink></strong><br>
               <span class="muted">{{ made(p) }}</span><br>{{ stands(p) }}
@@ -138,7 +140,7 @@ async function print(which: keyof typeof papers) {
 .notes { max-width: 46rem; white-space: pre-line; }
 .passes { list-style: none; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(21rem, 1fr)); gap: 1rem 1.6rem; }
 .passes li { display: grid; grid-template-columns: 104px 1fr; gap: 1rem; align-items: center; }
-.dark { background: var(--card); padding: 0.6rem; display: grid; place-items: center; --glass: #8cc5b2; --frost: #f4fafa; }
+.dark { padding: 0.6rem; display: grid; place-items: center; }
 section { margin-top: 1.4rem; }
 h2 { margin-bottom: 0.3rem; }
 .scroll { overflow-x: auto; }

@@ -104,7 +104,7 @@ async function paper(of: Quote) {
         <section v-if="content" aria-label="Price">
           <article v-for="(line, i) in content.lines" :key="content.sets[i]!.id">
             <div class="headline">
-              <span class="dark"><PieceSilhouette :shape="shapeOfPass(sets[i]![0]!)" :size="104" :wide="104" /></span>
+              <span class="dark dark-card"><PieceSilhouette :shape="shapeOfPass(sets[i]![0]!)" :size="104" :wide="104" /></span>
               <p>
                 <strong class="numeral each">{{ line.each }} {{ content.currency }}</strong> a {{ line.noun }}<br>
                 <span class="muted">
@@ -141,7 +141,7 @@ form { display: grid; gap: 1.2rem; justify-items: start; }
 form > :first-child { width: 100%; }
 .gaps { margin: 0; padding-left: 1.1rem; }
 .headline { display: flex; gap: 1.2rem; align-items: center; }
-.dark { background: var(--card); padding: 0.7rem; --glass: #8cc5b2; --frost: #f4fafa; }
+.dark { padding: 0.7rem; }
 .each { font-size: 2.6rem; line-height: 1; }
 article { margin-bottom: 1.6rem; }
 h3 { margin: 1rem 0 0; }
