@@ -25,14 +25,19 @@ const shippedFiles = (id: string): Uint8Array[] =>
 const limits = { maxOldGenerationSizeMb: MOST_MB, maxYoungGenerationSizeMb: 64, stackSizeMb: 8 }
 let kept: { worker: Worker, over: NodeJS.Timeout } | null = null
 
-/** Keeps a thread for the next drawing; nothing waits for it to end. */
+/** Keeps a thread for the next drawing. The process doesn't wait for it to end. */
 function keep(worker: Worker): void {
   worker.unref()
+  const forget = () => {
+    clearTimeout(over)
+    if (kept?.worker === worker) kept = null
+  }
   const over = setTimeout(() => {
-    kept = null
+    forget()
     void worker.terminate()
-  }, KEPT_MS)
-  kept = { worker, over: over.unref() }
+  }, KEPT_MS).unref()
+  worker.once('exit', forget)
+  kept = { worker, over }
 }
 
 /** The thread that was kept, or a new one. */
@@ -54,7 +59,7 @@ export const checkInThread: ArtCheck = task =>
         const end = (answer: string | null, sound: boolean) => {
           clearTimeout(timer)
           for (const event of ['message', 'error', 'exit']) worker.removeAllListeners(event)
-          // Whatever else it says once it is given up is nothing to anybody.
+          // An error after the answer concerns nobody.
           worker.on('error', () => {})
           if (sound) keep(worker)
           else void worker.terminate()
