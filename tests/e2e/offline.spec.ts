@@ -94,6 +94,25 @@ test('a tab that crashes loses nothing that was entered', async ({ signedIn: pag
   await expect.poll(async () => (await eventsOf(world, runId)).filter(e => e.kind === 'coat.covered').length).toBe(1)
 })
 
+test('what was asked before the worker took over is kept as well, also when it is not known yet who is in', async ({
+  signedIn: page,
+  world,
+  context,
+  browser,
+}) => {
+  await page.goto(world.app.url)
+  const device = await browser.newContext({ storageState: await context.storageState() })
+  const fresh = await device.newPage()
+  await fresh.addInitScript(() => void navigator.serviceWorker.register('/sw.js'))
+  await fresh.route('**/api/session', async (route) => {
+    await fresh.waitForFunction(() => navigator.serviceWorker.controller !== null)
+    await route.continue()
+  })
+  await fresh.goto(world.app.url)
+  await kept(fresh)
+  await device.close()
+})
+
 test('ten minutes away with two hundred entries: all are sent in order, each is taken once', async ({ signedIn: page, world, context }) => {
   const { runId } = await runAtEtch(world, '1')
   const before = (await eventsOf(world, runId)).length
