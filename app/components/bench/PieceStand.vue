@@ -24,7 +24,6 @@ const size = computed(() => (props.pieces.length > 8 ? 70 : props.pieces.length 
   list-style: none;
   padding: 1rem;
   margin: 0;
-  color: var(--card-text);
   display: flex;
   flex-wrap: wrap;
   gap: 1rem 1.4rem;

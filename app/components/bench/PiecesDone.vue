@@ -42,7 +42,6 @@ ul {
   padding: 1rem;
   margin: 0;
   width: 100%;
-  color: var(--card-text);
   display: flex;
   flex-wrap: wrap;
   gap: 0.8rem 1rem;

@@ -134,7 +134,6 @@ const axis = computed(() => wide.value + BAR.value * 1.5)
 
 <style scoped>
 .card {
-  color: var(--card-text);
   padding: 1rem;
   display: grid;
   justify-items: center;

@@ -122,7 +122,6 @@ async function start() {
   display: flex;
   flex-wrap: wrap;
   gap: 0.7rem;
-  color: var(--card-text);
 }
 .strips li {
   flex: 1 1 6rem;

@@ -274,7 +274,6 @@ form { display: grid; gap: 1.2rem; }
 .out > :deep(.compare) { margin-top: 1.5rem; }
 .out.empty { padding: 1.4rem 1.6rem; }
 .empty {
-  color: var(--card-text);
   display: grid;
   justify-items: center;
   gap: 0.8rem;

@@ -109,7 +109,6 @@ const VERDICT = { 'works': 'Works', 'with care': 'Works with care', 'poor': 'A p
 <style scoped>
 .recipe { display: grid; gap: 1.5rem; align-content: start; min-width: 0; }
 .drawing {
-  color: var(--card-text);
   padding: 1.6rem 1rem 0.7rem;
   display: grid;
   justify-items: center;

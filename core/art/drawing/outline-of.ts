@@ -15,6 +15,7 @@ import {
 } from '../../basics/outline'
 import type { Affine, Box, Region, Ring } from '../../basics/outline'
 import { dashed } from './dashes'
+import { lineBox } from './line-box'
 import { ART_LIMITS, ART_WORK, ArtRefused } from './refusal'
 import type { Layer } from './reader'
 import type { Drawing } from './svg'
@@ -134,15 +135,13 @@ export function ownWidth(drawing: Drawing): number | null {
  * @param scale factor on the drawn size @returns mm; null where it can't be told
  */
 function roughWidth({ layers }: Drawing, scale: number): number | null {
-  let [left, right, points] = [Infinity, -Infinity, ART_LIMITS.points as number]
+  const points = { left: ART_LIMITS.points as number }
+  let [left, right] = [Infinity, -Infinity]
   try {
-    for (const { paint, path, pen, clip } of layers) {
-      if (paint === 'paper') continue
-      const placed = movedPath([scale, 0, 0, scale, 0, 0], pen ? movedPath(pen.map, path) : path)
-      const rings = flattened(placed, FLATNESS, points).map(f => f.points)
-      for (const ring of rings) points -= ring.length / 2
-      const box = boundsOf(rings)
+    for (const layer of layers) {
+      const box = layer.paint === 'dark' ? lineBox(layer, scale, FLATNESS, points) : null
       if (!box) continue
+      const { pen, clip } = layer
       const reach = pen ? (pen.width / 2) * size(pen.map) * scale : 0
       let [from, to] = [box.left - reach, box.right + reach]
       for (const view of clip) {

@@ -1,5 +1,6 @@
-import { boundsOf, compose, flattened, movedPath, TooManyPoints } from '../../basics/outline'
-import type { Ring, Subpath } from '../../basics/outline'
+import { compose, TooManyPoints } from '../../basics/outline'
+import type { Box } from '../../basics/outline'
+import { lineBox } from './line-box'
 import { ART_LIMITS, ArtRefused } from './refusal'
 import { ownStyle, readRules } from './style'
 import { readTree } from './tree'
@@ -70,18 +71,16 @@ export function readSvg(text: string): Drawing {
  * Whether all of a layer lies beyond the page, its line and all. mm
  * @param points that may still be looked at; a shape that would take more counts as in sight, and is refused where it is joined
  */
-function outside({ path, pen }: Layer, page: { right: number, bottom: number }, points: { left: number }): boolean {
-  const placed = pen ? movedPath(pen.map, path) : path
+function outside(layer: Layer, page: { right: number, bottom: number }, points: { left: number }): boolean {
+  const { pen } = layer
   const reach = pen ? pen.width * Math.max(Math.hypot(pen.map[0], pen.map[1]), Math.hypot(pen.map[2], pen.map[3])) : 0
-  const rings = roughly(placed, points.left)
-  points.left -= rings?.reduce((sum, r) => sum + r.length / 2, 0) ?? 0
-  const box = rings && boundsOf(rings)
+  const box = roughly(layer, points)
   return box !== null && (box.right + reach < 0 || box.bottom + reach < 0 || box.left - reach > page.right || box.top - reach > page.bottom)
 }
 
-function roughly(path: readonly Subpath[], most: number): Ring[] | null {
+function roughly(layer: Layer, points: { left: number }): Box | null {
   try {
-    return flattened(path, 1, most).map(f => f.points)
+    return lineBox(layer, 1, 1, points)
   }
   catch (error) {
     if (error instanceof TooManyPoints) return null

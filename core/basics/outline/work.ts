@@ -10,6 +10,9 @@ const FEW = 48
 const FEW_HEIGHTS = [new Float64Array(FEW), new Float64Array(FEW)] as const
 const FEW_LINES = new Float64Array(4 * FEW)
 
+/** Boxes may meet so often for each crossing that is still counted. */
+const LOOKS_A_CROSSING = 40
+
 /** Heights closer than this are one to the clipper, mm. */
 const STEP = 0.001
 
@@ -92,7 +95,6 @@ function side(lines: Float64Array, o: number, x: number, y: number): number {
 const cross = (lines: Float64Array, a: number, b: number): boolean =>
   side(lines, a, lines[b]!, lines[b + 1]!) * side(lines, a, lines[b + 2]!, lines[b + 3]!) < 0
   && side(lines, b, lines[a]!, lines[a + 1]!) * side(lines, b, lines[a + 2]!, lines[a + 3]!) < 0
-const LOOKS_A_CROSSING = 40
 
 /** Taking a point in, sorting it and handing it out again costs as much as so many looks, however few lines lie beside it. */
 const LOOKS_A_POINT = 60
