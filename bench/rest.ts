@@ -32,22 +32,21 @@ async function settled(cdp: CDPSession): Promise<void> {
 }
 
 /** As text: the page knows nothing of what a compiler adds to functions. */
-const OPENING = `new Promise((resolve, reject) => {
+const LISTEN = `window.opened = new Promise((resolve, reject) => {
   let began = 0
   const look = () => (document.querySelector('[role=dialog]') ? resolve(performance.now() - began) : requestAnimationFrame(look))
   window.addEventListener('keydown', () => { began = performance.now(); look() }, { capture: true, once: true })
   setTimeout(() => reject(new Error('Cautions did not open.')), 8000)
-})`
+}); null`
 
 /** ms from the key to the sheet with its heading in sight, by the page's own clock. */
 async function cautionsOpen(page: Page): Promise<number> {
   const times: number[] = []
   for (let i = 0; i < OPENINGS; i++) {
-    const opened = page.evaluate<number>(OPENING)
-    // The key takes another way to the page than what listens for it.
-    await page.waitForTimeout(100)
+    // The key takes another way to the page than what listens for it, which has to be there first.
+    await page.evaluate(LISTEN)
     await page.keyboard.press('!')
-    times.push(await opened)
+    times.push(await page.evaluate<number>('window.opened'))
     await page.keyboard.press('Escape')
     await page.locator('[role=dialog]').waitFor({ state: 'detached' })
   }
