@@ -1,4 +1,4 @@
-import { isOver, pieceClock } from '#core/bench/run'
+import { drawnDwell, isOver, liveWindow, pieceClock } from '#core/bench/run'
 import type { PieceState } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
 import { formatClock } from '#core/basics/units'
@@ -11,6 +11,8 @@ import { formatClock } from '#core/basics/units'
 export function usePieceClock(plan: () => RunPlan, piece: () => PieceState) {
   const { now } = useServerClock()
   const clock = computed(() => pieceClock(piece(), plan(), now.value))
+  const window = computed(() => liveWindow(plan(), piece()))
+  const dwelt = computed(() => Math.floor(clock.value.last))
   const running = computed(() => clock.value.running)
   const phase = computed(() => clock.value.phase)
   /** A clock that has ended shows the seconds that log and look say; one that may go on never shows a second that is not over. */
@@ -21,8 +23,9 @@ export function usePieceClock(plan: () => RunPlan, piece: () => PieceState) {
     over: computed(() => isOver(phase.value)),
     /** Past the time up to which no harm is known. */
     harm: computed(() => phase.value === 'harm'),
-    /** s, whole */
-    dwelt: computed(() => Math.floor(clock.value.last)),
+    window,
+    /** What a picture of so many px shows of it, s. */
+    drawn: (px: () => number) => computed(() => drawnDwell(dwelt.value, window.value, px())),
     shown: computed(() => read(clock.value.last)),
     first: computed(() => read(clock.value.first)),
     /** Of a second coat; empty when there is none. */

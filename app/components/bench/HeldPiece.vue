@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { pieceLabel } from '#core/plan/run-plan'
 import Button from 'primevue/button'
-import { liveWindow, pieceStage } from '#core/bench/run'
+import { pieceStage } from '#core/bench/run'
 import type { PieceState } from '#core/bench/run'
 import { formatClock } from '#core/basics/units'
 import type { RunWithEvents } from '#shared/runs'
@@ -9,10 +9,13 @@ import type { RunWithEvents } from '#shared/runs'
 /** One piece that somebody holds, with its clock; `from` names them where it can be taken by itself. */
 const props = defineProps<{ run: RunWithEvents, piece: PieceState, from?: string }>()
 const emit = defineEmits<{ take: [] }>()
-const { running, over, harm, dwelt, shown, toBest } = usePieceClock(
+const { running, over, harm, window, drawn, shown, toBest } = usePieceClock(
   () => props.run.plan,
   () => props.piece,
 )
+const TALL = 84
+const dwelt = drawn(() => TALL)
+const shape = computed(() => shapeInRun(props.run, props.piece.n))
 const STAGE = { coating: 'being coated', off: 'to rinse', blasting: 'at the gun' } as const
 const what = computed(() => {
   const stage = pieceStage(props.piece)
@@ -26,10 +29,10 @@ const label = computed(() => pieceLabel(props.run.plan, props.piece.n))
 <template>
   <li :class="{ over }">
     <PieceSilhouette
-      :shape="shapeInRun(run, piece.n)"
-      :size="84"
+      :shape="shape"
+      :size="TALL"
       :wide="62"
-      :window="liveWindow(run.plan, piece)"
+      :window="window"
       :dwelt="running ? dwelt : undefined"
       :over="over"
     />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { pieceLabel } from '#core/plan/run-plan'
-import { answersFor, coatPlanned, liveWindow, nextCare, pieceStage } from '#core/bench/run'
+import { answersFor, coatPlanned, nextCare, pieceStage } from '#core/bench/run'
 import type { PieceState } from '#core/bench/run'
 import { formatClock } from '#core/basics/units'
 import type { RunWithEvents } from '#shared/runs'
@@ -15,7 +15,8 @@ const {
   phase,
   over: pastWindow,
   harm,
-  dwelt,
+  window,
+  drawn,
   shown,
   first,
   toBest,
@@ -23,6 +24,8 @@ const {
   () => props.run.plan,
   () => props.piece,
 )
+const dwelt = drawn(() => props.size)
+const shape = computed(() => shapeInRun(props.run, props.piece.n))
 const CARE = {
   'swirl': 'swirl',
   'move': 'move',
@@ -75,9 +78,9 @@ const who = computed(() => {
 <template>
   <li :class="{ over, focus, gone: stage === 'withdrawn' }">
     <PieceSilhouette
-      :shape="shapeInRun(run, piece.n)"
+      :shape="shape"
       :size="size"
-      :window="MARKED.includes(stage) ? liveWindow(run.plan, piece) : undefined"
+      :window="MARKED.includes(stage) ? window : undefined"
       :dwelt="wet ? dwelt : undefined"
       :over="over"
       :frosted="stage === 'rinsed' || stage === 'blasted'"

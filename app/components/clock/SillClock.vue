@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import { pieceLabel } from '#core/plan/run-plan'
-import { liveWindow, pieceStage } from '#core/bench/run'
+import { pieceStage } from '#core/bench/run'
 import type { PieceState } from '#core/bench/run'
 import { formatClock } from '#core/basics/units'
 import type { RunWithEvents } from '#shared/runs'
 
 /** One running piece on the sill. */
 const props = defineProps<{ run: RunWithEvents, piece: PieceState }>()
-const { running, over, dwelt, shown, toBest } = usePieceClock(
+const { running, over, window, drawn, shown, toBest } = usePieceClock(
   () => props.run.plan,
   () => props.piece,
 )
+const TALL = 30
+const dwelt = drawn(() => TALL)
+/** The same object as long as it is the same piece: what hasn't changed is not drawn again. */
+const shape = computed(() => shapeInRun(props.run, props.piece.n))
 const stage = computed(() => pieceStage(props.piece))
 const what = computed(() => {
   if (stage.value === 'off') return 'rinse'
@@ -24,11 +28,11 @@ const what = computed(() => {
   <li>
     <NuxtLink :to="`/bench/${run.id}`" :class="{ over }">
       <PieceSilhouette
-        :shape="shapeInRun(run, piece.n)"
+        :shape="shape"
         :dwelt="stage === 'dwelling' ? dwelt : undefined"
-        :window="liveWindow(run.plan, piece)"
+        :window="window"
         :over="over && running"
-        :size="30"
+        :size="TALL"
         :wide="22"
       />
       <span class="name">{{ pieceLabel(run.plan, piece.n) }}</span>

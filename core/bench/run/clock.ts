@@ -27,6 +27,15 @@ export function liveWindow(plan: ClockPlan, piece: Pick<PieceState, 'n' | 'coatS
   return { notBefore: Math.min(window.notBefore, best), best, notAfter, noHarm: left }
 }
 
+/**
+ * A dwell as a picture shows it that fills up by the end of its window: it moves on by half a px, so that it is drawn no more often.
+ * @param px height of the picture @returns s
+ */
+export function drawnDwell(dwelt: number, { notAfter }: Pick<DwellWindow, 'notAfter'>, px: number): number {
+  const step = Math.max(1, Math.floor(notAfter / (2 * px)))
+  return Math.floor(dwelt / step) * step
+}
+
 /** One piece's clock, s. It stops when the etchant comes off and never hides what it showed. */
 export interface PieceClock {
   phase: ClockPhase

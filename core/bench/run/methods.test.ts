@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { RunPlan } from '../../plan/run-plan'
-import { announcements, gunTime, liveWindow, pieceStage, summarise } from './index'
+import { announcements, drawnDwell, gunTime, liveWindow, pieceStage, summarise } from './index'
 import { action, bench, FOUR_TUMBLERS, judgeAll, ONE_MIRROR, plan, planOf, press, TWO_TAGS } from './testing.test-support'
 
 describe('skipping a step', () => {
@@ -52,6 +52,15 @@ describe('the ten minutes of tempered glass', () => {
     expect(announcements(panel, slow.state(), slow.now).map(a => a.level)).toEqual(['harm'])
     quick.wait(541)
     expect(announcements(panel, quick.state(), quick.now).map(a => a.level)).toEqual(['now'])
+  })
+  it('fill a picture by half a px at a time, and never ahead of the clock', () => {
+    for (const [notAfter, px] of [[1125, 30], [375, 84], [120, 190], [0, 30]] as const) {
+      const drawn = Array.from({ length: notAfter + 60 }, (_, s) => drawnDwell(s, { notAfter }, px))
+      for (const [s, d] of drawn.entries()) expect(d <= s && s - d < Math.max(1, notAfter / (2 * px))).toBe(true)
+      expect(new Set(drawn).size).toBeLessThanOrEqual(Math.ceil(drawn.length / Math.max(1, Math.floor(notAfter / (2 * px)))))
+    }
+    expect(drawnDwell(100, { notAfter: 1125 }, 30)).toBe(90)
+    expect(drawnDwell(100, { notAfter: 120 }, 190)).toBe(100)
   })
   it('pull the best time forward when the coat took too long', () => {
     const b = coatedIn(120)
