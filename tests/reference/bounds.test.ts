@@ -3,7 +3,10 @@ import { canSearch, endOf, lowerBound, searchOrders, solve, verifySchedule } fro
 import type { Chain, Hands, Instance } from '../../core/crew/schedule'
 import type { Skill } from '../../core/trade/skills'
 import { ALL, crew, numbers, piece, shop } from '../../core/crew/schedule/testing.test-support'
+import { Fronts } from '../../core/crew/schedule/front'
+import { PricePool } from '../../core/crew/schedule/prices'
 import { Relaxed } from '../../core/crew/schedule/relaxed'
+import { Tasks } from '../../core/crew/schedule/tasks'
 import { exhaustiveEnd } from './support/exhaustive'
 import { steppedEnd } from './support/stepped'
 
@@ -102,6 +105,17 @@ const endless = (instance: Instance): Instance => ({
   chains: instance.chains.map(c => ({ ...c, tasks: c.tasks.map(t => (t.lag ? { ...t, lag: { ...t.lag, most: 200 } } : t)) })),
 })
 
+/** The latest end that prices rule out when they are asked about one after another, s; 0 for none. @param until s */
+function ruledOutByPrices(instance: Instance, until: number): number {
+  const tasks = new Tasks(instance)
+  const fronts = new Fronts(tasks)
+  const pool = new PricePool(tasks, fronts, 2 * until)
+  const none = new Uint8Array(instance.chains.length)
+  let most = 0
+  for (let limit = 1; limit <= until; limit++) most = Math.max(most, pool.least(fronts.opened(), none, limit, true))
+  return most
+}
+
 /** Instances of each kind; more of them with CREST_INSTANCES. Of those that have most states, a quarter. */
 const EACH = Number(process.env.CREST_INSTANCES ?? 200)
 const MANY_STATES = ['early ends of work', 'one sink for all', 'shaped like a day']
@@ -129,7 +143,7 @@ describe('nothing is called proved that isn\'t', () => {
     '%s: bound ≤ optimum, and what is proved is the optimum',
     (kind) => {
       const count = MANY_STATES.includes(kind) ? Math.ceil(EACH / 4) : EACH
-      let [proofs, feasible] = [0, 0]
+      let [proofs, feasible, priced] = [0, 0, 0]
       for (let seed = 1; seed <= count; seed++) {
         const instance = KINDS[kind]!(numbers(seed * 7919 + 13))
         const said = (what: string) => `${what} of ${kind} ${seed}: ${JSON.stringify(instance)}`
@@ -149,8 +163,13 @@ describe('nothing is called proved that isn\'t', () => {
         }
         if (canSearch(instance)) {
           expect(found.proved, said('search')).toBe(true)
+          if (seed % 4 === 0) {
+            const ruledOut = ruledOutByPrices(instance, optimum + 3)
+            expect(ruledOut, said('prices')).toBeLessThanOrEqual(optimum)
+            priced += Number(ruledOut > 0)
+          }
           // Without the most of any window: the least end that leaves it out, found step by step.
-          const relaxed = new Relaxed(instance)
+          const relaxed = new Relaxed(instance, optimum + 1)
           expect(relaxed.ways(lowerBound(instance), () => true)!.least, said('bound without windows')).toBe(Infinity)
           const { least } = relaxed.ways(optimum + 1, () => true)!
           // Tails of calls count their windows, which is a little more.
@@ -163,6 +182,7 @@ describe('nothing is called proved that isn\'t', () => {
       }
       expect(feasible).toBeGreaterThan(count / 2)
       expect(proofs).toBeGreaterThan(count / 4)
+      if (kind !== 'facts and locks' && kind !== 'one sink for all') expect(priced).toBeGreaterThan(count / 16)
     },
     120_000,
   )

@@ -1,5 +1,6 @@
 import { Fronts } from './front'
 import type { Front } from './front'
+import { PricePool } from './prices'
 import { Tasks } from './tasks'
 import type { Instance } from './model'
 
@@ -32,6 +33,8 @@ interface Group {
   key: number
   done: Uint8Array
   days: Day[]
+  /** No day that is yet to be made of these ends sooner, s. */
+  next: number
   /** Null as long as nobody asked. */
   moves: Move[] | null
 }
@@ -55,8 +58,11 @@ const MOST_KEPT = 400_000
 export class Relaxed {
   private readonly tasks: Tasks
   private readonly fronts: Fronts
+  private readonly prices: PricePool
   /** Days by how many tasks are done, and by which. */
   private readonly levels: Map<number, Group>[]
+  /** Where nothing is done. */
+  private readonly root: Group
   /** Used over and over. */
   private readonly next: Front
   /** When all that is done by `next` is over, s. */
@@ -64,13 +70,15 @@ export class Relaxed {
   private seen = 0
   private kept = 0
 
-  constructor(private readonly instance: Instance) {
+  /** @param reach no later limit will be asked for, s */
+  constructor(private readonly instance: Instance, reach: number) {
     this.tasks = new Tasks(instance)
     this.fronts = new Fronts(this.tasks)
+    this.prices = new PricePool(this.tasks, this.fronts, reach)
     this.next = this.fronts.opened()
     this.levels = Array.from({ length: this.tasks.ops.length + 1 }, () => new Map<number, Group>())
-    const root = this.group(0, new Uint8Array(instance.chains.length), 0)
-    root.days.push({ front: this.fronts.opened(), over: 0, sum: 0, from: [], ahead: null, next: 0, end: Infinity })
+    this.root = this.group(0, new Uint8Array(instance.chains.length), 0)
+    this.keep({ front: this.fronts.opened(), over: 0, sum: 0, from: [], ahead: null, next: 0, end: Infinity }, this.root)
   }
 
   /** No schedule ends sooner, s. */
@@ -84,14 +92,24 @@ export class Relaxed {
    * @returns those that do; null when it was ended, or took too much room
    */
   ways(limit: number, goOn: (days: number) => boolean): Ways | null {
+    if (this.prices.least(this.fronts.opened(), this.root.done, limit, true) >= limit) return this.found()
     for (const level of this.levels.slice(0, -1)) {
       for (const group of level.values()) {
         if (this.kept > MOST_KEPT || !goOn(this.seen)) return null
         this.seen = 0
+        if (group.next >= limit) continue
         // What is made here goes into other groups.
-        for (const day of group.days) if (day.next < limit) this.goOn(day, group, limit)
+        group.next = NEVER
+        for (const day of group.days) {
+          if (day.next < limit) this.goOn(day, group, limit)
+          if (day.next < group.next) group.next = day.next
+        }
       }
     }
+    return this.found()
+  }
+
+  private found(): Ways {
     return new Ways(this.fronts, this.levels, this.tasks.alike)
   }
 
@@ -99,7 +117,7 @@ export class Relaxed {
     const level = this.levels[length]!
     const known = level.get(key)
     if (known) return known
-    const made = { key, done, days: [], moves: null }
+    const made = { key, done, days: [], next: NEVER, moves: null }
     level.set(key, made)
     return made
   }
@@ -124,8 +142,7 @@ export class Relaxed {
       if (ahead[i]! < limit) {
         const { o, p, into } = moves[i]!
         const bound = this.after(day, o, p, into.done, limit)
-        ahead[i] = bound < limit ? MADE : Math.min(bound, NEVER)
-        if (bound < limit) this.keep(this.made(day), into)
+        ahead[i] = bound < limit ? this.take(this.made(day), into, limit) : Math.min(bound, NEVER)
       }
       if (ahead[i] !== MADE && ahead[i]! < day.next) day.next = ahead[i]!
     }
@@ -166,20 +183,37 @@ export class Relaxed {
     return { front: next.slice(), over, sum, from: [from], ahead: null, next: 0, end: Infinity }
   }
 
+  /** Adds a day that may end in time, unless another is as good. @returns no day that comes of it ends sooner, s; {@link MADE} if it may */
+  private take(day: Day, group: Group, limit: number): number {
+    if (this.standsFor(day, group)) return MADE
+    const bound = this.prices.least(day.front, group.done, limit)
+    if (bound >= limit) return bound
+    this.keep(day, group)
+    return MADE
+  }
+
   /**
-   * Adds a day unless another is as good, and drops those that are no better than it. Days stand in the order of their sums: what is
-   * later in nothing has no greater one.
+   * Whether another day is as good: then it stands for this one. Days stand in the order of their sums, and what is later in nothing has no
+   * greater one.
    */
-  private keep(day: Day, { days }: Group): void {
-    let at = 0
-    for (; at < days.length && days[at]!.sum <= day.sum; at++) {
+  private standsFor(day: Day, { days }: Group): boolean {
+    for (let at = 0; at < days.length && days[at]!.sum <= day.sum; at++) {
       if (!this.asGood(days[at]!, day)) continue
       days[at]!.from.push(...day.from)
-      return
+      return true
     }
+    return false
+  }
+
+  /** Adds a day in its place, and drops those that are no better than it. */
+  private keep(day: Day, group: Group): void {
+    const { days } = group
+    let at = 0
+    while (at < days.length && days[at]!.sum <= day.sum) at++
     const after = days.slice(at)
     days.length = at
     days.push(day)
+    group.next = 0
     this.kept++
     for (const other of after) {
       if (this.asGood(day, other)) {

@@ -52,8 +52,8 @@ const STEP = 0.002
  */
 export function searchOrders(instance: Instance, below: number, floor: number, goOn: GoOn = () => true): Search {
   const searches = new Searches(instance)
-  const relaxed = new Relaxed(instance)
   const most = Math.min(below, searches.latest + 1)
+  const relaxed = new Relaxed(instance, most)
   let bound = Math.max(floor, relaxed.bound())
   for (let step = 1; bound < most; step = Math.min(2 * step, Math.max(1, Math.ceil(STEP * bound)))) {
     const limit = Math.min(most, bound + step)
