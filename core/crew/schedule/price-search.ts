@@ -55,7 +55,12 @@ export class PriceSearch {
   private least: Float64Array[] = []
   private at: Int32Array[] = []
 
-  constructor(private readonly tasks: Tasks, private readonly fronts: Fronts) {
+  /** @param shifts when each pair of hands is there; all times, those of fronts too, are counted from when the first thing may begin, s */
+  constructor(
+    private readonly tasks: Tasks,
+    private readonly fronts: Fronts,
+    private readonly shifts: readonly (readonly (readonly [number, number])[])[],
+  ) {
     const { ops, single } = tasks
     this.things = single.filter(f => ops.some(o => o.uses === f))
     this.thing = ops.map(o => (o.uses ? this.things.indexOf(o.uses) + 1 : 0))
@@ -75,8 +80,8 @@ export class PriceSearch {
     }
     const hats = Array.from({ length: KNOTS }, (_, k) => (t: number) => Math.max(0, 1 - Math.abs(this.knotAt(t) - k)))
     this.hats = hats.map(sum)
-    this.hatsOf = this.tasks.instance.hands.map(({ shifts }) =>
-      hats.map(hat => sum(t => (shifts.some(([a, b]) => a <= t && t < b) ? hat(t) : 0))),
+    this.hatsOf = this.shifts.map(stretches =>
+      hats.map(hat => sum(t => (stretches.some(([a, b]) => a <= t && t < b) ? hat(t) : 0))),
     )
     this.sums = Array.from({ length: 1 + this.things.length }, () => new Float64Array(last + 1))
     const later = Math.max(0, ...this.tasks.length) - 1

@@ -52,9 +52,23 @@ describe('prices of hands and things', () => {
     expect(asker(broken, 2000)(1120)).toBe(1120)
     expect(asker(broken, 2000)(1121)).toBe(0)
   })
-  it('rule nothing out where times are not whole seconds', () => {
+  it('say the same of a day that begins at nine', () => {
+    const nine = 9 * 3600
+    const day = mixed(8, 2, false)
+    const later: Instance = {
+      ...day,
+      chains: day.chains.map(c => ({ ...c, release: nine })),
+      hands: day.hands.map(h => ({ ...h, shifts: [[nine - 600, 86_400]] })),
+    }
+    const least = lowerBound(day)
+    expect(lowerBound(later)).toBe(nine + least)
+    expect(asker(later, nine + 2 * least)(nine + least)).toBe(nine + asker(day, 2 * least)(least))
+  })
+  it('rule nothing out where times are not whole seconds, or where a day is longer than tables can be', () => {
     const instance = shop([piece('p', 60.5, five, 60)], crew(ALL))
     expect(asker(instance, 900)(100)).toBe(0)
+    const night = shop([piece('p', 60, [30_000, 30_000, 36_000], 60)], crew(ALL))
+    expect(asker(night, 40_000)(30_120)).toBe(0)
   })
 })
 

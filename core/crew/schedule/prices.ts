@@ -14,6 +14,8 @@ const FIRST_SEARCHES = 40
 const SEARCHES = 0.002
 /** Where all sets miss by more than this share, a search seldom finds one that doesn't. */
 const NEAR = 0.002
+/** Longer days than this aren't asked about, s: tables would take too long. */
+const LONGEST = 6 * 3600
 /** Tables reach so much further than the limit that is asked about. */
 const FURTHER = 1.1
 
@@ -31,7 +33,7 @@ const FURTHER = 1.1
  * it waits for comes those seconds later, as long as nobody goes in between. Where somebody does they are made anew for each end.
  *
  * Prices stand for whole seconds, and least sums are looked for among starts at whole seconds: with times that aren't whole nothing is
- * ruled out.
+ * ruled out. Nor is it on days that are too long for tables of this kind.
  */
 export class PricePool {
   private readonly search: PriceSearch
@@ -39,6 +41,10 @@ export class PricePool {
   /** When each set was good last, by how many days were asked about. */
   private readonly used: number[] = []
   private readonly whole: boolean
+  /** Nothing begins sooner, s. All times within are counted from then on, fronts too. */
+  private readonly begin: number
+  private readonly front: Front
+  private readonly shifts: readonly (readonly (readonly [number, number])[])[]
   /** Tasks, things and pairs of hands: the rows of a table. */
   private readonly rows: number
   /** When all has to be over by the tables, s. */
@@ -59,13 +65,17 @@ export class PricePool {
   /** @param reach no later end will be asked about, s */
   constructor(private readonly tasks: Tasks, private readonly fronts: Fronts, private readonly reach: number) {
     const { ops, instance } = tasks
-    this.search = new PriceSearch(tasks, fronts)
-    this.rows = ops.length + this.search.things.length + instance.hands.length
-    this.whole = [
-      ...ops.flatMap(o => [o.seconds, o.least, o.tail]),
-      ...instance.chains.flatMap(c => [c.release, ...c.after.map(a => a.wait)]),
-      ...instance.hands.flatMap(h => h.shifts.flat()),
-    ].every(t => Number.isInteger(t))
+    const { hands, chains } = instance
+    const times = [...ops.flatMap(o => [o.seconds, o.least, o.tail]), ...chains.flatMap(c => [c.release, ...c.after.map(a => a.wait)])]
+    this.whole = [...times, ...hands.flatMap(h => h.shifts.flat())].every(t => Number.isInteger(t))
+    this.front = fronts.opened()
+    const ready = chains.map((_, c) => this.front[fronts.chain(c)]!)
+    this.begin = Math.max(Math.min(...ready), Math.min(...hands.flatMap(h => h.shifts.map(s => s[0]))))
+    this.shifts = hands.map(h =>
+      h.shifts.filter(([, to]) => to > this.begin).map(([from, to]) => [Math.max(0, from - this.begin), to - this.begin] as const),
+    )
+    this.search = new PriceSearch(tasks, fronts, this.shifts)
+    this.rows = ops.length + this.search.things.length + hands.length
   }
 
   /**
@@ -73,18 +83,20 @@ export class PricePool {
    * @param always whether prices are searched for also where that seldom helps
    */
   least(front: Front, done: ArrayLike<number>, limit: number, always = false): number {
-    if (!this.whole || !Number.isInteger(limit)) return 0
-    this.makeTables(limit)
+    const end = limit - this.begin
+    if (!this.whole || !Number.isInteger(end) || end <= 0) return 0
+    this.makeTables(end)
     if (this.room === 0) return 0
+    for (let i = 0; i < front.length; i++) this.front[i] = Math.max(0, front[i]! - this.begin)
     this.asked++
-    let set = this.nearest(front, done, limit)
+    let set = this.nearest(this.front, done, end)
     if (!this.isBeyond(set)) {
       if (!always && !this.maySearch(set)) return 0
-      set = this.learn(front, done, limit, set)
+      set = this.learn(this.front, done, end, set)
       if (!this.isBeyond(set)) return 0
     }
     this.used[set] = this.asked
-    return this.leastBy(set, front, done, limit)
+    return this.begin + this.leastBy(set, this.front, done, end)
   }
 
   private maySearch(nearest: number): boolean {
@@ -135,9 +147,9 @@ export class PricePool {
 
   /** Adds up what is paid beyond what there is, for the sets from one to another. */
   private add(front: Front, done: ArrayLike<number>, limit: number, from: number, to: number): void {
-    const { ops, instance, first, length } = this.tasks
+    const { ops, first, length } = this.tasks
     const { things } = this.search
-    const people = instance.hands.length
+    const people = this.shifts.length
     const later = this.last + 1 - limit
     const now = people === 2 ? Math.min(front[0]!, front[1]!) : front[0]!
     this.sums.fill(0, from, to)
@@ -159,12 +171,12 @@ export class PricePool {
   /** Sees to it that the tables tell of an end. */
   private makeTables(limit: number): void {
     if (this.steady ? limit <= this.last + 1 : limit === this.last + 1) return
-    const last = Math.max(limit, Math.min(this.reach, Math.ceil(FURTHER * limit))) - 1
+    const last = Math.max(limit, Math.min(this.reach - this.begin, Math.ceil(FURTHER * limit))) - 1
     const goes = ([from, to]: readonly [number, number]) => from <= last && to <= last
-    this.steady = this.tasks.instance.hands.every(h => !h.shifts.some(goes))
+    this.steady = !this.shifts.flat().some(goes)
     this.last = this.steady ? last : limit - 1
     const numbers = this.rows * (this.last + 2)
-    this.room = Math.min(MOST_SETS, Math.floor(MOST_NUMBERS / numbers))
+    this.room = this.last > LONGEST ? 0 : Math.min(MOST_SETS, Math.floor(MOST_NUMBERS / numbers))
     this.sets.length = Math.min(this.sets.length, this.room)
     this.used.length = this.sets.length
     if (this.room === 0) return
@@ -176,12 +188,12 @@ export class PricePool {
   /** Fills the table of a set. */
   private reckon(set: number): void {
     const { last, room, table } = this
-    const { ops, instance, first, length } = this.tasks
+    const { ops, first, length } = this.tasks
     const { things } = this.search
     const sums = this.search.sumsAt(this.sets[set]!)
     const there = [
       ...things.map((_, f) => this.ahead(sums[f + 1]!.map((sum, t) => sum - sums[0]![t]!), [[0, last]])),
-      ...instance.hands.map(h => this.ahead(sums[0]!, h.shifts)),
+      ...this.shifts.map(stretches => this.ahead(sums[0]!, stretches)),
     ]
     const all = there.reduce((sum, t) => sum + t[0]!, 0)
     const put = (row: number, values: Float64Array, unit: number) => {

@@ -142,7 +142,7 @@ export class Relaxed {
       if (ahead[i]! < limit) {
         const { o, p, into } = moves[i]!
         const bound = this.after(day, o, p, into.done, limit)
-        ahead[i] = bound < limit ? this.take(this.made(day), into, limit) : Math.min(bound, NEVER)
+        ahead[i] = bound < limit ? this.take(day, into, limit) : Math.min(bound, NEVER)
       }
       if (ahead[i] !== MADE && ahead[i]! < day.next) day.next = ahead[i]!
     }
@@ -175,37 +175,28 @@ export class Relaxed {
     return fronts.least(front, done, SOON * limit)
   }
 
-  /** The day that `next` is the front of. */
-  private made(from: Day): Day {
+  /**
+   * Makes the day that `next` is the front of, unless another is as good or prices rule it out.
+   * @returns no day that comes of it ends sooner, s; {@link MADE} when it, or the other one, stands in its group
+   */
+  private take(from: Day, group: Group, limit: number): number {
     const { next, over } = this
     let sum = over
     for (let i = 0; i < next.length; i++) sum += next[i]!
-    return { front: next.slice(), over, sum, from: [from], ahead: null, next: 0, end: Infinity }
-  }
-
-  /** Adds a day that may end in time, unless another is as good. @returns no day that comes of it ends sooner, s; {@link MADE} if it may */
-  private take(day: Day, group: Group, limit: number): number {
-    if (this.standsFor(day, group)) return MADE
-    const bound = this.prices.least(day.front, group.done, limit)
+    for (const other of group.days) {
+      // What is later in nothing has no greater sum.
+      if (other.sum > sum) break
+      if (other.over > over || !this.fronts.noLater(other.front, next, false)) continue
+      other.from.push(from)
+      return MADE
+    }
+    const bound = this.prices.least(next, group.done, limit)
     if (bound >= limit) return bound
-    this.keep(day, group)
+    this.keep({ front: next.slice(), over, sum, from: [from], ahead: null, next: 0, end: Infinity }, group)
     return MADE
   }
 
-  /**
-   * Whether another day is as good: then it stands for this one. Days stand in the order of their sums, and what is later in nothing has no
-   * greater one.
-   */
-  private standsFor(day: Day, { days }: Group): boolean {
-    for (let at = 0; at < days.length && days[at]!.sum <= day.sum; at++) {
-      if (!this.asGood(days[at]!, day)) continue
-      days[at]!.from.push(...day.from)
-      return true
-    }
-    return false
-  }
-
-  /** Adds a day in its place, and drops those that are no better than it. */
+  /** Adds a day in the order of the sums, and drops those that are no better than it. */
   private keep(day: Day, group: Group): void {
     const { days } = group
     let at = 0
@@ -216,16 +207,12 @@ export class Relaxed {
     group.next = 0
     this.kept++
     for (const other of after) {
-      if (this.asGood(day, other)) {
+      if (day.over <= other.over && this.fronts.noLater(day.front, other.front, false)) {
         day.from.push(...other.from)
         this.kept--
       }
       else days.push(other)
     }
-  }
-
-  private asGood(a: Day, b: Day): boolean {
-    return a.over <= b.over && this.fronts.noLater(a.front, b.front, false)
   }
 }
 

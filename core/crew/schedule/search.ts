@@ -42,8 +42,8 @@ export function quickSearch(instance: Instance, below: number, floor: number, go
   return best
 }
 
-/** How much later each next end is that is asked for at most, as a share of the bound: 1 s at first, then twice as much each time. */
-const STEP = 0.002
+/** How much later each next end is that is asked for at most, as a share of the bound; 1 s at first, then up to twice as much each time. */
+const STEP = 0.0007
 
 /**
  * Asks of one end after another whether it can be had, the least that isn't ruled out first: without the most of any window, which is
