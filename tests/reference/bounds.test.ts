@@ -182,7 +182,7 @@ describe('nothing is called proved that isn\'t', () => {
       }
       expect(feasible).toBeGreaterThan(count / 2)
       expect(proofs).toBeGreaterThan(count / 4)
-      if (kind !== 'facts and locks' && kind !== 'one sink for all') expect(priced).toBeGreaterThan(count / 16)
+      if (kind !== 'facts and locks' && kind !== 'one sink for all') expect(priced).toBeGreaterThan(count / 24)
     },
     120_000,
   )

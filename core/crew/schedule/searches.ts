@@ -23,7 +23,12 @@ interface Label {
    * Empty where nobody asks.
    */
   pulled: (Front | null)[]
+  /** Sums of its front and of those; −Infinity for none. */
+  sum: number
+  sums: number[]
 }
+
+const sumOf = (front: Front): number => front.reduce((sum, t) => sum + t, 0)
 
 export interface Searched {
   /** The best schedule; null when there is none. */
@@ -213,7 +218,8 @@ export class Searches {
     if (ways && !ways.lead(key, front, limit)) return null
     const bound = Math.max(before?.bound ?? 0, this.fronts.least(front, this.order.done, limit))
     if (bound >= limit) return null
-    return { before, o, p, key, bound, front, pulled: reach === undefined ? [] : this.pulled(est, reach) }
+    const pulled = reach === undefined ? [] : this.pulled(est, reach)
+    return { before, o, p, key, bound, front, pulled, sum: sumOf(front), sums: pulled.map(f => (f ? sumOf(f) : -Infinity)) }
   }
 
   /** Adds an order and drops those that are no better. @returns false where one is as good */
@@ -281,6 +287,9 @@ export class Searches {
 
   /** Whether whatever follows the second of two orders of the same tasks can follow the first, no later. */
   private asGood(a: Label, b: Label): boolean {
+    // What is later in nothing has no greater sum.
+    if (a.sum > b.sum) return false
+    for (let i = 0; i < a.sums.length; i++) if (a.sums[i]! > b.sum && a.sums[i]! > b.sums[i]!) return false
     return this.asGoodWith(a, b, false) || (this.order.alike && this.asGoodWith(a, b, true))
   }
 
