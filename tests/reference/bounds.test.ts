@@ -112,7 +112,7 @@ function ruledOutByPrices(instance: Instance, until: number): number {
   const pool = new PricePool(tasks, fronts, 2 * until)
   const none = new Uint8Array(instance.chains.length)
   let most = 0
-  for (let limit = 1; limit <= until; limit++) most = Math.max(most, pool.least(fronts.opened(), none, limit, true))
+  for (let limit = 1; limit <= until; limit++) most = Math.max(most, pool.least(fronts.opened(), none, limit))
   return most
 }
 
@@ -143,7 +143,7 @@ describe('nothing is called proved that isn\'t', () => {
     '%s: bound ≤ optimum, and what is proved is the optimum',
     (kind) => {
       const count = MANY_STATES.includes(kind) ? Math.ceil(EACH / 4) : EACH
-      let [proofs, feasible, priced] = [0, 0, 0]
+      let [proofs, feasible, asked, priced] = [0, 0, 0, 0]
       for (let seed = 1; seed <= count; seed++) {
         const instance = KINDS[kind]!(numbers(seed * 7919 + 13))
         const said = (what: string) => `${what} of ${kind} ${seed}: ${JSON.stringify(instance)}`
@@ -166,6 +166,7 @@ describe('nothing is called proved that isn\'t', () => {
           if (seed % 4 === 0) {
             const ruledOut = ruledOutByPrices(instance, optimum + 3)
             expect(ruledOut, said('prices')).toBeLessThanOrEqual(optimum)
+            asked++
             priced += Number(ruledOut > 0)
           }
           // Without the most of any window: the least end that leaves it out, found step by step.
@@ -182,7 +183,7 @@ describe('nothing is called proved that isn\'t', () => {
       }
       expect(feasible).toBeGreaterThan(count / 2)
       expect(proofs).toBeGreaterThan(count / 4)
-      if (kind !== 'facts and locks' && kind !== 'one sink for all') expect(priced).toBeGreaterThan(count / 24)
+      if (asked > 0) expect(priced).toBeGreaterThan(asked / 8)
     },
     120_000,
   )

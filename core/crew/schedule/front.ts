@@ -8,6 +8,13 @@ import type { Op, Tasks } from './tasks'
  */
 export type Front = Float64Array
 
+/** What is later in nothing has no greater sum, s. */
+export function sumOf(front: Front): number {
+  let sum = 0
+  for (let i = 0; i < front.length; i++) sum += front[i]!
+  return sum
+}
+
 /** Who may do a task. */
 const [ONE, OTHER, BOTH] = [0, 1, 2]
 
@@ -94,12 +101,17 @@ export class Fronts {
     return this.chains + c
   }
 
+  /** When somebody is free: nothing begins before that. s */
+  now(front: Front): number {
+    return this.tasks.instance.hands.length === 2 ? Math.min(front[0]!, front[1]!) : front[0]!
+  }
+
   /**
    * What can't matter any more counts as late as it may be: nothing begins before somebody is free, and what only waits for the one
    * thing to be free doesn't begin before that.
    */
   clip(front: Front, done: ArrayLike<number>): void {
-    const now = this.tasks.instance.hands.length === 2 ? Math.min(front[0]!, front[1]!) : front[0]!
+    const now = this.now(front)
     for (let i = this.things; i < this.chains; i++) front[i] = Math.max(front[i]!, now)
     const { first, length } = this.tasks
     for (let c = 0; c < length.length; c++) {

@@ -42,7 +42,7 @@ export class PriceSearch {
   /** Things of which there is one, as far as any task keeps them. */
   readonly things: readonly Shared[]
   /** What each task takes besides hands: 0, or 1 and more for a thing. */
-  private readonly thing: readonly number[]
+  readonly thing: readonly number[]
   /** All has to be over by then, s. */
   private last = 0
   /** What counts for each knot of all seconds before each: a second counts for the two knots around it, more for the nearer one. */
@@ -71,6 +71,7 @@ export class PriceSearch {
     return Float64Array.from({ length: KNOTS * (1 + this.things.length) }, (_, i) => (i < KNOTS ? STRETCHES - i : i % KNOTS))
   }
 
+  /** @param last all has to be over by then, s */
   setLast(last: number): void {
     this.last = last
     const sum = (counts: (t: number) => number) => {
@@ -114,7 +115,7 @@ export class PriceSearch {
   /** @param begin prices to begin with @returns null where none of this kind rule the day out, or none were found */
   find(front: Front, done: ArrayLike<number>, begin: Knots): Knots | null {
     const { things, last } = this
-    const now = this.tasks.instance.hands.length === 2 ? Math.min(front[0]!, front[1]!) : front[0]!
+    const now = this.fronts.now(front)
     if (now >= last) return null
     // Knots before now count for nothing.
     const early = Math.floor((now * STRETCHES) / last)

@@ -43,6 +43,7 @@ export class PricePool {
   private readonly whole: boolean
   /** Nothing begins sooner, s. All times within are counted from then on, fronts too. */
   private readonly begin: number
+  /** Used over and over: the front of the day that is asked about. */
   private readonly front: Front
   private readonly shifts: readonly (readonly (readonly [number, number])[])[]
   /** Tasks, things and pairs of hands: the rows of a table. */
@@ -78,11 +79,8 @@ export class PricePool {
     this.rows = ops.length + this.search.things.length + hands.length
   }
 
-  /**
-   * Nothing that goes on from here is over before this, s, as far as prices tell; 0 where they tell of no end before `limit`.
-   * @param always whether prices are searched for also where that seldom helps
-   */
-  least(front: Front, done: ArrayLike<number>, limit: number, always = false): number {
+  /** Nothing that goes on from here is over before this, s, as far as prices tell; 0 where they don't rule out all ends before `limit`. */
+  least(front: Front, done: ArrayLike<number>, limit: number): number {
     const end = limit - this.begin
     if (!this.whole || !Number.isInteger(end) || end <= 0) return 0
     this.makeTables(end)
@@ -91,7 +89,7 @@ export class PricePool {
     this.asked++
     let set = this.nearest(this.front, done, end)
     if (!this.isBeyond(set)) {
-      if (!always && !this.maySearch(set)) return 0
+      if (!this.maySearch(set)) return 0
       set = this.learn(this.front, done, end, set)
       if (!this.isBeyond(set)) return 0
     }
@@ -149,9 +147,8 @@ export class PricePool {
   private add(front: Front, done: ArrayLike<number>, limit: number, from: number, to: number): void {
     const { ops, first, length } = this.tasks
     const { things } = this.search
-    const people = this.shifts.length
     const later = this.last + 1 - limit
-    const now = people === 2 ? Math.min(front[0]!, front[1]!) : front[0]!
+    const now = this.fronts.now(front)
     this.sums.fill(0, from, to)
     for (let c = 0; c < length.length; c++) {
       const [d, n, at, o] = [done[c]!, length[c]!, front[this.fronts.chain(c)]!, first[c]!]
@@ -159,7 +156,7 @@ export class PricePool {
       else for (let k = d; k < n; k++) this.addRow(o + k, Math.max(at + ops[o + k]!.least, now) + later, from, to)
     }
     for (let f = 0; f < things.length; f++) this.addRow(ops.length + f, front[this.fronts.thing(things[f]!)]! + later, from, to)
-    for (let p = 0; p < people; p++) this.addRow(ops.length + things.length + p, front[p]! + later, from, to)
+    for (let p = 0; p < this.shifts.length; p++) this.addRow(ops.length + things.length + p, front[p]! + later, from, to)
   }
 
   private addRow(row: number, second: number, from: number, to: number): void {
@@ -189,7 +186,7 @@ export class PricePool {
   private reckon(set: number): void {
     const { last, room, table } = this
     const { ops, first, length } = this.tasks
-    const { things } = this.search
+    const { things, thing } = this.search
     const sums = this.search.sumsAt(this.sets[set]!)
     const there = [
       ...things.map((_, f) => this.ahead(sums[f + 1]!.map((sum, t) => sum - sums[0]![t]!), [[0, last]])),
@@ -206,8 +203,8 @@ export class PricePool {
       // The first task last: it counts those that follow it.
       for (let k = n - 1; k >= 0; k--) {
         const o = first[c]! + k
-        const { seconds, tail, uses } = ops[o]!
-        const sum = sums[uses ? things.indexOf(uses) + 1 : 0]!
+        const { seconds, tail } = ops[o]!
+        const sum = sums[thing[o]!]!
         const paid = later[k]!.fill(Infinity)
         for (let t = last - tail - seconds; t >= 0; t--) {
           let here = sum[t + seconds]! - sum[t]!

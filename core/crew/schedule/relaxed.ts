@@ -1,4 +1,4 @@
-import { Fronts } from './front'
+import { Fronts, sumOf } from './front'
 import type { Front } from './front'
 import { PricePool } from './prices'
 import { Tasks } from './tasks'
@@ -92,7 +92,7 @@ export class Relaxed {
    * @returns those that do; null when it was ended, or took too much room
    */
   ways(limit: number, goOn: (days: number) => boolean): Ways | null {
-    if (this.prices.least(this.fronts.opened(), this.root.done, limit, true) >= limit) return this.found()
+    if (this.prices.least(this.fronts.opened(), this.root.done, limit) >= limit) return this.found()
     for (const level of this.levels.slice(0, -1)) {
       for (const group of level.values()) {
         if (this.kept > MOST_KEPT || !goOn(this.seen)) return null
@@ -181,10 +181,8 @@ export class Relaxed {
    */
   private take(from: Day, group: Group, limit: number): number {
     const { next, over } = this
-    let sum = over
-    for (let i = 0; i < next.length; i++) sum += next[i]!
+    const sum = over + sumOf(next)
     for (const other of group.days) {
-      // What is later in nothing has no greater sum.
       if (other.sum > sum) break
       if (other.over > over || !this.fronts.noLater(other.front, next, false)) continue
       other.from.push(from)

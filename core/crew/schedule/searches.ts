@@ -1,4 +1,4 @@
-import { Fronts } from './front'
+import { Fronts, sumOf } from './front'
 import type { Front } from './front'
 import { endOf } from './model'
 import type { Instance, Schedule } from './model'
@@ -27,8 +27,6 @@ interface Label {
   sum: number
   sums: number[]
 }
-
-const sumOf = (front: Front): number => front.reduce((sum, t) => sum + t, 0)
 
 export interface Searched {
   /** The best schedule; null when there is none. */
@@ -287,7 +285,7 @@ export class Searches {
 
   /** Whether whatever follows the second of two orders of the same tasks can follow the first, no later. */
   private asGood(a: Label, b: Label): boolean {
-    // What is later in nothing has no greater sum.
+    // Sums tell most of it soon.
     if (a.sum > b.sum) return false
     for (let i = 0; i < a.sums.length; i++) if (a.sums[i]! > b.sum && a.sums[i]! > b.sums[i]!) return false
     return this.asGoodWith(a, b, false) || (this.order.alike && this.asGoodWith(a, b, true))
