@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { ARTWORK_FORM, namedLetters, newPart, PART_FORMS, sameForm, triedLetters, withCapital, withName, withText } from './artworks'
+import { ARTWORK_FORM, namedLetters, newPart, PART_FORMS, sameForm, setBy, triedLetters, withCapital, withName, withText } from './artworks'
 import type { ArtworkForm } from './artworks'
 
 const composed = (...texts: string[]): ArtworkForm => {
@@ -43,5 +43,9 @@ describe('what letters of a stencil say', () => {
     expect(sameForm(two, { ...two, width: '61.38 mm' })).toBe(true)
     expect(sameForm(two, withName(two, 'Ada'))).toBe(false)
     expect(sameForm(ARTWORK_FORM, { ...ARTWORK_FORM, width: '61.38 mm' })).toBe(false)
+    // A list of names is set the same whatever the stencil is called, and is not set anew for being looked at.
+    expect(setBy(two)).toBe(setBy({ ...two, width: '61.38 mm', name: 'Club' }))
+    expect(setBy(two)).not.toBe(setBy(withCapital(two, '9 mm')))
+    expect(setBy(ARTWORK_FORM)).not.toBe(setBy({ ...ARTWORK_FORM, width: '61.38 mm' }))
   })
 })

@@ -339,14 +339,14 @@ export function triedLetters(form: ArtworkForm): ArtworkForm | null {
   return { ...form, ...size, source, polarity: 'shape', through: false, fixes: [] }
 }
 
-/**
- * Whether one form says the same as another. The width of what is composed follows from its parts, and is written when they are looked
- * at.
- */
-export function sameForm(a: ArtworkForm, b: ArtworkForm): boolean {
-  const written = (form: ArtworkForm) => JSON.stringify(form.source.kind === 'parts' ? { ...form, width: '' } : form)
-  return written(a) === written(b)
-}
+/** What somebody wrote in a form. The width of what is composed follows from its parts, and changes when they are looked at. */
+const written = (form: ArtworkForm): ArtworkForm => (form.source.kind === 'parts' ? { ...form, width: '' } : form)
+
+/** Whether one form says the same as another. */
+export const sameForm = (a: ArtworkForm, b: ArtworkForm): boolean => JSON.stringify(written(a)) === JSON.stringify(written(b))
+
+/** What a list of names is set by, as a key: all that was written but what the stencil is called, since each is called by its name. */
+export const setBy = (form: ArtworkForm): string => JSON.stringify({ ...written(form), name: '' })
 
 /** The same stencil whose letters say something else where they said `from`. */
 export function withText(form: ArtworkForm, from: string, to: string): ArtworkForm {

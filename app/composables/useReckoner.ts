@@ -17,6 +17,7 @@ export function useReckoner<Task>(make: () => Worker, words: Words, patienceMs =
   const busy = ref(false)
   let worker: Worker | null = null
   let count = 0
+  let gone = false
   let waiting: { id: number, resolve: (result: unknown) => void, reject: (error: Error) => void } | null = null
 
   function cancel() {
@@ -50,6 +51,8 @@ export function useReckoner<Task>(make: () => Worker, words: Words, patienceMs =
   }
   function ask<T>(task: Task): Promise<T> {
     cancel()
+    // Whoever asked one thing after another may go on doing so when the page was left.
+    if (gone) return Promise.reject(new Superseded())
     worker ??= start()
     const id = ++count
     busy.value = true
@@ -65,6 +68,7 @@ export function useReckoner<Task>(make: () => Worker, words: Words, patienceMs =
     })
   }
   onScopeDispose(() => {
+    gone = true
     cancel()
     worker?.terminate()
   })

@@ -8,7 +8,7 @@ import { artFigures, findingsOf, leastOf, narrowestOf } from '#core/art/art-repo
 import type { Ring } from '#core/basics/outline'
 import { formatNumber, parseLength } from '#core/basics/units'
 import { asWritten } from '#shared/written'
-import { artworkSchema, namedLetters, TRIED, triedLetters, withCapital, withName } from '#shared/artworks'
+import { artworkSchema, namedLetters, setBy, TRIED, triedLetters, withCapital, withName } from '#shared/artworks'
 import type { Artwork, ArtworkForm } from '#shared/artworks'
 import type { LookResult } from '~/workers/stencil'
 
@@ -35,7 +35,7 @@ const seen = shallowRef<Seen[]>([])
 const capital = ref<number | null>(null)
 const alike = ref(true)
 /** What was seen belongs to the names and the settings of then. */
-const meant = computed(() => JSON.stringify([text.value, props.form, alike.value]))
+const meant = computed(() => JSON.stringify([text.value, setBy(props.form), alike.value]))
 watch(meant, () => (seen.value = []))
 const names = computed(() => {
   try {
@@ -55,11 +55,12 @@ async function load(file: File) {
 /** Nobody said how tall: then a short name would be set taller than a long one. */
 const anyHeight = computed(() => names.value.list.length > 1 && namedLetters(props.form)?.capital.trim() === '')
 /** Height of a capital at which the longest name fills the width, mm; null where it can't be had. */
-async function commonHeight(): Promise<number | null> {
+async function commonHeight(stands: () => boolean): Promise<number | null> {
   const schema = artworkSchema(unit.value)
   const room = parseLength(namedLetters(props.form)!.width, unit.value)
   const tried: Ring[][] = []
   for (const name of names.value.list) {
+    if (!stands()) break
     const read = schema.safeParse(triedLetters(withName(plain(props.form), name)))
     // A name that can't be set is said when it is looked at.
     const open = read.success ? await worker.ask<Ring[]>(openTask(read.data)).catch(() => null) : null
@@ -68,26 +69,32 @@ async function commonHeight(): Promise<number | null> {
   return room.ok && tried.length > 0 ? commonCapital(tried, TRIED.capital, room.value) : null
 }
 
+async function lookAtOne(name: string, form: ArtworkForm): Promise<Seen> {
+  const read = artworkSchema(unit.value).safeParse(form)
+  if (!read.success) return { name, form, look: null, why: read.error.issues[0]!.message }
+  return worker.ask<LookResult>(lookTask(read.data)).then(
+    look => ({ name, form, look, why: '' }),
+    (e: Error) => ({ name, form, look: null, why: e.message }),
+  )
+}
 async function lookAtAll() {
-  const schema = artworkSchema(unit.value)
-  const out: Seen[] = []
   problem.value = ''
-  const at = meant.value
-  busy.value = { done: 0, all: names.value.list.length }
-  const height = anyHeight.value && alike.value ? await commonHeight() : null
-  const base = height === null ? plain(props.form) : withCapital(plain(props.form), `${formatNumber(height, 1)} mm`)
-  for (const name of names.value.list) {
-    busy.value = { done: out.length, all: names.value.list.length }
-    const form = withName(base, name)
-    const read = schema.safeParse(form)
-    const found = read.success
-      ? await worker.ask<LookResult>(lookTask(read.data)).then(look => ({ look, why: '' }), (e: Error) => ({ look: null, why: e.message }))
-      : { look: null, why: read.error.issues[0]!.message }
-    out.push({ name, form, ...found })
-  }
+  const found = await forWhatStands(() => meant.value, async (stands) => {
+    const { list } = names.value
+    const all: Seen[] = []
+    busy.value = { done: 0, all: list.length }
+    const height = anyHeight.value && alike.value ? await commonHeight(stands) : null
+    const base = height === null ? plain(props.form) : withCapital(plain(props.form), `${formatNumber(height, 1)} mm`)
+    for (const name of list) {
+      if (!stands()) break
+      busy.value = { done: all.length, all: list.length }
+      all.push(await lookAtOne(name, withName(base, name)))
+    }
+    return { all, height }
+  })
+  seen.value = found.all
+  capital.value = found.height
   busy.value = null
-  // Typed on meanwhile: what was seen is of yesterday.
-  if (at === meant.value) [seen.value, capital.value] = [out, height]
 }
 const counted = ({ look, form }: Seen) => {
   const found = look ? findingsOf(look.report, leastOf(form.cutBy, studio.rules)).filter(f => f.count > 0) : []

@@ -10,13 +10,16 @@ const props = defineProps<{
   /** mm of one pixel, about */
   px: number
 }>()
-/** @property right mm @property up mm, from where it is */
-const emit = defineEmits<{ move: [part: number, right: number, up: number] }>()
+/** @property right mm @property up mm, from where it is seen when it is dragged, from where it is by now when it is nudged */
+const emit = defineEmits<{ move: [part: number, right: number, up: number, dragged: boolean] }>()
+const holding = defineModel<boolean>('holding', { required: true })
 /** Pixels within which it is drawn to a line. */
 const SNAP = 8
 const NUDGE = 0.5
 const group = useTemplateRef<SVGGElement>('group')
 const held = ref<{ part: number, x: number, y: number } | null>(null)
+watch(held, h => (holding.value = h !== null), { flush: 'sync' })
+onBeforeUnmount(() => (holding.value = false))
 let began = { x: 0, y: 0 }
 
 function point(event: PointerEvent) {
@@ -45,7 +48,7 @@ function drop() {
   if (!held.value) return
   const { part, x, y } = held.value
   held.value = null
-  if (Math.hypot(x, y) > 0.05) emit('move', part, x, -y)
+  if (Math.hypot(x, y) > 0.05) emit('move', part, x, -y, true)
 }
 /** Half a millimetre at a time, ten times as far with the shift key. */
 function nudge(event: KeyboardEvent, part: number) {
@@ -53,7 +56,7 @@ function nudge(event: KeyboardEvent, part: number) {
   const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[event.key]
   if (!by) return
   event.preventDefault()
-  emit('move', part, by[0]!, by[1]!)
+  emit('move', part, by[0]!, by[1]!, false)
 }
 /** A thin part is still broad enough to be taken hold of. */
 const grip = (part: number) => {

@@ -32,16 +32,27 @@ const entry = computed(() => {
 
 const looker = useStencilWorker()
 const look = shallowRef<LookResult | null>(null)
+/** Where the parts of what is seen were moved to, mm. */
+const seenParts = shallowRef<readonly { right: number, up: number }[]>([])
 const refused = ref('')
 /** What the look depends on, and nothing else: a new name asks for none. */
 const wanted = computed(() => entry.value && JSON.stringify({ ...lookTask(entry.value), source: entry.value.source }))
 /** What the last look, or the last refusal, belongs to. */
 const lookedAt = ref<string | null>(null)
+/** A part is held by hand: nothing is drawn anew under it. */
+const holding = ref(false)
+/** What was written has not been asked about yet. */
+const due = ref(false)
 async function ask() {
+  due.value = false
   const at = wanted.value
   if (!at) return
   try {
-    look.value = await looker.ask<LookResult>(lookTask(entry.value!))
+    const asked = entry.value!
+    const found = await looker.ask<LookResult>(lookTask(asked))
+    await until(holding).toBe(false)
+    look.value = found
+    seenParts.value = asked.source.kind === 'parts' ? asked.source.parts : []
     refused.value = ''
     lookedAt.value = at
   }
@@ -95,6 +106,7 @@ watch(
   () => {
     chosen.value = null
     trying.value = null
+    due.value = wanted.value !== null
     askAgain()
   },
   { immediate: true },
@@ -130,10 +142,10 @@ const handles = computed(() => {
   return settled && boxes.length > 1 && !chosen.value && !trying.value ? boxes : null
 })
 const partNames = computed(() => (form.value.source.kind === 'parts' ? form.value.source.parts.map(partName) : []))
-/** What is seen mirrored is moved as it is seen. */
-function movePart(part: number, right: number, up: number) {
+/** What is seen mirrored is moved as it is seen; what is dragged goes from where it was seen, what is nudged from where it is by now. */
+function movePart(part: number, right: number, up: number, dragged: boolean) {
   if (form.value.source.kind !== 'parts' || entry.value?.source.kind !== 'parts') return
-  const was = entry.value.source.parts[part]!
+  const was = (dragged ? seenParts.value : entry.value.source.parts)[part]!
   const across = form.value.through ? -right : right
   Object.assign(form.value.source.parts[part]!, { right: signedMm(was.right + across), up: signedMm(was.up + up) })
 }
@@ -245,7 +257,7 @@ async function save(putAway: boolean) {
         <ChoiceField v-model="wet" class="bare" label="Frost" :options="[{ id: false, text: 'Dry' }, { id: true, text: 'Wet' }]" />
         <Button v-if="chosen" severity="secondary" label="Whole art" @click="chosen = null" />
       </div>
-      <div class="stage">
+      <div class="stage" :aria-busy="due || working">
         <LazyArtRound v-if="seen === 'round' && wall && shown" :wall="wall" :art="onPiece" :wet="wet" :behind="behind" />
         <ArtFlat
           v-else-if="shown"
@@ -260,7 +272,7 @@ async function save(putAway: boolean) {
           @choose="chosen && (chosen = { ...chosen, mark: $event })"
         >
           <template #default="{ px }">
-            <PartHandles v-if="handles" :boxes="handles" :names="partNames" :px="px" @move="movePart" />
+            <PartHandles v-if="handles" v-model:holding="holding" :boxes="handles" :names="partNames" :px="px" @move="movePart" />
           </template>
         </ArtFlat>
         <p v-else-if="!working" class="empty">Write letters, or load a drawing: it is drawn here as it will be cut.</p>
