@@ -81,6 +81,7 @@ function parseQuantity(raw: string, kind: Kind): Parsed {
 
   let total = 0
   let rest = text
+  const had = new Set<number>()
   for (let pairs = 0; rest !== ''; pairs++) {
     const match = pairOf(kind.units).exec(rest)
     const number = match ? readNumber(match[1]!.trim()) : null
@@ -93,7 +94,11 @@ function parseQuantity(raw: string, kind: Kind): Parsed {
       if (/^\d/.test(after)) return fail(`"${raw.trim()}" has two numbers. Write one number with its unit, like ${kind.example}.`)
       if (after !== '') return fail(`"${raw.trim()}" can't be read as a ${kind.noun}. Write it like ${kind.example}.`)
     }
-    total += number * kind.units[unit ?? kind.bare]!
+    const size = kind.units[unit ?? kind.bare]!
+    // What was typed twice, or pasted beside what stood there, is no sum.
+    if (had.has(size)) return fail(`"${raw.trim()}" has the same unit twice. Write it like ${kind.example}.`)
+    had.add(size)
+    total += number * size
     // Feet and inches are often written with a dash between them.
     rest = unit !== undefined && FEET.has(unit) ? after.replace(/^- ?/, '') : after
   }

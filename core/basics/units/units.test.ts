@@ -69,6 +69,8 @@ describe('reading a tape as people write it', () => {
     ['1\'500', /thousands or feet/],
     ['1’500 mm', /thousands or feet/],
     ['4 6 in', /two numbers/],
+    ['40 mm40 mm', /same unit twice/],
+    ['1 ft 2 in 1\'', /same unit twice/],
     ['1,500 mm', /comma/],
     ['1,500,000 mm', /comma/],
     ['1-2 in', /can't be read/],
