@@ -30,6 +30,8 @@ export function useFrostPicture(
   const picture = shallowRef<FrostPicture | null>(null)
   const lie = shallowRef<Lie | null>(null)
   const problem = ref('')
+  /** A hand moves something: what was read is of where it lay before. */
+  const moving = ref(false)
   /** The studio's camera is taking one. */
   const taking = ref(false)
 
@@ -37,6 +39,7 @@ export function useFrostPicture(
     worker.cancel()
     picture.value = null
     lie.value = null
+    moving.value = false
     problem.value = ''
     reset()
   }
@@ -49,6 +52,7 @@ export function useFrostPicture(
   })
   /** Says what went wrong in a sentence; a question that nobody waits for any more says nothing. */
   async function tried(work: () => Promise<void>) {
+    moving.value = false
     problem.value = ''
     reset()
     try {
@@ -101,7 +105,7 @@ export function useFrostPicture(
       taking.value = false
     }
   }
-  return { ...worker, picture, lie, problem, taking, clear, asked, put, placed, picked, fromCamera }
+  return { ...worker, picture, lie, problem, moving, taking, clear, asked, put, placed, picked, fromCamera }
 }
 
 /** A picture and the hand on it, for what shows it. */

@@ -1,3 +1,4 @@
+import type { Artwork } from '../../shared/artworks'
 import { expect, follow, test } from './world'
 
 const WHEEL
@@ -19,7 +20,7 @@ test('art is read: findings lead to their places, an island is tied, names becom
   await expect(page.getByText(/neither an SVG nor a PNG/)).toBeVisible()
   await load.setInputFiles({ name: 'wheel.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(WHEEL) })
   const says = page.getByRole('region', { name: 'What the art says' })
-  await page.getByLabel('Art width').fill('40 mm')
+  await expect(page.getByLabel('Art width')).toHaveValue('40 mm')
   await expect(says.getByText('One island stays and goes on in place with transfer tape')).toBeVisible()
   // π (20² − 12² + 3²) mm²
   await expect(says).toContainText(/8\.3\scm²/)
@@ -82,7 +83,7 @@ test('art is read: findings lead to their places, an island is tied, names becom
 test('a scan is traced with its threshold shown', async ({ signedIn: page, world }) => {
   await page.goto(`${world.app.url}/stencil/new`)
   await page.getByRole('button', { name: 'Drawing or picture' }).click()
-  // A picture as a scanner gives it, made by the browser itself: two soft dots on grey paper.
+  // A picture as a scanner gives it, made by the browser itself: two dark dots on grey paper.
   const png = await page.evaluate(async () => {
     const canvas = new OffscreenCanvas(300, 160)
     const c = canvas.getContext('2d')!
@@ -94,20 +95,29 @@ test('a scan is traced with its threshold shown', async ({ signedIn: page, world
       c.arc(x, 80, 60, 0, 2 * Math.PI)
       c.fill()
     }
+    // Between them a pencil mark, paper to the tracer until somebody raises the threshold.
+    c.fillStyle = '#b0b0b0'
+    c.fillRect(144, 70, 12, 20)
     return [...new Uint8Array(await (await canvas.convertToBlob()).arrayBuffer())]
   })
-  await page
-    .locator('input[type=file]')
-    .first()
-    .setInputFiles({ name: 'dots.png', mimeType: 'image/png', buffer: Buffer.from(png) })
+  const file = page.locator('input[type=file]').first()
+  const dots = { name: 'dots.png', mimeType: 'image/png', buffer: Buffer.from(png) }
+  await file.setInputFiles(dots)
   const says = page.getByRole('region', { name: 'What the art says' })
   // 60 mm for 260 px: dots of 27.7 mm.
   await expect(says).toContainText(/12(\.\d)?\scm²/)
   await expect(says).toContainText(/The widest open place takes a circle of 27\.[5-9]/)
   await expect(page.getByRole('slider', { name: 'Threshold' })).toBeVisible()
-  await page
-    .locator('input[type=file]')
-    .first()
-    .setInputFiles({ name: 'broken.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') })
+  await file.setInputFiles({ name: 'broken.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') })
   await expect(page.getByText(/picture cannot be read/)).toBeVisible()
+  // What was traced before is still there, with its sliders.
+  await page.getByLabel('What it shows').fill('Two dots')
+  await expect(page.locator('[aria-busy="true"]')).toHaveCount(0)
+  // Kept right after the slider was moved, it is kept as the slider says.
+  const threshold = page.getByRole('slider', { name: 'Threshold' })
+  for (let i = 0; i < 7; i++) await threshold.press('PageUp')
+  await page.getByRole('button', { name: 'Keep this stencil' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Stencils' })).toBeVisible()
+  const { body: artworks } = await world.mate.get<Artwork[]>('artworks')
+  expect(artworks.find(a => a.name === 'Two dots')!.figures.pieces).toBe(3)
 })

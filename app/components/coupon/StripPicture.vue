@@ -13,7 +13,7 @@ const studio = useStudioStore()
 const art = computed(() => stripArt(props.strips, STRIP_LAYOUT))
 const found = shallowRef<StripReading[] | null>(null)
 const meter = useFrostPicture(art, read, () => (found.value = null))
-const { picture, lie } = meter
+const { picture, lie, moving } = meter
 
 async function read(settled: Settled | null) {
   const answer = await meter.ask<StripsAnswer>({
@@ -53,7 +53,7 @@ async function read(settled: Settled | null) {
           {{ studio.rules.whiteFrost }} L* over clear glass make a 10, by the house rule. Measured marks and marks by eye don't mix well in
           one coupon.
         </p>
-        <Button label="Use these marks" @click="emit('read', found)" />
+        <Button label="Use these marks" :disabled="moving" @click="emit('read', found)" />
       </template>
     </div>
   </Dialog>

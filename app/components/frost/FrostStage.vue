@@ -16,7 +16,7 @@ const props = defineProps<{
   boxes: { frost: MarkedBox, clear: MarkedBox } | null
 }>()
 const emit = defineEmits<{ boxes: [boxes: { frost: MarkedBox, clear: MarkedBox }] }>()
-const { busy: disabled, put, placed } = props.meter
+const { busy: disabled, put, placed, moving } = props.meter
 
 /** Wide enough for any screen here; the measuring is done on the picture itself. */
 const SHOWN = 1600
@@ -120,6 +120,7 @@ function drag(event: PointerEvent) {
   const handle = all.value.find(h => h.name === dragged.value)
   if (!handle) return
   const to = placeOf(event)
+  moving.value = true
   handle.move(to)
   look(to)
 }
@@ -133,6 +134,7 @@ function key(event: KeyboardEvent, handle: Handle) {
   const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[event.key]
   if (!by || disabled.value) return
   event.preventDefault()
+  moving.value = true
   handle.move({ x: handle.at.x + by[0]!, y: handle.at.y + by[1]! })
 }
 /** Several presses are one move. */

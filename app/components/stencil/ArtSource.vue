@@ -9,11 +9,17 @@ import type { OwnSize, TraceResult } from '~/workers/stencil'
 
 /** Where the art comes from: letters set here, a drawing, or a picture that is traced. */
 const source = defineModel<ArtSourceForm>({ required: true })
+/** Whether the art is that of the file and the sliders: it is, it will be in a moment, or it can't be. */
+const traced = defineModel<'done' | 'due' | 'refused'>('traced', { required: true })
 const props = defineProps<{ error?: string, errors: Record<string, string | undefined> }>()
 const emit = defineEmits<{ sized: [mm: number] }>()
 const worker = useStencilWorker()
 const picture = shallowRef<File | null>(null)
 const settings = ref<TraceSettings | null>(null)
+/** What the art that is shown was traced from. */
+let last: { picture: File, settings: TraceSettings } | null = null
+/** Counts what was asked for: the answer to anything but the last is of no use. */
+let turn = 0
 const problem = ref('')
 const PICTURE_LIMIT = 10_000_000
 /** What was begun in one way is there again when somebody changes back. */
@@ -26,6 +32,7 @@ const FRESH: Record<ArtSourceForm['kind'], () => ArtSourceForm> = {
 const kind = computed({
   get: () => source.value.kind,
   set: (to) => {
+    leave()
     begun.set(source.value.kind, source.value)
     source.value = begun.get(to) ?? FRESH[to]()
   },
@@ -37,18 +44,16 @@ const KINDS = [
 ]
 
 async function load(file: File) {
+  leave()
   problem.value = ''
-  picture.value = null
   if (/\.svg$/i.test(file.name) || file.type === 'image/svg+xml') {
     if (file.size > 2 * ART_LIMITS.size)
       problem.value
         = `"${file.name}" is larger than a drawing for a stencil needs to be. `
           + 'Simplify its paths in the drawing program and save it again.'
     else {
-      source.value = { kind: 'svg', file: file.name.slice(0, 120), traced: false, text: await file.text() }
-      // It comes in at its own size; what can't be read is said where the art is looked at.
-      const own = await worker.ask<OwnSize>({ kind: 'own', text: source.value.text }).catch(() => null)
-      if (own?.width && own.width >= 3 && own.width <= 3000) emit('sized', own.width)
+      picture.value = last = null
+      await loadDrawing(file)
     }
     return
   }
@@ -61,20 +66,56 @@ async function load(file: File) {
     return
   }
   picture.value = file
+  settings.value = null
   await trace(null)
 }
+async function loadDrawing(file: File) {
+  const mine = ++turn
+  traced.value = 'due'
+  const text = await file.text()
+  // It comes in at its own size; what can't be read is said where the art is looked at.
+  const own = await worker.ask<OwnSize>({ kind: 'own', text }).catch(() => null)
+  if (mine !== turn) return
+  source.value = { kind: 'svg', file: file.name.slice(0, 120), traced: false, text }
+  if (own?.width && own.width >= 3 && own.width <= 3000) emit('sized', own.width)
+  traced.value = 'done'
+}
 async function trace(wanted: TraceSettings | null) {
+  const mine = ++turn
+  traced.value = 'due'
   try {
     const result = await worker.ask<TraceResult>({ kind: 'trace', picture: picture.value!, settings: wanted })
-    settings.value = result.settings
+    if (mine !== turn) return
+    last = { picture: picture.value!, settings: result.settings }
+    settings.value = { ...result.settings }
     problem.value = ''
     source.value = { kind: 'svg', file: picture.value!.name.slice(0, 120), traced: true, text: result.text }
+    traced.value = 'done'
   }
   catch (error) {
-    if (!(error instanceof Superseded)) problem.value = (error as Error).message
+    if (mine !== turn || error instanceof Superseded) return
+    // A picture that can't be read takes nothing away.
+    if (wanted) traced.value = 'refused'
+    else leave()
+    problem.value = (error as Error).message
   }
 }
-const retrace = useDebounceFn(() => settings.value && trace({ ...settings.value }), 250)
+const soon = useDebounceFn(() => {
+  if (traced.value === 'due' && settings.value) void trace({ ...settings.value })
+}, 250)
+function retrace() {
+  turn++
+  traced.value = 'due'
+  void soon()
+}
+/** Nobody waits for the tracer any more; picture and sliders are again those of the art that is shown. */
+function leave() {
+  turn++
+  worker.cancel()
+  traced.value = 'done'
+  picture.value = last && last.picture
+  settings.value = last && { ...last.settings }
+}
 </script>
 
 <template>
@@ -96,7 +137,7 @@ const retrace = useDebounceFn(() => settings.value && trace({ ...settings.value 
         <Slider v-model="settings.threshold" :min="5" :max="250" aria-labelledby="threshold" @update:model-value="retrace" />
         <p><span id="smoothing">Smoothing</span> <span class="numeral">{{ formatNumber(settings.smoothing) }} px</span></p>
         <Slider v-model="settings.smoothing" :min="0" :max="8" aria-labelledby="smoothing" @update:model-value="retrace" />
-        <Button v-if="worker.busy.value" severity="secondary" label="Stop tracing" @click="worker.cancel()" />
+        <Button v-if="worker.busy.value" severity="secondary" label="Stop tracing" @click="leave" />
       </div>
       <p v-if="props.error && source.text" class="problem" role="alert">{{ props.error }}</p>
     </template>

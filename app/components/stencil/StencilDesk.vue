@@ -166,8 +166,14 @@ function stop() {
 /** As it is stored now; a save that went wrong afterwards goes on from it. */
 const kept = shallowRef(props.artwork)
 const saving = ref(false)
+const traced = ref<'done' | 'due' | 'refused'>('done')
 /** Waits until the figures are those of what is written now, however lately that was typed. @returns false when they can't be had */
 async function figuresStand(): Promise<boolean> {
+  await until(traced).not.toBe('due')
+  if (traced.value === 'refused') {
+    problem.value = 'The picture can\'t be traced with these settings. Move the sliders, or load another picture.'
+    return false
+  }
   const before = stops.value
   if (lookedAt.value !== wanted.value) void ask()
   await until(() => lookedAt.value === wanted.value || stops.value !== before).toBe(true)
@@ -208,6 +214,7 @@ async function save(putAway: boolean) {
       <TextField v-model="form.name" label="What it shows" hint="For example tide line" :error="errors.name" @focusout="left.add('name')" />
       <ArtSource
         v-model="form.source"
+        v-model:traced="traced"
         :error="errors['source.text'] ?? (form.source.kind === 'svg' && refused ? refused : undefined)"
         :errors="errors"
         @sized="form.width = `${formatNumber($event, 1)} mm`"

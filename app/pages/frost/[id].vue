@@ -39,7 +39,7 @@ const meter = useFrostPicture(art, read, () => {
   reading.value = null
   said.value = ''
 })
-const { picture, lie, busy } = meter
+const { picture, lie, busy, moving } = meter
 
 async function read(found: Settled | null) {
   if (boxes.value) {
@@ -128,7 +128,7 @@ function keep() {
               :heat="reading.against.heat"
               :spots="reading.against.spots"
             />
-            <Button label="Keep this reading and its picture" @click="keep" />
+            <Button label="Keep this reading and its picture" :disabled="moving" @click="keep" />
           </template>
           <p v-else-if="busy" role="status">Measuring.</p>
         </div>
