@@ -10,8 +10,12 @@ export function useTargetArt(target: Readonly<Ref<FrostTarget | null>>) {
   const found = shallowRef<TargetArt | null>(null)
   /** Nothing is drawn: frost and clear have to be shown by hand. */
   const byHand = ref(false)
-  const exactOf = async ({ artworkId }: FrostTarget): Promise<Region | null> =>
-    artworkId ? ask<Region>(keptOpenTask(await api<Artwork>(`artworks/${artworkId}`), unit.value)) : null
+  async function exactOf(of: FrostTarget): Promise<Region | null> {
+    if (!of.artworkId) return null
+    const artwork = await api<Artwork>(`artworks/${of.artworkId}`)
+    // What comes late must not take the worker from what is looked at by now.
+    return target.value === of ? ask<Region>(keptOpenTask(artwork, unit.value)) : null
+  }
 
   watch(
     target,

@@ -105,28 +105,19 @@ const needed = computed(() => {
   const all = whole.value?.flatMap(part => neededStencils(part)) ?? []
   return [...new Set(all.map(stencil => stencil.artworkId))]
 })
-/** Exact outlines, fetched and worked out one by one in the worker. */
+/** Exact outlines, fetched and worked out in the worker. */
 const worker = useStencilWorker()
-const outlines = shallowRef(new Map<string, Ring[]>())
-const cutProblem = ref('')
-watch(
-  () => needed.value.join(),
-  async (ids) => {
-    cutProblem.value = ''
-    for (const artworkId of ids.split(',').filter(i => i && !outlines.value.has(i))) {
-      try {
-        const artwork = await api<Artwork>(`artworks/${artworkId}`)
-        outlines.value = new Map(outlines.value).set(artworkId, await worker.ask<Ring[]>(keptOpenTask(artwork, unit.value)))
-      }
-      catch (error) {
-        if (!(error instanceof Superseded)) cutProblem.value = `${facts.artwork(artworkId)?.name ?? 'Stencil'}: ${(error as Error).message}`
-      }
-    }
-  },
-  { immediate: true },
+const { found: outlines, problem: unread, complete } = useWorkedOut(
+  () => needed.value,
+  async artworkId => worker.ask<Ring[]>(keptOpenTask(await api<Artwork>(`artworks/${artworkId}`), unit.value)),
 )
+const cutProblem = computed(() => {
+  if (!unread.value) return ''
+  const { name, error } = unread.value
+  return `${facts.artwork(name)?.name ?? 'Stencil'}: ${error.message}`
+})
 
-const ready = computed(() => needed.value.length > 0 && needed.value.every(artworkId => outlines.value.has(artworkId)))
+const ready = computed(() => needed.value.length > 0 && complete.value)
 const pieces = computed(() => (ready.value && whole.value ? sheetPieces(whole.value, outlines.value, facts, film.value) : []))
 const stock = computed(() => studio.rolls?.filter(r => r.resist === form.value.resist) ?? [])
 const nesting = computed(() => (ready.value && studio.rolls ? layOut(pieces.value, stock.value, studio.rules) : null))
