@@ -2,7 +2,7 @@
 export const MM_PER_INCH = 25.4
 
 /** Millilitres in one US gallon, exact: 231 in³. NIST SP 811, appendix B. */
-const ML_PER_GALLON = 231 * (MM_PER_INCH / 10) ** 3
+export const ML_PER_GALLON = 231 * (MM_PER_INCH / 10) ** 3
 
 /** Millilitres in one US teaspoon (1/768 US gallon), exact. */
 export const ML_PER_TEASPOON = ML_PER_GALLON / 768

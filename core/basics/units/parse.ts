@@ -1,3 +1,4 @@
+import { capital } from './format'
 import { AREA_UNITS, LENGTH_UNITS, MASS_UNITS, PRESSURE_UNITS, TIME_UNITS, VOLUME_UNITS, VULGAR } from './unit-tables'
 import type { UnitTable } from './unit-tables'
 
@@ -24,7 +25,7 @@ function unclear(text: string): string | null {
   if (/(?<![\d.,])[1-9]\d{0,2}(,\d{3})+(?!\d)/.test(text))
     return 'A comma before three digits can mean thousands or decimals. Leave it out, or use a point.'
   if (/\d \d{3}(?!\d| ?\/)/.test(text)) return 'A space inside a number can mean thousands, or two numbers. Write the number without it.'
-  if (/\d'\d{3}(?!\d| ?\/)/.test(text)) return 'This mark before three digits can mean thousands or feet. Leave it out, or write ft.'
+  if (/\d'\d{3}(?!\d| ?\/)/.test(text)) return 'This mark before three digits can mean thousands. Leave it out; feet are written ft.'
   return null
 }
 
@@ -43,6 +44,7 @@ export const parseNumber = (text: string): number | null => (unclear(tidy(text))
 
 interface Kind {
   noun: string
+  article?: 'an'
   example: string
   units: UnitTable
   /** Unit taken when none is written. */
@@ -71,10 +73,11 @@ function pairOf(units: UnitTable): RegExp {
 
 /** Several number-and-unit pairs in a row, added up: `1 min 30 s`, `1' 2 1/2"`, `1'-2"`, or one bare number. */
 function parseQuantity(raw: string, kind: Kind): Parsed {
+  const thing = `${kind.article ?? 'a'} ${kind.noun}`
   // A point after a unit only says that it is short for something.
   const text = tidy(raw).replace(/([a-z²])\./g, '$1')
   if (text === '') return fail(`Write the ${kind.noun}, for example ${kind.example}.`)
-  if (text.startsWith('-')) return fail(`A ${kind.noun} can't be negative.`)
+  if (text.startsWith('-')) return fail(`${capital(thing)} can't be negative.`)
   if (/\de[+-]?\d/.test(text)) return fail(`Write the ${kind.noun} out in full, for example ${kind.example}.`)
   const either = unclear(text)
   if (either !== null) return fail(either)
@@ -85,14 +88,14 @@ function parseQuantity(raw: string, kind: Kind): Parsed {
   for (let pairs = 0; rest !== ''; pairs++) {
     const match = pairOf(kind.units).exec(rest)
     const number = match ? readNumber(match[1]!.trim()) : null
-    if (!match || number === null) return fail(`"${raw.trim()}" can't be read as a ${kind.noun}. Write it like ${kind.example}.`)
+    if (!match || number === null) return fail(`"${raw.trim()}" can't be read as ${thing}. Write it like ${kind.example}.`)
     const [unit, after] = [match[2], match[3]!.trim()]
     if (unit === undefined) {
       const word = /^[a-z²"']+(?: [a-z²]+)*/.exec(after)?.[0]
-      if (word) return fail(`"${word}" isn't a unit for a ${kind.noun}. Write it like ${kind.example}.`)
+      if (word) return fail(`"${word}" isn't a unit for ${thing}. Write it like ${kind.example}.`)
       if (pairs > 0) return fail(`"${raw.trim()}" has a number without a unit. Write it like ${kind.example}.`)
       if (/^\d/.test(after)) return fail(`"${raw.trim()}" has two numbers. Write one number with its unit, like ${kind.example}.`)
-      if (after !== '') return fail(`"${raw.trim()}" can't be read as a ${kind.noun}. Write it like ${kind.example}.`)
+      if (after !== '') return fail(`"${raw.trim()}" can't be read as ${thing}. Write it like ${kind.example}.`)
     }
     const size = kind.units[unit ?? kind.bare]!
     // What was typed twice, or pasted beside what stood there, is no sum.
@@ -146,11 +149,14 @@ export const parseLengths = (text: string, unit?: 'mm' | 'in'): { text: string, 
     .filter(line => line !== '')
     .map(line => ({ text: line, read: parseLength(line, unit) }))
 
-/** A time of day: `8`, `8:30`, `08.30`. @returns s from midnight */
+/** A time of day: `8`, `8:30`, `08.30`, `8:30 pm`. @returns s from midnight */
 export function parseTimeOfDay(raw: string): Parsed {
-  const match = /^(\d{1,2})(?:[:.h]([0-5]\d))?$/.exec(tidy(raw))
-  const value = match ? Number(match[1]) * 3600 + Number(match[2] ?? 0) * 60 : NaN
-  return match && value <= 24 * 3600 ? { ok: true, value } : fail('Write a time of day, for example 8:30.')
+  const match = /^(\d{1,2})(?:[:.h]([0-5]\d))? ?(?:([ap])\.?m\.?)?$/.exec(tidy(raw))
+  const [hour, half] = [Number(match?.[1]), match?.[3]]
+  // 12 am is midnight and 12 pm is noon; 0 pm and 13 am are nobody's.
+  const hours = half === undefined ? hour : hour < 1 || hour > 12 ? NaN : (hour % 12) + (half === 'p' ? 12 : 0)
+  const value = hours * 3600 + Number(match?.[2] ?? 0) * 60
+  return value <= 24 * 3600 ? { ok: true, value } : fail('Write a time of day, for example 8:30.')
 }
 
 /** `35 %`, `35`, `0.35`, `1/3`. @returns a fraction from 0 to 1 */
@@ -207,7 +213,8 @@ export function parsePressure(text: string): Parsed {
 
 /** `25 cm²`, `4 sq in`, `½ sq in`. @returns mm²; a bare number is cm² */
 export function parseArea(text: string): Parsed {
-  return parseQuantity(text, { noun: 'area', example: '25 cm²', units: AREA_UNITS, bare: 'cm²', max: 20_000_000 })
+  const kind: Kind = { noun: 'area', article: 'an', example: '25 cm²', units: AREA_UNITS, bare: 'cm²', max: 20_000_000 }
+  return parseQuantity(text.replace(/\^2/g, '²'), kind)
 }
 
 /** A plain factor: `1.25`, `× 2`. */
@@ -238,6 +245,8 @@ export function parseMoney(raw: string): Parsed {
   if (text.startsWith('-')) return fail('An amount can\'t be negative.')
   const either = unclear(text)
   if (either !== null) return fail(either)
+  if (/^[1-9]\d{0,2}\.\d{3}$/.test(text))
+    return fail('A point before three digits can mean thousands or decimals. Leave it out, or write two decimals.')
   const value = readNumber(text)
   return value === null || value > 1_000_000
     ? fail(`"${raw.trim()}" can't be read as an amount. Write it like 18.50.`)

@@ -1,4 +1,4 @@
-import { G_PER_OUNCE, KPA_PER_PSI, ML_PER_FLUID_OUNCE, ML_PER_TEASPOON, MM_PER_INCH } from './constants'
+import { G_PER_OUNCE, KPA_PER_PSI, ML_PER_FLUID_OUNCE, ML_PER_GALLON, ML_PER_TEASPOON, MM_PER_INCH } from './constants'
 
 /** How a unit is written, and how much of the base unit it is. */
 export type UnitTable = Record<string, number>
@@ -32,6 +32,7 @@ export const LENGTH_UNITS: UnitTable = {
   '\'': 12 * MM_PER_INCH,
 }
 
+/** Spoons, ounces, cups and gallons are those of the United States, as labels of cream and powder give them. */
 export const VOLUME_UNITS: UnitTable = {
   'ml': 1,
   'millilitre': 1,
@@ -57,6 +58,17 @@ export const VOLUME_UNITS: UnitTable = {
   'fluid ounces': ML_PER_FLUID_OUNCE,
   'floz': ML_PER_FLUID_OUNCE,
   'oz': ML_PER_FLUID_OUNCE,
+  'cup': ML_PER_GALLON / 16,
+  'cups': ML_PER_GALLON / 16,
+  'pt': ML_PER_GALLON / 8,
+  'pint': ML_PER_GALLON / 8,
+  'pints': ML_PER_GALLON / 8,
+  'qt': ML_PER_GALLON / 4,
+  'quart': ML_PER_GALLON / 4,
+  'quarts': ML_PER_GALLON / 4,
+  'gal': ML_PER_GALLON,
+  'gallon': ML_PER_GALLON,
+  'gallons': ML_PER_GALLON,
 }
 
 export const TIME_UNITS: UnitTable = {
@@ -85,6 +97,10 @@ export const MASS_UNITS: UnitTable = {
   oz: G_PER_OUNCE,
   ounce: G_PER_OUNCE,
   ounces: G_PER_OUNCE,
+  lb: 16 * G_PER_OUNCE,
+  lbs: 16 * G_PER_OUNCE,
+  pound: 16 * G_PER_OUNCE,
+  pounds: 16 * G_PER_OUNCE,
 }
 
 export const PRESSURE_UNITS: UnitTable = { kpa: 1, bar: 100, psi: KPA_PER_PSI }

@@ -66,8 +66,8 @@ describe('reading a tape as people write it', () => {
     ['1\u2009500 mm', /without it/],
     ['1\u00a0500', /without it/],
     ['1\u202f500 mm', /without it/],
-    ['1\'500', /thousands or feet/],
-    ['1’500 mm', /thousands or feet/],
+    ['1\'500', /thousands.*ft/],
+    ['1’500 mm', /thousands.*ft/],
     ['4 6 in', /two numbers/],
     ['40 mm40 mm', /same unit twice/],
     ['1 ft 2 in 1\'', /same unit twice/],
@@ -115,6 +115,8 @@ describe('volumes, times, shares, counts', () => {
   })
   it('an avoirdupois ounce is 28.349 523 125 g (NIST SP 811)', () => {
     expect(value(u.parseMass('1 oz'))).toBe(28.349523125)
+    // And a pound 453.592 37 g.
+    expect(['1 lb', '50 lbs', '1 lb 8 oz'].map(text => value(u.parseMass(text)))).toEqual([453.59237, 22679.6185, 680.388555])
   })
   it.each([
     ['5 min', 300],
@@ -198,6 +200,7 @@ describe('areas, amounts, factors: nobody\'s thousand becomes a one', () => {
     ['2 1/2 in²', 1612.9],
     ['1 square foot', 92_903.04],
     ['1 cm² 50 mm²', 150],
+    ['2 cm^2', 200],
   ])('%s is %d mm²', (text, mm2) => {
     expect(value(u.parseArea(text))).toBeCloseTo(mm2, 6)
   })
@@ -206,8 +209,8 @@ describe('areas, amounts, factors: nobody\'s thousand becomes a one', () => {
     ['1,000 cm²', /comma/],
     ['1 000 cm²', /without it/],
     ['30 m²', /Check the unit/],
-    ['5 cm', /isn't a unit/],
-    ['-1', /negative/],
+    ['5 cm', /"cm" isn't a unit for an area/],
+    ['-1', /^An area can't be negative/],
   ])('"%s" is no area', (text, message) => {
     expect(value(u.parseArea(text))).toMatch(message)
   })
@@ -215,10 +218,11 @@ describe('areas, amounts, factors: nobody\'s thousand becomes a one', () => {
     ['1,850', /comma/],
     ['1 850', /without it/],
     ['1\'850', /thousands/],
+    ['1.850', /two decimals/],
     ['2000000', /can't be read/],
   ])('"%s" is no amount', (text, message) => expect(value(u.parseMoney(text))).toMatch(message))
   it('amounts with decimals are', () =>
-    expect(['18.5', '0,125', '1850', ',50'].map(t => value(u.parseMoney(t)))).toEqual([18.5, 0.125, 1850, 0.5]))
+    expect(['18.5', '0,125', '1850', ',50', '1850.125'].map(t => value(u.parseMoney(t)))).toEqual([18.5, 0.125, 1850, 0.5, 1850.125]))
   it.each([
     ['1,000 %', /comma/],
     ['1 000', /without it/],
@@ -239,6 +243,9 @@ describe('areas, amounts, factors: nobody\'s thousand becomes a one', () => {
     ['1 tsp.', 4.92892159375],
     ['½ tsp', 2.464460796875],
     ['1 L 200 mL', 1200],
+    ['1 gal', 3785.411784],
+    ['2 qt 1 pt', 2365.882365],
+    ['½ cup', 118.29411825],
   ])('%s is %d mL', (text, ml) => {
     expect(value(u.parseVolume(text))).toBeCloseTo(ml, 9)
   })
@@ -307,8 +314,12 @@ describe('times of day', () => {
     ['08.05', 29_100],
     ['17h15', 62_100],
     ['24:00', 86_400],
+    ['8:30 pm', 73_800],
+    ['8 a.m.', 28_800],
+    ['12 am', 0],
+    ['12:15pm', 44_100],
   ])('%s', (text, seconds) => expect(u.parseTimeOfDay(text)).toEqual({ ok: true, value: seconds }))
-  it.each(['', 'noon', '8:75', '25', '-1'])('"%s" is asked back', text =>
+  it.each(['', 'noon', '8:75', '25', '-1', '13 pm', '0 am', '8 xm'])('"%s" is asked back', text =>
     expect(u.parseTimeOfDay(text)).toMatchObject({ ok: false, error: expect.stringMatching(/8:30/) }),
   )
   it('are written as a clock on the wall shows them, also past midnight', () => {
