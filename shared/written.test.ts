@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
-import { ARTWORK_FORM, artworkSchema } from './artworks'
+import { ARTWORK_FORM, artworkSchema, STARTERS } from './artworks'
 import { BLANK_FORM, blankSchema } from './blanks'
 import { optionalLength } from './fields'
 import { BLANK_PLACEMENT, BLANK_PLAN, planSchema } from './jobs'
@@ -43,6 +43,17 @@ describe('a form as it was written', () => {
     }
     expect(asWritten(blankSchema('mm'), littered(form))).toEqual(form)
     expect(asWritten(blankSchema('mm'), { ...form, pane: { ...pane, height: 'x'.repeat(90_000) } })).toEqual({ ...form, pane: undefined })
+  })
+  it('what is still being written keeps everything, and its lengths their unit', () => {
+    const source = { kind: 'parts' as const, parts: STARTERS[0]!.parts() }
+    const letters = { kind: 'letters' as const, face: 'plain' as const, align: 'middle' as const }
+    const what = { ...letters, text: 'x'.repeat(5000), width: 'ab', capital: '9' }
+    source.parts[0] = { ...source.parts[0]!, what }
+    const stencil = asWritten(artworkSchema('in'), { ...ARTWORK_FORM, width: '4', source })
+    expect(stencil).toMatchObject({ width: '4 in', source: { kind: 'parts', parts: [{ what: { ...what, capital: '9 in' } }, {}] } })
+    const blank = { ...BLANK_FORM, readings: [{ height: '0', girth: 'about 9' }, { height: '4', girth: '10' }] }
+    const { readings } = asWritten(blankSchema('in'), blank) as typeof BLANK_FORM
+    expect(readings).toEqual([{ height: '0 in', girth: 'about 9' }, { height: '4 in', girth: '10 in' }])
   })
   it('a length without a unit keeps the one it was meant in: what was written means the same under any house unit', () => {
     const job = {

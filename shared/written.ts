@@ -8,6 +8,7 @@ interface Def {
   shape?: Record<string, z.ZodType>
   element?: z.ZodType
   options?: z.ZodType[]
+  discriminator?: string
   in?: z.ZodType
   innerType?: z.ZodType
   valueType?: z.ZodType
@@ -26,10 +27,18 @@ function unitWithin(schema: z.ZodType): LengthUnit | undefined {
   return lengthUnitOf(schema) ?? (inner && unitWithin(inner))
 }
 
+/** What a value is one of; what is half written goes by its kind, and where nothing says its kind, by the first. */
+function optionOf({ options, discriminator }: Def, value: object): z.ZodType {
+  const kind = discriminator === undefined ? undefined : (value as Record<string, unknown>)[discriminator]
+  const ofKind = (option: z.ZodType) => (option.def as unknown as Def).shape?.[discriminator!]?.safeParse(kind).success
+  const named = kind === undefined ? undefined : options!.find(ofKind)
+  return options!.find(option => option.safeParse(value).success) ?? named ?? options![0]!
+}
+
 /**
  * A form as it was written, with the keys that its schema knows and no others: what people typed is kept, whatever else came along is not.
  * A length keeps the unit it was meant in.
- * @param value has passed the schema
+ * @param value has passed the schema, or is a form that somebody is still writing
  */
 export function asWritten(schema: z.ZodType, value: unknown): unknown {
   const def = schema.def as unknown as Def
@@ -48,8 +57,7 @@ export function asWritten(schema: z.ZodType, value: unknown): unknown {
     case 'record':
       return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, asWritten(def.valueType!, item)]))
     case 'union': {
-      const fits = def.options!.find(option => option.safeParse(value).success)
-      if (!fits) return undefined
+      const fits = optionOf(def, value)
       // What belongs to another choice of the same form is kept too, so that changing one's mind loses nothing; it was not checked, so
       // it is short.
       const others = def.options!.filter(option => option !== fits).map(option => asWritten(option, value))

@@ -266,11 +266,17 @@ test('each person reads and writes lengths in their own unit; what was written k
   const id = v7()
   await world.mate.post('jobs', { id, job: jobForm(world.lotId, { customer: 'Inch club', artWidth: '60' }) })
   await signIn(page, world.app.url, MATE)
+  // Half made in mm and left like this.
+  await page.goto(`${world.app.url}/stencil/new`)
+  await page.getByLabel('Art width').fill('80')
+  await expect(page.getByText('Reads as 80 mm')).toBeVisible()
   await page.goto(`${world.app.url}/crew`)
   await page.getByRole('button', { name: `Change ${MATE.name}` }).click()
   await page.getByRole('button', { name: 'inches', exact: true }).click()
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('dialog')).toHaveCount(0)
+  await follow(page, '/stencil/new')
+  await expect(page.getByLabel('Art width')).toHaveValue('80 mm')
   await follow(page, `/plan/${id}`)
   await unfold(page, 'The art')
   // Written as mm by the house, it stays 60 mm; a bare number that this person writes means inches.
