@@ -101,16 +101,21 @@ test('what was asked before the worker took over is kept as well, also when it i
   browser,
 }) => {
   await page.goto(world.app.url)
-  const device = await browser.newContext({ storageState: await context.storageState() })
-  const fresh = await device.newPage()
-  await fresh.addInitScript(() => void navigator.serviceWorker.register('/sw.js'))
-  await fresh.route('**/api/session', async (route) => {
-    await fresh.waitForFunction(() => navigator.serviceWorker.controller !== null)
-    await route.continue()
-  })
-  await fresh.goto(world.app.url)
-  await kept(fresh)
-  await device.close()
+  // The worker takes over while it is asked who is in, or before the app itself is there.
+  for (const late of ['**/api/session', '**/_nuxt/*.js']) {
+    const device = await browser.newContext({ storageState: await context.storageState() })
+    const fresh = await device.newPage()
+    await fresh.addInitScript(() => void navigator.serviceWorker.register('/sw.js'))
+    const taken = new Promise<void>(resolve => void fresh.exposeFunction('workerTook', resolve))
+    await fresh.addInitScript(() => {
+      const { serviceWorker } = navigator
+      serviceWorker.addEventListener('controllerchange', () => void (globalThis as unknown as { workerTook: () => void }).workerTook())
+    })
+    await fresh.route(late, route => taken.then(() => route.continue()))
+    await fresh.goto(world.app.url)
+    await kept(fresh)
+    await device.close()
+  }
 })
 
 test('ten minutes away with two hundred entries: all are sent in order, each is taken once', async ({ signedIn: page, world, context }) => {
