@@ -8,6 +8,7 @@ import { fieldErrors } from '#shared/fields'
 export function useEntry<S extends z.ZodType>(schema: () => S, form: () => z.input<S>) {
   const tried = ref(false)
   const left = reactive(new Set<string>())
+  const afterPress = usePress()
   const fromServer = ref<Record<string, string>>({})
   const problem = ref('')
   const busy = ref(false)
@@ -44,5 +45,6 @@ export function useEntry<S extends z.ZodType>(schema: () => S, form: () => z.inp
     }
   }
 
-  return { parsed, errors, all, problem, busy, left, submit }
+  const leave = (name: string) => afterPress(() => left.add(name))
+  return { parsed, errors, all, problem, busy, leave, submit }
 }

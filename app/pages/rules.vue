@@ -29,7 +29,7 @@ watch(
   { immediate: true },
 )
 
-const { parsed, errors, problem, busy, submit, left } = useEntry(
+const { parsed, errors, problem, busy, submit, leave } = useEntry(
   () => studioSchema,
   () => form.value as StudioForm,
 )
@@ -90,7 +90,7 @@ async function save() {
           :spec="spec"
           :error="errors[`rules.${spec.key}`]"
           :locked="!session.isLead"
-          @focusout="left.add(`rules.${spec.key}`)"
+          @focusout="leave(`rules.${spec.key}`)"
         />
       </fieldset>
       <div v-if="session.isLead" class="do" :class="{ pending: next || problem }">

@@ -15,7 +15,7 @@ const studio = useStudioStore()
 const id = props.blank?.id ?? v7()
 const form = ref<BlankForm>(structuredClone({ ...BLANK_FORM, ...toRaw(props.blank?.entered) }))
 const { schema, written } = useLengthForm(blankSchema, () => form.value)
-const { parsed, errors, problem, busy, submit, left } = useEntry(schema, () => form.value)
+const { parsed, errors, problem, busy, submit, leave } = useEntry(schema, () => form.value)
 const materials = SUBSTRATES.map(s => ({ id: s.id, text: capital(s.name) }))
 const reads = useReadings()
 const reading = (i: number, side: 'height' | 'girth') => errors.value[`readings.${i}.${side}`]
@@ -75,14 +75,14 @@ async function save(putAway: boolean) {
           label="What you call it"
           hint="For example harbour tumbler, 40 cl"
           :error="errors.name"
-          @focusout="left.add('name')"
+          @focusout="leave('name')"
         />
         <TextField
           v-model="form.noun"
           label="What one piece is called"
           hint="For example tumbler"
           :error="errors.noun"
-          @focusout="left.add('noun')"
+          @focusout="leave('noun')"
         />
         <Field v-slot="{ id: field, labelled }" label="Made of">
           <Select
@@ -103,7 +103,7 @@ async function save(putAway: boolean) {
           :options="[{ id: 'vertical', text: 'Straight up' }, { id: 'side', text: 'Up the side' }]"
         />
       </div>
-      <PaneRows v-if="form.shape === 'pane'" v-model="form.pane" :errors="errors" @left="left.add($event)" />
+      <PaneRows v-if="form.shape === 'pane'" v-model="form.pane" :errors="errors" @left="leave" />
       <p v-if="form.shape === 'round'" class="presets">
         <span class="muted">Start from</span> <Button
           v-for="p in PRESETS"
@@ -133,7 +133,7 @@ async function save(putAway: boolean) {
                 :label="`Height of reading ${i + 1}`"
                 :reads="reads.length(r.height)"
                 :error="reading(i, 'height')"
-                @focusout="left.add(`readings.${i}.height`)"
+                @focusout="leave(`readings.${i}.height`)"
               />
             </td>
             <td>
@@ -143,7 +143,7 @@ async function save(putAway: boolean) {
                 :label="`Girth of reading ${i + 1}`"
                 :reads="reads.length(r.girth)"
                 :error="reading(i, 'girth')"
-                @focusout="left.add(`readings.${i}.girth`)"
+                @focusout="leave(`readings.${i}.girth`)"
               />
             </td>
             <td>

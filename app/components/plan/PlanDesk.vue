@@ -28,7 +28,7 @@ provide('locked', locked)
 const closed = computed(() => props.job !== null && props.job.passes.every(p => p.status === 'done' || p.status === 'dropped'))
 
 const { schema, written } = useLengthForm(jobSchema, () => draft.form.value)
-const { errors: allErrors, problem, busy, left, submit } = useEntry(schema, () => draft.form.value)
+const { errors: allErrors, problem, busy, leave: leaveField, submit } = useEntry(schema, () => draft.form.value)
 /** Errors of the pass in sight, by the names its fields have there. */
 const errors = computed(() => {
   const { set, pass } = at.value
@@ -50,9 +50,7 @@ const wrong = computed(
       }),
     ),
 )
-function leave(name: string) {
-  left.add(fieldAt(name, at.value.set, at.value.pass))
-}
+const leave = (name: string) => leaveField(fieldAt(name, at.value.set, at.value.pass))
 
 const { plannable, needed, open, facts, input, recipe, clash, shape } = usePlanRecipe(draft, props.job, kept)
 const joinable = useJoinable(draft, props.job, facts)

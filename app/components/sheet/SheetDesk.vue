@@ -31,7 +31,7 @@ function again({ entered }: Sheet): SheetForm {
 }
 const form = ref<SheetForm>(structuredClone(props.sheet ? again(props.sheet) : sheetOfSet(props.set ? passesOfSet(props.set) : [])))
 const { schema, written, unit } = useLengthForm(sheetSchema, () => form.value)
-const { errors, problem, busy, submit, left } = useEntry(schema, () => form.value)
+const { errors, problem, busy, submit, leave } = useEntry(schema, () => form.value)
 onMounted(() => Promise.allSettled([studio.artworks ?? studio.loadArtworks(), studio.rolls ?? studio.loadRolls()]))
 
 /** As it is stored now: a cut that failed after it is tried again from there. */
@@ -160,7 +160,7 @@ async function book(what: 'cut' | 'uncut', body?: object) {
         label="What it is for"
         hint="For example regatta tumblers"
         :error="errors.name"
-        @focusout="left.add('name')"
+        @focusout="leave('name')"
       />
       <SheetPart
         v-for="(part, i) in form.parts"
@@ -174,7 +174,7 @@ async function book(what: 'cut' | 'uncut', body?: object) {
         :cut="cutAt !== null"
         @take="take(i)"
         @remove="form.parts.splice(i, 1)"
-        @left="left.add($event)"
+        @left="leave"
       />
       <SelectField
         v-if="others.length"

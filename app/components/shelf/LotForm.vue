@@ -52,7 +52,7 @@ function written(b: Lot): LotForm {
   }
 }
 const form = reactive<LotForm>(props.lot ? written(props.lot) : { ...BLANK })
-const { errors, problem, busy, submit, left } = useEntry(
+const { errors, problem, busy, submit, leave } = useEntry(
   () => lotSchema,
   () => form,
 )
@@ -78,7 +78,7 @@ async function save(putAway: boolean) {
 }
 function onLeave(event: FocusEvent) {
   const name = (event.target as HTMLElement).closest<HTMLElement>('[data-field]')?.dataset.field
-  if (name) left.add(name)
+  if (name) leave(name)
 }
 </script>
 

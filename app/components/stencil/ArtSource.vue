@@ -11,6 +11,7 @@ import type { OwnSize, TraceResult } from '~/workers/stencil'
 const source = defineModel<ArtSourceForm>({ required: true })
 /** Whether the art is that of the file and the sliders: it is, it will be in a moment, or it can't be. */
 const traced = defineModel<'done' | 'due' | 'refused'>('traced', { required: true })
+traced.value = 'done'
 const props = defineProps<{ error?: string, errors: Record<string, string | undefined> }>()
 const emit = defineEmits<{ sized: [mm: number] }>()
 const worker = useStencilWorker()

@@ -20,7 +20,7 @@ const stored = structuredClone(toRaw(props.artwork?.entered) ?? ARTWORK_FORM)
 const draft = useStencilDraft(props.artwork, stored)
 const { form } = draft
 const { schema, written } = useLengthForm(artworkSchema, () => form.value)
-const { parsed, errors, problem, busy, submit, left } = useEntry(schema, () => form.value)
+const { parsed, errors, problem, busy, submit, leave } = useEntry(schema, () => form.value)
 /** What can be looked at: also while it has no name yet. */
 const entry = computed(() => {
   const whole = schema().safeParse({
@@ -29,6 +29,13 @@ const entry = computed(() => {
   })
   return whole.success ? whole.data : null
 })
+
+/** What a picture was traced from goes with what is thrown away. */
+const begun = ref(0)
+function startOver() {
+  draft.clear()
+  begun.value++
+}
 
 const looker = useStencilWorker()
 const look = shallowRef<LookResult | null>(null)
@@ -211,16 +218,17 @@ async function save(putAway: boolean) {
 <template>
   <div class="desk">
     <form class="choose" novalidate @submit.prevent="save(false)">
-      <TextField v-model="form.name" label="What it shows" hint="For example tide line" :error="errors.name" @focusout="left.add('name')" />
+      <TextField v-model="form.name" label="What it shows" hint="For example tide line" :error="errors.name" @focusout="leave('name')" />
       <ArtSource
+        :key="begun"
         v-model="form.source"
         v-model:traced="traced"
         :error="errors['source.text'] ?? (form.source.kind === 'svg' && refused ? refused : undefined)"
         :errors="errors"
         @sized="form.width = `${formatNumber($event, 1)} mm`"
-        @focusout="left.add('source.text')"
+        @focusout="leave('source.text')"
       />
-      <ArtSettings v-model="form" :errors="errors" @left="left.add($event)" />
+      <ArtSettings v-model="form" :errors="errors" @left="leave" />
       <p v-if="form.fixes.length" class="fixes">
         <span class="muted">Fixes</span> <Button
           v-for="(f, i) in form.fixes"
@@ -242,7 +250,7 @@ async function save(putAway: boolean) {
         /> <Button v-if="artwork" type="button" severity="secondary" label="Put away" :disabled="busy || saving" @click="save(true)" />
       </p>
       <p v-if="draft.changed.value">
-        <Button type="button" severity="secondary" :label="artwork ? 'Back to what was saved' : 'Start over'" @click="draft.clear" />
+        <Button type="button" severity="secondary" :label="artwork ? 'Back to what was saved' : 'Start over'" @click="startOver" />
       </p>
       <NamesList v-if="namedLetters(form)" :form="form" />
     </form>
