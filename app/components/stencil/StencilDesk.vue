@@ -6,8 +6,9 @@ import type { Finding, FindingId, Fix } from '#core/art/art-report'
 import { boundsOf, transformed } from '#core/basics/outline'
 import { formatNumber, signedMm } from '#core/basics/units'
 import { ARTWORK_FORM, artworkSchema, namedLetters, partName, withText } from '#shared/artworks'
-import type { Artwork } from '#shared/artworks'
+import type { Artwork, ArtworkEntry } from '#shared/artworks'
 import { wallOf } from '#shared/blanks'
+import type { Wanted } from '~/composables/useLook'
 import type { LookResult } from '~/workers/stencil'
 
 /** The art at the left as it is chosen, in the middle as it will be cut, at the right what it says. */
@@ -38,37 +39,12 @@ function startOver() {
 }
 
 const looker = useStencilWorker()
-const look = shallowRef<LookResult | null>(null)
-/** Where the parts of what is seen were moved to, mm. */
-const seenParts = shallowRef<readonly { right: number, up: number }[]>([])
-const refused = ref('')
 /** What the look depends on, and nothing else: a new name asks for none. */
-const wanted = computed(() => entry.value && JSON.stringify({ ...lookTask(entry.value), source: entry.value.source }))
-/** What the last look, or the last refusal, belongs to. */
-const lookedAt = ref<string | null>(null)
-/** A part is held by hand: nothing is drawn anew under it. */
-const holding = ref(false)
-/** What was written has not been asked about yet. */
-const due = ref(false)
-async function ask() {
-  due.value = false
-  const at = wanted.value
-  if (!at) return
-  try {
-    const asked = entry.value!
-    const found = await looker.ask<LookResult>(lookTask(asked))
-    await until(holding).toBe(false)
-    look.value = found
-    seenParts.value = asked.source.kind === 'parts' ? asked.source.parts : []
-    refused.value = ''
-    lookedAt.value = at
-  }
-  catch (error) {
-    if (error instanceof Superseded) return
-    refused.value = (error as Error).message
-    lookedAt.value = at
-  }
-}
+const wanted = computed((): Wanted<ArtworkEntry> | null => {
+  const is = entry.value
+  return is && { key: JSON.stringify({ ...lookTask(is), source: is.source }), question: is }
+})
+const { look, asked, refused, due, holding, ...looking } = useLook(() => wanted.value, is => looker.ask<LookResult>(lookTask(is)))
 /** What is composed is as wide as its parts make it. */
 watch(look, (found) => {
   if (found && form.value.source.kind === 'parts') {
@@ -76,7 +52,6 @@ watch(look, (found) => {
     form.value.width = `${formatNumber(box.right - box.left, 2)} mm`
   }
 })
-const askAgain = useDebounceFn(ask, 250)
 const chosen = ref<{ finding: Finding, mark: number } | null>(null)
 const marks = computed(() => chosen.value?.finding.marks ?? [])
 const view = computed(() => (chosen.value && look.value ? lookAt(marks.value[chosen.value.mark]!, look.value.sheet) : null))
@@ -108,16 +83,10 @@ function takeFix() {
   form.value.fixes = [...form.value.fixes, trying.value!.fix]
   trying.value = null
 }
-watch(
-  wanted,
-  () => {
-    chosen.value = null
-    trying.value = null
-    due.value = wanted.value !== null
-    askAgain()
-  },
-  { immediate: true },
-)
+watch(() => wanted.value?.key, () => {
+  chosen.value = null
+  trying.value = null
+})
 
 const FIX_WORDS: Record<Fix['kind'], string> = {
   bridges: 'bridges',
@@ -152,7 +121,8 @@ const partNames = computed(() => (form.value.source.kind === 'parts' ? form.valu
 /** What is seen mirrored is moved as it is seen; what is dragged goes from where it was seen, what is nudged from where it is by now. */
 function movePart(part: number, right: number, up: number, dragged: boolean) {
   if (form.value.source.kind !== 'parts' || entry.value?.source.kind !== 'parts') return
-  const was = (dragged ? seenParts.value : entry.value.source.parts)[part]!
+  const shownAs = asked.value?.source
+  const was = (dragged && shownAs?.kind === 'parts' ? shownAs : entry.value.source).parts[part]!
   const across = form.value.through ? -right : right
   Object.assign(form.value.source.parts[part]!, { right: signedMm(was.right + across), up: signedMm(was.up + up) })
 }
@@ -162,9 +132,8 @@ const behind = ref<'dark' | 'light'>('dark')
 const shown = computed(() => trying.value?.after ?? look.value)
 const working = computed(() => looker.busy.value || fixer.busy.value)
 const share = computed(() => (looker.busy.value ? looker.share.value : fixer.share.value))
-const stops = ref(0)
 function stop() {
-  stops.value++
+  looking.stop()
   looker.cancel()
   fixer.cancel()
   trying.value = null
@@ -181,13 +150,11 @@ async function figuresStand(): Promise<boolean> {
     problem.value = 'The picture can\'t be traced with these settings. Move the sliders, or load another picture.'
     return false
   }
-  const before = stops.value
-  if (lookedAt.value !== wanted.value) void ask()
-  await until(() => lookedAt.value === wanted.value || stops.value !== before).toBe(true)
-  if (lookedAt.value !== wanted.value)
+  const stands = await looking.stand()
+  if (stands === 'stopped')
     problem.value = 'The art was not looked at to the end, so it has no figures yet. Save it again and let it finish.'
-  else if (refused.value) problem.value = 'The art can\'t be cut as it is; see what it says.'
-  return lookedAt.value === wanted.value && !refused.value
+  if (stands === 'refused') problem.value = 'The art can\'t be cut as it is; see what it says.'
+  return stands === 'stands'
 }
 async function save(putAway: boolean) {
   problem.value = ''
