@@ -69,6 +69,18 @@ describe('an answer to what is still being written', () => {
     await answer('an anchor')
     expect(await standing).toBe('stands')
   })
+  it('is forgotten with what it was about, and given anew when that is there again', async () => {
+    const { look, asked, forget, write, rest, answer } = desk()
+    await rest()
+    await answer('a wheel')
+    await write(null)
+    forget()
+    expect([look.value, asked.value]).toEqual([null, null])
+    await write('wheel')
+    await rest()
+    await answer('the wheel again')
+    expect(look.value).toBe('the wheel again')
+  })
   it('says why there is none, until there is one', async () => {
     const { look, refused, stand, write, rest, answer, refuse } = desk()
     await rest()

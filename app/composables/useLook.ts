@@ -58,6 +58,12 @@ export function useLook<Question, Answer>(wanted: () => Wanted<Question> | null,
     },
     { immediate: true },
   )
+  /** What was asked is gone. */
+  function forget() {
+    found.value = null
+    refused.value = ''
+    answered.value = null
+  }
   /** Nobody waits any more. */
   const stop = () => void stops.value++
 
@@ -69,5 +75,5 @@ export function useLook<Question, Answer>(wanted: () => Wanted<Question> | null,
     if (answered.value !== key.value) return 'stopped'
     return refused.value === '' ? 'stands' : 'refused'
   }
-  return { look, asked, refused, due, holding, stop, stand }
+  return { look, asked, refused, due, holding, forget, stop, stand }
 }

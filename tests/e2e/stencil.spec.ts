@@ -110,7 +110,10 @@ test('a scan is traced with its threshold shown', async ({ signedIn: page, world
   await expect(page.getByRole('slider', { name: 'Threshold' })).toBeVisible()
   await file.setInputFiles({ name: 'broken.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') })
   await expect(page.getByText(/picture cannot be read/)).toBeVisible()
-  // What was traced before is still there, with its sliders.
+  // What was traced before is still there, with its sliders; what is gone is not shown any more.
+  await page.getByRole('button', { name: 'Letters', exact: true }).click()
+  await expect(page.getByText('Write letters, or load a drawing')).toBeVisible()
+  await page.getByRole('button', { name: 'Drawing or picture' }).click()
   await page.getByLabel('What it shows').fill('Two dots')
   await expect(page.locator('[aria-busy="true"]')).toHaveCount(0)
   // Kept right after the slider was moved, it is kept as the slider says.

@@ -45,6 +45,10 @@ const wanted = computed((): Wanted<ArtworkEntry> | null => {
   return is && { key: JSON.stringify({ ...lookTask(is), source: is.source }), question: is }
 })
 const { look, asked, refused, due, holding, ...looking } = useLook(() => wanted.value, is => looker.ask<LookResult>(lookTask(is)))
+/** Art that is gone is not shown any more; what can't be read for a moment is. */
+watch([() => form.value.source.kind, begun], () => {
+  if (!wanted.value) looking.forget()
+})
 /** What is composed is as wide as its parts make it. */
 watch(look, (found) => {
   if (found && form.value.source.kind === 'parts') {
