@@ -11,7 +11,7 @@ import type { Pass } from './passes'
 import { lotFacts, openDays, recipeInput, schoolsOf } from './recipe'
 import { lotSchema } from './shelf'
 import type { Lot } from './shelf'
-import { rulesForm, studioSchema } from './studio'
+import { rulesAsMeant, rulesForm, studioSchema } from './studio'
 
 const lot: Lot = {
   ...lotSchema.parse({
@@ -62,6 +62,13 @@ describe('house rules as a form', () => {
       if (typeof value === 'number') expect([key, Math.abs(Number(parsed.rules[key]) - value) < 0.01]).toEqual([key, true])
       else expect(parsed.rules[key]).toBe(value)
     }
+  })
+  it('a bare length is meant in the unit of whoever wrote it', () => {
+    const form = { ...rulesForm(DEFAULT_HOUSE_RULES), border: '1/2', reliefDepth: '4 mm', couponSpread: '20 %' }
+    const { border, ...rest } = studioSchema.parse(studio(rulesAsMeant(form, 'in'))).rules
+    expect(border).toBeCloseTo(12.7, 9)
+    const { border: _, ...others } = studioSchema.parse(studio({ ...form, border: '12.7 mm' })).rules
+    expect(rest).toEqual(others)
   })
   it('each wrong rule is named by its own field, and a missing one as well', () => {
     const { border: _, ...rest } = rulesForm(DEFAULT_HOUSE_RULES)

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { STOCK_KIND_IDS, SUPPLY_KINDS } from '#core/trade/stock'
-import { amountWords, moveSchema, parseAmount, supplyName, supplySchema } from './stock'
+import { amountWords, moveSchema, parseAmount, supplyAsMeant, supplyName, supplySchema } from './stock'
 import type { SupplyForm } from './stock'
 import { fieldErrors } from './fields'
 import { newTubSchema, tubEntrySchema } from './tubs'
@@ -31,6 +31,12 @@ describe('a supply as it is put on the shelf', () => {
       left: 2400,
       reorder: 1000,
     })
+  })
+  it('means the same to whoever reads it, whatever their unit', () => {
+    const tape = supplyAsMeant(form({ pack: '720', left: '6.5 m', reorder: '' }), 'in')
+    expect(supplySchema('mm').parse(tape)).toMatchObject({ pack: 720 * 25.4, left: 6500, reorder: null })
+    const gloves = form({ kind: 'gloves', pack: '50', left: '8' })
+    expect(supplyAsMeant(gloves, 'in')).toEqual(gloves)
   })
   it('says at its field what is missing, kind by kind', () => {
     expect(errors({ kind: 'gloves', pack: '50', left: '4' })).toMatchObject({

@@ -14,7 +14,7 @@ import {
 import type { LengthUnit, Parsed } from '#core/basics/units'
 import { GLOVE_MATERIALS, HAND_MOVES, stockKind, SUPPLY_KINDS } from '#core/trade/stock'
 import type { MoveKind, StockKindId } from '#core/trade/stock'
-import { dayField, optionalField } from './fields'
+import { dayField, optionalField, withUnit } from './fields'
 import { uuidV7Schema } from './ids'
 
 /** A whole number of things, 0 or more, with or without what it counts. */
@@ -122,6 +122,12 @@ export const supplySchema = (unit: LengthUnit) =>
     }
   })
 export type SupplyForm = z.input<typeof supplyForm>
+
+/** A supply's form whose bare lengths say the unit they were meant in, so that whoever reads it reads the same. */
+export function supplyAsMeant(form: SupplyForm, unit: LengthUnit): SupplyForm {
+  if (stockKind(form.kind).unit !== 'mm') return form
+  return { ...form, pack: withUnit(form.pack, unit), left: withUnit(form.left, unit), reorder: withUnit(form.reorder ?? '', unit) }
+}
 
 export interface Supply extends Omit<SupplyEntry, 'left' | 'openedOn' | 'expiresOn'> {
   id: string

@@ -3,6 +3,8 @@ import { readRule, RULES, writeRule } from '#core/trade/house'
 import type { OwnShare, Paces } from '#core/plan/coat'
 import type { OwnTimes } from '#core/plan/own-times'
 import type { HouseRules, RuleKey } from '#core/trade/house'
+import { withUnit } from './fields'
+import type { LengthUnit } from './fields'
 
 const phone = z
   .string()
@@ -52,6 +54,12 @@ export interface Studio {
   recovered?: OwnShare | null
   /** What its own steps took, of the latest runs. */
   times?: OwnTimes
+}
+
+/** Rules whose bare lengths say the unit they were meant in; rules themselves are written in mm. */
+export function rulesAsMeant<F extends Record<string, string>>(form: F, unit: LengthUnit): F {
+  const lengths = RULES.filter(spec => spec.kind === 'length').map(({ key }) => [key, withUnit(form[key] ?? '', unit)])
+  return { ...form, ...Object.fromEntries(lengths) }
 }
 
 /** Rules as their fields show them. */

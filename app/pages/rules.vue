@@ -4,7 +4,7 @@ import { RULES } from '#core/trade/house'
 import type { RuleSpec } from '#core/trade/house'
 import { TABLES } from '#shared/exports'
 import type { TableId } from '#shared/exports'
-import { rulesForm, studioSchema } from '#shared/studio'
+import { rulesAsMeant, rulesForm, studioSchema } from '#shared/studio'
 import type { Studio, StudioForm } from '#shared/studio'
 
 const studio = useStudioStore()
@@ -29,9 +29,13 @@ watch(
   { immediate: true },
 )
 
+const unit = useLengthUnit()
+watch(unit, (_, before) => form.value && (form.value.rules = rulesAsMeant(form.value.rules, before)))
+/** As it is sent: a bare length is in the unit of whoever writes it. */
+const meant = computed(() => form.value && { ...form.value, rules: rulesAsMeant(form.value.rules, unit.value) })
 const { parsed, errors, problem, busy, submit, leave } = useEntry(
   () => studioSchema,
-  () => form.value as StudioForm,
+  () => meant.value as StudioForm,
 )
 watch(form, () => (saved.value = false), { deep: true })
 /** Rules that differ from the stored ones, once all can be read. */
@@ -42,7 +46,7 @@ const next = computed(() => {
   return RULES.some(r => form.value!.rules[r.key] !== was[r.key]) ? rules : null
 })
 async function save() {
-  const changed = await submit(() => api<Studio>('studio', 'PUT', form.value))
+  const changed = await submit(() => api<Studio>('studio', 'PUT', meant.value))
   if (!changed) return
   await studio.loadStudio()
   form.value = toForm(changed)

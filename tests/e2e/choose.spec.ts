@@ -1,7 +1,8 @@
 import type { Job } from '../../shared/passes'
+import type { Supply } from '../../shared/stock'
 import type { Page } from '@playwright/test'
 import { v7 } from 'uuid'
-import { answerAll, coatLike, done, expect, follow, LEAD, MATE, NIMBLE, press, signIn, SLOW, test, unfold } from './world'
+import { answerAll, coatLike, done, expect, follow, LEAD, MATE, NIMBLE, pick, press, signIn, SLOW, test, unfold } from './world'
 import { FERRIC, GRIT, jobForm, MIRROR_JOB, newLot, newRun, TAG_JOB, upToStep } from '../support/client'
 
 async function tickGate(page: Page) {
@@ -243,6 +244,31 @@ test('a lead changes a house rule and sees which open plans move; reset brings i
   await expect(page.getByText('Saved.')).toBeVisible()
   // But for the two that make this house's hands slow.
   await expect(page.getByRole('button', { name: /^Reset/ })).toHaveCount(2)
+  // To a lead who reads inches a bare number is inches, in a rule and of a tape, whatever the house has.
+  const { body: people } = await world.lead.get<{ id: string, name: string }[]>('crew')
+  const me = people.find(p => p.name === LEAD.name)!.id
+  await world.lead.patch(`crew/${me}`, { lengthUnit: 'in' })
+  await page.reload()
+  await page.getByLabel('Border of resist each side').fill('1/2')
+  await page.getByRole('button', { name: 'Save the house rules' }).click()
+  await expect(page.getByText('Saved.')).toBeVisible()
+  await expect(page.getByLabel('Border of resist each side')).toHaveValue('12.7 mm')
+  await follow(page, '/shelf')
+  await page.getByRole('button', { name: 'Put a supply on the shelf' }).click()
+  await pick(page, 'What it is', 'Tapes')
+  for (const [label, value] of [
+    ['Name, as on the pack', 'Rule tape'],
+    ['A pack holds', '720'],
+    ['On the shelf now', '6.5 m'],
+    ['Price of a pack', '3.20'],
+  ])
+    await page.getByLabel(label!).fill(value!)
+  await expect(page.getByText(/Reads as 720\sin/)).toBeVisible()
+  await page.getByRole('button', { name: 'Put on the shelf' }).click()
+  await expect(page.getByText('Rule tape')).toBeVisible()
+  const { body: supplies } = await world.lead.get<Supply[]>('supplies')
+  expect(supplies.find(s => s.name === 'Rule tape')).toMatchObject({ pack: 18_288, level: 6500 })
+  await world.lead.patch(`crew/${me}`, { lengthUnit: '' })
 })
 
 test('a stencil that is used again hangs on the shelf and is chosen in the plan', async ({ page, world }) => {

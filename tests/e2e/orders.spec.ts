@@ -6,7 +6,7 @@ import { BLANK_FORM } from '../../shared/blanks'
 import type { Job } from '../../shared/passes'
 import type { RunWithEvents } from '../../shared/runs'
 import { through } from '../support/through'
-import { answerAll, expect, follow, test, unfold } from './world'
+import { answerAll, expect, follow, pick, test, unfold } from './world'
 import type { World } from './world'
 
 /** A letter of 30 × 40 mm, drawn as two strokes. */
@@ -37,12 +37,6 @@ async function writePiece(page: Page, noun: string, pieces: string, height: stri
 async function forWhom(page: Page, customer: string) {
   await page.getByLabel('Customer').fill(customer)
   await page.getByLabel('Due').fill('1 Jun 2030')
-}
-const pick = async (page: Page, field: string, option: string | RegExp, nth = 0) => {
-  await page.getByRole('combobox', { name: field }).nth(nth).click()
-  await page.getByRole('option', { name: option, exact: true }).click()
-  // The list is gone before the next one opens.
-  await expect(page.getByRole('option')).toHaveCount(0)
 }
 /** Saves the plan and takes each pass of it to the bench and through it. @returns runs, in the order of the passes */
 async function saveAndEtch(page: Page, world: World, results: 'good'[]): Promise<RunWithEvents[]> {

@@ -82,6 +82,14 @@ export async function throughTheDoor(page: Page, url: string, who: { name: strin
   await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
 }
 
+/** Chooses from a list. @param nth of fields that are called the same */
+export async function pick(page: Page, field: string, option: string | RegExp, nth = 0) {
+  await page.getByRole('combobox', { name: field }).nth(nth).click()
+  await page.getByRole('option', { name: option, exact: true }).click()
+  // The list is gone before the next one opens.
+  await expect(page.getByRole('option')).toHaveCount(0)
+}
+
 /**
  * To another screen as a link leads there, so that the app is not read anew; what has to stand a fresh start goes by `page.goto`. Comes
  * back once the screen before is gone: much of it is there on the next one too.

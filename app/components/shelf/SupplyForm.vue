@@ -4,7 +4,7 @@ import { v7 } from 'uuid'
 import { formatNumber } from '#core/basics/units'
 import { GLOVE_MATERIALS, stockKind, SUPPLY_KINDS } from '#core/trade/stock'
 import type { StockKindId } from '#core/trade/stock'
-import { supplySchema } from '#shared/stock'
+import { supplyAsMeant, supplySchema } from '#shared/stock'
 import type { Supply, SupplyForm } from '#shared/stock'
 
 /** A supply as its pack has it. What is asked depends on its kind. */
@@ -40,18 +40,22 @@ const { errors, problem, busy, submit } = useEntry(
   () => supplySchema(unit.value),
   () => form,
 )
+// Who takes over, or changes their unit, while the form is open changes nothing of what stands there.
+watch(unit, (_, before) => Object.assign(form, supplyAsMeant(form, before)))
 const of = computed(() => stockKind(form.kind))
+const reads = (text: string) => words.reads(form.kind, text)
 const kinds = SUPPLY_KINDS.map(k => ({ id: k.id, text: k.name }))
 const materials = GLOVE_MATERIALS.map(id => ({ id, text: id === 'pvc' ? 'PVC' : id.charAt(0).toUpperCase() + id.slice(1) }))
 const blanks = computed(() => studio.blanks.filter(b => !b.putAway).map(b => ({ id: b.id, text: b.name })))
 const example = computed(() => ({ ml: '500 mL', g: '500 g', mm: '50 m', count: '100' })[of.value.unit])
 
 async function save(putAway: boolean) {
-  const saved = await submit(() =>
-    props.supply
-      ? api(`supplies/${id}`, 'PUT', { supply: form, version: props.supply.version, putAway })
-      : api('supplies', 'POST', { id, supply: form }),
-  )
+  const saved = await submit(() => {
+    const supply = supplyAsMeant(form, unit.value)
+    return props.supply
+      ? api(`supplies/${id}`, 'PUT', { supply, version: props.supply.version, putAway })
+      : api('supplies', 'POST', { id, supply })
+  })
   if (!saved) return
   await Promise.all([studio.loadSupplies(), studio.loadStudio()])
   emit('close')
@@ -86,12 +90,13 @@ async function save(putAway: boolean) {
       :options="blanks"
       :error="errors.blankId"
     />
-    <TextField v-model="form.pack" label="A pack holds" :hint="example" :error="errors.pack" />
-    <TextField v-model="form.left" label="On the shelf now" :error="errors.left" />
+    <TextField v-model="form.pack" label="A pack holds" :hint="example" :reads="reads(form.pack)" :error="errors.pack" />
+    <TextField v-model="form.left" label="On the shelf now" :reads="reads(form.left)" :error="errors.left" />
     <TextField
       v-model="form.reorder!"
       label="Buy more below"
       hint="Leave blank and nobody is told"
+      :reads="reads(form.reorder!)"
       :error="errors.reorder"
     />
     <TextField v-model="form.price" :label="`Price of a pack, ${studio.rules.currency}`" :error="errors.price" />
