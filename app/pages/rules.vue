@@ -29,13 +29,13 @@ watch(
   { immediate: true },
 )
 
-const unit = useLengthUnit()
-watch(unit, (_, before) => form.value && (form.value.rules = rulesAsMeant(form.value.rules, before)))
-/** As it is sent: a bare length is in the unit of whoever writes it. */
-const meant = computed(() => form.value && { ...form.value, rules: rulesAsMeant(form.value.rules, unit.value) })
+const { written } = useMeantForm<StudioForm>(
+  (entered, unit) => ({ ...entered, rules: rulesAsMeant(entered.rules, unit) }),
+  () => form.value,
+)
 const { parsed, errors, problem, busy, submit, leave } = useEntry(
   () => studioSchema,
-  () => meant.value as StudioForm,
+  () => (form.value && written()) as StudioForm,
 )
 watch(form, () => (saved.value = false), { deep: true })
 /** Rules that differ from the stored ones, once all can be read. */
@@ -46,7 +46,7 @@ const next = computed(() => {
   return RULES.some(r => form.value!.rules[r.key] !== was[r.key]) ? rules : null
 })
 async function save() {
-  const changed = await submit(() => api<Studio>('studio', 'PUT', meant.value))
+  const changed = await submit(() => api<Studio>('studio', 'PUT', written()))
   if (!changed) return
   await studio.loadStudio()
   form.value = toForm(changed)

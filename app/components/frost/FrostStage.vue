@@ -110,6 +110,10 @@ function placeOf(event: PointerEvent): Point {
   const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(drawing.value!.getScreenCTM()!.inverse())
   return { x: Math.min(props.picture.width, Math.max(0, p.x)), y: Math.min(props.picture.height, Math.max(0, p.y)) }
 }
+function move(handle: Handle, to: Point) {
+  moving.value = true
+  handle.move(to)
+}
 function take(event: PointerEvent, handle: Handle) {
   if (disabled.value) return
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
@@ -120,8 +124,7 @@ function drag(event: PointerEvent) {
   const handle = all.value.find(h => h.name === dragged.value)
   if (!handle) return
   const to = placeOf(event)
-  moving.value = true
-  handle.move(to)
+  move(handle, to)
   look(to)
 }
 function drop() {
@@ -134,8 +137,7 @@ function key(event: KeyboardEvent, handle: Handle) {
   const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[event.key]
   if (!by || disabled.value) return
   event.preventDefault()
-  moving.value = true
-  handle.move({ x: handle.at.x + by[0]!, y: handle.at.y + by[1]! })
+  move(handle, { x: handle.at.x + by[0]!, y: handle.at.y + by[1]! })
 }
 /** Several presses are one move. */
 const settled = useDebounceFn(placed, 500)
@@ -187,6 +189,7 @@ const R = 13
         @pointercancel="drop"
         @keydown="key($event, h)"
         @keyup="keyed"
+        @blur="moving && settled()"
       >
         <circle class="reach" :r="24 * px" />
         <circle class="ring" :r="R * px" :stroke-width="3 * px" />

@@ -12,7 +12,6 @@ const props = defineProps<{ supply: Supply | null, kind?: StockKindId }>()
 const emit = defineEmits<{ close: [] }>()
 const studio = useStudioStore()
 const words = useStockWords()
-const unit = useLengthUnit()
 const id = props.supply?.id ?? v7()
 
 const form = reactive<SupplyForm>(
@@ -36,12 +35,11 @@ const form = reactive<SupplyForm>(
         openedOn: '', expiresOn: '',
       },
 )
+const { unit, written } = useMeantForm(supplyAsMeant, () => form)
 const { errors, problem, busy, submit } = useEntry(
   () => supplySchema(unit.value),
   () => form,
 )
-// Who takes over, or changes their unit, while the form is open changes nothing of what stands there.
-watch(unit, (_, before) => Object.assign(form, supplyAsMeant(form, before)))
 const of = computed(() => stockKind(form.kind))
 const reads = (text: string) => words.reads(form.kind, text)
 const kinds = SUPPLY_KINDS.map(k => ({ id: k.id, text: k.name }))
@@ -50,12 +48,11 @@ const blanks = computed(() => studio.blanks.filter(b => !b.putAway).map(b => ({ 
 const example = computed(() => ({ ml: '500 mL', g: '500 g', mm: '50 m', count: '100' })[of.value.unit])
 
 async function save(putAway: boolean) {
-  const saved = await submit(() => {
-    const supply = supplyAsMeant(form, unit.value)
-    return props.supply
-      ? api(`supplies/${id}`, 'PUT', { supply, version: props.supply.version, putAway })
-      : api('supplies', 'POST', { id, supply })
-  })
+  const saved = await submit(() =>
+    props.supply
+      ? api(`supplies/${id}`, 'PUT', { supply: written(), version: props.supply.version, putAway })
+      : api('supplies', 'POST', { id, supply: written() }),
+  )
   if (!saved) return
   await Promise.all([studio.loadSupplies(), studio.loadStudio()])
   emit('close')
