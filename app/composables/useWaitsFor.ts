@@ -9,6 +9,9 @@ export function stationPath(run: Pick<RunWithEvents, 'id' | 'coupon' | 'lotId'>,
   return stepId === 'wash-up' ? `/wash-up/${run.id}` : stepId === 'look' ? `/look/${run.id}` : `/bench/${run.id}`
 }
 
+/** With a full stop, unless it ends by itself. */
+const ended = (sentence: string) => (/[.?]$/.test(sentence) ? sentence : `${sentence}.`)
+
 /** What a pass is waiting for, in one sentence, and where to go for it. */
 export function useWaitsFor() {
   const work = useWorkStore()
@@ -42,7 +45,7 @@ export function useWaitsFor() {
     const where = { sentence: action.step.title, to, action: 'Go on' }
     if (action.kind === 'wait') return { ...where, sentence: `${action.sentence}: ${formatClock(Math.ceil(action.seconds))} to go.` }
     return 'sentence' in action
-      ? { ...where, sentence: action.sentence.endsWith('.') ? action.sentence : `${action.sentence}.` }
-      : { ...where, sentence: `Waits for: ${action.step.title.toLowerCase()}.` }
+      ? { ...where, sentence: ended(action.sentence) }
+      : { ...where, sentence: ended(`Waits for: ${action.step.title.toLowerCase()}`) }
   }
 }
