@@ -49,6 +49,7 @@ useHead({ htmlAttrs: { 'data-theme': theme.name } })
     <LazyRunningSill v-if="work.runs.length" />
     <LazyCautionSheet v-if="sheet === 'cautions'" @close="sheet = null" />
     <LazyKeySheet v-if="sheet === 'keys'" @close="sheet = null" />
+    <LazyPasswordSheet v-if="passwordAsked" />
   </div>
 </template>
 

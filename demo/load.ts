@@ -70,7 +70,7 @@ const as = (who: string, session = ''): Context => ({
   now: () => new Date(clock),
   by: people[who]!.id,
   role: people[who]!.role,
-  session: { id: session, byPin: false, people: [people[who]!.id] },
+  session: { id: session, people: [people[who]!.id] },
 })
 const day = (offset: number) => new Date(clock + offset * DAY).toISOString().slice(0, 10)
 

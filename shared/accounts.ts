@@ -18,15 +18,16 @@ export const signInSchema = z.object({
   password: z.string().min(1, 'Write your password.').max(200),
 })
 export const changePersonSchema = z.object({ personId: z.uuid(), pin })
-/** Of whoever is at the device; asked for where they took over by PIN and set a password, or somebody else's PIN. */
-const oldPassword = z.string().max(200).optional()
+export const givePasswordSchema = z.object({ password: z.string().min(1, 'Write your password.').max(200) })
+/** Nothing: as the house writes lengths. */
+const lengthUnit = z.enum(['', 'mm', 'in'])
+export const ownUnitsSchema = z.object({ lengthUnit })
 export const newPersonSchema = z.object({
   name,
   role: z.enum(ROLES),
   password,
   pin: z.union([pin, z.literal('')]),
   may: may.default([...SKILLS]),
-  oldPassword,
 })
 export const changePersonAccountSchema = z.object({
   name: name.optional(),
@@ -35,9 +36,7 @@ export const changePersonAccountSchema = z.object({
   pin: z.union([pin, z.literal('')]).optional(),
   active: z.boolean().optional(),
   may: may.optional(),
-  /** Nothing: as the house writes lengths. */
-  lengthUnit: z.enum(['', 'mm', 'in']).optional(),
-  oldPassword,
+  lengthUnit: lengthUnit.optional(),
 })
 export const firstRunSchema = z.object({
   studio: z.string().trim().min(2, 'Write the studio\'s name.').max(80),
@@ -48,6 +47,7 @@ export const firstRunSchema = z.object({
 
 export type NewPerson = z.output<typeof newPersonSchema>
 export type ChangePersonAccount = z.output<typeof changePersonAccountSchema>
+export type OwnUnits = z.output<typeof ownUnitsSchema>
 export type FirstRun = z.output<typeof firstRunSchema>
 
 /** A crew member as the others see one. */
@@ -67,8 +67,6 @@ export interface SignedIn {
   person: Person
   /** Who opened the session with a password; others may have changed places by PIN. */
   openedBy: string
-  /** They took over by PIN: what a password protects asks for their own. */
-  byPin: boolean
   /** Everybody whose entries this session may book. */
   people: string[]
 }

@@ -42,7 +42,13 @@ async function answerTo(path: string, request: RequestInit, patience: number): P
   return response
 }
 
-function refused({ status }: Response, answer: { error?: unknown, fields?: Record<string, string> } | null): ApiError {
+interface RefusedAnswer {
+  error?: unknown
+  fields?: Record<string, string>
+  code?: string
+}
+
+function refused({ status }: Response, answer: RefusedAnswer | null): ApiError {
   if (status === 401) useSessionStore().lost()
   if (status === 413) return new ApiError(413, 'That is larger than Crest takes. Make it smaller and try again; nothing was lost.')
   const sentence = typeof answer?.error === 'string' ? answer.error : 'Something went wrong on the server. Nothing was lost; try again.'
@@ -51,8 +57,10 @@ function refused({ status }: Response, answer: { error?: unknown, fields?: Recor
 
 async function ask<T>(path: string, request: RequestInit, patience = PATIENCE_MS): Promise<T> {
   const response = await answerTo(path, request, patience)
-  const answer = (await response.json().catch(() => null)) as (T & { error?: unknown, fields?: Record<string, string> }) | null
+  const answer = (await response.json().catch(() => null)) as (T & RefusedAnswer) | null
   if (response.ok && answer !== null) return answer
+  // What only a password opens was not begun: it is sent again once the password was given, and what was typed stays as it is.
+  if (answer?.code === 'password' && (await askPassword())) return ask<T>(path, request, patience)
   throw refused(response, answer)
 }
 
@@ -73,7 +81,7 @@ export async function apiPicture(path: string, body: unknown): Promise<{ picture
   const request = { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
   const response = await answerTo(path, request, PICTURE_PATIENCE_MS)
   if (!response.ok || !response.headers.get('content-type')?.startsWith('image/'))
-    throw refused(response, (await response.json().catch(() => null)) as { error?: unknown } | null)
+    throw refused(response, (await response.json().catch(() => null)) as RefusedAnswer | null)
   return { picture: await response.blob(), simulated: response.headers.has('x-simulated') }
 }
 

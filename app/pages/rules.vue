@@ -109,14 +109,11 @@ async function save() {
         All that Crest knows of this studio, as JSON, a line for each row: to keep, to read with your own tools, or to bring into another
         Crest. It holds your customers and how people sign in, so keep it as safe as the studio's keys.
       </p>
-      <p v-if="session.signedIn?.byPin">Sign in with your password to download it: a PIN is not enough for this.</p>
-      <template v-else>
-        <p><a class="button" href="/api/everything" download>Download everything</a></p>
-        <div class="one">
-          <SelectField v-model="table" label="Or one part of it for a spreadsheet, as CSV" :options="TABLES" />
-          <a class="button" :href="`/api/everything?table=${table}`" download>Download as CSV</a>
-        </div>
-      </template>
+      <p><DownloadLink path="everything" class="button">Download everything</DownloadLink></p>
+      <div class="one">
+        <SelectField v-model="table" label="Or one part of it for a spreadsheet, as CSV" :options="TABLES" />
+        <DownloadLink :path="`everything?table=${table}`" class="button">Download as CSV</DownloadLink>
+      </div>
     </section>
   </div>
 </template>

@@ -26,7 +26,7 @@ export const useSessionStore = defineStore('session', () => {
   function take(answer: SessionAnswer) {
     // An answer that the device kept from an older version names nobody else.
     const of = answer.signedIn
-    signedIn.value = of && { ...of, people: of.people ?? [of.person.id], byPin: of.byPin ?? of.person.name !== of.openedBy }
+    signedIn.value = of && { ...of, people: of.people ?? [of.person.id] }
     rememberIn(answer.signedIn !== null)
     firstRun.value = answer.firstRun ?? false
     sample.value = answer.sample ?? sample.value

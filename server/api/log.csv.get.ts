@@ -1,11 +1,11 @@
 import { Readable } from 'node:stream'
 import { getQuery, sendStream, setResponseHeaders } from 'h3'
 import { logSchema } from '#shared/log'
-import { route } from '../http/handler'
+import { passwordRoute } from '../http/handler'
 import { logCsv, logWanted } from '../services/written-out'
 
 /** The log, or what of it is asked for, as CSV: a line for each piece. */
-export default route((event, { pool, now }) => {
+export default passwordRoute((event, { pool, now }) => {
   const asked = logSchema.parse(getQuery(event))
   setResponseHeaders(event, {
     'content-type': 'text/csv; charset=utf-8',

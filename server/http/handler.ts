@@ -4,6 +4,8 @@ import type { z } from 'zod'
 import { fieldErrors } from '#shared/fields'
 import { idSchema } from '#shared/ids'
 import type { Pool } from '../db/pool'
+import { needPassword } from '../services/accounts'
+import type { Session } from '../services/accounts'
 import type { Context } from '../services/context'
 import { notFound, Refusal } from '../services/refusal'
 import { readJson } from './body'
@@ -14,6 +16,7 @@ import { currentSession, NOT_SIGNED_IN, sessionId } from './session'
 export interface ErrorAnswer {
   error: string
   fields?: Record<string, string>
+  code?: Refusal['code']
 }
 
 /** Connection refused, reset, shutting down, starting up, too many clients, out of disk: try again, nothing was stored. */
@@ -41,7 +44,7 @@ function answer(work: (event: H3Event) => unknown) {
       const refusal = asRefusal(error)
       if (!refusal) throw error
       setResponseStatus(event, refusal.status)
-      return { error: refusal.message, fields: refusal.fields } satisfies ErrorAnswer
+      return { error: refusal.message, fields: refusal.fields, code: refusal.code } satisfies ErrorAnswer
     }
   })
 }
@@ -49,14 +52,30 @@ function answer(work: (event: H3Event) => unknown) {
 /** A route that needs no session (health, who is in, sign-in and out, first run), or that asks for it by itself. */
 export const openRoute = answer
 
+const contextIn = ({ id, person, people }: Session): Context => ({
+  pool: database(),
+  now: () => new Date(),
+  by: person.id,
+  role: person.role,
+  session: { id, people },
+})
+
 /** Who asks. @throws Refusal 401 without a session that holds */
-export async function contextOf(event: H3Event): Promise<Context> {
-  const { id, person, byPin, people } = await currentSession(event)
-  return { pool: database(), now: () => new Date(), by: person.id, role: person.role, session: { id, byPin, people } }
-}
+export const contextOf = async (event: H3Event): Promise<Context> => contextIn(await currentSession(event))
 
 /** A route for people who are signed in. */
 export const route = <T>(work: (event: H3Event, context: Context) => T) => answer(async event => work(event, await contextOf(event)))
+
+/**
+ * A route that changes who may do what, or lets data out of the studio: the person at the device has given their own password in this
+ * session within the last ten minutes. The PIN they took over with opens none of these.
+ */
+export const passwordRoute = <T>(work: (event: H3Event, context: Context) => T) =>
+  answer(async (event) => {
+    const session = await currentSession(event)
+    needPassword(session, new Date())
+    return work(event, contextIn(session))
+  })
 
 /** The request's body, checked. @throws Refusal 400 with a message for each field */
 export async function body<S extends z.ZodType>(event: H3Event, schema: S): Promise<z.output<S>> {

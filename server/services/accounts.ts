@@ -1,7 +1,7 @@
 import { v7 } from 'uuid'
 import { DEFAULT_HOUSE_RULES } from '#core/trade/house'
 import { SKILLS } from '#core/trade/skills'
-import type { ChangePersonAccount, FirstRun, NewPerson, Person, SignedIn } from '#shared/accounts'
+import type { ChangePersonAccount, FirstRun, NewPerson, OwnUnits, Person, SignedIn } from '#shared/accounts'
 import { inTransaction } from '../db/pool'
 import type { Db, Pool } from '../db/pool'
 import * as people from '../db/queries/people'
@@ -14,15 +14,19 @@ import { leadsOnly, notFound, Refusal } from './refusal'
 
 /** Sign-ins that may miss in the window, by name and by address. */
 const MISSES = { byName: 8, byAddress: 40, windowMs: 15 * 60_000 }
-const PIN = { misses: 5, lockMs: 60_000 }
+const MINUTE_MS = 60_000
+/** Five tries, then a minute, two, four, up to a day: all 10,000 PINs of four digits would take 27 years. */
+const PIN: people.PinPauses = { free: 5, firstMs: MINUTE_MS, mostMs: 24 * 60 * MINUTE_MS }
+/** A password that was given opens what only a password opens for so long. */
+const PASSWORD_HOLDS_MS = 10 * MINUTE_MS
 
 /** Who is behind a request: the session, the person at the device, and everybody it may book entries of. */
 export interface Session {
   id: string
   person: Person
   openedBy: string
-  /** The person at the device took over by PIN, so what a password protects asks for theirs. */
-  byPin: boolean
+  /** When the person at the device gave their password in this session; null where they took over by PIN. */
+  passwordAt: Date | null
   people: string[]
 }
 
@@ -36,7 +40,7 @@ const asPerson = ({ id, name, role, active, may, lengthUnit, hasPin }: Person): 
   hasPin,
 })
 
-export const signedInOf = ({ person, openedBy, byPin, people }: Session): SignedIn => ({ person, openedBy, byPin, people })
+export const signedInOf = ({ person, openedBy, people }: Session): SignedIn => ({ person, openedBy, people })
 
 /**
  * Checks name and password. Each try is counted before anything is hashed.
@@ -51,6 +55,7 @@ export async function signIn(pool: Pool, now: Date, entry: { name: string, passw
   const fits = person?.active ? await verifySecret(entry.password, person.passwordHash) : await verifyNobody(entry.password)
   if (!fits) throw new Refusal(401, 'Name and password don\'t fit together. Check both and try again.')
   await people.forgetTry(pool, entry.name, address, new Date(now.getTime() - MISSES.windowMs))
+  await people.clearPinTries(pool, person!.id)
   return openSession(pool, now, person!)
 }
 
@@ -69,7 +74,8 @@ export async function readSession(db: Db, id: string | undefined, now: Date): Pr
   const person = rows.find(r => r.current)
   const holds = (r: typeof person): r is NonNullable<typeof person> => r !== undefined && r.active && r.epoch === r.sessionEpoch
   if (!opener || !holds(person)) return null
-  return { id, person: asPerson(person), openedBy: opener.name, byPin: !person.opener, people: rows.filter(holds).map(r => r.id) }
+  const { passwordAt } = person
+  return { id, person: asPerson(person), openedBy: opener.name, passwordAt, people: rows.filter(holds).map(r => r.id) }
 }
 
 export async function signOut(pool: Pool, id: string, now: Date): Promise<void> {
@@ -83,14 +89,12 @@ export async function signOut(pool: Pool, id: string, now: Date): Promise<void> 
  * hashed.
  */
 export async function changePerson(pool: Pool, now: Date, session: Session, entry: { personId: string, pin: string }): Promise<Session> {
-  const locked = new Refusal(429, 'Five wrong PINs. Wait a minute, then try again.')
-  const person = await people.countPinTry(pool, entry.personId, now, PIN.misses, new Date(now.getTime() + PIN.lockMs))
-  if (!person) {
-    const [found] = await people.peopleByIds(pool, [entry.personId])
-    throw found?.active && found.pinHash ? locked : new Refusal(401, 'This person has no PIN. Sign in with name and password.')
+  const person = await people.countPinTry(pool, entry.personId, now, PIN)
+  if (!person?.pinHash) throw await noPinTry(pool, entry.personId, now)
+  if (!(await verifySecret(entry.pin, person.pinHash))) {
+    const { pinLockedUntil } = person
+    throw new Refusal(401, pinLockedUntil ? waitWords(pinLockedUntil, now) : 'That PIN doesn\'t fit. Try again.')
   }
-  if (!(await verifySecret(entry.pin, person.pinHash!)))
-    throw person.tries >= PIN.misses ? new Refusal(401, locked.message) : new Refusal(401, 'That PIN doesn\'t fit. Try again.')
   await inTransaction(pool, async (db) => {
     await people.clearPinTries(db, person.id)
     await sessions.putPersonInSession(db, session.id, person.id, person.sessionEpoch, now)
@@ -98,6 +102,42 @@ export async function changePerson(pool: Pool, now: Date, session: Session, entr
   const next = await readSession(pool, session.id, now)
   if (!next) throw new Refusal(401, 'The session ended meanwhile. Sign in with name and password.')
   return next
+}
+
+/** Why no PIN of this person is looked at now. */
+async function noPinTry(pool: Pool, id: string, now: Date): Promise<Refusal> {
+  const [found] = await people.peopleByIds(pool, [id])
+  if (!found?.active || !found.pinHash) return new Refusal(401, 'This person has no PIN. Sign in with name and password.')
+  return new Refusal(429, waitWords(found.pinLockedUntil ?? now, now))
+}
+
+function waitWords(until: Date, now: Date): string {
+  const minutes = Math.max(1, Math.ceil((until.getTime() - now.getTime()) / MINUTE_MS))
+  const wait = minutes === 1 ? 'a minute' : minutes < 120 ? `${minutes} minutes` : `${Math.ceil(minutes / 60)} hours`
+  return `Too many wrong PINs. Wait ${wait}, or sign in with name and password.`
+}
+
+/** Stands for an address where tries are counted inside a session. */
+const IN_SESSION = 'in a session'
+
+/**
+ * Checks the password of the person at the device again, for what only a password opens. Tries are counted like those of a sign-in.
+ * @throws Refusal 400 beside the field when it does not fit, 429 after too many tries
+ */
+export async function givePassword(pool: Pool, now: Date, { id, person }: Session, password: string): Promise<void> {
+  const { byName } = await people.countTries(pool, person.name, IN_SESSION, now, MISSES.windowMs)
+  if (byName > MISSES.byName) throw new Refusal(429, 'Too many wrong tries. Wait a quarter of an hour, then try again.')
+  const [row] = await people.peopleByIds(pool, [person.id])
+  const words = 'That isn\'t your password. Check it and try again.'
+  if (!row || !(await verifySecret(password, row.passwordHash))) throw new Refusal(400, words, { password: words })
+  await people.forgetTry(pool, person.name, IN_SESSION, new Date(now.getTime() - MISSES.windowMs))
+  await people.clearPinTries(pool, person.id)
+  await sessions.putPasswordGiven(pool, id, person.id, now)
+}
+/** @throws Refusal 403 `password` where the person at the device gave no password within the last ten minutes */
+export function needPassword({ passwordAt }: Pick<Session, 'passwordAt'>, now: Date): void {
+  if (passwordAt !== null && now.getTime() - passwordAt.getTime() < PASSWORD_HOLDS_MS) return
+  throw new Refusal(403, 'This asks for your own password first. Nothing was changed.', undefined, 'password')
 }
 
 interface Hashed {
@@ -140,8 +180,6 @@ export async function firstRun(pool: Pool, entry: FirstRun, world: 'own' | 'samp
 
 export async function addPerson(context: Context, entry: NewPerson): Promise<string> {
   if (context.role !== 'lead') throw leadsOnly()
-  // A new account has a password too: with it anybody could come in who knows a lead's PIN.
-  if (context.session.byPin) await checkOwnPassword(context, entry.oldPassword ?? '')
   const secrets = await hashed(entry)
   return inTransaction(context.pool, async (db) => {
     const id = await insertNew(db, entry, secrets)
@@ -150,23 +188,23 @@ export async function addPerson(context: Context, entry: NewPerson): Promise<str
   })
 }
 
-/**
- * Whether setting this asks for the password of whoever is at the device: a PIN is four digits, and a password is not to be had for
- * that.
- */
-const asksForPassword = (own: boolean, entry: ChangePersonAccount): boolean => Boolean(entry.password) || (!own && Boolean(entry.pin))
+/** Sets in what units somebody reads and writes lengths: nothing that a password protects. */
+export async function changeUnits(context: Context, { lengthUnit }: OwnUnits): Promise<void> {
+  await inTransaction(context.pool, async (db) => {
+    await people.putLengthUnit(db, context.by, lengthUnit || null)
+    await notify(db, { topic: 'crew' })
+  })
+}
 
 /**
- * Leads change anybody; everybody changes their own password, PIN and units.
+ * Changes an account. Leads change anybody; everybody changes their own password, PIN and units.
  * @returns the id of a new session where the change ended the one it was made in
- * @throws Refusal 403 where the person took over by PIN and gives no fitting password
  */
 export async function changeAccount(context: Context, id: string, entry: ChangePersonAccount): Promise<string | null> {
   const own = id === context.by
   const ownSecretsOnly
     = own && entry.name === undefined && entry.role === undefined && entry.active === undefined && entry.may === undefined
   if (context.role !== 'lead' && !ownSecretsOnly) throw leadsOnly()
-  if (context.session.byPin && asksForPassword(own, entry)) await checkOwnPassword(context, entry.oldPassword ?? '')
   const [passwordHash, pinHash] = [entry.password ? await hashSecret(entry.password) : null, entry.pin ? await hashSecret(entry.pin) : null]
   const epochs = await inTransaction(context.pool, async (db) => {
     await db.query('lock table person in share row exclusive mode')
@@ -197,14 +235,4 @@ export async function changeAccount(context: Context, id: string, entry: ChangeP
   })
   // A new password ends all sessions but the one it was set in: that goes on as a new one.
   return own && epochs.ended ? openSession(context.pool, context.now(), { id, sessionEpoch: epochs.epoch }) : null
-}
-
-async function checkOwnPassword(context: Context, password: string): Promise<void> {
-  const [me] = await people.peopleByIds(context.pool, [context.by])
-  const subject = me!.name
-  const { byName } = await people.countTries(context.pool, subject, 'by PIN', context.now(), MISSES.windowMs)
-  if (byName > MISSES.byName) throw new Refusal(429, 'Too many wrong tries. Wait a quarter of an hour, then try again.')
-  const words = 'You came in by PIN. Write your own password as well, or sign in with it first.'
-  if (!(await verifySecret(password, me!.passwordHash))) throw new Refusal(403, words, { oldPassword: words })
-  await people.forgetTry(context.pool, subject, 'by PIN', new Date(context.now().getTime() - MISSES.windowMs))
 }

@@ -7,8 +7,8 @@ export interface Context {
   now: () => Date
   by: string
   role: 'lead' | 'crew'
-  /** The session that asks: whose entries it may book, and whether a PIN or a password brought the person in. */
-  session: { id: string, byPin: boolean, people: string[] }
+  /** The session that asks, and whose entries it may book. */
+  session: { id: string, people: string[] }
 }
 
 export const LIVE_CHANNEL = 'crest_live'

@@ -5,6 +5,8 @@ export class Refusal extends Error {
     message: string,
     /** Messages that stand beside fields. */
     readonly fields?: Record<string, string>,
+    /** Tells a page what to do about it by itself: `password` asks for the password and sends the request again. */
+    readonly code?: 'password',
   ) {
     super(message)
   }

@@ -17,21 +17,22 @@ let mate: Client
 let mateId: string
 beforeAll(async () => ({ lead, mate, mateId } = await sharedStudio()))
 
+const folder = fileURLToPath(new URL('../../server/api', import.meta.url))
+/** Each route as its file is named, so that a new one can't be forgotten. */
+const routes = readdirSync(folder, { recursive: true, encoding: 'utf8' }).flatMap((file) => {
+  const [, path, method] = /^(.*?)\.(get|post|put|patch|delete)\.ts$/.exec(file) ?? []
+  return path && method
+    ? [
+        {
+          method: method.toUpperCase(),
+          path: path.replace(/(^|\/)index$/, '').replace(/\[(\w+)\]/g, (_, name) => (name === 'day' ? '2030-06-01' : randomUUID())),
+        },
+      ]
+    : []
+})
+
 describe('nobody reads or writes anything without a session', () => {
   const stranger = new Client(url)
-  const folder = fileURLToPath(new URL('../../server/api', import.meta.url))
-  /** Each route as its file is named, so that a new one can't be forgotten. */
-  const routes = readdirSync(folder, { recursive: true, encoding: 'utf8' }).flatMap((file) => {
-    const [, path, method] = /^(.*?)\.(get|post|put|patch|delete)\.ts$/.exec(file) ?? []
-    return path && method
-      ? [
-          {
-            method: method.toUpperCase(),
-            path: path.replace(/(^|\/)index$/, '').replace(/\[(\w+)\]/g, (_, name) => (name === 'day' ? '2030-06-01' : randomUUID())),
-          },
-        ]
-      : []
-  })
   const OPEN = ['GET health', 'GET time', 'GET session', 'POST session', 'DELETE session', 'POST first-run']
   it('these are all the routes there are', () => expect(routes.length).toBeGreaterThan(45))
   it.each(routes.filter(r => !OPEN.includes(`${r.method} ${r.path}`)))('$method $path', async ({ method, path }) => {
@@ -130,15 +131,27 @@ describe('quick change of person by PIN', () => {
     expect(body.signedIn).toMatchObject({ person: { name: MATE.name }, openedBy: LEAD.name })
     expect((await tablet.post('crew', { name: 'By PIN', role: 'lead', password: 'long-enough-pw', pin: '' })).status).toBe(403)
   })
-  it('five misses lock it for a minute, across app processes', async () => {
+  it('five misses lock it for a minute, each further one for twice as long, across app processes', async () => {
     const tablets = [new Client(url), new Client(inject('secondUrl'))]
     for (const tablet of tablets) await tablet.signIn(LEAD.name, LEAD.password)
     const miss = (i: number) => tablets[i % 2]!.post('session/person', { personId: mateId, pin: '0000' })
     for (let i = 0; i < 4; i++) expect((await miss(i)).body.error).toMatch(/doesn't fit/)
     expect((await miss(4)).body.error).toMatch(/Wait a minute/)
-    expect((await tablets[0]!.post('session/person', { personId: mateId, pin: MATE.pin })).status).toBe(429)
-    await sql('update person set pin_locked_until = now() - interval \'1 second\' where id = $1', [mateId])
-    expect((await tablets[1]!.post('session/person', { personId: mateId, pin: MATE.pin })).status).toBe(200)
+    const right = () => tablets[1]!.post('session/person', { personId: mateId, pin: MATE.pin })
+    for (const minutes of ['2 minutes', '4 minutes', '8 minutes']) {
+      expect((await right()).status).toBe(429)
+      await sql('update person set pin_locked_until = now() - interval \'1 second\' where id = $1', [mateId])
+      expect((await miss(0)).body.error).toMatch(`Wait ${minutes}`)
+    }
+    await sql('update person set pin_misses = 30, pin_locked_until = now() - interval \'1 second\' where id = $1', [mateId])
+    expect((await miss(0)).body.error).toMatch('Wait 24 hours')
+    // The person's own password ends the pause, and so does the right PIN once it is looked at.
+    expect((await new Client(url).signIn(MATE.name, MATE.password)).status).toBe(200)
+    expect((await right()).status).toBe(200)
+    for (let i = 0; i < 4; i++) expect((await miss(i)).body.error).toMatch(/doesn't fit/)
+    expect((await right()).status).toBe(200)
+    expect((await miss(0)).body.error).toMatch(/doesn't fit/)
+    await sql('update person set pin_misses = 0, pin_locked_until = null where id = $1', [mateId])
   })
   it('twenty guesses at once are five', async () => {
     const tablet = new Client(url)
@@ -149,9 +162,9 @@ describe('quick change of person by PIN', () => {
     await Promise.any(wrong.map(async one => expect((await one).status).toBe(429)))
     const answers = await Promise.all([...wrong, guess(MATE.pin)])
     expect(answers.map(a => a.status).sort()).toEqual([...Array<number>(5).fill(401), ...Array<number>(15).fill(429)])
-    await sql('update person set pin_locked_until = null where id = $1', [mateId])
+    await sql('update person set pin_misses = 0, pin_locked_until = null where id = $1', [mateId])
   })
-  it('sets no password, and nobody else\'s PIN, without the person\'s own password', async () => {
+  it('makes nobody a lead, and sets no password or PIN, without the person\'s own password', async () => {
     const name = `Pinned ${v7().slice(-6)}`
     const {
       body: { id },
@@ -159,23 +172,82 @@ describe('quick change of person by PIN', () => {
     const tablet = new Client(url)
     await tablet.signIn(MATE.name, MATE.password)
     await tablet.post('session/person', { personId: id, pin: '8642' })
-    for (const [who, entry] of [
+    const take = () => tablet.post('session/person', { personId: id, pin: '8642' })
+    tablet.password = ''
+    const entries = [
       [id, { password: 'stolen-password' }],
       [mateId, { password: 'stolen-password' }],
       [mateId, { pin: '1111' }],
-    ] as const) {
-      const { status, body } = await tablet.patch(`crew/${who}`, entry)
-      expect(status).toBe(403)
-      expect(body.fields!.oldPassword).toMatch(/came in by PIN/)
+      [mateId, { role: 'lead' }],
+      [mateId, { may: [] }],
+    ] as const
+    const refusedAll = async () => {
+      for (const [who, entry] of entries)
+        expect(await tablet.patch(`crew/${who}`, entry)).toMatchObject({ status: 403, body: { code: 'password' } })
     }
-    const accomplice = { name: `Accomplice ${v7().slice(-6)}`, role: 'lead', password: 'long-enough-pw', pin: '' }
-    expect((await tablet.post('crew', accomplice)).status).toBe(403)
-    expect((await tablet.patch(`crew/${id}`, { password: 'a-new-password', oldPassword: 'own-password' })).status).toBe(200)
+    await refusedAll()
+    // Not even while somebody else's password holds in the same session.
+    expect((await tablet.post('session/password', { password: MATE.password })).body.fields!.password).toMatch(/isn't your password/)
+    await refusedAll()
+    expect((await tablet.post('session/password', { password: 'own-password' })).status).toBe(200)
+    expect((await tablet.patch(`crew/${mateId}`, { role: 'crew' })).status).toBe(200)
+    // Whoever comes back by PIN has given nothing yet.
+    await take()
+    await refusedAll()
+    expect((await tablet.post('session/password', { password: 'own-password' })).status).toBe(200)
+    expect((await tablet.patch(`crew/${id}`, { password: 'a-new-password' })).status).toBe(200)
     expect((await new Client(url).signIn(name, 'a-new-password')).status).toBe(200)
     await lead.patch(`crew/${id}`, { active: false })
   })
   it.each(['123', '123456789', 'abcd', ''])('"%s" is no PIN', async (pin) => {
     expect((await lead.post('session/person', { personId: mateId, pin })).status).toBe(400)
+  })
+})
+
+describe('what only a password opens', () => {
+  const GUARDED = [
+    'DELETE customers/ID', 'GET customers/ID/written', 'GET everything', 'GET log.csv', 'GET session/password', 'PATCH crew/ID',
+    'POST crew', 'PUT studio', 'PUT waste-rules/ID',
+  ]
+  it('these routes ask for it again after ten minutes, and no others', async () => {
+    const late = new Client(url)
+    await late.signIn(LEAD.name, LEAD.password)
+    const age = (minutes: number) => sql(
+      `update session_person set password_at = now() - make_interval(mins => $1) where person_id = (select id from person where name = $2)`,
+      [minutes, LEAD.name],
+    )
+    late.password = ''
+    const asks: string[] = []
+    await age(11)
+    // Those that would end the session, or go on for ever.
+    const tried = routes.filter(r => !['DELETE session', 'GET live'].includes(`${r.method} ${r.path}`))
+    for (const { method, path } of tried) {
+      const { status, body } = await late.ask(method, path, method === 'GET' || method === 'DELETE' ? undefined : {})
+      if (status === 403 && body.code === 'password') asks.push(`${method} ${path.replace(/[\da-f]{8}-[\da-f-]{27}/, 'ID')}`)
+    }
+    expect(asks.sort()).toEqual(GUARDED)
+    await age(9)
+    expect((await late.get('session/password')).status).toBe(200)
+    await age(11)
+    expect((await late.post('session/password', { password: LEAD.password })).status).toBe(200)
+    expect((await late.get('session/password')).status).toBe(200)
+  })
+  it('a password is guessed as slowly as at a sign-in', async () => {
+    const name = `Guessed ${v7().slice(-6)}`
+    await lead.post('crew', { name, role: 'crew', password: 'right-password', pin: '' })
+    const tablet = new Client(url)
+    await tablet.signIn(name, 'right-password')
+    for (let i = 0; i < 8; i++) expect((await tablet.post('session/password', { password: `guess ${i}` })).status).toBe(400)
+    expect((await tablet.post('session/password', { password: 'right-password' })).status).toBe(429)
+    await sql('delete from sign_in_try')
+  })
+  it('own units are no secret', async () => {
+    const tablet = new Client(url)
+    await tablet.signIn(LEAD.name, LEAD.password)
+    await tablet.post('session/person', { personId: mateId, pin: MATE.pin })
+    expect((await tablet.put('session/units', { lengthUnit: 'in' })).status).toBe(200)
+    expect((await tablet.get('session')).body).toMatchObject({ signedIn: { person: { id: mateId, lengthUnit: 'in' } } })
+    expect((await tablet.put('session/units', { lengthUnit: '' })).status).toBe(200)
   })
 })
 

@@ -11,13 +11,15 @@ import { HOUSE_ZONE } from './house'
 
 export interface Answer<T> {
   status: number
-  body: T & { error?: string, fields?: Record<string, string> }
+  body: T & { error?: string, fields?: Record<string, string>, code?: string }
   headers: Headers
 }
 
 /** Talks to the API as a browser on our own pages would, keeping its cookie. */
 export class Client {
   cookie = ''
+  /** Given again where the server asks for it, as a person does; empty: never. */
+  password = ''
   constructor(readonly url: string) {}
 
   async ask<T = Record<string, unknown>>(
@@ -33,22 +35,33 @@ export class Client {
     })
     const set = response.headers.get('set-cookie')
     if (set) this.cookie = set.split(';')[0]!
-    return { status: response.status, body: (await response.json().catch(() => ({}))) as Answer<T>['body'], headers: response.headers }
+    const answer = (await response.json().catch(() => ({}))) as Answer<T>['body']
+    if (answer.code === 'password' && (await this.givesPassword())) return this.ask(method, path, body, headers)
+    return { status: response.status, body: answer, headers: response.headers }
   }
 
+  private givesPassword = async () =>
+    this.password !== '' && (await this.post('session/password', { password: this.password })).status === 200
+
   /** Bytes as they are, both ways. */
-  raw = (path: string, method: string, bytes?: Uint8Array): Promise<Response> =>
-    fetch(`${this.url}/api/${path}`, {
+  raw = async (path: string, method: string, bytes?: Uint8Array): Promise<Response> => {
+    const response = await fetch(`${this.url}/api/${path}`, {
       method,
       headers: { ...(bytes ? { 'content-type': 'font/sfnt' } : {}), origin: this.url, cookie: this.cookie },
       ...(bytes ? { body: bytes as BodyInit } : {}),
     })
+    const asks = response.status === 403 && ((await response.clone().json()) as { code?: string }).code === 'password'
+    return asks && (await this.givesPassword()) ? this.raw(path, method, bytes) : response
+  }
 
   get = <T = Record<string, unknown>>(path: string) => this.ask<T>('GET', path)
   post = <T = Record<string, unknown>>(path: string, body: unknown = {}) => this.ask<T>('POST', path, body)
   put = <T = Record<string, unknown>>(path: string, body: unknown) => this.ask<T>('PUT', path, body)
   patch = <T = Record<string, unknown>>(path: string, body: unknown) => this.ask<T>('PATCH', path, body)
-  signIn = (name: string, password: string) => this.post('session', { name, password })
+  signIn = (name: string, password: string) => {
+    this.password = password
+    return this.post('session', { name, password })
+  }
 }
 
 export const LEAD = { studio: 'Test quay', timeZone: HOUSE_ZONE, name: 'Lea Lead', password: 'lead-password' }
@@ -112,6 +125,7 @@ export const startPass = async (client: Client, jobId: string, body: { runId: st
 export async function newStudio(url: string): Promise<{ lead: Client, mate: Client, mateId: string, leadId: string }> {
   const lead = new Client(url)
   const first = await lead.post<{ signedIn: { person: { id: string } } }>('first-run', LEAD)
+  lead.password = LEAD.password
   if (first.status !== 200) throw new Error(`First run: ${first.status} ${first.body.error}`)
   const { body: studio } = await lead.get<Studio>('studio')
   await lead.put('studio', { ...studio, rules: rulesForm(studio.rules), emergencyNumber: '112' })

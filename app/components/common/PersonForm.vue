@@ -20,10 +20,7 @@ const form = reactive({
   password: '',
   pin: '',
   lengthUnit: (props.person?.lengthUnit ?? '') as '' | LengthUnit,
-  oldPassword: '',
 })
-/** Whoever took over by PIN shows who they are before a password, or somebody else's PIN, is set. */
-const asks = computed(() => session.signedIn?.byPin && (form.password !== '' || (!own.value && form.pin !== '')))
 const MAY: Record<Skill, string> = {
   prepare: 'Get pieces ready',
   coat: 'Coat',
@@ -37,10 +34,21 @@ const { errors, problem, busy, submit } = useEntry(
   () => form,
 )
 
+/** Changes an account as far as something was changed: whoever only sets their own units is asked for no password. */
+async function change(person: Person, active?: boolean) {
+  const { password, pin, lengthUnit, ...managed } = form
+  const units = lengthUnit !== (person.lengthUnit ?? '')
+  if (own.value && units) await api('session/units', 'PUT', { lengthUnit })
+  const manages = session.isLead && (
+    active !== undefined || managed.name !== person.name || managed.role !== person.role || managed.may.join() !== person.may.join()
+  )
+  if (manages || password || pin || (units && !own.value))
+    await api(`crew/${person.id}`, 'PATCH', session.isLead ? { ...form, active } : { password, pin })
+  return true
+}
+
 async function save(active?: boolean) {
-  const { password, pin, lengthUnit, oldPassword } = form
-  const entry = session.isLead ? { ...form, active } : { password, pin, lengthUnit, oldPassword }
-  const saved = await submit(() => (props.person ? api(`crew/${props.person.id}`, 'PATCH', entry) : api('crew', 'POST', form)))
+  const saved = await submit(() => (props.person ? change(props.person, active) : api('crew', 'POST', form)))
   if (!saved) return
   await Promise.all([studio.loadCrew(), session.load()])
   emit('close')
@@ -92,16 +100,7 @@ async function save(active?: boolean) {
         : 'Four to eight digits, for a quick change at a shared tablet.'"
       :error="errors.pin"
     />
-    <TextField
-      v-if="asks"
-      v-model="form.oldPassword"
-      :label="own ? 'Your current password' : 'Your own password'"
-      type="password"
-      autocomplete="current-password"
-      hint="You came in by PIN, so it is asked for once."
-      :error="errors.oldPassword"
-    />
-    <p v-if="problem && problem !== errors.oldPassword" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="do">
       <Button type="submit" label="Save" :disabled="busy" />
       <Button

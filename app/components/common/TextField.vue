@@ -9,6 +9,8 @@ defineProps<{
   type?: string
   inputmode?: 'text' | 'numeric' | 'decimal' | 'tel'
   autocomplete?: string
+  /** Has a sheet that opens begin here. */
+  autofocus?: boolean
 }>()
 const model = defineModel<string>({ required: true })
 </script>
@@ -21,6 +23,7 @@ const model = defineModel<string>({ required: true })
       :type="type ?? 'text'"
       :inputmode="inputmode"
       :autocomplete="autocomplete ?? 'off'"
+      :autofocus="autofocus || undefined"
       :invalid="invalid"
       :aria-invalid="invalid || undefined"
       :aria-describedby="described"

@@ -77,7 +77,7 @@ const STATUS: Record<CustomerJob['status'], string> = { planned: 'planned', runn
         <h2>Their data</h2>
         <p class="muted">If they ask what you keep on them, give them this file. If they ask to be forgotten, a lead can do that.</p>
         <div class="do">
-          <a class="button" :href="`/api/customers/${customer.id}/written`" download>Download as JSON</a>
+          <DownloadLink :path="`customers/${customer.id}/written`" class="button">Download as JSON</DownloadLink>
           <Button v-if="session.isLead && !erasing" severity="secondary" label="Erase this customer" @click="erasing = true" />
         </div>
         <div v-if="erasing" class="sure" role="alertdialog" aria-labelledby="sure">

@@ -30,7 +30,7 @@ const question = computed((): Record<string, string> => {
   }
 })
 /** The same as CSV. */
-const written = computed(() => `/api/log.csv?${new URLSearchParams(question.value)}`)
+const written = computed(() => `log.csv?${new URLSearchParams(question.value)}`)
 const more = ref(false)
 const PAGE = 50
 
@@ -110,7 +110,7 @@ const came = (e: LogEntry) =>
       <div class="title">
         <h1>Log</h1>
         <NuxtLink to="/works">What works</NuxtLink>
-        <a :href="written" download>Download as CSV</a>
+        <DownloadLink :path="written">Download as CSV</DownloadLink>
       </div>
       <div class="look">
         <label class="find">Find

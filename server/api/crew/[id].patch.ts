@@ -1,9 +1,9 @@
 import { changePersonAccountSchema } from '#shared/accounts'
-import { body, pathId, route } from '../../http/handler'
+import { body, pathId, passwordRoute } from '../../http/handler'
 import { keepSession } from '../../http/session'
 import { changeAccount } from '../../services/accounts'
 
-export default route(async (event, context) => {
+export default passwordRoute(async (event, context) => {
   const next = await changeAccount(context, pathId(event, 'person'), await body(event, changePersonAccountSchema))
   if (next) await keepSession(event, next)
   return { ok: true }

@@ -1,5 +1,5 @@
 import { newPersonSchema } from '#shared/accounts'
-import { body, route } from '../../http/handler'
+import { body, passwordRoute } from '../../http/handler'
 import { addPerson } from '../../services/accounts'
 
-export default route(async (event, context) => ({ id: await addPerson(context, await body(event, newPersonSchema)) }))
+export default passwordRoute(async (event, context) => ({ id: await addPerson(context, await body(event, newPersonSchema)) }))

@@ -93,26 +93,31 @@ export async function updatePerson(
   )
 }
 
+/** Pauses between tries of a PIN: none before `free` tries, then `firstMs`, doubled with each further miss up to `mostMs`. */
+export interface PinPauses {
+  free: number
+  firstMs: number
+  mostMs: number
+}
+
 /**
- * Counts one try of a PIN before it is hashed; the one that makes `misses` locks the PIN until `lockedUntil`.
- * @returns the person with the tries so far, or nobody where no PIN is set or it is locked
+ * Counts one try of a PIN before it is hashed, and closes the PIN for the pause that a miss would cost. Misses are forgotten only where
+ * the PIN fits or the person signs in by password (`clearPinTries`).
+ * @returns the person, or nobody where no PIN is set or it is closed
  */
-export async function countPinTry(
-  db: Db,
-  id: string,
-  now: Date,
-  misses: number,
-  lockedUntil: Date,
-): Promise<(PersonRow & { tries: number }) | undefined> {
-  const { rows } = await db.query<PersonRow & { tries: number }>(
-    `update person set pin_misses = case when old.tries >= $3 then 0 else old.tries end,
-      pin_locked_until = case when old.tries >= $3 then $4::timestamptz end
-     from (select id as old_id, pin_misses + 1 as tries from person where id = $1 for update) old
-     where id = old.old_id and active and pin_hash is not null and (pin_locked_until is null or pin_locked_until <= $2)
-       returning ${PERSON_COLUMNS}, old.tries`,
-    [id, now, misses, lockedUntil],
+export async function countPinTry(db: Db, id: string, now: Date, { free, firstMs, mostMs }: PinPauses): Promise<PersonRow | undefined> {
+  const { rows } = await db.query<PersonRow>(
+    `update person set pin_misses = pin_misses + 1, pin_locked_until = case when pin_misses + 1 >= $3 then
+        $2::timestamptz + interval '1 ms' * least($5::float8, $4::float8 * 2 ^ least(30, pin_misses + 1 - $3)) end
+     where id = $1 and active and pin_hash is not null and (pin_locked_until is null or pin_locked_until <= $2)
+       returning ${PERSON_COLUMNS}`,
+    [id, now, free, firstMs, mostMs],
   )
   return rows[0]
+}
+
+export async function putLengthUnit(db: Db, id: string, unit: Person['lengthUnit']): Promise<void> {
+  await db.query('update person set length_unit = $2 where id = $1', [id, unit])
 }
 
 export async function clearPinTries(db: Db, id: string): Promise<void> {

@@ -2,19 +2,32 @@ import type { Db } from '../pool'
 import { PERSON_COLUMNS } from './people'
 import type { PersonRow } from './people'
 
+/** Opens a session for somebody who has just given their password. */
 export async function insertSession(db: Db, id: string, person: string, epoch: number, at: Date): Promise<void> {
   await db.query('insert into session (id, opened_by, person, opened_at) values ($1, $2, $2, $3)', [id, person, at])
-  await db.query('insert into session_person (session_id, person_id, epoch, since) values ($1, $2, $3, $4)', [id, person, epoch, at])
+  await db.query(
+    'insert into session_person (session_id, person_id, epoch, since, password_at) values ($1, $2, $3, $4, $4)',
+    [id, person, epoch, at],
+  )
 }
 
-/** Another person is at the device now; since when they may book stays as it was. */
+/** Puts another person at the device, by PIN: they have given no password. Since when they may book stays as it was. */
 export async function putPersonInSession(db: Db, id: string, person: string, epoch: number, at: Date): Promise<void> {
   await db.query(
     'insert into session_person (session_id, person_id, epoch, since) values ($1, $2, $3, $4) on conflict (session_id, person_id) do '
-    + 'update set epoch = $3',
+    + 'update set epoch = $3, password_at = null',
     [id, person, epoch, at],
   )
   await db.query('update session set person = $2 where id = $1', [id, person])
+}
+
+/** Notes that the person at the device gave their password; nothing where somebody else has taken over meanwhile. */
+export async function putPasswordGiven(db: Db, id: string, person: string, at: Date): Promise<void> {
+  await db.query(
+    `update session_person set password_at = $3 where session_id = $1 and person_id = $2
+       and exists (select 1 from session where id = $1 and person = $2)`,
+    [id, person, at],
+  )
 }
 
 export async function endSession(db: Db, id: string, at: Date): Promise<boolean> {
@@ -56,13 +69,15 @@ interface InSession extends PersonRow {
   epoch: number
   opener: boolean
   current: boolean
+  passwordAt: Date | null
 }
 
 /** Everybody who was at the device in this session, while it is open and its opener still holds it; nobody otherwise. */
 export async function peopleInSession(db: Db, id: string, now: Date): Promise<InSession[]> {
   const { rows } = await db.query<InSession>({
     name: 'people-in-session',
-    text: `select ${PERSON_COLUMNS}, m.epoch, s.opened_by = person.id as opener, s.person = person.id as current
+    text: `select ${PERSON_COLUMNS}, m.epoch, m.password_at as "passwordAt", s.opened_by = person.id as opener,
+        s.person = person.id as current
       from session s join session_person m on m.session_id = s.id join person on person.id = m.person_id where s.id = $1
         and ${holds('$2::timestamptz')}`,
     values: [id, now],

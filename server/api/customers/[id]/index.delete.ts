@@ -1,7 +1,7 @@
-import { pathId, route } from '../../../http/handler'
+import { pathId, passwordRoute } from '../../../http/handler'
 import { eraseCustomer } from '../../../services/customers'
 
-export default route(async (event, context) => {
+export default passwordRoute(async (event, context) => {
   await eraseCustomer(context, pathId(event, 'customer'))
   return { ok: true }
 })
