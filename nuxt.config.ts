@@ -46,6 +46,8 @@ export default defineNuxtConfig({
   alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)) },
   // A worker goes by the headers of its own script: it may be started by our pages, load our scripts and fetch from us, and nothing else.
   routeRules: {
+    // The API sets its own (server/middleware/0.headers).
+    '/api/**': { security: { enabled: false } },
     '/_nuxt/**': {
       headers: {
         'cross-origin-embedder-policy': 'require-corp',
@@ -65,11 +67,11 @@ export default defineNuxtConfig({
   experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: false } } } },
   compatibilityDate: '2026-06-01',
   nitro: {
+    // The server itself is ours (server/main): its patience, its connections, and the names it answers to.
+    preset: 'node-listener',
+    serveStatic: true,
     // Inside one building gzip does: brotli would take a sixth of each build.
     compressPublicAssets: { gzip: true, brotli: false },
-    // Each request asks three times for a name by which a debugger would show its hooks. Nobody debugs a server that is built.
-    replace: { 'console.createTask': 'undefined' },
-    plugins: ['api-headers', 'short-way'].map(name => fileURLToPath(new URL(`./server/boot/${name}.ts`, import.meta.url))),
   },
   // Nothing is inlined as data: the policy lets fonts come from our own address only.
   vite: {

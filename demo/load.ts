@@ -129,7 +129,7 @@ class Hand {
   }
 
   async leaves() {
-    const { outcomes } = await acceptEvents(as(this.who, this.session), this.run.id, this.entries)
+    const { outcomes } = await acceptEvents({ pool, now: () => new Date(clock), session: this.session }, this.run.id, this.entries)
     const refused = outcomes.find(o => !o.accepted)
     if (refused) throw new Error(refused.reason)
   }

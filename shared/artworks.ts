@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { countField } from './numbers'
 import { GAPS, MEETINGS, ORNAMENTS, SHAPES, SIDES } from '#core/art/compose'
 import { ART_LIMITS, FACES, LINE_GAP } from '#core/art/drawing'
 import type { FaceId } from '#core/art/drawing'
@@ -104,8 +105,8 @@ export const figuresSchema: z.ZodType<ArtFigures> = z.object({
   height: z.number().positive().max(3000),
   openArea: z.number().positive(),
   cutLength: z.number().positive(),
-  pieces: z.number().int().positive(),
-  islands: z.number().int().min(0),
+  pieces: countField.min(1),
+  islands: countField,
   narrowestBridge: z.number().positive().nullable(),
   narrowestOpening: z.number().positive().nullable(),
   /** Across the largest circle in one opening; art looked at before has none. */

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { versionField } from './numbers'
 import type { Block, DayInput, DayJob, DayPerson } from '#core/crew/day'
 import type { HouseRules } from '#core/trade/house'
 import type { RunState } from '#core/bench/run'
@@ -21,14 +22,14 @@ const slot = z.strictObject({ chain, task: z.number().int().min(0).max(60), star
 /** A day's plan as a page sends it: what was chosen, and the schedule made from it. */
 export const dayPlanSchema = z.strictObject({
   /** When the day begins where the studio is, ms since 1970. */
-  midnight: z.number().int().positive(),
+  midnight: z.number().int().positive().max(Date.UTC(9999, 0)),
   /** s from midnight at which it was planned; null for a day that has not begun. */
   now: second.nullable(),
   passes: z.array(z.uuid()).max(40, 'Forty jobs are more than a day. Choose fewer.'),
   away: z.record(z.uuid(), z.array(span).max(12)),
   locks: z.array(slot).max(400),
   slots: z.array(slot).max(4000),
-  version: z.number().int().min(0),
+  version: versionField,
 })
 
 export type DayPlanEntry = z.output<typeof dayPlanSchema>

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { versionField } from './numbers'
 import { readRule, RULES, writeRule } from '#core/trade/house'
 import type { OwnShare, Paces } from '#core/plan/coat'
 import type { OwnTimes } from '#core/plan/own-times'
@@ -33,7 +34,7 @@ export const studioSchema = z.object({
   emergencyNumber: phone,
   poisonNumber: phone,
   rules: rulesSchema,
-  version: z.number().int(),
+  version: versionField,
 })
 
 export type StudioForm = z.input<typeof studioSchema>

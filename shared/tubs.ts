@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { versionField } from './numbers'
 import { READ_WAYS } from '#core/bench/tub'
 import type { TubEntry } from '#core/bench/tub'
 import { NEUTRALISER_IDS } from '#core/plan/tub'
@@ -79,7 +80,7 @@ export const leaveSchema = z.object({
   leftOn: dayField,
   leftTo: z.string().trim().min(2, 'Write who took it.').max(120, 'Keep it under 120 letters.'),
   leftRule: z.string().trim().min(2, 'Write under which rule or order it went.').max(200, 'Keep it under 200 letters.'),
-  version: z.number().int(),
+  version: versionField,
 })
 export type LeaveEntry = z.output<typeof leaveSchema>
 

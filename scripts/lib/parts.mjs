@@ -2,7 +2,7 @@ import { join } from 'node:path'
 import { root } from './root.mjs'
 
 /** What the scripts start as processes of their own, by the folder and name of its source. */
-export const PARTS = ['demo/load', 'server/bring-in', 'devices/camera/main', 'devices/cutter/main', 'devices/ph-strip/main']
+export const PARTS = ['demo/load', 'server/bring-in', 'server/main', 'devices/camera/main', 'devices/cutter/main', 'devices/ph-strip/main']
 
 /** @param {string} part one of PARTS @returns the file to start it by, with the project as its working folder */
 export const partFile = part => join(root, '.output', 'parts', `${part}.mjs`)

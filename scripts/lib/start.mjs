@@ -1,5 +1,4 @@
 import { spawn } from 'node:child_process'
-import { join } from 'node:path'
 import { createInterface } from 'node:readline/promises'
 import { parseArgs } from 'node:util'
 import { checkDisk, checkPort } from './checks.mjs'
@@ -79,7 +78,8 @@ function deviceAddress(name, variable) {
 /** Serves until Ctrl-C. An app that ends by itself is started again; the database stays. @returns {Promise<number>} exit code */
 function serve(url, host, port, devices) {
   const launch = () =>
-    spawn(process.execPath, [join(root, '.output', 'server', 'index.mjs')], {
+    spawn(process.execPath, [partFile('server/main')], {
+      cwd: root,
       stdio: ['ignore', 'inherit', 'inherit'],
       // A group of its own: Ctrl-C reaches this script only, which then ends app and database in order.
       detached: true,
@@ -89,8 +89,6 @@ function serve(url, host, port, devices) {
         DATABASE_URL: url,
         CREST_SESSION_SECRET: sessionSecret(),
         ...devices,
-        NITRO_HOST: host,
-        NITRO_PORT: String(port),
         HOST: host,
         PORT: String(port),
       },

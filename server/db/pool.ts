@@ -1,6 +1,4 @@
 import pg from 'pg'
-import { rowCount } from './row-count'
-import type { Statement } from './row-count'
 
 // Dates stay days, numerics become numbers: nothing here needs more than double precision.
 pg.types.setTypeParser(pg.types.builtins.DATE, text => text)
@@ -13,8 +11,22 @@ export type Db = Pick<pg.ClientBase, 'query'>
 /** All tables live in a schema of their own, so that Crest can share a database. */
 export const SCHEMA = 'crest'
 
+/** Longer no statement of ours takes: what hangs is given up by the database, and where that hangs, by us. ms */
+const STATEMENT_MS = 20_000
+/** A transaction that was begun and left holds its locks no longer. ms */
+const LEFT_OPEN_MS = 60_000
+
 export function connectionConfig(url: string): pg.PoolConfig {
-  return { connectionString: url, options: `-c search_path=${SCHEMA}`, connectionTimeoutMillis: 5000, application_name: 'crest' }
+  return {
+    connectionString: url,
+    options: `-c search_path=${SCHEMA}`,
+    connectionTimeoutMillis: 5000,
+    statement_timeout: STATEMENT_MS,
+    query_timeout: STATEMENT_MS + 5000,
+    idle_in_transaction_session_timeout: LEFT_OPEN_MS,
+    keepAlive: true,
+    application_name: 'crest',
+  }
 }
 
 export function createPool(url: string): Pool {
@@ -22,62 +34,6 @@ export function createPool(url: string): Pool {
   // A connection that breaks while idle (database restarted) is dropped; the next query opens a new one.
   pool.on('error', () => {})
   return pool
-}
-
-/**
- * One connection of its own for the statements that store the bench's entries: they wait for nobody else, and each is planned once and
- * not for each entry, which would cost more than storing it. It is opened when it is first needed, and again after the database was away.
- */
-class Writer {
-  private client: Promise<pg.Client> | null = null
-
-  constructor(private readonly config: pg.ClientConfig) {}
-
-  /** @returns how many rows the statement touched */
-  async rows(statement: Statement): Promise<number> {
-    return rowCount(await this.opened(), statement)
-  }
-
-  private opened(): Promise<pg.Client> {
-    return (this.client ??= this.connect())
-  }
-
-  private connect(): Promise<pg.Client> {
-    const client = new pg.Client({ ...this.config, options: `${this.config.options ?? ''} -c plan_cache_mode=force_generic_plan` })
-    const lost = () => {
-      if (this.client === opened) this.client = null
-    }
-    client.on('error', lost).on('end', lost)
-    const opened = client.connect().then(
-      () => client,
-      (error: unknown) => {
-        lost()
-        throw error
-      },
-    )
-    return opened
-  }
-
-  async end(): Promise<void> {
-    const client = await this.client?.catch(() => null)
-    this.client = null
-    await client?.end()
-  }
-}
-
-export type Writes = Pick<Writer, 'rows'>
-const writers = new WeakMap<Pool, Writer>()
-
-/** The writer beside this pool. */
-export function writerBeside(pool: Pool): Writes {
-  const writer = writers.get(pool) ?? new Writer(pool.options)
-  writers.set(pool, writer)
-  return writer
-}
-
-/** Ends the pool and what is beside it. */
-export async function endPool(pool: Pool): Promise<void> {
-  await Promise.all([writers.get(pool)?.end(), pool.end()])
 }
 
 /**

@@ -1,7 +1,7 @@
-import { setResponseHeader, setResponseStatus } from 'h3'
-import type { IncomingMessage, Server } from 'node:http'
+import type { IncomingMessage } from 'node:http'
 import type { H3Event } from 'h3'
-import { Refusal } from '../services/refusal'
+import { NOT_SIGNED_IN, Refusal } from '../services/refusal'
+import { namesSession } from './session'
 
 /** What a request's body may be: bytes, and how long it may take to arrive, ms. */
 export interface BodyLimits {
@@ -20,16 +20,37 @@ const TOO_LARGE = 'That is larger than Crest takes. Make it smaller and try agai
 const tooLarge = (limits: BodyLimits) =>
   new Refusal(413, limits === PICTURE_LIMITS ? 'A picture or paper may have 10 MB. Make it smaller.' : TOO_LARGE)
 
+/** Bytes that several requests share. */
+export interface ByteBudget {
+  /** Takes some; false where they are more than is left, and then none are taken. */
+  take: (bytes: number) => boolean
+  giveBack: (bytes: number) => void
+}
+
+export function byteBudget(most: number): ByteBudget {
+  let taken = 0
+  return {
+    take: (bytes) => {
+      if (taken + bytes > most) return false
+      taken += bytes
+      return true
+    },
+    giveBack: bytes => void (taken -= bytes),
+  }
+}
+
 /**
  * Reads a request's body as it comes and stops at the first byte too many, so that nobody fills the memory.
- * @throws Refusal 413 too large, 408 too slow, 400 cut off
+ * @param together what all bodies that are being read share
+ * @throws Refusal 413 too large, 408 too slow, 400 cut off, 503 where others are sending too much
  */
-export function readBytes(request: IncomingMessage, limits: BodyLimits): Promise<Buffer> {
+export function readBytes(request: IncomingMessage, limits: BodyLimits, together: ByteBudget): Promise<Buffer> {
   return new Promise((resolve, reject) => {
     const parts: Buffer[] = []
-    let size = 0
+    let [size, held] = [0, 0]
     const end = (settle: () => void) => {
       clearTimeout(timer)
+      together.giveBack(held)
       request.off('data', more).off('end', whole).off('aborted', cut).off('error', cut)
       settle()
     }
@@ -41,8 +62,10 @@ export function readBytes(request: IncomingMessage, limits: BodyLimits): Promise
     const timer = setTimeout(() => no(new Refusal(408, 'This took too long to arrive. Try again.')), limits.ms)
     const more = (part: Buffer) => {
       size += part.length
-      if (size > limits.bytes) no(tooLarge(limits))
-      else parts.push(part)
+      if (size > limits.bytes) return no(tooLarge(limits))
+      if (!together.take(part.length)) return no(new Refusal(503, 'Crest is taking in other things just now. Try again in a moment.'))
+      held += part.length
+      parts.push(part)
     }
     const whole = () => end(() => resolve(parts.length === 1 ? parts[0]! : Buffer.concat(parts)))
     const cut = () => no(new Refusal(400, 'The request was cut off. Try again.'))
@@ -51,54 +74,67 @@ export function readBytes(request: IncomingMessage, limits: BodyLimits): Promise
   })
 }
 
-/** ms a connection may take for the heads of a request, for all of one, and may stand idle between two. */
-const PATIENCE = { headersTimeout: 15_000, requestTimeout: 75_000, keepAliveTimeout: 10_000 }
-/** ms */
+/** What all bodies that are being read may hold together, so that many at once fill no memory either. bytes */
+const MOST_TOGETHER = 64_000_000
+/** Of people who have not signed in, only these are read, and no more of them together than that. bytes */
+const STRANGERS: { paths: RegExp, limits: BodyLimits, together: number } = {
+  paths: /^\/api\/(?:session|first-run)$/,
+  limits: { bytes: 20_000, ms: 20_000 },
+  together: 1_000_000,
+}
+const ofAll = byteBudget(MOST_TOGETHER)
+const ofStrangers = byteBudget(STRANGERS.together)
+
+/** For a moment the sender gets to read why the rest of its body is not taken. ms */
 const LINGER_MS = 400
-const limited = new WeakSet<Server>()
 
 /**
- * Reads a request's body once, however often it is asked for; it lies in the event's context then.
- * @returns what is answered where it is refused, or where its path holds letters that no text can
+ * Reads a request's body; it lies in the event's context then. Where it is refused, the answer is written here.
+ * @throws Refusal 400 where the address holds characters that can't be stored, or a key twice
  */
-export function takeBody(event: H3Event): Promise<{ error: string } | undefined> {
-  return (event.context.bodyTaken ??= take(event)) as Promise<{ error: string } | undefined>
-}
-
-async function take(event: H3Event): Promise<{ error: string } | undefined> {
-  const { req } = event.node
-  const server = (req.socket as unknown as { server?: Server }).server
-  if (server && !limited.has(server)) limited.add(Object.assign(server, PATIENCE))
+export async function takeBody(event: H3Event): Promise<void> {
+  const { req, res } = event.node
   try {
-    if (!readable(event.path)) throw new Refusal(400, 'This address can\'t be read. Go back to Today and open it from there.')
+    checkAddress(event.path)
     const comes = req.headers['transfer-encoding'] !== undefined || Number(req.headers['content-length'] ?? 0) > 0
-    if (comes) event.context.body = await readBytes(req, limitsOf(event.path))
+    if (comes) event.context.body = await bodyOf(event)
   }
   catch (error) {
     if (!(error instanceof Refusal)) throw error
-    // The rest is not read, so nothing more is sent. For a moment the sender gets to read the answer; then this connection is of no
-    // more use, and nobody is to ask for anything else through it.
-    setResponseHeader(event, 'connection', 'close')
-    // Closed at once it would take the answer with it from under whoever is still sending.
-    req.socket.destroySoon = () => req.socket.end()
-    req.pause()
-    setTimeout(() => req.socket.destroy(), LINGER_MS).unref()
-    setResponseStatus(event, error.status)
-    return { error: error.message }
+    const text = JSON.stringify({ error: error.message })
+    res.writeHead(error.status, { 'content-type': 'application/json', 'content-length': Buffer.byteLength(text), 'connection': 'close' })
+    res.write(text)
+    // What still comes is thrown away, so that whoever is sending gets to read the answer; then the connection is closed.
+    req.resume()
+    if (req.complete) res.end()
+    else setTimeout(() => res.end(), LINGER_MS).unref()
   }
+}
+
+/** @throws Refusal as `readBytes`, and 401 where somebody who has not signed in sends what is not read of strangers */
+async function bodyOf(event: H3Event): Promise<Buffer> {
+  const { req } = event.node
+  if (await namesSession(event)) return readBytes(req, limitsOf(event.path), ofAll)
+  if (!STRANGERS.paths.test(event.path.split('?')[0]!)) throw new Refusal(401, NOT_SIGNED_IN)
+  return readBytes(req, STRANGERS.limits, ofStrangers)
 }
 
 /** Paths as our pages write them. */
 const PLAIN = /^[\w/.?=&-]*$/
 
-function readable(path: string): boolean {
-  if (PLAIN.test(path)) return true
-  try {
-    return !holdsNoLetter(decodeURIComponent(path.replaceAll('+', ' ')))
+/** @throws Refusal 400 where an address can't be decoded, holds what no text can, or has one key several times */
+function checkAddress(path: string): void {
+  const unreadable = () => new Refusal(400, 'This address can\'t be read. Go back to Today and open it from there.')
+  if (!PLAIN.test(path)) {
+    try {
+      if (unstorableText(decodeURIComponent(path.replaceAll('+', ' ')))) throw unreadable()
+    }
+    catch {
+      throw unreadable()
+    }
   }
-  catch {
-    return false
-  }
+  const keys = [...new URLSearchParams(path.split('?')[1] ?? '').keys()]
+  if (new Set(keys).size < keys.length) throw unreadable()
 }
 
 /** Deepest nesting and most values of one body: no form of ours comes near. */
@@ -124,35 +160,47 @@ export function tooManyParts(text: string, { depth, values } = JSON_SHAPE): bool
   return false
 }
 
-/** A letter that no text can hold: NUL, or half of a pair. PostgreSQL takes neither. */
-export const holdsNoLetter = (text: string): boolean => text.includes('\0') || !text.isWellFormed()
+/** Matches text that PostgreSQL can't store: NUL, and halves of surrogate pairs. */
+export const unstorableText = (text: string): boolean => text.includes('\0') || !text.isWellFormed()
 
-const unreadable = (words: string) => new Refusal(400, words)
+/** The least double that is held in full (IEEE 754): PostgreSQL refuses smaller ones. JSON's `1e999` is read as Infinity. */
+const SMALLEST = 2.2250738585072014e-308
+const unstorableNumber = (n: number): boolean => !Number.isFinite(n) || (n !== 0 && Math.abs(n) < SMALLEST)
+
+/** Finds what no column can hold, however deep it lies. */
+function unstorable(value: unknown): 'text' | 'number' | null {
+  if (typeof value === 'string') return unstorableText(value) ? 'text' : null
+  if (typeof value === 'number') return unstorableNumber(value) ? 'number' : null
+  if (typeof value !== 'object' || value === null) return null
+  for (const [key, inside] of Object.entries(value)) {
+    const found = unstorableText(key) ? 'text' : unstorable(inside)
+    if (found) return found
+  }
+  return null
+}
+
+const UNSTORABLE = {
+  text: 'There is a letter in it that can\'t be kept: it may come from a broken copy. Type that text by hand.',
+  number: 'There is a number in it that is larger or smaller than Crest can keep. Check its unit. Nothing was stored.',
+}
 
 /**
  * The request's body as JSON; undefined when there is none.
- * @throws Refusal 400 when it is no JSON, too deep, of too many parts, or holds letters that can't be kept
+ * @throws Refusal 400 when it is no JSON, too deep, of too many parts, or holds text or numbers that can't be stored
  */
 export function readJson(event: H3Event): unknown {
   const bytes = event.context.body as Buffer | undefined
   if (!bytes || bytes.length === 0) return undefined
   const text = bytes.toString('utf8')
-  if (tooManyParts(text)) throw unreadable('This request has more parts than any form of Crest. Nothing was stored.')
-  // Both can be written as they are or as an escape.
-  const suspect = holdsNoLetter(text) || text.includes('\\u')
-  let bad = false
+  if (tooManyParts(text)) throw new Refusal(400, 'This request has more parts than any form of Crest. Nothing was stored.')
+  let value: unknown
   try {
-    const value: unknown = suspect
-      ? JSON.parse(text, (key, v: unknown) => {
-          bad ||= holdsNoLetter(key) || (typeof v === 'string' && holdsNoLetter(v))
-          return v
-        })
-      : JSON.parse(text)
-    if (bad) throw unreadable('There is a letter in it that can\'t be kept: it may come from a broken copy. Type that text by hand.')
-    return value
+    value = JSON.parse(text)
   }
-  catch (error) {
-    if (error instanceof Refusal) throw error
-    throw unreadable('This request can\'t be read. Reload the page and try again; nothing was stored.')
+  catch {
+    throw new Refusal(400, 'This request can\'t be read. Reload the page and try again; nothing was stored.')
   }
+  const found = unstorable(value)
+  if (found) throw new Refusal(400, UNSTORABLE[found])
+  return value
 }

@@ -1,6 +1,5 @@
-import { createPool, endPool } from '../db/pool'
+import { createPool } from '../db/pool'
 import type { Pool } from '../db/pool'
-import { closeBook } from '../services/events'
 import { Refusal } from '../services/refusal'
 
 let pool: Pool | undefined
@@ -16,7 +15,6 @@ export function database(): Pool {
 
 export async function closeDatabase(): Promise<void> {
   if (!pool) return
-  await closeBook(pool)
-  await endPool(pool)
+  await pool.end()
   pool = undefined
 }

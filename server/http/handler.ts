@@ -7,10 +7,10 @@ import type { Pool } from '../db/pool'
 import { needPassword } from '../services/accounts'
 import type { Session } from '../services/accounts'
 import type { Context } from '../services/context'
-import { notFound, Refusal } from '../services/refusal'
+import { NOT_SIGNED_IN, notFound, Refusal } from '../services/refusal'
 import { readJson } from './body'
 import { database } from './database'
-import { currentSession, NOT_SIGNED_IN, sessionId } from './session'
+import { currentSession, sessionId } from './session'
 
 /** One shape for every error: a sentence, and messages that stand beside fields. */
 export interface ErrorAnswer {
@@ -19,19 +19,18 @@ export interface ErrorAnswer {
   code?: Refusal['code']
 }
 
-/** Connection refused, reset, shutting down, starting up, too many clients, out of disk: try again, nothing was stored. */
-const DATABASE_AWAY = /^(ECONN|EPIPE|ETIMEDOUT|ENOTFOUND|57P0|53|08)/
+/** Connection refused, reset, shutting down, starting up, too slow, too many clients, out of disk: try again, nothing was stored. */
+const DATABASE_AWAY = /^(ECONN|EPIPE|ETIMEDOUT|ENOTFOUND|57P0|57014|55P03|25P03|53|08)/
+
+/** The same in the driver's own words, which have no code. */
+const DATABASE_GONE = /Connection terminated|timeout exceeded when|timeout expired|Query read timeout|Client (has encountered|was closed)/
 
 function asRefusal(error: unknown): Refusal | null {
   if (error instanceof Refusal) return error
   const { code = '', message = '' } = error as { code?: string, message?: string }
   if (code === '53100') return new Refusal(503, 'The database\'s disk is full. Nothing was stored; make room and try again.')
-  if (
-    DATABASE_AWAY.test(code)
-    || /Connection terminated|timeout exceeded when trying to connect|timeout expired|Client (has encountered|was closed)/.test(message)
-  ) {
+  if (DATABASE_AWAY.test(code) || DATABASE_GONE.test(message))
     return new Refusal(503, 'The database can\'t be reached just now. Nothing was stored; it is tried again.')
-  }
   return null
 }
 

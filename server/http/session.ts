@@ -2,7 +2,7 @@ import { useSession } from 'h3'
 import type { H3Event } from 'h3'
 import { readSession } from '../services/accounts'
 import type { Session } from '../services/accounts'
-import { Refusal } from '../services/refusal'
+import { NOT_SIGNED_IN, Refusal } from '../services/refusal'
 import { database } from './database'
 
 const WEEK_SECONDS = 7 * 24 * 3600
@@ -28,14 +28,11 @@ function sealedCookie(event: H3Event) {
 const opened = new Map<string, string>()
 const MOST_OPENED = 500
 
-/** The session's id where this cookie was opened before; not whether it still holds. */
-export const knownSession = (event: H3Event): string | undefined => opened.get(event.node.req.headers.cookie ?? '')
-
 /** The session's id that the request's cookie holds; not yet whether it is one. */
 export async function sessionId(event: H3Event): Promise<string | undefined> {
-  const known = knownSession(event)
-  if (known !== undefined) return known
   const cookie = event.node.req.headers.cookie ?? ''
+  const known = opened.get(cookie)
+  if (known !== undefined) return known
   const { session } = (await sealedCookie(event)).data
   if (session && cookie !== '') {
     if (opened.size >= MOST_OPENED) opened.delete(opened.keys().next().value!)
@@ -49,8 +46,6 @@ export async function namesSession(event: H3Event): Promise<boolean> {
   const cookies = (event.node.req.headers.cookie ?? '').split('; ')
   return cookies.some(pair => pair.startsWith(`${COOKIE}=`)) && (await sessionId(event).catch(() => undefined)) !== undefined
 }
-
-export const NOT_SIGNED_IN = 'You are not signed in. Sign in and try again; what you typed is kept.'
 
 export async function whoIsIn(event: H3Event): Promise<Session | null> {
   return readSession(database(), await sessionId(event), new Date())

@@ -14,13 +14,6 @@ export interface Context {
 export const LIVE_CHANNEL = 'crest_live'
 
 /** Tells every app process on this database; sent with the transaction, so never before the facts are stored. */
-export const notify = (db: Db, message: LiveMessage): Promise<void> => tell(db, JSON.stringify(message))
-
-/** The same for a message that is text already. */
-export const tell = (db: Db, message: string): Promise<void> => tellAll(db, [message])
-
-/** The same for several, in their order. */
-export async function tellAll(db: Db, messages: string[]): Promise<void> {
-  // As JSON: an array of PostgreSQL's is written letter by letter here.
-  await db.query('select pg_notify($1, message) from json_array_elements_text($2) as message', [LIVE_CHANNEL, JSON.stringify(messages)])
+export async function notify(db: Db, message: LiveMessage): Promise<void> {
+  await db.query('select pg_notify($1, $2)', [LIVE_CHANNEL, JSON.stringify(message)])
 }

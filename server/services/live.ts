@@ -1,7 +1,7 @@
 import pg from 'pg'
 import type { LiveMessage } from '#shared/runs'
 import { connectionConfig } from '../db/pool'
-import { LIVE_CHANNEL, notify } from './context'
+import { LIVE_CHANNEL } from './context'
 
 type Listener = (messages: LiveMessage[]) => void
 
@@ -22,6 +22,8 @@ const KEPT_MS = 30_000
 
 /** Past messages that are let go of together. */
 const LET_GO = 1000
+
+const EVERYTHING = JSON.stringify({ topic: 'all' } satisfies LiveMessage)
 
 const read = (text: string) => JSON.parse(text) as LiveMessage
 
@@ -87,37 +89,34 @@ export function openLiveFeed(url: string): LiveFeed {
     timer ??= setTimeout(flush, GATHER_MS)
   }
 
-  async function connect(again: boolean): Promise<void> {
+  async function connect(): Promise<void> {
     if (closed) return
-    const next = new pg.Client({ ...connectionConfig(url), keepAlive: true })
+    const next = new pg.Client({ ...connectionConfig(url), query_timeout: undefined })
     let lost = false
-    let self: number | undefined
     const retry = () => {
       if (lost || closed) return
       lost = true
       recent = recentNews(Infinity)
       next.end().catch(() => {})
-      setTimeout(() => void connect(true), RETRY_MS).unref()
+      setTimeout(() => void connect(), RETRY_MS).unref()
     }
     next.on('error', retry)
     next.on('end', retry)
-    // What this process tells when it begins is for the others: nobody has read anything here yet.
-    next.on('notification', n => (again || n.processId !== self) && tell(n.payload!))
+    next.on('notification', n => n.payload !== undefined && tell(n.payload))
     try {
       await next.connect()
-      self = (await next.query<{ pid: number }>('select pg_backend_pid() as pid')).rows[0]!.pid
       await next.query(`listen ${LIVE_CHANNEL}`)
       client = next
       recent = recentNews(Date.now())
-      // If it was killed, it may have left untold what it stored; if it was cut off, it may have missed what others told.
-      await notify(next, { topic: 'all' })
+      // Nobody heard what was told while this was cut off.
+      tell(EVERYTHING)
     }
     catch {
       retry()
     }
   }
 
-  void connect(false)
+  void connect()
   return {
     listen(listener) {
       listeners.add(listener)

@@ -15,4 +15,5 @@ export class Refusal extends Error {
 export const notFound = (what: string) => new Refusal(404, `There is no such ${what}. It may have been removed; go back and choose again.`)
 export const editedMeanwhile = () =>
   new Refusal(409, 'Somebody else changed this while you were editing. Your entries are still here; reload it to see theirs.')
+export const NOT_SIGNED_IN = 'You are not signed in. Sign in and try again; what you typed is kept.'
 export const leadsOnly = () => new Refusal(403, 'Only a lead can do that. Ask one to, or change person.')

@@ -311,7 +311,7 @@ test('the lead enters a bottle and the numbers to call; the nagging ends', async
   await expect(told).toBeHidden()
 })
 
-test('at a shared tablet another person takes over by PIN', async ({ page, world }) => {
+test('at a shared tablet another person takes over by PIN, and gives their password for what it protects', async ({ page, world }) => {
   await signIn(page, world.app.url, LEAD)
   await page.goto(world.app.url)
   await page.getByRole('button', { name: LEAD.name }).click()
@@ -326,4 +326,23 @@ test('at a shared tablet another person takes over by PIN', async ({ page, world
   await page.getByRole('link', { name: 'Shelf' }).click()
   await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Put a bottle on the shelf' })).toBeHidden()
+
+  // Their units are theirs; a new PIN is not set by a PIN. What was typed waits for the password.
+  await page.goto(`${world.app.url}/crew`)
+  await page.getByRole('button', { name: `Change ${MATE.name}` }).click()
+  await page.getByLabel('Bench PIN').fill(MATE.pin)
+  await page.getByRole('button', { name: 'Save' }).click()
+  const asks = page.getByRole('dialog', { name: 'Your password, please' })
+  const password = asks.getByLabel(`Password of ${MATE.name}`)
+  await expect(password).toBeFocused()
+  await password.fill('not my password')
+  await asks.getByRole('button', { name: 'Go on' }).click()
+  await expect(asks.getByText('That isn\'t your password.')).toBeVisible()
+  await asks.getByRole('button', { name: 'Cancel' }).click()
+  await expect(page.getByText('This asks for your own password first. Nothing was changed.')).toBeVisible()
+  await page.getByRole('button', { name: 'Save' }).click()
+  await password.fill(MATE.password)
+  await asks.getByRole('button', { name: 'Go on' }).click()
+  await expect(asks).toBeHidden()
+  await expect(page.getByRole('dialog', { name: MATE.name })).toBeHidden()
 })

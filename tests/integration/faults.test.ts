@@ -39,7 +39,7 @@ function trickle(port: number): Promise<string> {
   return new Promise((resolve) => {
     let said = ''
     const socket = connect(port, '127.0.0.1', () =>
-      socket.write('POST /api/session HTTP/1.1\r\nhost: x\r\ncontent-type: application/json\r\ncontent-length: 5000\r\n\r\n{'),
+      socket.write('POST /api/session HTTP/1.1\r\nhost: localhost\r\ncontent-type: application/json\r\ncontent-length: 5000\r\n\r\n{'),
     )
     const letters = setInterval(() => socket.write(' '), 1000)
     socket

@@ -23,7 +23,7 @@ function appBelow(pid: number): number {
     .filter(id => /^\d+$/.test(id))
     .find((id) => {
       try {
-        return Number(stat(id)[1]) === pid && readFileSync(`/proc/${id}/cmdline`, 'utf8').includes('server/index.mjs')
+        return Number(stat(id)[1]) === pid && readFileSync(`/proc/${id}/cmdline`, 'utf8').includes('server/main.mjs')
       }
       catch {
         return false

@@ -2,7 +2,7 @@ import { parse } from 'csv-parse/sync'
 import pg from 'pg'
 import { beforeAll, describe, expect, inject, it } from 'vitest'
 import { migrate } from '../../scripts/lib/database.mjs'
-import { createPool, endPool } from '../../server/db/pool'
+import { createPool } from '../../server/db/pool'
 import type { Pool } from '../../server/db/pool'
 import { bringIn } from '../../server/services/studio-file'
 import { TABLES } from '../../shared/exports'
@@ -25,7 +25,7 @@ beforeAll(async () => {
   written = await (await lead.raw('everything', 'GET')).text()
   ;({ migration } = JSON.parse(written.split('\n')[0]!) as { migration: string })
   expect((await mate.raw('everything', 'GET')).status).toBe(403)
-  return () => endPool(empty)
+  return () => empty.end()
 })
 async function* linesOf(text: string) {
   yield* text.split('\n')

@@ -5,7 +5,6 @@ import pg from 'pg'
 import { v4, v7 } from 'uuid'
 import { foldRun } from '#core/bench/run'
 import type { RunPlan } from '#core/plan/run-plan'
-import { startApp } from '../support/app'
 import { event, jobForm, lotForm, newLot, newRun, OLD, startPass, firstPass, supplyForm } from '../support/client'
 import type { Client } from '../support/client'
 import { houseDay, HOUSE_ZONE } from '../support/house'
@@ -307,11 +306,6 @@ describe('the event stream', () => {
     await send(mate, runId, [event({ kind: 'gate.ticked', step: 'try-safety', item: 'gloves' })])
     while (!heard.includes(runId)) heard += (await reader.read()).value
     expect(Date.now() - sentAt).toBeLessThan(1000)
-    // Whatever a third one stored and had no time to tell: as it starts, everybody is to look at everything.
-    heard = ''
-    const third = await startApp(inject('databaseUrl'))
-    while (!heard.includes('[{"topic":"all"}]')) heard += (await reader.read()).value
-    await third.kill()
     stop.abort()
   })
   it('a page just opened is told what came since it began, and of an unknown time that anything may have changed', async () => {
@@ -460,7 +454,7 @@ describe('the log', () => {
     expect((await mate.raw('log.csv?q=%25', 'GET').then(r => r.text())).trim()).toBe(`\uFEFF${LOG_COLUMNS.join(',')}`.trim())
   })
   it('odd questions are answered, not failed', async () => {
-    for (const query of ['log?q=%25', 'log?before=soon', `log?q=${'x'.repeat(500)}`, 'log?q=a&q=b'])
+    for (const query of ['log?q=%25', 'log?before=soon', `log?q=${'x'.repeat(500)}`])
       expect((await mate.get(query)).status, query).toBe(200)
   })
 })

@@ -7,8 +7,9 @@ import { startCamera } from '../../devices/camera/server'
 import { startCutter } from '../../devices/cutter/server'
 import { startStrip } from '../../devices/ph-strip/server'
 import { freePort } from '../../scripts/lib/cluster.mjs'
+import { partFile } from '../../scripts/lib/parts.mjs'
 
-const entry = fileURLToPath(new URL('../../.output/server/index.mjs', import.meta.url))
+const root = fileURLToPath(new URL('../..', import.meta.url))
 const SECRET = 'a-secret-for-tests-only-0123456789abcdef'
 
 /** The production build as a process of its own, on a port of its own. */
@@ -29,7 +30,8 @@ const [cutter, strip, camera] = [shared(startCutter(0)), shared(startStrip(0)), 
 export async function startApp(databaseUrl: string, wantedPort?: number): Promise<TestApp> {
   const port: number = wantedPort ?? (await freePort())
   const url = `http://127.0.0.1:${port}`
-  const child: ChildProcess = spawn(process.execPath, [entry], {
+  const child: ChildProcess = spawn(process.execPath, [partFile('server/main')], {
+    cwd: root,
     stdio: ['ignore', 'ignore', 'inherit'],
     env: {
       ...process.env,
@@ -43,8 +45,6 @@ export async function startApp(databaseUrl: string, wantedPort?: number): Promis
       CREST_CAMERA_URL: await camera,
       HOST: '127.0.0.1',
       PORT: String(port),
-      NITRO_HOST: '127.0.0.1',
-      NITRO_PORT: String(port),
     },
   })
   const ended = new Promise<void>(resolve => child.on('exit', () => resolve()))

@@ -1,5 +1,6 @@
 import { figuresSchema } from '#shared/artworks'
 import { z } from 'zod'
+import { versionField } from '#shared/numbers'
 import { body, pathId, route } from '../../http/handler'
 import { checkInThread } from '../../http/art'
 import { changeArtwork } from '../../services/artworks'
@@ -7,7 +8,7 @@ import { changeArtwork } from '../../services/artworks'
 const schema = z.object({
   artwork: z.record(z.string(), z.unknown()),
   figures: figuresSchema,
-  version: z.number().int(),
+  version: versionField,
   putAway: z.boolean(),
 })
 

@@ -1,8 +1,9 @@
 import { z } from 'zod'
+import { versionField } from '#shared/numbers'
 import { body, pathId, route } from '../../http/handler'
 import { changeBlank } from '../../services/blanks'
 
-const schema = z.object({ blank: z.record(z.string(), z.unknown()), version: z.number().int(), putAway: z.boolean() })
+const schema = z.object({ blank: z.record(z.string(), z.unknown()), version: versionField, putAway: z.boolean() })
 
 export default route(async (event, context) => {
   const { blank, version, putAway } = await body(event, schema)

@@ -1,6 +1,7 @@
+import type { Role } from '#shared/accounts'
 import type { StoredEvent } from '#shared/runs'
-import type { Db, Writes } from '../pool'
-import { booksNow, mayBook } from './sessions'
+import type { Db } from '../pool'
+import { holds, mayBook } from './sessions'
 
 interface EventRow {
   id: string
@@ -44,19 +45,55 @@ export async function eventsOfRuns(db: Db, runIds: string[], after = 0): Promise
   return byRun
 }
 
-/** Which of these event ids are stored under another run. */
-export async function idsOfOtherRuns(db: Db, runId: string, ids: string[]): Promise<Set<string>> {
-  const { rows } = await db.query<{ id: string }>('select id from run_event where id = any($1) and run_id <> $2', [ids, runId])
-  return new Set(rows.map(r => r.id))
+/** Entries of one request, to be looked at before they are judged. */
+export interface EntriesToSee {
+  runId: string
+  session: string
+  /** `by` is missing where the person at the device made them. */
+  entries: readonly { id: string, by?: string, at: number }[]
+  now: Date
+}
+
+/** What the database knows of such entries: who is at the device, and which of them can't be taken as they are. */
+export interface EntriesSeen {
+  by: string
+  role: Role
+  /** Stored under another run. */
+  otherRuns: Set<string>
+  /** Known already as the second entry of a fact. */
+  conflicts: Set<string>
+  /** This session may not book them. */
+  strange: Set<string>
+}
+
+const BOOKED = { session: '$1::uuid', who: 'e.by', at: 'e.at', now: '$2::timestamptz' }
+
+/** Looks up the session and all its entries in one statement; null where the session doesn't hold. */
+export async function lookAtEntries(db: Db, { runId, session, entries, now }: EntriesToSee): Promise<EntriesSeen | null> {
+  const { rows } = await db.query<{ by: string, role: Role, otherRuns: string[], conflicts: string[], strange: string[] }>({
+    name: 'look-at-entries',
+    text: `with e as materialized (
+        select e.id, coalesce(e.by, s.person) as by, e.at from jsonb_to_recordset($4) as e(id uuid, by uuid, at timestamptz), session s
+          where s.id = $1)
+      select p.id as by, p.role,
+        array(select r.id from run_event r join e on e.id = r.id where r.run_id <> $3) as "otherRuns",
+        array(select c.id from run_conflict c join e on e.id = c.id where c.run_id = $3) as conflicts,
+        array(select e.id from e where not ${mayBook(BOOKED)}) as strange
+      from session s join session_person m on m.session_id = s.id and m.person_id = s.person
+        join person p on p.id = s.person and p.active and p.session_epoch = m.epoch
+      where s.id = $1 and ${holds(BOOKED.now)}`,
+    values: [session, now, runId, JSON.stringify(entries.map(e => ({ id: e.id, by: e.by, at: timestamp(e.at) })))],
+  })
+  const row = rows[0]
+  if (!row) return null
+  const { by, role, otherRuns, conflicts, strange } = row
+  return { by, role, otherRuns: new Set(otherRuns), conflicts: new Set(conflicts), strange: new Set(strange) }
 }
 
 const IN_COLUMNS = new Set(['id', 'seq', 'kind', 'piece', 'at', 'deviceTime', 'serverTime', 'by'])
-/** What of an event has no column. A loop: `...rest` past eight names takes as long as parsing the event. */
-function payloadOf(event: StoredEvent): Record<string, unknown> {
-  const payload: Record<string, unknown> = {}
-  for (const [key, value] of Object.entries(event)) if (!IN_COLUMNS.has(key)) payload[key] = value
-  return payload
-}
+/** The part of an event that has no column of its own. */
+const payloadOf = (event: StoredEvent): Record<string, unknown> =>
+  Object.fromEntries(Object.entries(event).filter(([key]) => !IN_COLUMNS.has(key)))
 const pieceOf = (event: StoredEvent): number | null => (event as { piece?: number }).piece ?? null
 const timestamp = (ms: number) => new Date(ms).toISOString()
 
@@ -77,56 +114,15 @@ const RECORD
   = 'id uuid, run_id uuid, seq int, kind text, piece smallint, payload jsonb, at timestamptz, device_time timestamptz, server_time '
     + 'timestamptz, by_person uuid'
 
-/** Appends in one statement; all are stored or none. */
-export async function insertEvents(db: Db, runId: string, events: StoredEvent[]): Promise<void> {
-  await db.query(`insert into run_event (${COLUMNS}) select ${COLUMNS} from jsonb_to_recordset($1) as e(${RECORD})`, [
-    JSON.stringify(events.map(e => toRow(runId, e))),
-  ])
-}
-
-/** Events of one request, to be stored through the session that sent them. */
-export interface EventsOfSession {
-  runId: string
-  session: string
-  events: StoredEvent[]
-}
-
-const OF_MANY = { session: 'entry.session', who: 'by_person', at: 'entry.at', now: 'entry.server_time' }
-const APPEND_MANY = {
-  name: 'append-events',
-  text: `with entry as (select * from jsonb_to_recordset($1) as e(${RECORD}, session uuid)),
-      locked as (select id from run where id in (select run_id from entry) order by id for key share)
-    insert into run_event (${COLUMNS}) select ${COLUMNS} from entry where run_id in (select id from locked)
-      and not exists (select 1 from entry where not (${booksNow(OF_MANY)} or ${mayBook(OF_MANY)})) order by run_id, seq`,
-}
-
-/** ms since 1970, exact to the ms. */
-const timeOf = (parameter: string) => `to_timestamp(${parameter}::float8 / 1000)`
-const OF_ONE = { session: '$11::uuid', who: '$10', at: timeOf('$7'), now: timeOf('$9') }
-const appendOneIf = (allowed: string) => `
-  insert into run_event (${COLUMNS}) select $1::uuid, id, $3, $4, $5, $6, ${OF_ONE.at}, ${timeOf('$8')}, ${OF_ONE.now}, $10
-    from (select id from run where id = $2 for key share) as locked where ${allowed}`
-const APPEND_ONE = [
-  { name: 'append-now', text: appendOneIf(booksNow(OF_ONE)) },
-  { name: 'append-one', text: appendOneIf(mayBook(OF_ONE)) },
-]
-
-/**
- * Appends events of several requests, in one statement and so in one commit. All are stored, or none: where one of these sessions may
- * not book one of them. The runs are locked before anything is written, as by whoever works on one alone, so that none waits for the
- * other.
- * @returns whether they were stored. Throws a unique violation where a number or an id is taken.
- */
-export async function appendEvents(writer: Writes, parts: EventsOfSession[]): Promise<boolean> {
-  if (parts.length === 1 && parts[0]!.events.length === 1) return appendOne(writer, parts[0]!)
-  const entries = parts.flatMap(p => p.events.map(e => ({ ...toRow(p.runId, e), session: p.session })))
-  return (await writer.rows({ ...APPEND_MANY, values: [JSON.stringify(entries)] })) !== 0
-}
-
-/** The same for one entry, as nearly all come: read from plain parameters, which takes half as long as JSON. */
-async function appendOne(writer: Writes, { runId, session, events: [event] }: EventsOfSession): Promise<boolean> {
-  const { id, seq, kind, at, deviceTime, serverTime, by } = event!
-  const values = [id, runId, seq, kind, pieceOf(event!), JSON.stringify(payloadOf(event!)), at, deviceTime, serverTime, by, session]
-  for (const statement of APPEND_ONE) if ((await writer.rows({ ...statement, values })) !== 0) return true
-  return false
+/** Appends events of a run and tells of them, in one statement: all are stored and told, or none. */
+export async function appendEvents(
+  db: Db,
+  { runId, events, channel, message }: { runId: string, events: readonly StoredEvent[], channel: string, message: string },
+): Promise<void> {
+  await db.query({
+    name: 'append-events',
+    text: `with stored as (insert into run_event (${COLUMNS}) select ${COLUMNS} from jsonb_to_recordset($1) as e(${RECORD}))
+      select pg_notify($2, $3)`,
+    values: [JSON.stringify(events.map(e => toRow(runId, e))), channel, message],
+  })
 }

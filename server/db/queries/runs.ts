@@ -58,9 +58,26 @@ const toHead = ({ surface, wall, placements, etched, height, girth, ...row }: He
 })
 
 /** @param lock holds the run until the transaction ends, so that events are judged one after another */
-export async function runHead(db: Db, id: string, lock = false): Promise<RunHead | undefined> {
-  const row = (await db.query<HeadRow>(`${HEAD} where run.id = $1 ${lock ? 'for update of run' : ''}`, [id])).rows[0]
+export async function runHead(db: Db, id: string): Promise<RunHead | undefined> {
+  const row = (await db.query<HeadRow>(`${HEAD} where run.id = $1`, [id])).rows[0]
   return row && toHead(row)
+}
+
+/** A run whose row is locked. @property seq number of its last event, 0 without any; it may be older than the lock, never newer */
+export interface LockedRun {
+  endedAt: number | null
+  seq: number
+}
+
+/** Locks a run against everybody else who enters something in it. */
+export async function lockRun(db: Db, id: string): Promise<LockedRun | undefined> {
+  const { rows } = await db.query<{ endedAt: Date | null, seq: number }>({
+    name: 'lock-run',
+    text: `select ended_at as "endedAt", coalesce((select max(seq) from run_event where run_id = run.id), 0) as seq
+      from run where id = $1 for no key update`,
+    values: [id],
+  })
+  return rows[0] && { endedAt: rows[0].endedAt?.getTime() ?? null, seq: rows[0].seq }
 }
 
 /** Locks the job that this run is of, before the run itself is locked. */
@@ -316,12 +333,6 @@ export async function conflictsOfRuns(db: Db, runIds: string[]): Promise<Map<str
 }
 
 /** @returns ids of these that are kept as conflicts already, settled or not */
-export async function knownConflicts(db: Db, runId: string, ids: string[]): Promise<Set<string>> {
-  return new Set(
-    (await db.query<{ id: string }>('select id from run_conflict where run_id = $1 and id = any($2)', [runId, ids])).rows.map(r => r.id),
-  )
-}
-
 export async function insertConflict(db: Db, runId: string, c: Conflict & { deviceTime: number, serverTime: number }): Promise<void> {
   await db.query(
     'insert into run_conflict (id, run_id, kind, piece, at, device_time, server_time, by_person) values ($1, $2, $3, $4, $5, $6, $7, $8) '

@@ -41,7 +41,7 @@ const isOpen = (now: string) => `s.ended_at is null and s.opened_at > ${now} - i
  * SQL: the session `s` is open and its opener still holds it. Inlined, so that it is planned once with the statement that asks.
  * @param now of the asking
  */
-const holds = (now: string) => `${isOpen(now)} and exists (
+export const holds = (now: string) => `${isOpen(now)} and exists (
     select 1 from session_person o join person op on op.id = o.person_id and op.active and op.session_epoch = o.epoch
       where o.session_id = s.id and o.person_id = s.opened_by)`
 
@@ -59,11 +59,6 @@ export const mayBook = ({ session, who, at, now }: Booking) => `exists (
     select 1 from session_person other join session elsewhere on elsewhere.id = other.session_id
     where other.person_id = ${who} and other.since <= ${at} + interval '2 minutes' and (elsewhere.ended_at is null
       or elsewhere.ended_at >= ${at} - interval '2 minutes'))))`
-
-/** SQL: `mayBook` for what was just done, as nearly everything is: one row. Where it says no, `mayBook` has to be asked. */
-export const booksNow = ({ session, who, at, now }: Booking) => `exists (
-  select 1 from session_person where session_id = ${session} and person_id = ${who} and books_until > ${now}
-    and since <= ${at} + interval '2 minutes')`
 
 interface InSession extends PersonRow {
   epoch: number
@@ -83,19 +78,4 @@ export async function peopleInSession(db: Db, id: string, now: Date): Promise<In
     values: [id, now],
   })
   return rows
-}
-
-/** Of these entries, those that this session may not book. */
-export async function notToBook(
-  db: Db,
-  session: string,
-  entries: { id: string, by: string, at: number }[],
-  now: Date,
-): Promise<Set<string>> {
-  const { rows } = await db.query<{ id: string }>(
-    `select id from jsonb_to_recordset($2) as e(id uuid, by uuid, at timestamptz) where not `
-    + `${mayBook({ session: '$1::uuid', who: 'e.by', at: 'e.at', now: '$3::timestamptz' })}`,
-    [session, JSON.stringify(entries.map(e => ({ ...e, at: new Date(e.at) }))), now],
-  )
-  return new Set(rows.map(r => r.id))
 }

@@ -1,8 +1,9 @@
 import { z } from 'zod'
+import { versionField } from '#shared/numbers'
 import { body, pathId, route } from '../../../http/handler'
 import { changeSheet } from '../../../services/sheets'
 
-const schema = z.object({ sheet: z.record(z.string(), z.unknown()), version: z.number().int(), putAway: z.boolean() })
+const schema = z.object({ sheet: z.record(z.string(), z.unknown()), version: versionField, putAway: z.boolean() })
 
 export default route(async (event, context) => {
   const { sheet, version, putAway } = await body(event, schema)

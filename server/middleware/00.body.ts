@@ -1,5 +1,0 @@
-import { defineEventHandler } from 'h3'
-import { takeBody } from '../http/body'
-
-/** Nothing else sees a request before its body is here and no larger than it may be; and no path holds letters that no text can. */
-export default defineEventHandler(takeBody)
