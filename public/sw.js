@@ -29,7 +29,9 @@ const inTime = request => fetch(request, { signal: AbortSignal.timeout(PATIENCE_
 async function openPage(request) {
   const cache = await caches.open(SHELL)
   try {
-    return await inTime(request)
+    const response = await inTime(request)
+    // A proxy that stands in front of a server that is gone answers as well.
+    return response.status < 500 ? response : (await cache.match('/')) ?? response
   }
   catch (error) {
     const kept = await cache.match('/')

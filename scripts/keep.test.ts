@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process'
 import { describe, expect, it } from 'vitest'
-import { keepRunning } from './lib/keep.mjs'
+import { keepDatabase, keepRunning } from './lib/keep.mjs'
 
 const node = (code: string) => spawn(process.execPath, ['-e', code], { stdio: 'ignore' })
 const wait = (ms: number) => new Promise(resolve => setTimeout(resolve, ms))
@@ -25,7 +25,7 @@ describe('keeping the app running', () => {
     expect(await kept.ended).toBe(0)
     expect(started).toHaveLength(2)
   })
-  it('gives up on one that never stays up, with its code', async () => {
+  it('goes on trying one that never stays up, at pauses that grow no further than the longest', async () => {
     const said: string[] = []
     let starts = 0
     const kept = keepRunning(
@@ -36,8 +36,61 @@ describe('keeping the app running', () => {
       s => said.push(s),
       { first: 1, longest: 4, well: 30_000 },
     )
-    expect(await kept.ended).toBe(3)
-    expect(starts).toBe(8)
-    expect(said.at(-1)).toMatch(/8 times in a row\. It is not started again/)
+    while (starts < 10) await wait(20)
+    kept.stop()
+    expect(await kept.ended).toBe(0)
+    expect(said.length).toBeGreaterThanOrEqual(9)
+    expect(said[8]).toMatch(/ended with code 3\. The database goes on/)
+  })
+  it('ends with one that was told to end', async () => {
+    const child = node('process.on("SIGTERM", () => process.exit(0)); setInterval(() => {}, 1000)')
+    const kept = keepRunning(() => child, () => {})
+    await wait(200)
+    child.kill('SIGTERM')
+    expect(await kept.ended).toBe(0)
+  })
+})
+
+describe('keeping the database running', () => {
+  type State = 'running' | 'ending' | 'gone'
+  const pauses = { first: 5, longest: 20, well: 30_000, look: 5 }
+  it('starts it again when it is gone, also where that fails at first, and says so', async () => {
+    const said: string[] = []
+    let state: State = 'running'
+    let tries = 0
+    const kept = keepDatabase(
+      {
+        state: () => state,
+        start: async () => {
+          if (++tries < 3) throw new Error('The disk is full.')
+          state = 'running'
+        },
+      },
+      s => said.push(s),
+      () => said.push('ending'),
+      pauses,
+    )
+    await wait(30)
+    expect(said).toEqual([])
+    state = 'gone'
+    while ((state as State) !== 'running') await wait(5)
+    await kept.stop()
+    const gone = expect.stringMatching(/^The database was ended\. What was stored is safe; it starts again in 1 s/)
+    expect(said).toEqual([gone, 'The disk is full.', gone, 'The disk is full.', gone, 'The database is back.'])
+  })
+  it('ends with it when it was told to end, and leaves it alone once told to stop', async () => {
+    let ended = 0
+    let starts = 0
+    const keep = (state: () => State) => keepDatabase({ state, start: async () => void starts++ }, () => {}, () => ended++, pauses)
+    const ending = keep(() => 'ending')
+    await wait(20)
+    await ending.stop()
+    expect([ended, starts]).toEqual([1, 0])
+    let state: State = 'running'
+    const stopped = keep(() => state)
+    await stopped.stop()
+    state = 'gone'
+    await wait(40)
+    expect([ended, starts]).toEqual([1, 0])
   })
 })

@@ -6,7 +6,7 @@ import { databaseHolds, dropSchema, migrate, sampleUntouched } from './database.
 import { needBuild, needDependencies } from './prepare.mjs'
 import { partFile } from './parts.mjs'
 import { root } from './root.mjs'
-import { keepRunning } from './keep.mjs'
+import { keepDatabase, keepRunning } from './keep.mjs'
 import { heading, say, Stop } from './say.mjs'
 import { dataFolder, loadSampleWorld, openDatabase, sessionSecret } from './world.mjs'
 
@@ -75,8 +75,11 @@ function deviceAddress(name, variable) {
   })
 }
 
-/** Serves until Ctrl-C. An app that ends by itself is started again; the database stays. @returns {Promise<number>} exit code */
-function serve(url, host, port, devices) {
+/**
+ * Serves until Ctrl-C, or until app or database is told to end. Either is started again when it ends otherwise.
+ * @returns {Promise<number>} exit code
+ */
+async function serve({ url, cluster }, host, port, devices) {
   const launch = () =>
     spawn(process.execPath, [partFile('server/main')], {
       cwd: root,
@@ -102,7 +105,13 @@ function serve(url, host, port, devices) {
       kept.stop()
     })
   }
-  return kept.ended
+  const watched = cluster && keepDatabase(cluster, heading, () => {
+    heading('The database was told to end. Ending.')
+    kept.stop()
+  })
+  const code = await kept.ended
+  await watched?.stop()
+  return code
 }
 
 async function announce(host, port, sample) {
@@ -139,7 +148,7 @@ export async function start() {
       deviceAddress('ph-strip', 'CREST_STRIP_URL'),
       deviceAddress('camera', 'CREST_CAMERA_URL'),
     ])
-    const serving = serve(database.url, host, port, { CREST_CUTTER_URL: cutter, CREST_STRIP_URL: strip, CREST_CAMERA_URL: camera })
+    const serving = serve(database, host, port, { CREST_CUTTER_URL: cutter, CREST_STRIP_URL: strip, CREST_CAMERA_URL: camera })
     void announce(host, port, sample)
     process.exitCode = await serving
   }

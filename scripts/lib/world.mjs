@@ -30,7 +30,7 @@ export function clusterFolder() {
 /**
  * The database to use: the one of DATABASE_URL, or a private cluster that is set up on the way.
  * @param {boolean} leaveRunning a cluster that ran already is left running on close
- * @returns {Promise<{ url: string, close: () => Promise<void> }>}
+ * @returns {Promise<{ url: string, close: () => Promise<void>, cluster?: Awaited<ReturnType<typeof openCluster>> }>}
  */
 export async function openDatabase(name, leaveRunning = false) {
   if (process.env.DATABASE_URL) {
@@ -46,6 +46,7 @@ export async function openDatabase(name, leaveRunning = false) {
       : `The private PostgreSQL runs on 127.0.0.1:${cluster.port}.`,
   )
   return {
+    cluster,
     url: await needDatabase(cluster, name),
     close: async () => void (leaveRunning && !cluster.startedHere ? null : await cluster.stop()),
   }

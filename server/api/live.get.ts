@@ -16,6 +16,11 @@ const MOST_UNREAD = 1_000_000
  */
 export default route((event, { pool, session, by }) => {
   const { res } = event.node
+  // Whoever left while their session was read is told nothing, and nothing is kept for them: `close` has been and won't come again.
+  if (res.closed || res.destroyed || event.node.req.destroyed) {
+    event._handled = true
+    return
+  }
   setResponseHeaders(event, { 'content-type': 'text/event-stream; charset=utf-8', 'cache-control': 'no-store', 'x-accel-buffering': 'no' })
   res.flushHeaders()
   const write = (text: string) => void (res.writableLength > MOST_UNREAD ? res.destroy() : res.write(text))

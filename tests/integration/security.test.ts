@@ -44,8 +44,8 @@ describe('nobody reads or writes anything without a session', () => {
     expect(status).toBe(401)
     expect(body.error).toMatch(/not signed in/)
   })
-  it('health tells three things and no more', async () => {
-    expect((await stranger.get('health')).body).toEqual({ ok: true, database: true, version: expect.any(String) })
+  it('health tells four things and no more', async () => {
+    expect((await stranger.get('health')).body).toEqual({ ok: true, database: true, writable: true, version: expect.any(String) })
   })
   it('a forged or altered cookie opens nothing', async () => {
     const forger = new Client(url)

@@ -32,6 +32,26 @@ function appBelow(pid: number): number {
   return Number(child)
 }
 
+/** The private database's own process. */
+const databaseOf = (folder: string) => Number(readFileSync(join(folder, 'cluster', 'pg', 'postmaster.pid'), 'utf8').split('\n')[0])
+
+async function said(started: Started, words: RegExp): Promise<void> {
+  const limit = Date.now() + 60_000
+  while (!words.test(started.output())) {
+    if (Date.now() > limit) throw new Error(`It did not say so: ${started.output()}`)
+    await new Promise(resolve => setTimeout(resolve, 50))
+  }
+}
+
+async function answersAgain(client: Client, started: Started): Promise<void> {
+  const limit = Date.now() + 60_000
+  const away = () => client.get('today').then(a => a.status !== 200, () => true)
+  while (await away()) {
+    if (Date.now() > limit) throw new Error(`It did not come back: ${started.output()}`)
+    await new Promise(resolve => setTimeout(resolve, 100))
+  }
+}
+
 interface Started {
   pid: number
   url: string
@@ -101,17 +121,13 @@ describe('npm start', { timeout: 300_000 }, () => {
     await maren.post(`jobs/${today.passes.findLast(j => j.status === 'planned')!.jobId}/drop`)
     // An app that is killed comes back by itself, and the database did not go.
     process.kill(appBelow(first.pid), 'SIGKILL')
-    const limit = Date.now() + 20_000
-    while (!/was ended by SIGKILL\. The database goes on/.test(first.output())) await new Promise(resolve => setTimeout(resolve, 50))
-    while (
-      await maren.get('today').then(
-        a => a.status !== 200,
-        () => true,
-      )
-    ) {
-      if (Date.now() > limit) throw new Error(`The app did not come back: ${first.output()}`)
-      await new Promise(resolve => setTimeout(resolve, 100))
-    }
+    await said(first, /was ended by SIGKILL\. The database goes on/)
+    await answersAgain(maren, first)
+    // So does a database that is killed: clocks and entries go on with it.
+    process.kill(databaseOf(data), 'SIGKILL')
+    await said(first, /The database was ended.*The database is back/s)
+    await answersAgain(maren, first)
+    expect((await maren.get<unknown[]>('log')).body).toHaveLength(7)
     expect(await first.end()).toBe(0)
     expect(readdirSync(join(data, 'cluster', 'pg'))).not.toContain('postmaster.pid')
 
@@ -122,7 +138,16 @@ describe('npm start', { timeout: 300_000 }, () => {
     const again = new Client(second.url)
     again.cookie = maren.cookie
     expect((await again.get<{ passes: unknown[] }>('today')).body.passes).toHaveLength(7)
-    expect(await second.end('SIGTERM')).toBe(0)
+    // Whichever of them is told to end, all end.
+    process.kill(appBelow(second.pid), 'SIGTERM')
+    expect(await second.ended).toBe(0)
+    const third = await open()
+    process.kill(databaseOf(data), 'SIGTERM')
+    expect(await third.ended).toBe(0)
+    expect(third.output()).toMatch(/The database was told to end/)
+    const fourth = await open()
+    expect(await fourth.end('SIGTERM')).toBe(0)
+    expect(readdirSync(join(data, 'cluster', 'pg'))).not.toContain('postmaster.pid')
   })
 
   it('--fresh asks before it erases, and erases the sample world only', async () => {
@@ -206,7 +231,7 @@ async function rowsOf(url: string): Promise<Map<string, string[]>> {
     'select tablename as name from pg_tables where schemaname = \'crest\' order by 1',
   )
   const found = new Map<string, string[]>()
-  for (const { name } of tables.filter(t => !['session', 'session_person', 'sign_in_try', 'migration'].includes(t.name)))
+  for (const { name } of tables.filter(t => !['session', 'session_person', 'sign_in_try', 'migration', 'heartbeat'].includes(t.name)))
     found.set(name, (await client.query<{ row: string }>(`select t::text as row from ${name} t order by 1`)).rows.map(r => r.row))
   await client.end()
   return found

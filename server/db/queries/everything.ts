@@ -2,7 +2,7 @@ import type { Db } from '../pool'
 import { SCHEMA } from '../pool'
 
 /** What belongs to a device or to this installation, and to no studio. */
-const NOT_THE_STUDIOS = ['session', 'session_person', 'sign_in_try', 'migration']
+const NOT_THE_STUDIOS = ['session', 'session_person', 'sign_in_try', 'migration', 'heartbeat']
 
 /** A table as it is written out. @property columns with their types, in their order; what is worked out by the database is left out */
 export interface Table {
