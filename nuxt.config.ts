@@ -114,10 +114,10 @@ export default defineNuxtConfig({
         nitro.scannedHandlers.flatMap(h =>
           h.route?.startsWith('/api/') && h.method ? [{ method: h.method.toUpperCase(), route: h.route }] : [],
         )
-      // The thread that looks at drawings starts from its own text.
-      nitro.options.virtual['#crest/art-worker'] = async () => {
+      // The thread that looks at uploads starts from its own text.
+      nitro.options.virtual['#crest/upload-worker'] = async () => {
         const { outputFiles } = await build({
-          entryPoints: [fileURLToPath(new URL('./server/workers/art.ts', import.meta.url))],
+          entryPoints: [fileURLToPath(new URL('./server/workers/upload.ts', import.meta.url))],
           bundle: true,
           minify: true,
           write: false,

@@ -6,15 +6,16 @@ import { artOf } from '../shared/art-of'
 import { artworkSchema } from '../shared/artworks'
 import type { ArtworkForm } from '../shared/artworks'
 import { addArtwork } from '../server/services/artworks'
-import { checkArt, withFaces } from '../server/services/art-check'
-import type { ArtCheck } from '../server/services/art-check'
+import { withFaces } from '../server/services/art-check'
+import { checkUpload } from '../server/services/upload-check'
+import type { UploadCheck } from '../server/services/art-check'
 import type { Context } from '../server/services/context'
 import { studioOf } from '../server/services/studio'
 import { faceBytes, faceOf } from './faces'
 import { ARTWORKS } from './world'
 
 /** As the server looks at it, without a thread. */
-const lookedAt: ArtCheck = task => checkArt(withFaces(task, faceBytes))
+const lookedAt: UploadCheck = task => checkUpload(withFaces(task, faceBytes))
 
 /** Art goes through the same steps as on the screen. @param ids of blanks and bottles by their keys; those of the art are added */
 export async function loadArt(context: Context, ids: Record<string, string>, newId: () => string): Promise<void> {

@@ -10,8 +10,8 @@ declare module '#crest/faces' {
   export default faces
 }
 
-declare module '#crest/art-worker' {
-  /** The script of `server/workers/art.ts` with all that it needs. */
+declare module '#crest/upload-worker' {
+  /** The script of `server/workers/upload.ts` with all that it needs. */
   const code: string
   export default code
 }

@@ -17,7 +17,9 @@ const phone = z
 /** House rules as their fields hold them. */
 export type RulesForm = Record<RuleKey, string>
 
-const rulesSchema = z.record(z.string(), z.string().max(60, 'That is too long for a rule.')).transform((form, context): HouseRules => {
+const ruleFields = z.record(z.string(), z.string().max(60, 'That is too long for a rule.'))
+
+export const rulesSchema = ruleFields.transform((form, context): HouseRules => {
   const rules: Record<string, string | number> = {}
   for (const spec of RULES) {
     const read = readRule(spec, form[spec.key] ?? '')

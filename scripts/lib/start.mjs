@@ -75,6 +75,18 @@ function deviceAddress(name, variable) {
   })
 }
 
+/** npm hands a signal on to its shell and no further: where that has ended, so does what it started. */
+function whenParentEnds(end) {
+  const parent = process.ppid
+  if (!process.env.npm_lifecycle_event || parent === 1) return
+  const watch = setInterval(() => {
+    if (process.ppid === parent) return
+    clearInterval(watch)
+    end()
+  }, 500)
+  watch.unref()
+}
+
 /**
  * Serves until Ctrl-C, or until app or database is told to end. Either is started again when it ends otherwise.
  * @returns {Promise<number>} exit code
@@ -98,13 +110,13 @@ async function serve({ url, cluster }, host, port, devices) {
     })
   const kept = keepRunning(launch, heading)
   let asked = false
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
-    process.on(signal, () => {
-      if (!asked) heading('Ending.')
-      asked = true
-      kept.stop()
-    })
+  const end = () => {
+    if (!asked) heading('Ending.')
+    asked = true
+    kept.stop()
   }
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, end)
+  whenParentEnds(end)
   const watched = cluster && keepDatabase(cluster, heading, () => {
     heading('The database was told to end. Ending.')
     kept.stop()

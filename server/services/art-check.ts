@@ -21,11 +21,19 @@ export interface FaceTask {
   file: Uint8Array
 }
 
+/** A PDF that somebody wants to keep. */
+export interface PaperTask {
+  kind: 'paper'
+  file: Uint8Array
+}
+
+export type UploadTask = ArtTask | FaceTask | PaperTask
+
 /**
- * Works out the art, or reads the font, and holds what comes of it against what was found.
+ * Works out the art, reads the font, or looks through the paper.
  * @returns why it can't be kept, null when it can
  */
-export type ArtCheck = (task: ArtTask | FaceTask) => Promise<string | null>
+export type UploadCheck = (task: UploadTask) => Promise<string | null>
 
 /** Ids of the faces that a source sets letters in, each once. */
 export function facesOf(source: ArtSource): string[] {
@@ -39,7 +47,7 @@ export function facesOf(source: ArtSource): string[] {
 }
 
 /** The task with the files of faces that whoever looks at it has at hand. @param filesOf none for a face that it does not know */
-export function withFaces(task: ArtTask | FaceTask, filesOf: (id: string) => readonly Uint8Array[]): ArtTask | FaceTask {
+export function withFaces(task: UploadTask, filesOf: (id: string) => readonly Uint8Array[]): UploadTask {
   if ('kind' in task) return task
   const known = facesOf(task.source).map(id => [id, filesOf(id)] as const).filter(([, files]) => files.length > 0)
   return { ...task, faces: { ...task.faces, ...Object.fromEntries(known) } }

@@ -9,7 +9,7 @@ import type { Db } from '../db/pool'
 import * as artworks from '../db/queries/artworks'
 import * as faces from '../db/queries/faces'
 import { facesOf } from './art-check'
-import type { ArtCheck, ArtTask } from './art-check'
+import type { UploadCheck, ArtTask } from './art-check'
 import type { Context } from './context'
 import { notify } from './context'
 import { editedMeanwhile, notFound, Refusal } from './refusal'
@@ -29,7 +29,7 @@ async function readArtwork(
   db: Db,
   body: unknown,
   figures: ArtFigures,
-  check: ArtCheck,
+  check: UploadCheck,
 ): Promise<{ entry: ArtworkEntry, form: ArtworkForm }> {
   const { rules } = await studioOf(db)
   const schema = artworkSchema(rules.lengthUnit)
@@ -65,7 +65,7 @@ export async function oneArtwork(db: Db, id: string): Promise<Artwork> {
 }
 
 /** @param id made by the client: sent twice, stored once @param check looks at a drawing, outside any transaction */
-export async function addArtwork(context: Context, id: string, body: unknown, figures: ArtFigures, check: ArtCheck): Promise<Artwork> {
+export async function addArtwork(context: Context, id: string, body: unknown, figures: ArtFigures, check: UploadCheck): Promise<Artwork> {
   const { entry, form } = await readArtwork(context.pool, body, figures, check)
   return inTransaction(context.pool, async (db) => {
     if (await artworks.insertArtwork(db, id, entry.name, form, figures, context.by, context.now())) await notify(db, { topic: 'shelf' })
@@ -80,7 +80,7 @@ export async function changeArtwork(
   figures: ArtFigures,
   version: number,
   putAway: boolean,
-  check: ArtCheck,
+  check: UploadCheck,
 ): Promise<Artwork> {
   const { entry, form } = await readArtwork(context.pool, body, figures, check)
   return inTransaction(context.pool, async (db) => {

@@ -173,7 +173,12 @@ describe('papers', () => {
       headers: { 'content-type': 'application/pdf', 'origin': mate.url, 'cookie': mate.cookie },
       body: bytes,
     }).then(async r => ({ status: r.status, body: (await r.json()) as { error?: string, id?: string }[] & { error?: string } }))
-  const PDF = '%PDF-1.7\n1 0 obj << >> endobj\nstartxref\n9\n%%EOF\n'
+  /** A page without anything on it. */
+  const PDF = [
+    '%PDF-1.7', '1 0 obj << /Type /Catalog /Pages 2 0 R >> endobj', '2 0 obj << /Type /Pages /Kids [3 0 R] /Count 1 >> endobj',
+    '3 0 obj << /Type /Page /Parent 2 0 R /MediaBox [0 0 200 200] >> endobj',
+    ...['trailer << /Root 1 0 R /Size 4 >>', 'startxref', '9', '%%EOF', ''],
+  ].join('\n')
   it('a data sheet is kept for its product, also for the next bottle of it, and shown where it can reach nothing', async () => {
     const id = v7()
     const query = (of: string) => `id=${of}&kind=data-sheet&name=sheet.pdf&product=Quay%20General%20cream`
@@ -190,7 +195,11 @@ describe('papers', () => {
   it.each([
     ['no PDF at all', 'GIF89a', /no PDF/],
     ['one that is cut off', '%PDF-1.7\n1 0 obj', /cut off/],
-    ['one with a program in it', PDF.replace('<< >>', '<< /OpenAction << /S /JavaScript /JS (x) >> >>'), /carries a program/],
+    [
+      'one with a program in it',
+      PDF.replace('/Type /Catalog', '/Type /Catalog /OpenAction << /S /J#61vaScript /JS (x) >>'),
+      /carries a program/,
+    ],
     ['nothing', '', /nothing in this file|not said/],
   ])('%s is refused in words', async (_, bytes, why) => {
     const { status, body } = await load(bytes, `id=${v7()}&kind=label&name=x.pdf&product=Any`)

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { parse } from 'csv-parse/sync'
 import pg from 'pg'
 import { beforeAll, describe, expect, inject, it } from 'vitest'
@@ -6,7 +7,8 @@ import { createPool } from '../../server/db/pool'
 import type { Pool } from '../../server/db/pool'
 import { bringIn } from '../../server/services/studio-file'
 import { TABLES } from '../../shared/exports'
-import { Client, MATE } from '../support/client'
+import { JSON_COLUMNS } from '../../server/services/studio-columns'
+import { Client, event, MATE, newLot, newRun, OLD } from '../support/client'
 import { sharedStudio } from '../support/studio'
 
 let empty: Pool
@@ -22,26 +24,52 @@ beforeAll(async () => {
   const url = inject('databaseUrl').replace(/\/[^/]+$/, '/brought_in')
   await migrate(url)
   empty = createPool(url)
+  const { runId } = await newRun(mate, await newLot(lead, OLD))
+  await mate.post(`runs/${runId}/events`, { events: [event({ kind: 'gate.ticked', step: 'try-safety', item: 'gloves' })] })
   written = await (await lead.raw('everything', 'GET')).text()
   ;({ migration } = JSON.parse(written.split('\n')[0]!) as { migration: string })
   expect((await mate.raw('everything', 'GET')).status).toBe(403)
   return () => empty.end()
 })
-async function* linesOf(text: string) {
+const linesOf = (text: string) => async function* () {
   yield* text.split('\n')
 }
+/** The file with a line changed, and an end that fits it: as somebody would write it who wants it to pass. */
+function forged(find: RegExp, put: string): string {
+  const lines = written.trim().split('\n').slice(0, -1)
+  const at = lines.findIndex(line => find.test(line))
+  if (at === -1) throw new Error(`No line has ${find}.`)
+  lines[at] = lines[at]!.replace(find, put)
+  const rows: Record<string, number> = {}
+  for (const line of lines.slice(1)) {
+    const { table } = JSON.parse(line) as { table: string }
+    rows[table] = (rows[table] ?? 0) + 1
+  }
+  const text = lines.map(line => `${line}\n`).join('')
+  return `${text}${JSON.stringify({ end: { rows, sha256: createHash('sha256').update(text).digest('hex') } })}\n`
+}
+const wholeLines = (count: number) => written.split('\n').slice(0, count).join('\n')
 const nobody = async () => (await empty.query('select 1 from person')).rowCount === 0
 
 describe('a studio written as JSON', () => {
   it.each([
     ['something else', () => 'hello', /no file that Crest wrote/],
     ['nothing', () => '', /no file that Crest wrote/],
-    ['a file of a newer format', () => written.replace('"version":1', '"version":2'), /newer Crest. Update this one first/],
+    ['a file of a newer format', () => written.replace('"version":2', '"version":3'), /newer Crest. Update this one first/],
     ['a file of a newer Crest', () => written.replace(migration, '9999_later'), /newer Crest \(9999_later/],
     ['a file of an older Crest', () => written.replace(migration, '0001_first_light'), /older Crest/],
     ['a file with a table that nobody knows', () => written.replace('"tables":{', '"tables":{"moon":{},'), /a table "moon"/],
-    ['a file that was cut off within a line', () => written.slice(0, -40), /Line \d+ can't be read/],
-    ['a file that was cut off after its head', () => written.split('\n')[0]!, /nobody in it/],
+    ['a file that was cut off within a row', () => wholeLines(5).slice(0, -10), /Line 5 can't be read/],
+    ['a file that was cut off at the end of a line', () => wholeLines(8), /no end: it was cut off/],
+    ['a file that was cut off after its head', () => wholeLines(1), /no end: it was cut off/],
+    ['a file that was cut off within its end', () => written.slice(0, -40), /end of this file can't be read/],
+    ['a file without one of its rows', () => written.replace(/\{"table":"lot".*\n/, ''), /Rows of "lot" are missing: the file has/],
+    ['a file with a letter changed', () => written.replace('Lea Lead', 'Lee Lead'), /checksum does not fit/],
+    ['a file with more behind its end', () => `${written}{"table":"lot","row":{}}`, /more in it than it says/],
+    ['house rules that are none', () => forged(/"sinks": \d+/, '"sinks":"many"'), /"studio.rules" that Crest does not write/],
+    ['a plan without steps', () => forged(/"steps": ?\[/, '"steps":[],"was":['), /"run.plan" that Crest does not write/],
+    ['an event that no device sends', () => forged(/"table":"run_event"(.*)"kind": ?"[a-z.]+"/, '"table":"run_event"$1"kind":"x"'),
+      /"run_event.payload" that Crest does not write/],
   ])('%s is not brought in, and nothing is changed', async (_, text, why) => {
     await expect(bringIn(empty, linesOf(text()))).rejects.toThrow(why)
     expect(await nobody()).toBe(true)
@@ -81,8 +109,23 @@ describe('a studio written as JSON', () => {
     expect(written).not.toContain('"table":"session"')
     expect(Object.keys((JSON.parse(written.split('\n')[0]!) as { tables: object }).tables)).not.toContain('session')
   })
-  it('is brought in whole, and numbers on labels go on after the largest', async () => {
-    expect(await bringIn(empty, linesOf(written))).toBe(written.trim().split('\n').length - 1)
+  it('every column that holds JSON has a schema that it is checked by', async () => {
+    const { rows } = await empty.query<{ column: string }>(
+      'select table_name || \'.\' || column_name as column from information_schema.columns where table_schema = $1 and data_type = $2',
+      ['crest', 'jsonb'],
+    )
+    expect([...rows.map(r => r.column), 'person.may'].sort()).toEqual(Object.keys(JSON_COLUMNS).sort())
+  })
+  it('is brought in whole, also where the transaction has to be done again, and numbers on labels go on after the largest', async () => {
+    // The first try is broken off when nearly all of it is stored.
+    let opened = 0
+    const lines = async function* () {
+      opened++
+      yield* linesOf(written)()
+      if (opened === 2) throw Object.assign(new Error('deadlock'), { code: '40P01' })
+    }
+    expect(await bringIn(empty, lines)).toBe(written.trim().split('\n').length - 2)
+    expect(opened).toBe(3)
     const most = 'select coalesce(max(label_no), 0)::int as no from stock'
     const { rows: [before] } = await empty.query<{ no: number }>(most)
     await empty.query('insert into stock (id, kind) values (gen_random_uuid(), \'tape\')')

@@ -1,4 +1,4 @@
-import { PDFDocument, rgb, StandardFonts } from 'pdf-lib'
+import { PDFDocument, rgb, StandardFonts } from '@cantoo/pdf-lib'
 import { weedingOrder } from '../weeding'
 import { layerRings } from './cut-stencil'
 import type { CutLine, CutStencil } from './cut-stencil'

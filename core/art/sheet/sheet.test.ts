@@ -1,7 +1,7 @@
 import DxfParser from 'dxf-parser'
 import fc from 'fast-check'
 import { inflateSync } from 'node:zlib'
-import { PDFDocument } from 'pdf-lib'
+import { PDFDocument } from '@cantoo/pdf-lib'
 import { describe, expect, it } from 'vitest'
 import { outlineAt, readSvg } from '../drawing'
 import {

@@ -1,5 +1,5 @@
-import { PDFDocument, rgb, StandardFonts } from 'pdf-lib'
-import type { PDFFont, PDFPage } from 'pdf-lib'
+import { PDFDocument, rgb, StandardFonts } from '@cantoo/pdf-lib'
+import type { PDFFont, PDFPage } from '@cantoo/pdf-lib'
 import { create } from 'qrcode'
 
 /** 1 pt is 1/72 in. */

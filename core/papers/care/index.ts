@@ -1,4 +1,4 @@
-import { PDFDocument } from 'pdf-lib'
+import { PDFDocument } from '@cantoo/pdf-lib'
 import { BLACK, blankPage, draw, PAGE, plain, PT, write } from '../../basics/pdf'
 import type { At, Drawing } from '../../basics/pdf'
 import { capital } from '../../basics/units'

@@ -1,4 +1,4 @@
-import { PDFDocument } from 'pdf-lib'
+import { PDFDocument } from '@cantoo/pdf-lib'
 import { BLACK, blankPage, drawQr, PAGE, plain, PT, write } from '../../basics/pdf'
 import type { At } from '../../basics/pdf'
 import { wasteKind } from '../waste'

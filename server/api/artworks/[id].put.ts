@@ -2,7 +2,7 @@ import { figuresSchema } from '#shared/artworks'
 import { z } from 'zod'
 import { versionField } from '#shared/numbers'
 import { body, pathId, route } from '../../http/handler'
-import { checkInThread } from '../../http/art'
+import { checkInThread } from '../../http/upload-thread'
 import { changeArtwork } from '../../services/artworks'
 
 const schema = z.object({

@@ -2,7 +2,7 @@ import { figuresSchema } from '#shared/artworks'
 import { uuidV7Schema } from '#shared/ids'
 import { z } from 'zod'
 import { body, route } from '../../http/handler'
-import { checkInThread } from '../../http/art'
+import { checkInThread } from '../../http/upload-thread'
 import { addArtwork } from '../../services/artworks'
 
 /** The form itself is checked by the service, which knows the house unit. */

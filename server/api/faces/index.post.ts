@@ -1,5 +1,5 @@
 import { getQuery } from 'h3'
-import { checkInThread } from '../../http/art'
+import { checkInThread } from '../../http/upload-thread'
 import { route } from '../../http/handler'
 import { addFace } from '../../services/faces'
 

@@ -1,4 +1,4 @@
-import { checkInThread } from '../http/art'
+import { checkInThread } from '../http/upload-thread'
 
 const SMALL = '<svg xmlns="http://www.w3.org/2000/svg" width="10" height="10"><path d="M0 0H10V10Z"/></svg>'
 

@@ -2,10 +2,10 @@
 /// <reference path="../routes.d.ts" />
 import { Worker } from 'node:worker_threads'
 // Bundled at build: a thread starts from its own text.
-import code from '#crest/art-worker'
+import code from '#crest/upload-worker'
 import shipped from '#crest/faces'
 import { withFaces } from '../services/art-check'
-import type { ArtCheck } from '../services/art-check'
+import type { UploadCheck } from '../services/art-check'
 import { Refusal } from '../services/refusal'
 import { turnstile } from '../services/turnstile'
 
@@ -15,8 +15,9 @@ const MOST_MB = 400
 /** A thread that has nothing to do is kept so long: it takes a while to start, and what it keeps of memory is to be given back. ms */
 const KEPT_MS = 30_000
 const through = turnstile({ atOnce: 1, waiting: 6 })
-const BUSY = 'Several drawings are being looked at just now. Try again in a moment; nothing was lost.'
+const BUSY = 'Several files are being looked at just now. Try again in a moment; nothing was lost.'
 const TOO_LONG = 'This drawing takes longer to work out than Crest allows. Simplify its paths in the drawing program and save it again.'
+const TOO_LONG_PAPER = 'This PDF takes longer to look through than Crest allows. Print it into a plain PDF first.'
 
 /** Files of a face that ships with Crest; none for another. */
 const shippedFiles = (id: string): Uint8Array[] =>
@@ -50,8 +51,8 @@ function thread(): Worker {
   return worker
 }
 
-/** Looks at art in a thread that is ended when it is over its time or memory, so that nobody else waits for it. One at a time. */
-export const checkInThread: ArtCheck = task =>
+/** Looks at an upload in a thread that is ended when it is over its time or memory, so that nobody else waits for it. One at a time. */
+export const checkInThread: UploadCheck = task =>
   through(
     () =>
       new Promise((resolve) => {
@@ -65,10 +66,11 @@ export const checkInThread: ArtCheck = task =>
           else void worker.terminate()
           resolve(answer)
         }
-        const timer = setTimeout(() => end(TOO_LONG, false), PATIENCE_MS)
+        const tooLong = 'kind' in task && task.kind === 'paper' ? TOO_LONG_PAPER : TOO_LONG
+        const timer = setTimeout(() => end(tooLong, false), PATIENCE_MS)
         worker.once('message', (answer: string | null) => end(answer, true))
-        worker.once('error', () => end(TOO_LONG, false))
-        worker.once('exit', () => end(TOO_LONG, false))
+        worker.once('error', () => end(tooLong, false))
+        worker.once('exit', () => end(tooLong, false))
         worker.postMessage(withFaces(task, shippedFiles))
       }),
     () => new Refusal(503, BUSY),
