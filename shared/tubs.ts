@@ -41,6 +41,9 @@ export const tubEntrySchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...head, kind: z.literal('undone'), target: uuidV7Schema }),
 ])
 export type SentTubEntry = z.output<typeof tubEntrySchema>
+type WithoutId<E> = E extends SentTubEntry ? Omit<E, 'id'> : never
+/** An entry as a form makes it; its id comes with the command that sends it. */
+export type TubEntryDraft = WithoutId<SentTubEntry>
 
 export interface Tub {
   id: string

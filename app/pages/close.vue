@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import SelectButton from 'primevue/selectbutton'
 import Textarea from 'primevue/textarea'
-import { v7 } from 'uuid'
+import { command } from '~/commands'
 import { formatDay } from '#core/basics/zone'
 import { formatDuration, formatNumber } from '#core/basics/units'
 import { filterDue, refuseClose } from '#core/crew/close'
@@ -47,7 +47,7 @@ async function close() {
   busy.value = true
   problem.value = ''
   try {
-    end.value = await api<DayEnd>('close', 'POST', { id: v7(), day: day.value, marks, note: note.value, after: after.value })
+    end.value = await command<DayEnd>('close', { day: day.value, marks, note: note.value, after: after.value })
     after.value = end.value.closing?.id ?? null
     done.value = true
   }

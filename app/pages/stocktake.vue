@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
 import { useLocalStorage } from '@vueuse/core'
-import { v7 } from 'uuid'
+import { command } from '~/commands'
 import { labelNumber } from '#core/trade/labels'
 import { stockKind } from '#core/trade/stock'
 import type { StockItem } from '#shared/stock'
@@ -63,8 +63,8 @@ async function count() {
   if (!readAmount.value.ok) return void (fieldProblem.value = readAmount.value.error)
   busy.value = true
   try {
-    const entry = { id: v7(), kind: 'counted', amount: readAmount.value.value, seen: item.level, note: note.value.trim() }
-    const now = await api<StockItem>(`stock/${item.id}/moves`, 'POST', entry)
+    const entry = { kind: 'counted', amount: readAmount.value.value, seen: item.level, note: note.value.trim() }
+    const now = await command<StockItem>(`stock/${item.id}/moves`, entry)
     counted.value = { ...counted.value, [item.id]: { at: Date.now(), was: item.level, now: now.level } }
     items.value = items.value!.map(i => (i.id === now.id ? now : i))
     chosen.value = null

@@ -1,9 +1,10 @@
+import { command } from '~/commands'
 import { defineStore } from 'pinia'
 import { foldTub } from '#core/bench/tub'
 import type { TubState } from '#core/bench/tub'
 import { wayOf } from '#core/trade/waste'
 import type { WasteId, WasteRule } from '#core/trade/waste'
-import type { Container, SentTubEntry, Tub } from '#shared/tubs'
+import type { Container, Tub, TubEntryDraft } from '#shared/tubs'
 
 /** Tubs, waste containers and the rules for them, as the server last told them; asked for by the screens that show them. */
 export const useTubsStore = defineStore('tubs', () => {
@@ -26,7 +27,7 @@ export const useTubsStore = defineStore('tubs', () => {
   const put = (tub: Tub) => (tubs.value = [tub, ...(tubs.value ?? []).filter(t => t.id !== tub.id)])
   const loadOne = async (id: string) => void put(await api<Tub>(`tubs/${id}`))
   /** Enters something of a tub. @throws ApiError with the sentence why not */
-  const enter = async (id: string, entry: SentTubEntry) => void put(await api<Tub>(`tubs/${id}/entries`, 'POST', entry))
+  const enter = async (id: string, entry: TubEntryDraft) => void put(await command<Tub>(`tubs/${id}/entries`, entry))
 
   const open = computed(() => (tubs.value ?? []).filter(t => t.emptiedAt === null).sort((a, b) => b.madeAt.localeCompare(a.madeAt)))
   const emptied = computed(() =>

@@ -31,7 +31,7 @@ beforeAll(async () => {
   }
   const tub = v7()
   await lead.post('tubs', { id: tub, name: 'Numbers tub', volume: 5000 })
-  const box = { name: 'Numbers box', content: 'fluoride', capacity: 5000, place: '', openedOn: '2026-01-01', fullBy: '' }
+  const box = { name: 'Numbers box', content: 'fluoride-water', capacity: 5000, place: '', openedOn: '2026-01-01', fullBy: '' }
   const supply = await made('supplies', 'supply', supplyForm({ name: 'Numbers soda' }))
   const customer = await made('customers', 'customer', { name: 'Numbers club', email: '', phone: '', address: '', likes: '' })
   const { body: rules } = await lead.get<Studio>('studio')
@@ -66,7 +66,7 @@ beforeAll(async () => {
     ['PUT', 'days/2030-06-01', day],
     ['POST', `passes/${id}/run`, { runId: v7(), pieces: [1] }],
     ['POST', 'cutter/test', { material: 'vinyl', depth: 0.2, force: 80 }],
-    ['POST', `containers/${id}/lines`, { id, kind: 'fluoride', amount: 5, note: '' }],
+    ['POST', `containers/${id}/lines`, { id, kind: 'fluoride-water', amount: 5, note: '' }],
     ['POST', `containers/${id}/leave`, { leftOn: '2026-06-01', leftTo: 'Depot', leftRule: 'Order 1', version: 1 }],
     ...[
       event({ kind: 'amounts.measured', putOut: 1, back: 1 } as never), event({ kind: 'coat.started', piece: 1 }),

@@ -2,6 +2,7 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { v7 } from 'uuid'
+import { command } from '~/commands'
 import { markOf } from '#core/bench/frost'
 import type { StripReading } from '#core/bench/frost'
 import { couponTimes, readCoupon } from '#core/plan/coupon'
@@ -77,7 +78,7 @@ const scraps = SUBSTRATES.filter(s => s.family === 'glass' || s.family === 'cera
 
 async function save() {
   const coupons = await submit(() =>
-    api<Coupon[]>(`lots/${props.lot.id}/coupons`, 'POST', { id: id.value, coupon: judged.value, runId: props.etched?.runId ?? null }),
+    command<Coupon[]>(`lots/${props.lot.id}/coupons`, { id: id.value, coupon: judged.value, runId: props.etched?.runId ?? null }),
   )
   if (!coupons) return
   id.value = v7()

@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Slider from 'primevue/slider'
 import Select from 'primevue/select'
-import { v7 } from 'uuid'
+import { command } from '~/commands'
 import { couponSize, couponTemplate, couponTimes, refuseCoupon, STRIP_LAYOUT, stripsApart } from '#core/plan/coupon'
 import { SUBSTRATES } from '#core/trade/materials'
 import { capital, formatDuration, formatNumber } from '#core/basics/units'
@@ -47,7 +47,7 @@ function saveTemplate() {
   URL.revokeObjectURL(link.href)
 }
 async function start() {
-  const started = await submit(() => api<{ id: string }>(`lots/${props.lot.id}/coupon-run`, 'POST', { runId: v7(), order: form.value }))
+  const started = await submit(() => command<{ id: string }>(`lots/${props.lot.id}/coupon-run`, { order: form.value }, { idKey: 'runId' }))
   if (!started) return
   await work.load()
   await navigateTo(`/bench/${started.id}`)

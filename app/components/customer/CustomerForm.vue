@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import Textarea from 'primevue/textarea'
-import { v7 } from 'uuid'
+import { command } from '~/commands'
 import { customerSchema } from '#shared/customers'
 import type { Customer, CustomerForm } from '#shared/customers'
 
 /** How a customer is reached, and what they like. */
 const props = defineProps<{ customer: Customer | null }>()
 const emit = defineEmits<{ saved: [customer: Customer], close: [] }>()
-const id = props.customer?.id ?? v7()
 const { name = '', email = '', phone = '', address = '', likes = '' } = props.customer ?? {}
 const form = reactive<CustomerForm>({ name, email, phone, address, likes })
 const { errors, problem, busy, submit } = useEntry(
@@ -17,8 +16,8 @@ const { errors, problem, busy, submit } = useEntry(
 async function save() {
   const saved = await submit(() =>
     props.customer
-      ? api<Customer>(`customers/${id}`, 'PUT', { customer: form, version: props.customer.version })
-      : api<Customer>('customers', 'POST', { id, customer: form }),
+      ? api<Customer>(`customers/${props.customer.id}`, 'PUT', { customer: form, version: props.customer.version })
+      : command<Customer>('customers', { customer: form }),
   )
   if (saved) emit('saved', saved)
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { v7 } from 'uuid'
+import { command } from '~/commands'
 import { logViewSchema } from '#shared/log'
 import type { LogView } from '#shared/log'
 
@@ -17,7 +17,7 @@ const { errors, problem, busy, submit } = useEntry(
 const load = quietLoad('the questions you keep', async () => (views.value = await apiList<LogView>('log-views')))
 onMounted(load)
 async function keep() {
-  const kept = await submit(({ name }) => api<LogView>('log-views', 'POST', { id: v7(), name, question: props.question }))
+  const kept = await submit(({ name }) => command<LogView>('log-views', { name, question: props.question }))
   if (!kept) return
   naming.value = false
   form.name = ''

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { v7 } from 'uuid'
+import { command } from '~/commands'
 import type { JobForm } from '#shared/jobs'
 import { templateNameSchema } from '#shared/templates'
 import type { JobTemplate } from '#shared/templates'
@@ -17,7 +17,7 @@ async function keep() {
   if (!read.success) return
   busy.value = true
   try {
-    kept.value = (await api<JobTemplate>('templates', 'POST', { id: v7(), name: read.data, job: props.form() })).name
+    kept.value = (await command<JobTemplate>('templates', { name: read.data, job: props.form() })).name
     name.value = null
   }
   catch (refused) {

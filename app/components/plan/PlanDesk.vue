@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Select from 'primevue/select'
-import { v7 } from 'uuid'
+import { command } from '~/commands'
 import { changedFigures } from '#core/plan/recipe'
 import type { Recipe } from '#core/plan/recipe'
 import { plural } from '#core/basics/units'
@@ -105,7 +105,7 @@ async function toBench() {
   const job = changed.value || !props.job ? await save() : props.job
   if (!job) return
   try {
-    const { id } = await api<{ id: string }>(`passes/${pass}/run`, 'POST', { runId: v7(), ...(numbers ? { pieces: numbers } : {}) })
+    const { id } = await command<{ id: string }>(`passes/${pass}/run`, numbers ? { pieces: numbers } : {}, { idKey: 'runId' })
     await work.load()
     await navigateTo(`/bench/${id}`)
   }

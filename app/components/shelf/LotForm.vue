@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Select from 'primevue/select'
-import { v7 } from 'uuid'
+import { command } from '~/commands'
 import { ABRASIVE_MEDIA, ETCHANT_KINDS, etchantKind, MEDIUM_NAMES } from '#core/trade/materials'
 import { capital, formatDuration, formatFraction, formatNumber } from '#core/basics/units'
 import { lotSchema } from '#shared/shelf'
@@ -11,7 +11,6 @@ import type { Lot, LotForm } from '#shared/shelf'
 const props = defineProps<{ lot: Lot | null }>()
 const emit = defineEmits<{ close: [] }>()
 const studio = useStudioStore()
-const id = props.lot?.id ?? v7()
 
 const BLANK: LotForm = {
   productName: '',
@@ -70,7 +69,7 @@ const media = ABRASIVE_MEDIA.map(id => ({ id, text: capital(MEDIUM_NAMES[id]) })
 
 async function save(putAway: boolean) {
   const saved = await submit(() =>
-    props.lot ? api(`lots/${id}`, 'PUT', { lot: form, version: props.lot.version, putAway }) : api('lots', 'POST', { id, lot: form }),
+    props.lot ? api(`lots/${props.lot.id}`, 'PUT', { lot: form, version: props.lot.version, putAway }) : command('lots', { lot: form }),
   )
   if (!saved) return
   await studio.loadShelf()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { v7 } from 'uuid'
+import { command } from '~/commands'
 import { z } from 'zod'
 import { handMove, stockKind } from '#core/trade/stock'
 import type { HandMove, StockKindId } from '#core/trade/stock'
@@ -11,7 +11,6 @@ const emit = defineEmits<{ close: [] }>()
 const studio = useStudioStore()
 const words = useStockWords()
 const kind = computed(() => stockKind(props.item.kind))
-const id = ref(v7())
 /** The level that was looked at, so that a count after a booking in between is asked back. */
 const seen = ref(props.item.level)
 const form = reactive({ kind: props.first ?? ('counted' as HandMove), amount: '', note: '' })
@@ -54,7 +53,7 @@ const after = computed(() => {
 /** It is out of date: asked once, and written down as such. */
 const late = computed(() => 'anyway' in all.value)
 async function save(anyway = false) {
-  const done = await submit(entry => api(`stock/${props.item.id}/moves`, 'POST', { id: id.value, ...entry, seen: seen.value, anyway }))
+  const done = await submit(entry => command(`stock/${props.item.id}/moves`, { ...entry, seen: seen.value, anyway }))
   if (done) await studio.loadShelf()
   if (done) return emit('close')
   // Somebody booked in between: the new level is fetched, what was counted stays in the form.

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { v7 } from 'uuid'
+import { command } from '~/commands'
 import { z } from 'zod'
 import type { Lot } from '#shared/shelf'
 
@@ -8,7 +8,6 @@ import type { Lot } from '#shared/shelf'
 const props = defineProps<{ lot: Lot }>()
 const emit = defineEmits<{ close: [] }>()
 const studio = useStudioStore()
-const id = v7()
 const form = reactive({ other: '' })
 const others = computed(() =>
   studio.lots
@@ -20,7 +19,7 @@ const { errors, problem, busy, submit } = useEntry(
   () => form,
 )
 async function pour() {
-  const done = await submit(({ other }) => api(`lots/${props.lot.id}/mix`, 'POST', { id, other }))
+  const done = await submit(({ other }) => command(`lots/${props.lot.id}/mix`, { other }))
   if (!done) return
   await studio.loadShelf()
   emit('close')

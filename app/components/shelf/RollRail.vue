@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
-import { v7 } from 'uuid'
+import { command } from '~/commands'
 import { resistKind } from '#core/trade/materials'
 import { capital } from '#core/basics/units'
 import { ROLL_RESISTS, rollSchema } from '#shared/rolls'
@@ -20,17 +20,15 @@ const form = reactive(blank())
 const { schema, written } = useLengthForm(rollSchema, () => form)
 const { errors, problem, busy, submit } = useEntry(schema, () => form)
 const adding = ref(false)
-const id = ref(v7())
 const kinds = ROLL_RESISTS.map(r => ({ id: r, text: capital(resistKind(r).name) }))
 const SHOWN = 1200
 const PX = 0.09
 const box = (r: Roll) => ({ width: Math.min(r.length, SHOWN) * PX, height: r.width * PX })
 
 async function add() {
-  if (!(await submit(() => api<Roll>('rolls', 'POST', { id: id.value, roll: written() })))) return
+  if (!(await submit(() => command<Roll>('rolls', { roll: written() })))) return
   await studio.loadRolls()
   Object.assign(form, blank())
-  id.value = v7()
   adding.value = false
 }
 async function throwAway(roll: Roll) {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { v7 } from 'uuid'
+import { command } from '~/commands'
 import { resistKind } from '#core/trade/materials'
 import { capital, countOf } from '#core/basics/units'
 import { REUSED_RESISTS, stencilSchema } from '#shared/shelf'
@@ -15,12 +15,10 @@ const { errors, problem, busy, submit } = useEntry(
   () => form,
 )
 const adding = ref(false)
-const id = ref(v7())
 
 async function add() {
-  if (!(await submit(() => api<Stencil>('stencils', 'POST', { id: id.value, stencil: form })))) return
+  if (!(await submit(() => command<Stencil>('stencils', { stencil: form })))) return
   await studio.loadShelf()
-  id.value = v7()
   form.name = ''
   adding.value = false
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { v7 } from 'uuid'
+import { command } from '~/commands'
 import { formatNumber } from '#core/basics/units'
 import { GLOVE_MATERIALS, stockKind, SUPPLY_KINDS } from '#core/trade/stock'
 import type { StockKindId } from '#core/trade/stock'
@@ -12,7 +12,6 @@ const props = defineProps<{ supply: Supply | null, kind?: StockKindId }>()
 const emit = defineEmits<{ close: [] }>()
 const studio = useStudioStore()
 const words = useStockWords()
-const id = props.supply?.id ?? v7()
 
 const form = reactive<SupplyForm>(
   props.supply
@@ -50,8 +49,8 @@ const example = computed(() => ({ ml: '500 mL', g: '500 g', mm: '50 m', count: '
 async function save(putAway: boolean) {
   const saved = await submit(() =>
     props.supply
-      ? api(`supplies/${id}`, 'PUT', { supply: written(), version: props.supply.version, putAway })
-      : api('supplies', 'POST', { id, supply: written() }),
+      ? api(`supplies/${props.supply.id}`, 'PUT', { supply: written(), version: props.supply.version, putAway })
+      : command('supplies', { supply: written() }),
   )
   if (!saved) return
   await Promise.all([studio.loadSupplies(), studio.loadStudio()])

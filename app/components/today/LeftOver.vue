@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { v7 } from 'uuid'
+import { command } from '~/commands'
 import { formatDay } from '#core/basics/zone'
 import { stands } from '#core/crew/close'
 import type { DayEnd } from '#shared/close'
@@ -12,7 +12,7 @@ const load = quietLoad('what was left open', async () => (left.value = (await ap
 onMounted(() => onNuxtReady(() => void load()))
 onBeforeUnmount(useLiveTopic('tubs', load))
 async function seen(line: DayEnd['left'][number]) {
-  await api('close/seen', 'POST', { id: v7(), day: line.since, line: line.id }).catch(() => {})
+  await command('close/seen', { day: line.since, line: line.id }).catch(() => {})
   await load()
 }
 </script>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { v7 } from 'uuid'
+import { command } from '~/commands'
 import { z } from 'zod'
 import { parseMass, parseVolume } from '#core/basics/units'
 import { WASTE_KINDS, wasteKind } from '#core/trade/waste'
@@ -10,7 +10,6 @@ import { containerSchema } from '#shared/tubs'
 const emit = defineEmits<{ close: [] }>()
 const store = useTubsStore()
 const houseTime = useHouseTime()
-const id = v7()
 const form = reactive({
   name: '', content: 'fluoride-water' as WasteId, capacity: '', place: '', openedOn: houseTime.today(), fullBy: '',
 })
@@ -37,7 +36,7 @@ const { errors, problem, busy, submit } = useEntry(
   () => form,
 )
 async function save() {
-  const done = await submit(entry => api('containers', 'POST', { id, container: { ...entry, fullBy: entry.fullBy ?? '' } }))
+  const done = await submit(entry => command('containers', { container: { ...entry, fullBy: entry.fullBy ?? '' } }))
   if (!done) return
   await store.loadWaste()
   emit('close')

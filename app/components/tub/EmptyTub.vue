@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { v7 } from 'uuid'
 import { notNeutral, wasteOf } from '#core/bench/tub'
 import type { TubState } from '#core/bench/tub'
 import { mayGoIn, wasteKind } from '#core/trade/waste'
-import type { SentTubEntry, Tub } from '#shared/tubs'
+import type { Tub, TubEntryDraft } from '#shared/tubs'
 
 /** Where the water goes once it is neutral: into a container that takes it, or as the lead's written rule says. */
 const props = defineProps<{ tub: Tub, state: TubState }>()
-const emit = defineEmits<{ emptied: [entry: Extract<SentTubEntry, { kind: 'emptied' }>] }>()
+const emit = defineEmits<{ emptied: [entry: Extract<TubEntryDraft, { kind: 'emptied' }>] }>()
 const store = useTubsStore()
 const waste = computed(() => wasteOf(props.state))
 const way = computed(() => store.way(waste.value))
@@ -20,7 +19,7 @@ const containers = computed(() =>
 const into = ref('')
 watch(containers, list => (into.value ||= list[0]?.id ?? ''), { immediate: true })
 const empty = (to: 'drain' | 'container') =>
-  emit('emptied', { id: v7(), kind: 'emptied', way: to, containerId: to === 'container' ? into.value : null })
+  emit('emptied', { kind: 'emptied', way: to, containerId: to === 'container' ? into.value : null })
 </script>
 
 <template>

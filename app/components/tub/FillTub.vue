@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { v7 } from 'uuid'
+import { command } from '~/commands'
 import { z } from 'zod'
 import { parseVolume } from '#core/basics/units'
 import { writtenField } from '#shared/fields'
@@ -8,7 +8,6 @@ import type { Tub } from '#shared/tubs'
 /** A tub is filled: which it is, and how much water stands in it. */
 const emit = defineEmits<{ filled: [id: string], close: [] }>()
 const store = useTubsStore()
-const id = v7()
 const form = reactive({ name: 'Rinse tub', volume: '10 L' })
 const schema = z.object({
   name: z.string().trim().min(2, 'Write which tub it is.').max(40, 'Keep it under 40 letters.'),
@@ -19,10 +18,10 @@ const { errors, problem, busy, submit } = useEntry(
   () => form,
 )
 async function fill() {
-  const tub = await submit(entry => api<Tub>('tubs', 'POST', { id, ...entry }))
+  const tub = await submit(entry => command<Tub>('tubs', entry))
   if (!tub) return
   store.put(tub)
-  emit('filled', id)
+  emit('filled', tub.id)
 }
 </script>
 

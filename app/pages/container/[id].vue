@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { v7 } from 'uuid'
+import { command } from '~/commands'
 import { z } from 'zod'
 import { formatDay } from '#core/basics/zone'
 import { parseMass, parseVolume } from '#core/basics/units'
@@ -48,7 +48,7 @@ const { errors, problem, busy, submit } = useEntry(
   () => form,
 )
 async function putIn() {
-  const done = await submit(entry => api<Container>(`containers/${id}/lines`, 'POST', { id: v7(), ...entry }))
+  const done = await submit(entry => command<Container>(`containers/${id}/lines`, entry))
   if (!done) return
   form.amount = ''
   form.note = ''

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { v7 } from 'uuid'
+import { command } from '~/commands'
 import { dayAfter } from '#core/basics/zone'
 import { countOf, formatNumber } from '#core/basics/units'
 import type { Customer } from '#shared/customers'
@@ -54,8 +54,7 @@ const percent = (share: number) => `${formatNumber(share * 100, 1)} %`
 async function write() {
   const gross = content.value?.gross
   if (!gross && parsed.value.success) return
-  const id = v7()
-  const made = await submit(() => api<Quote>(`jobs/${jobId}/quotes`, 'POST', { id, quote: form, gross }))
+  const made = await submit(() => command<Quote>(`jobs/${jobId}/quotes`, { quote: form, gross }))
   await load()
   if (made) await paper(made)
 }

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { v7 } from 'uuid'
 import { z } from 'zod'
 import { effectiveEntries, notNeutral } from '#core/bench/tub'
 import { formatMass, formatNumber, formatVolume, parseMass } from '#core/basics/units'
@@ -8,7 +7,7 @@ import { foamRoom, mudOf, neutraliser, NEUTRALISERS, settleTub, stillNeeded, tit
 import type { NeutraliserId } from '#core/plan/tub'
 import { stockKind } from '#core/trade/stock'
 import { writtenField } from '#shared/fields'
-import type { SentTubEntry } from '#shared/tubs'
+import type { TubEntryDraft } from '#shared/tubs'
 
 /** One tub: what it holds, its curve, what a strip says, what is still needed, and where it goes. */
 const id = String(useRoute().params.id)
@@ -38,8 +37,8 @@ const { errors, problem: formProblem, busy, submit } = useEntry(
   () => form,
 )
 /** A reading on a strip that is out of date, until somebody says what of it. */
-const late = ref<Extract<SentTubEntry, { kind: 'read' }> | null>(null)
-async function enter(entry: SentTubEntry): Promise<boolean> {
+const late = ref<Extract<TubEntryDraft, { kind: 'read' }> | null>(null)
+async function enter(entry: TubEntryDraft): Promise<boolean> {
   problem.value = ''
   late.value = null
   try {
@@ -52,7 +51,7 @@ async function enter(entry: SentTubEntry): Promise<boolean> {
     return false
   }
 }
-const add = () => submit(({ grams }) => store.enter(id, { id: v7(), kind: 'added', what: base.value, grams }).then(() => true))
+const add = () => submit(({ grams }) => store.enter(id, { kind: 'added', what: base.value, grams }).then(() => true))
 
 const shown = ref<[number, number, number] | null>(null)
 async function practise() {
@@ -63,7 +62,7 @@ async function practise() {
   )
 }
 async function read(pH: number, how: 'strip' | 'meter' | 'practice') {
-  if (await enter({ id: v7(), kind: 'read', pH, how })) shown.value = null
+  if (await enter({ kind: 'read', pH, how })) shown.value = null
 }
 /** What was entered by hand, the latest first; only the last of it is taken back. */
 const history = computed(() => (tub.value ? effectiveEntries(tub.value.entries).reverse() : []))
@@ -149,7 +148,7 @@ function line(e: (typeof history.value)[number]): string {
               type="button"
               severity="secondary"
               label="Nothing fizzes any more"
-              @click="enter({ id: v7(), kind: 'still' })"
+              @click="enter({ kind: 'still' })"
             />
           </form>
           <p v-if="formProblem" class="problem" role="alert">{{ formProblem }}</p>
@@ -162,7 +161,7 @@ function line(e: (typeof history.value)[number]): string {
         <BindFluoride
           v-if="state.content.bifluoride > 0"
           :content="state.content"
-          @add="enter({ id: v7(), kind: 'added', what: 'calcium-chloride', grams: $event })"
+          @add="enter({ kind: 'added', what: 'calcium-chloride', grams: $event })"
         />
       </template>
       <EmptyTub v-if="!state.emptied" :tub="tub" :state="state" @emptied="enter($event)" />
@@ -178,7 +177,7 @@ function line(e: (typeof history.value)[number]): string {
           v-if="last && !state.emptied"
           severity="secondary"
           :label="`Undo: ${line(last)}`"
-          @click="enter({ id: v7(), kind: 'undone', target: last.id })"
+          @click="enter({ kind: 'undone', target: last.id })"
         />
       </section>
     </template>
