@@ -1,17 +1,7 @@
 import { fileURLToPath } from 'node:url'
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
-import { join, relative } from 'node:path'
-import { build } from 'esbuild'
-import { chunkGroups, compiledEarly } from './scripts/lib/chunks.mjs'
-import { faceFiles, shippedFaces } from './scripts/lib/faces.mjs'
-
-const { version } = JSON.parse(readFileSync(new URL('./package.json', import.meta.url), 'utf8')) as { version: string }
-
-/** What only reckons, and does nothing by being read: the project's own rooms, and the clipper. */
-const PURE = /^(?!.*\/node_modules\/).*\/(core|shared)\/|\/node_modules\/clipper2-ts\//
-
-/** Faces that the first screen is set in. */
-const FIRST_LETTERS = /-latin-wght-normal\.[^/]*woff2$/
+import { version } from './package.json'
+import { chunkGroups } from './scripts/lib/chunks.mjs'
+import { PAGE_SECURITY } from './server/http/page-security'
 
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@vueuse/nuxt', 'nuxt-security', '@nuxt/eslint'],
@@ -78,8 +68,6 @@ export default defineNuxtConfig({
     build: { target: 'es2022', assetsInlineLimit: 0 },
     worker: { format: 'es' },
     $client: { build: { rollupOptions: { output: { codeSplitting: { groups: chunkGroups() } } } } },
-    // A screen that needs a part of a room is not sent the rest of it, or the clipper.
-    plugins: [compiledEarly, { name: 'pure', transform: (_, id) => (PURE.test(id) ? { moduleSideEffects: false } : null) }],
   },
   typescript: {
     strict: true,
@@ -91,6 +79,7 @@ export default defineNuxtConfig({
         '../demo/**/*',
         '../bench/**/*',
         '../scripts/**/*',
+        '../modules/**/*',
         '../core/**/*',
         '../shared/**/*',
         '../playwright.config.ts',
@@ -99,94 +88,6 @@ export default defineNuxtConfig({
     },
   },
   telemetry: false,
-  hooks: {
-    // What the device keeps for a start without network: every file of this build.
-    'nitro:build:public-assets': (nitro) => {
-      const folder = nitro.options.output.publicDir
-      const files = readdirSync(folder, { recursive: true, withFileTypes: true })
-        .filter(f => f.isFile() && !/\.(gz|br|map|json)$/.test(f.name) && f.name !== 'sw.js')
-        .map(f => `/${relative(folder, join(f.parentPath, f.name))}`)
-        .sort()
-      writeFileSync(join(folder, 'offline.json'), JSON.stringify({ version, files }))
-    },
-    'nitro:init': (nitro) => {
-      const routes = () =>
-        nitro.scannedHandlers.flatMap(h =>
-          h.route?.startsWith('/api/') && h.method ? [{ method: h.method.toUpperCase(), route: h.route }] : [],
-        )
-      // The thread that looks at uploads starts from its own text.
-      nitro.options.virtual['#crest/upload-worker'] = async () => {
-        const { outputFiles } = await build({
-          entryPoints: [fileURLToPath(new URL('./server/workers/upload.ts', import.meta.url))],
-          bundle: true,
-          minify: true,
-          write: false,
-          platform: 'node',
-          format: 'cjs',
-          target: 'node20',
-        })
-        return `export default ${JSON.stringify(outputFiles[0]!.text)}`
-      }
-      // The server sets letters as pages do, to see whether figures belong to them.
-      nitro.options.virtual['#crest/faces'] = () => {
-        const files = shippedFaces().map(id => [id, faceFiles(id).map(f => readFileSync(f).toString('base64'))])
-        return `export default ${JSON.stringify(Object.fromEntries(files))}`
-      }
-      nitro.options.virtual['#crest/routes'] = () => `export default ${JSON.stringify(routes())}`
-    },
-    // The page asks for nothing but what Today needs, and for that at once; app.vue fetches the rest while nobody waits.
-    'build:manifest': (manifest) => {
-      for (const [id, chunk] of Object.entries(manifest)) {
-        chunk.dynamicImports = []
-        if (FIRST_LETTERS.test(id)) chunk.preload = true
-      }
-    },
-  },
   eslint: { config: { stylistic: true } },
-  security: {
-    strict: false,
-    rateLimiter: false,
-    xssValidator: false,
-    // Bodies are limited while they are read, on every path (server/middleware/00.body.ts).
-    requestSizeLimiter: false,
-    sri: true,
-    nonce: true,
-    removeLoggers: false,
-    headers: {
-      contentSecurityPolicy: {
-        'default-src': ['\'none\''],
-        'script-src': ['\'self\'', '\'nonce-{{nonce}}\''],
-        'style-src': ['\'self\'', '\'nonce-{{nonce}}\''],
-        'img-src': ['\'self\'', 'data:'],
-        'font-src': ['\'self\''],
-        'connect-src': ['\'self\''],
-        'manifest-src': ['\'self\''],
-        'worker-src': ['\'self\''],
-        'base-uri': ['\'none\''],
-        'form-action': ['\'self\''],
-        'frame-ancestors': ['\'none\''],
-        'object-src': ['\'none\''],
-        'script-src-attr': ['\'none\''],
-        'upgrade-insecure-requests': false,
-      },
-      crossOriginResourcePolicy: 'same-origin',
-      crossOriginOpenerPolicy: 'same-origin',
-      crossOriginEmbedderPolicy: 'require-corp',
-      referrerPolicy: 'no-referrer',
-      xFrameOptions: 'DENY',
-      xContentTypeOptions: 'nosniff',
-      xXSSProtection: '0',
-      strictTransportSecurity: false,
-      permissionsPolicy: {
-        // Labels are read with it when stock is taken.
-        'camera': ['self'],
-        'microphone': [],
-        'geolocation': [],
-        'display-capture': [],
-        'fullscreen': ['self'],
-        'screen-wake-lock': ['self'],
-      },
-    },
-    corsHandler: false,
-  },
+  security: PAGE_SECURITY,
 })

@@ -25,7 +25,8 @@ export async function logRows(databaseUrl: string, client: Client, lotId: string
   await pool.query(
     `insert into judged select id, n, ended_at, case when random() < 0.8 then 'good' else 'usable' end, '{thin}', 1.02, 'soda-lime',
         case when random() < 0.5 then 'mesh' else 'permanent-vinyl' end, 'general-cream', 'label', 'cylinder', lot_id, started_by
-      from run cross join generate_series(1, 3) n where run.lot_id = (select lot_id from run where id = $1) and run.id <> $1`,
+      from run cross join generate_series(1, 3) n where run.lot_id = (select lot_id from run where id = $1) and run.id <> $1
+        and run.outcome = 'finished'`,
     [runId],
   )
   await pool.query('vacuum analyze run')

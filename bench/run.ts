@@ -14,7 +14,7 @@ import { todayRow } from './today'
 import { startApp } from '../tests/support/app'
 import { newLot, newStudio } from '../tests/support/client'
 import { testCluster } from '../tests/support/cluster'
-import { print } from './table'
+import { table } from './table'
 import type { Row } from './table'
 
 const cluster = await testCluster()
@@ -41,11 +41,18 @@ try {
   const asked = process.argv.slice(2)
   const unknown = asked.filter(name => !(name in parts))
   if (unknown.length > 0) throw new Error(`There is no bench ${unknown.join(', ')}. There are ${Object.keys(parts).join(', ')}.`)
-  const rows: Row[] = []
+  const rows = table()
   // What one leaves in the database is there for the next: always in the same order.
-  for (const [name, measure] of Object.entries(parts)) if (asked.length === 0 || asked.includes(name)) rows.push(...(await measure()))
-  console.log('')
-  print(rows)
+  for (const [name, measure] of Object.entries(parts)) {
+    if (asked.length > 0 && !asked.includes(name)) continue
+    try {
+      for (const row of await measure()) rows.add(row)
+    }
+    catch (error) {
+      rows.failed(name, error)
+      process.exitCode = 1
+    }
+  }
 }
 finally {
   await app.kill()

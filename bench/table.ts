@@ -29,11 +29,17 @@ export async function byTurns<W extends [Work, Work, ...Work[]]>(rounds: number,
   return times.map(median) as { [K in keyof W]: number }
 }
 
-export function print(rows: Row[]): void {
-  const cells = [
-    ['figure', 'measured', 'reference in the same run', 'ratio', 'aim'],
-    ...rows.map(r => [r.name, r.figure, r.reference, Number.isFinite(r.ratio) ? r.ratio.toFixed(2) : '-', r.aim ?? '']),
-  ]
-  const widths = cells[0]!.map((_, i) => Math.max(...cells.map(row => row[i]!.length)))
-  for (const row of cells) console.log(row.map((cell, i) => cell.padEnd(widths[i]!)).join('  '))
+/** Widths of the columns; what is longer moves the rest of its row. */
+const WIDTHS = [72, 24, 62, 6]
+const line = (cells: readonly string[]) => console.log(cells.map((cell, i) => cell.padEnd(WIDTHS[i] ?? 0)).join('  ').trimEnd())
+
+/** Prints the table as it grows: a row as soon as its part is measured. */
+export function table() {
+  line(['figure', 'measured', 'reference in the same run', 'ratio', 'aim'])
+  return {
+    add: ({ name, figure, reference, ratio, aim = '' }: Row) =>
+      line([name, figure, reference, Number.isFinite(ratio) ? ratio.toFixed(2) : '-', aim]),
+    /** A part that could not be measured is a row as well. */
+    failed: (part: string, error: unknown) => line([`${part}: failed`, (error as Error).message]),
+  }
 }

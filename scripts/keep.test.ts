@@ -43,9 +43,10 @@ describe('keeping the app running', () => {
     expect(said[8]).toMatch(/ended with code 3\. The database goes on/)
   })
   it('ends with one that was told to end', async () => {
-    const child = node('process.on("SIGTERM", () => process.exit(0)); setInterval(() => {}, 1000)')
+    const code = 'process.on("SIGTERM", () => process.exit(0)); setInterval(() => {}, 1000); console.log("ready")'
+    const child = spawn(process.execPath, ['-e', code], { stdio: ['ignore', 'pipe', 'ignore'] })
     const kept = keepRunning(() => child, () => {})
-    await wait(200)
+    await new Promise(resolve => child.stdout.once('data', resolve))
     child.kill('SIGTERM')
     expect(await kept.ended).toBe(0)
   })

@@ -1,5 +1,3 @@
-import type { QRCode } from 'jsqr'
-
 /** A label is looked for so often; a camera gives no more that differs. ms */
 const EVERY_MS = 150
 /** A slow tablet rests this many times as long as it looked, so that its page still hears a finger. */
@@ -25,8 +23,16 @@ export function useScanner(video: Readonly<Ref<HTMLVideoElement | null>>, seen: 
       problem.value = 'The camera can\'t be used here. Type the number that stands beside the code.'
       return
     }
-    const { default: read } = await import('jsqr')
-    const decode = read as unknown as (data: Uint8ClampedArray, width: number, height: number) => QRCode | null
+    const { decodeQR } = await import('qr/decode.js')
+    /** Text of the code in a picture; '' where there is none. */
+    const decode = (picture: ImageData): string => {
+      try {
+        return decodeQR(picture)
+      }
+      catch {
+        return ''
+      }
+    }
     video.value!.srcObject = stream
     await video.value!.play()
     running.value = true
@@ -39,8 +45,7 @@ export function useScanner(video: Readonly<Ref<HTMLVideoElement | null>>, seen: 
       canvas.width = Math.round(videoWidth * scale)
       canvas.height = Math.round(videoHeight * scale)
       context.drawImage(video.value!, 0, 0, canvas.width, canvas.height)
-      const { data, width, height } = context.getImageData(0, 0, canvas.width, canvas.height)
-      const text = decode(data, width, height)?.data ?? ''
+      const text = decode(context.getImageData(0, 0, canvas.width, canvas.height))
       if (text === '') {
         // Held away and shown again, it is meant again.
         if (++gone > 10) last = ''

@@ -36,7 +36,7 @@ export const compiledEarly = {
   /** @param {{ name: string }} environment */
   applyToEnvironment: ({ name }) => name === 'client',
   generateBundle: {
-    order: 'post',
+    order: /** @type {const} */ ('post'),
     /** @param {unknown} _ @param {Record<string, { type: string, name?: string, code?: string }>} bundle */
     handler(_, bundle) {
       for (const chunk of Object.values(bundle))

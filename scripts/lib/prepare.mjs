@@ -8,8 +8,8 @@ import { say, Stop } from './say.mjs'
 
 /** How the build is put together. */
 const MADE_BY = ['chunks', 'faces', 'parts'].map(name => `scripts/lib/${name}.mjs`)
-const READ_BY_IT = ['app', 'core', 'demo', 'devices', 'server', 'shared', 'public', 'nuxt.config.ts', 'package.json', 'package-lock.json']
-const SOURCES = [...READ_BY_IT, ...MADE_BY]
+const FOLDERS = ['app', 'core', 'demo', 'devices', 'modules', 'server', 'shared', 'public']
+const SOURCES = [...FOLDERS, 'nuxt.config.ts', 'package.json', 'package-lock.json', ...MADE_BY]
 
 function* filesBelow(path) {
   for (const entry of readdirSync(path, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {

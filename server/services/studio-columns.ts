@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { SKILLS } from '#core/trade/skills'
 import { figuresSchema } from '#shared/artworks'
 import { dayPlanSchema } from '#shared/days'
+import { logViewSchema } from '#shared/log'
 import { runEventSchema } from '#shared/runs'
 import { rulesForm, rulesSchema } from '#shared/studio'
 import { tubEntrySchema } from '#shared/tubs'
@@ -9,6 +10,7 @@ import type { HouseRules } from '#core/trade/house'
 
 const object = z.record(z.string(), z.unknown())
 const objects = z.array(object)
+const words = z.record(z.string(), z.string())
 const mm = z.number()
 /** A recipe as it was frozen when its run began: what every fold of the run reads of it. */
 const runPlan = z.looseObject({
@@ -41,23 +43,23 @@ export const JSON_COLUMNS: Record<string, z.ZodType> = {
   'blank.readings': z.array(z.looseObject({ height: mm, girth: mm })),
   'coupon.steps': z.array(z.looseObject({ dwell: z.number() })),
   'cut_sheet.entered': object,
-  'cut_sheet.taken': objects,
-  'day_close.lines': objects,
+  'cut_sheet.taken': object,
+  'day_close.lines': words,
   'day_plan.away': dayPlanSchema.shape.away,
   'day_plan.blocks': z.array(z.looseObject({ key: z.string(), from: z.number(), to: z.number() })),
   'day_plan.locks': dayPlanSchema.shape.locks,
   'day_plan.slots': dayPlanSchema.shape.slots,
   'job.entered': object,
   'job_template.entered': object,
-  'log_view.question': object,
+  'log_view.question': logViewSchema.shape.question,
   'lot.strength': z.looseObject({ density: z.number(), fraction: z.number() }),
   'pass.details': object,
   'pass.entered': object,
   'pass.placements': z.array(z.looseObject({ at: object })),
-  'pass.schools': z.record(z.string(), z.string()),
+  'pass.schools': words,
   'pass.wall': z.looseObject({ kind: z.string(), readings: z.array(z.looseObject({ height: mm, girth: mm })) }),
   'person.may': z.array(z.enum(SKILLS)),
-  'piece_set.answers': z.record(z.string(), z.string()),
+  'piece_set.answers': words,
   'piece_set.entered': object,
   'piece_set.keep_out': z.array(z.looseObject({ kind: z.string() })),
   'quote.content': object,

@@ -54,8 +54,11 @@ const after = computed(() => {
 const late = computed(() => 'anyway' in all.value)
 async function save(anyway = false) {
   const done = await submit(entry => command(`stock/${props.item.id}/moves`, { ...entry, seen: seen.value, anyway }))
-  if (done) await studio.loadShelf()
-  if (done) return emit('close')
+  if (done) {
+    // At once: what is pressed next is meant for the next entry.
+    emit('close')
+    return void (await studio.loadShelf())
+  }
   // Somebody booked in between: the new level is fetched, what was counted stays in the form.
   await studio.loadShelf()
   seen.value = props.item.level

@@ -18,8 +18,8 @@ async function load() {
 }
 const entered = ref(0)
 async function again() {
-  await load()
   entered.value++
+  await load()
 }
 onMounted(load)
 onBeforeUnmount(useLiveTopic('shelf', load))
@@ -36,7 +36,7 @@ onBeforeUnmount(useLiveTopic('shelf', load))
         </div>
         <NuxtLink class="button" to="/shelf">The shelf</NuxtLink>
       </header>
-      <!-- Another entry is another form: one of the same id would be taken for the first sent twice. -->
+      <!-- Each entry is a form of its own. -->
       <MoveForm :key="entered" :item="item" @close="again" />
       <StockLedger :id="item.id" :kind="item.kind" :level="item.level" />
       <PapersOf :product="item.name" />
