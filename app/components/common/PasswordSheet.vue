@@ -18,7 +18,8 @@ async function give() {
   <Sheet title="Your password, please" @close="answerPassword(false)">
     <form novalidate @submit.prevent="give">
       <p class="muted">
-        A PIN isn't enough to change people or house rules, or to take data out of Crest. Your password opens this for ten minutes.
+        Changing people or house rules, or taking data out of Crest, asks for your own password; a PIN isn't enough. It then holds for ten
+        minutes.
       </p>
       <TextField
         v-model="form.password"
