@@ -1,7 +1,7 @@
 import { addVitePlugin, defineNuxtModule } from 'nuxt/kit'
 import { compiledEarly } from '../scripts/lib/chunks.mjs'
 
-/** What only computes, and does nothing by being read: the project's own rooms, and the clipper. */
+/** Matches modules that only compute and have no side effects: the project's own rooms, and the clipper. */
 const PURE = /^(?!.*\/node_modules\/).*\/(core|shared)\/|\/node_modules\/clipper2-ts\//
 
 /** Faces that the first screen is set in. */

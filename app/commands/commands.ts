@@ -1,4 +1,4 @@
-/** How a command is sent: answers, or rejects with a `status` (0 where no answer came) and a sentence. */
+/** Sends a command: answers, or rejects with a `status` (0 where no answer came) and a sentence. */
 export type SendCommand = <T>(path: string, method: 'POST', body: object) => Promise<T>
 
 /** Pauses before a command whose answer was lost is tried again, ms. */
@@ -19,7 +19,7 @@ interface Unanswered {
   sending: Promise<unknown> | null
 }
 
-/** What commands need of the world. */
+/** Means that commands are sent with. */
 export interface CommandMeans {
   newId: () => string
   /** Waits so many ms. */
@@ -31,7 +31,7 @@ export interface CommandMeans {
 }
 
 export interface CommandOptions {
-  /** Where the server reads the command's id. */
+  /** Key of the body under which the server reads the command's id. */
   idKey?: string
 }
 

@@ -74,7 +74,7 @@ export function readBytes(request: IncomingMessage, limits: BodyLimits, together
   })
 }
 
-/** What all bodies that are being read may hold together, so that many at once fill no memory either. bytes */
+/** Most that all bodies being read may hold together, so that many at once fill no memory either. bytes */
 const MOST_TOGETHER = 64_000_000
 /** Of people who have not signed in, only these are read, and no more of them together than that. bytes */
 const STRANGERS: { paths: RegExp, limits: BodyLimits, together: number } = {

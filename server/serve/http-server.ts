@@ -6,7 +6,7 @@ import { answersTo } from './hosts'
 const PATIENCE = { headersTimeout: 15_000, requestTimeout: 75_000, keepAliveTimeout: 10_000 }
 /** Open connections of one address. A browser holds six and a stream a page; behind a proxy twenty tablets share its address. */
 const MOST_OF_ADDRESS = 256
-/** How long requests may still take once the server is told to end, ms. */
+/** Time that requests may still take once the server is told to end, ms. */
 const GRACE_MS = 2000
 
 export interface ServerOptions {

@@ -70,14 +70,14 @@ const othersTurn = () => new Promise(resolve => setTimeout(resolve, TURN.theirs)
 type Made = RunEvent & SentEvent & { by: string }
 type Kept = Parameters<typeof runs.insertConflict>[2]
 
-/** What comes of the entries of one request, before anything of it is stored. */
+/** Outcome of the entries of one request, before anything of it is stored. */
 interface Judged {
   outcomes: EventOutcome[]
   added: StoredEvent[]
   conflicts: Kept[]
 }
 
-/** What entries are judged by beside their run. @property unset no emergency number is written down yet */
+/** Facts that entries are judged by beside their run. @property unset no emergency number is written down yet */
 interface Beside extends EntriesSeen {
   now: number
   unset: boolean

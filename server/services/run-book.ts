@@ -23,7 +23,7 @@ const MOST_KEPT = 64
 /** PostgreSQL takes 8000 bytes with a notification. */
 const MOST_MESSAGE = 7500
 
-/** What is told of stored events: the events themselves where they are short, or that the run is to be read as a whole. */
+/** Builds the live message of stored events: the events themselves where they are short, or that the run is to be read as a whole. */
 export function runMessage(id: string, events: StoredEvent[]): string {
   const whole = JSON.stringify({ topic: 'run', id, events } satisfies LiveMessage)
   return Buffer.byteLength(whole) <= MOST_MESSAGE ? whole : JSON.stringify({ topic: 'run', id } satisfies LiveMessage)

@@ -7,7 +7,7 @@ import { firstPass, jobForm, lotForm, newLot, OLD, supplyForm } from '../support
 import { sql } from '../support/sql'
 import { sharedStudio } from '../support/studio'
 
-/** What nobody enters by a command. */
+/** Tables that no command writes. */
 const NOT_ENTERED = ['session', 'session_person', 'sign_in_try', 'migration', 'heartbeat']
 
 const ORDER = { substrate: 'soda-lime', times: ['1 min', '2 min'], together: 'rinsed in turn' }

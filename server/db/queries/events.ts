@@ -54,7 +54,7 @@ export interface EntriesToSee {
   now: Date
 }
 
-/** What the database knows of such entries: who is at the device, and which of them can't be taken as they are. */
+/** Facts of such entries from the database: who is at the device, and which of them can't be taken as they are. */
 export interface EntriesSeen {
   by: string
   role: Role
