@@ -59,6 +59,11 @@ describe('a command', () => {
     await s.command('tubs/a/entries', { grams: 30 })
     expect(booked(s)).toEqual([40, 30])
   })
+  it('with other content that is pressed while the one before is on its way follows it', async () => {
+    const s = server()
+    const both = await Promise.all([s.command('tubs/a/entries', { grams: 40 }), s.command('tubs/a/entries', { grams: 30 })])
+    expect(both).toEqual([{ total: 40 }, { total: 70 }])
+  })
   it('that is refused is over: the next one has an id of its own, and other places don\'t wait for it', async () => {
     const s = server()
     s.refuse(true)

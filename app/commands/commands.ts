@@ -17,6 +17,8 @@ interface Unanswered {
   content: string
   /** While it is under way; a second press of the same waits for it. */
   sending: Promise<unknown> | null
+  /** It was given up once, and whoever sent it was told so. */
+  lost: boolean
 }
 
 /** Means that commands are sent with. */
@@ -64,7 +66,8 @@ export function commands(send: SendCommand, { newId, wait, refusal, again = AGAI
         return answer
       },
       (error: unknown) => {
-        if (!isLost(error)) unanswered.delete(path)
+        if (isLost(error)) one.lost = true
+        else unanswered.delete(path)
         throw error
       },
     ).finally(() => (one.sending = null))
@@ -84,13 +87,15 @@ export function commands(send: SendCommand, { newId, wait, refusal, again = AGAI
     const before = unanswered.get(path)
     if (before?.content === content) return (before.sending as Promise<T> | null) ?? deliver<T>(path, idKey, before)
     if (before) {
+      const { lost } = before
       const done = await (before.sending ?? deliver(path, idKey, before)).then(() => true, (error: unknown) => {
         if (isLost(error)) throw error
         return false
       })
-      if (done) throw refusal(ARRIVED)
+      // One that was only still on its way is what its sender thinks it is: done.
+      if (done && lost) throw refusal(ARRIVED)
     }
-    const one: Unanswered = { id: typeof own === 'string' ? own : newId(), content, sending: null }
+    const one: Unanswered = { id: typeof own === 'string' ? own : newId(), content, sending: null, lost: false }
     unanswered.set(path, one)
     return deliver<T>(path, idKey, one)
   }
